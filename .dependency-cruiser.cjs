@@ -1,0 +1,90 @@
+/** Arrows run down only: app → features → ui, data, workers → core. See docs/architecture.md. */
+const no = (name, comment, from, to) => ({ name, comment, severity: 'error', from, to });
+module.exports = {
+  forbidden: [
+    no('no-cycles', 'A ring of imports has no first file.', {}, { circular: true, dependencyTypesNot: ['type-only'] }),
+    no(
+      'core-stands-alone',
+      'The core knows nothing of screens, storage or devices.',
+      { path: '^src/core' },
+      { path: '^(src/(app|features|ui|data|workers)|server|demo|e2e|bench)' },
+    ),
+    no(
+      'core-without-interface-code',
+      'No React, Expo or storage in the core.',
+      { path: '^src/core' },
+      { path: 'node_modules/(react|react-dom|react-native|react-native-.*|expo|expo-.*|@react-native.*|@tanstack)/' },
+    ),
+    no(
+      'ui-looks-down',
+      'Shared drawn parts know only the core.',
+      { path: '^src/ui' },
+      { path: '^src/(app|features|data|workers)' },
+    ),
+    no(
+      'data-looks-down',
+      'Storage knows only the core (and the demo it fills the shop with).',
+      { path: '^src/data' },
+      { path: '^src/(app|features|ui)' },
+    ),
+    no(
+      'only-data-knows-storage',
+      'AsyncStorage is behind data/.',
+      { path: '^src', pathNot: '^src/data' },
+      { path: 'node_modules/@react-native-async-storage' },
+    ),
+    no(
+      'workers-look-down',
+      'A worker is a thin entry around the core.',
+      { path: '^src/workers' },
+      { path: '^src/(app|features|ui|data)' },
+    ),
+    no(
+      'features-stand-apart',
+      'What two features need moves to ui, data or core.',
+      { path: '^src/features/([^/]+)/' },
+      { path: '^src/features/([^/]+)/', pathNot: '^src/features/$1/' },
+    ),
+    no(
+      'features-only-from-routes',
+      'Nothing imports a feature but its route.',
+      { path: '^(src/(core|ui|data|workers)|server|bench)' },
+      { path: '^src/features' },
+    ),
+    no('nothing-imports-routes', 'A route is an entry.', { pathNot: '^src/app' }, { path: '^src/app' }),
+    no(
+      'routes-place-features',
+      'A route picks parameters and places a feature; it computes nothing.',
+      { path: '^src/app' },
+      { path: '^src/(core|data|workers)' },
+    ),
+    no(
+      'server-uses-core',
+      'The server may use the core and nothing else of the app.',
+      { path: '^server' },
+      { path: '^src/(app|features|ui|data|workers)' },
+    ),
+    no(
+      'bench-uses-core',
+      'Benchmarks measure the core, or the built app from outside.',
+      { path: '^bench' },
+      { path: '^src/(app|features|ui|workers)' },
+    ),
+    no(
+      'tests-are-leaves',
+      'Nothing but tests and benchmarks imports test helpers.',
+      { path: '^(src|server)', pathNot: '(\\.test\\.tsx?|^src/core/testing\\.ts)$' },
+      { path: '(\\.test\\.tsx?|^src/core/testing\\.ts)$' },
+    ),
+  ],
+  options: {
+    tsPreCompilationDeps: true,
+    tsConfig: { fileName: 'tsconfig.json' },
+    doNotFollow: { path: 'node_modules' },
+    exclude: { path: '^(dist|test-results)' },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
+  },
+};

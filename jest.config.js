@@ -1,0 +1,11 @@
+module.exports = {
+  testTimeout: 60000,
+  preset: 'jest-expo/web',
+  testMatch: [
+    '<rootDir>/src/**/*.test.ts',
+    '<rootDir>/src/**/*.test.tsx',
+    '<rootDir>/server/**/*.test.ts',
+    '<rootDir>/demo/**/*.test.ts',
+  ],
+  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+};
