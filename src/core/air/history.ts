@@ -1,0 +1,49 @@
+import type { AirReading, LogEvent } from '../log/event';
+
+/** Air (or surface) at one moment. */
+export interface AirPoint {
+  atMs: number;
+  tempC: number;
+  /** Relative humidity, fraction. */
+  rh: number;
+}
+
+/**
+ * Temperature and humidity over time: readings in order of time, a straight line between two, and held constant
+ * before the first and after the last. At least one point.
+ */
+export type AirHistory = readonly AirPoint[];
+
+/** A history that never changes. @param tempC °C @param rh fraction */
+export const constantAir = (tempC: number, rh: number): AirHistory => [{ atMs: 0, tempC, rh }];
+
+/** Index of the last point at or before `atMs`, or -1. */
+export function indexAt(points: readonly { atMs: number }[], atMs: number): number {
+  let lo = 0;
+  let hi = points.length;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if (points[mid]!.atMs <= atMs) lo = mid + 1;
+    else hi = mid;
+  }
+  return lo - 1;
+}
+
+/** The air at a moment. @param atMs ms since 1970 */
+export function airAt(history: AirHistory, atMs: number): AirPoint {
+  const i = indexAt(history, atMs);
+  const a = history[Math.max(0, i)];
+  if (!a) throw new Error('An air history needs at least one point');
+  const b = history[i + 1];
+  if (i < 0 || !b) return { ...a, atMs };
+  const f = (atMs - a.atMs) / (b.atMs - a.atMs);
+  return { atMs, tempC: a.tempC + f * (b.tempC - a.tempC), rh: a.rh + f * (b.rh - a.rh) };
+}
+
+/** The reading written with an event, if there is one. Surface temperature, where it was taken, stands in for air. */
+export const airPointOf = (e: LogEvent): AirPoint | undefined =>
+  e.air && { atMs: e.atMs, tempC: e.air.surfaceTempC ?? e.air.tempC, rh: e.air.rh };
+
+/** A job's readings as a history; `fallback` holds if nobody ever wrote the air down. */
+export const historyOr = (readings: readonly AirPoint[], fallback: AirReading): AirHistory =>
+  readings.length > 0 ? readings : constantAir(fallback.tempC, fallback.rh);

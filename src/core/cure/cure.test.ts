@@ -1,0 +1,177 @@
+import fc from 'fast-check';
+import { constantAir, type AirPoint } from '../air/history';
+import type { Mechanism } from '../library/product';
+import { foldLog } from '../log/fold';
+import { ev, foundBare, products, T0 } from '../testing';
+import { equivalentClock, equivalentMinutes, rateAt, whenReached, type Kinetics } from './equivalent';
+import { arrhenius, filmFactor, hardenerFactor, humidityFactor } from './kinetics';
+import { clockShop, stageClocks } from './stages';
+
+// The published check values of the Arrhenius factor, relative to 23 °C.
+describe('arrhenius', () => {
+  it.each([
+    [35_000, 5, 0.399],
+    [35_000, 15, 0.674],
+    [35_000, 38, 1.984],
+    [35_000, 60, 4.848],
+    [50_000, 5, 0.269],
+    [50_000, 15, 0.569],
+    [50_000, 38, 2.662],
+    [50_000, 60, 9.537],
+    [60_000, 5, 0.207],
+    [60_000, 15, 0.508],
+    [60_000, 38, 3.237],
+    [60_000, 60, 14.973],
+  ])('Ea %d J/mol at %d °C is %d', (ea, t, k) => expect(arrhenius(t, ea)).toBeCloseTo(k, 3));
+  it('is 1 at 23 °C', () => expect(arrhenius(23, 55_000)).toBe(1));
+});
+
+describe('factors', () => {
+  it('humidity: water leaves slowly in damp air, sealers cure slowly in dry air', () => {
+    expect(humidityFactor(0.5, 'waterborne')).toBe(1);
+    expect(humidityFactor(0.75, 'waterborne')).toBe(0.5);
+    expect(humidityFactor(1, 'waterborne')).toBe(0.05);
+    expect([0.1, 0.25, 0.5, 1].map((h) => humidityFactor(h, 'moisture'))).toEqual([0.4, 0.5, 1, 1.6]);
+    expect(humidityFactor(0.9, 'urethane')).toBe(1);
+  });
+  it('film: twice the film of a solvent stage takes 2.83 times; reactive stages do not care', () => {
+    expect(filmFactor(100, 50, 'solvent')).toBeCloseTo(2.828, 3);
+    expect(filmFactor(20, 50, 'solvent')).toBe(1);
+    expect(filmFactor(100, 50, 'epoxy')).toBe(1);
+  });
+  it('hardener: 3 % instead of 2 % is 1.38 times as fast, within 0.5 to 2.5', () => {
+    expect(hardenerFactor(0.03, 0.02)).toBeCloseTo(1.383, 3);
+    expect(hardenerFactor(0.2, 0.02)).toBe(2.5);
+    expect(hardenerFactor(0.001, 0.02)).toBe(0.5);
+  });
+});
+
+const history: fc.Arbitrary<AirPoint[]> = fc
+  .array(
+    fc.record({
+      gap: fc.integer({ min: 1, max: 600 }),
+      tempC: fc.double({ min: -5, max: 45, noNaN: true }),
+      rh: fc.double({ min: 0.05, max: 1, noNaN: true }),
+    }),
+    { minLength: 2, maxLength: 14 },
+  )
+  .map((rows) => {
+    let t = T0;
+    return rows.map(({ gap, tempC, rh }) => ({ atMs: (t += gap * 60_000), tempC, rh }));
+  });
+const kinetics: fc.Arbitrary<Kinetics> = fc.record({
+  mechanism: fc.constantFrom<Mechanism>('solvent', 'waterborne', 'polyester', 'urethane', 'epoxy', 'moisture'),
+  stopsBelowC: fc.option(fc.double({ min: 0, max: 15, noNaN: true }), { nil: undefined }),
+});
+
+/** Independent of the code under test: midpoint rule in steps of a second or less, linear interpolation of its own. */
+function fineSteps(h: AirPoint[], k: Kinetics, from: number, to: number): number {
+  const steps = Math.max(20_000, Math.ceil((to - from) / 500));
+  const dt = (to - from) / steps;
+  let sum = 0;
+  let i = 0;
+  for (let s = 0; s < steps; s++) {
+    const t = from + (s + 0.5) * dt;
+    while (i + 1 < h.length && h[i + 1]!.atMs <= t) i++;
+    const a = h[i]!;
+    const b = h[i + 1];
+    const f = t < a.atMs || !b ? 0 : (t - a.atMs) / (b.atMs - a.atMs);
+    const p = { tempC: a.tempC + f * ((b ?? a).tempC - a.tempC), rh: a.rh + f * ((b ?? a).rh - a.rh) };
+    sum += rateAt(p, k) * dt;
+  }
+  return sum / 60_000;
+}
+
+describe('equivalent minutes', () => {
+  it('agrees with a fine-step integration within 0.1 % on 200 random histories', () => {
+    fc.assert(
+      fc.property(
+        history,
+        kinetics,
+        fc.double({ min: 0, max: 1, noNaN: true }),
+        fc.double({ min: 0, max: 1.2, noNaN: true }),
+        (h, k, a, b) => {
+          const span = h[h.length - 1]!.atMs - h[0]!.atMs;
+          const from = h[0]!.atMs + a * span;
+          const to = from + b * span + 1000;
+          const exact = fineSteps(h, k, from, to);
+          expect(Math.abs(equivalentMinutes(equivalentClock(h, k), from, to) - exact)).toBeLessThanOrEqual(
+            0.001 * exact + 0.02,
+          );
+        },
+      ),
+      { numRuns: 200 },
+    );
+  }, 120_000);
+
+  it('the inverse comes back within a second of the true root', () => {
+    fc.assert(
+      fc.property(
+        history,
+        kinetics,
+        fc.double({ min: 0, max: 1.5, noNaN: true }),
+        fc.double({ min: 0.1, max: 4000, noNaN: true }),
+        (h, k, a, minutes) => {
+          const c = equivalentClock(h, k);
+          const from = h[0]!.atMs + a * (h[h.length - 1]!.atMs - h[0]!.atMs);
+          const t = whenReached(c, from, minutes);
+          if (t === null) return expect(rateAt(h[h.length - 1]!, k)).toBe(0);
+          const slack = 1000;
+          expect(equivalentMinutes(c, from, t + slack)).toBeGreaterThanOrEqual(minutes - 1e-6);
+          expect(equivalentMinutes(c, from, t - slack)).toBeLessThanOrEqual(minutes + 1e-6);
+        },
+      ),
+      { numRuns: 500 },
+    );
+  });
+
+  it('never runs backwards', () => {
+    fc.assert(
+      fc.property(history, kinetics, fc.nat(600), fc.nat(600), (h, k, a, b) => {
+        const c = equivalentClock(h, k);
+        const from = h[0]!.atMs;
+        const [x, y] = a < b ? [a, b] : [b, a];
+        expect(equivalentMinutes(c, from, from + x * 60_000)).toBeLessThanOrEqual(
+          equivalentMinutes(c, from, from + y * 60_000) + 1e-9,
+        );
+      }),
+    );
+  });
+
+  it('an hour at 38 °C is worth 119 minutes of solvent leaving', () => {
+    const c = equivalentClock(constantAir(38, 0.5), { mechanism: 'solvent' });
+    expect(equivalentMinutes(c, T0, T0 + 3_600_000)).toBeCloseTo(60 * 1.984, 1);
+  });
+});
+
+describe('stage clocks', () => {
+  const layer = (more = {}) =>
+    foldLog(
+      [
+        foundBare(),
+        ev({ kind: 'coated', productId: 'highbuild-2k', coats: 2, filmUm: 60, application: 'lowPressureGun', ...more }),
+      ],
+      products,
+    ).zones.get('lower')!.strata!.layers[0]!;
+  const stage = (name: string, tempC: number, l = layer()) =>
+    stageClocks(l, products(l.productId!)!, clockShop(constantAir(tempC, 0.5)), T0, products).find(
+      (c) => c.stage === name,
+    )!;
+
+  it('sands after its data-sheet time at 23 °C, and after 1 / 0.535 of it at 15 °C', () => {
+    expect((stage('sand', 23).opensMs! - T0) / 60_000).toBeCloseTo(240, 0);
+    expect((stage('sand', 15).opensMs! - T0) / 60_000).toBeCloseTo(240 / arrhenius(15, 55_000), 0);
+  });
+  it('a window opens and closes on the same clock', () => {
+    const c = stage('recoat', 23);
+    expect((c.opensMs! - T0) / 60_000).toBeCloseTo(60, 0);
+    expect((c.closesMs! - T0) / 60_000).toBeCloseTo(960, 0);
+  });
+  it('stands still in the cold and says so', () => {
+    expect(stage('sand', 4)).toMatchObject({ opensMs: null, stoppedByCold: true, reached: false });
+  });
+  it('a fast hardener brings the sanding forward, a thick coat puts the flash back', () => {
+    expect((stage('sand', 23, layer({ hardenerId: 'hardener-fast' })).opensMs! - T0) / 60_000).toBeCloseTo(150, 0);
+    expect((stage('flash', 23, layer({ filmUm: 90 })).opensMs! - T0) / 60_000).toBeCloseTo(12 * 1.5 ** 1.5, 0);
+  });
+});

@@ -1,0 +1,145 @@
+import { indexAt, type AirHistory, type AirPoint } from '../air/history';
+import type { Mechanism } from '../library/product';
+import { MINUTE_MS } from '../units/time';
+import { ACTIVATION_J_MOL, arrhenius, humidityCorners, humidityFactor } from './kinetics';
+
+/** What makes two films age alike in the same air. */
+export interface Kinetics {
+  mechanism: Mechanism;
+  /** Below this the clock stands still, °C. */
+  stopsBelowC?: number;
+}
+
+/**
+ * Equivalent minutes at 23 °C and 50 %, added up along a history of surface temperature and humidity:
+ * t_eq = ∫ k(T(t)) · h(RH(t)) dt. Kept as sums at the readings, so that any two moments cost two look-ups.
+ */
+export interface EquivalentClock {
+  kinetics: Kinetics;
+  history: AirHistory;
+  /** Equivalent minutes from the first reading to reading i. */
+  sums: number[];
+}
+
+/** Rate at one moment, equivalent minutes a minute. */
+export function rateAt(point: Pick<AirPoint, 'tempC' | 'rh'>, k: Kinetics): number {
+  if (k.mechanism === 'none') return 0;
+  if (k.stopsBelowC !== undefined && point.tempC < k.stopsBelowC) return 0;
+  return arrhenius(point.tempC, ACTIVATION_J_MOL[k.mechanism]) * humidityFactor(point.rh, k.mechanism);
+}
+
+// Gauss-Legendre nodes and weights on [0, 1] (Abramowitz and Stegun, table 25.4).
+const GAUSS_2 = { x: [0.21132486540518713, 0.7886751345948129], w: [0.5, 0.5] };
+const GAUSS_5 = {
+  x: [0.046910077030668, 0.2307653449471584, 0.5, 0.7692346550528415, 0.953089922969332],
+  w: [0.1184634425280945, 0.2393143352496832, 0.2844444444444444, 0.2393143352496832, 0.1184634425280945],
+};
+/** Below this swing in one piece two nodes are exact to 1e-7, K. */
+const SMALL_SWING_K = 1;
+
+/** Equivalent minutes over one straight piece between two points. */
+function pieceMinutes(a: AirPoint, b: AirPoint, k: Kinetics): number {
+  const span = (b.atMs - a.atMs) / MINUTE_MS;
+  if (span <= 0 || k.mechanism === 'none') return 0;
+  const dT = b.tempC - a.tempC;
+  const dH = b.rh - a.rh;
+  // Where the rate has a corner or a step inside the piece, integrate each side by itself.
+  const cuts = [0, 1];
+  const stop = k.stopsBelowC;
+  if (stop !== undefined && (a.tempC - stop) * (b.tempC - stop) < 0) cuts.push((stop - a.tempC) / dT);
+  for (const c of humidityCorners(k.mechanism)) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / dH);
+  cuts.sort((x, y) => x - y);
+  const rule = Math.abs(dT) < SMALL_SWING_K ? GAUSS_2 : GAUSS_5;
+  let sum = 0;
+  for (let i = 1; i < cuts.length; i++) {
+    const from = cuts[i - 1]!;
+    const width = cuts[i]! - from;
+    for (let n = 0; n < rule.x.length; n++) {
+      const f = from + width * rule.x[n]!;
+      sum += width * rule.w[n]! * rateAt({ tempC: a.tempC + f * dT, rh: a.rh + f * dH }, k);
+    }
+  }
+  return sum * span;
+}
+
+/**
+ * Adds up a history for one kinetics.
+ * @param history at least one point, in order of time
+ * @param before the clock of an earlier, shorter state of this history: if it is a beginning of it (by identity of
+ *   its last point), only what came after is integrated
+ */
+export function equivalentClock(history: AirHistory, kinetics: Kinetics, before?: EquivalentClock): EquivalentClock {
+  const had = before?.history.length ?? 0;
+  const grows =
+    before !== undefined &&
+    had > 0 &&
+    had <= history.length &&
+    history[had - 1] === before.history[had - 1] &&
+    history[0] === before.history[0];
+  const sums = grows ? before.sums.slice(0, had) : [0];
+  for (let i = sums.length; i < history.length; i++)
+    sums[i] = sums[i - 1]! + pieceMinutes(history[i - 1]!, history[i]!, kinetics);
+  return { kinetics, history, sums };
+}
+
+/** Equivalent minutes from the first reading to `atMs` (negative before it). */
+function sumAt(c: EquivalentClock, atMs: number): number {
+  const i = indexAt(c.history, atMs);
+  const first = c.history[0]!;
+  if (i < 0) return (rateAt(first, c.kinetics) * (atMs - first.atMs)) / MINUTE_MS;
+  const a = c.history[i]!;
+  const b = c.history[i + 1];
+  if (!b) return c.sums[i]! + (rateAt(a, c.kinetics) * (atMs - a.atMs)) / MINUTE_MS;
+  return c.sums[i]! + pieceMinutes(a, between(a, b, atMs), c.kinetics);
+}
+
+function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
+  const f = (atMs - a.atMs) / (b.atMs - a.atMs);
+  return { atMs, tempC: a.tempC + f * (b.tempC - a.tempC), rh: a.rh + f * (b.rh - a.rh) };
+}
+
+/**
+ * Equivalent minutes at 23 °C between two moments, 0 when `toMs` is not after `fromMs`.
+ * @param fromMs, toMs ms since 1970
+ */
+export const equivalentMinutes = (c: EquivalentClock, fromMs: number, toMs: number): number =>
+  toMs <= fromMs ? 0 : sumAt(c, toMs) - sumAt(c, fromMs);
+
+/** How close the inverse comes to the true root, ms. */
+const ROOT_MS = 100;
+
+/**
+ * When `minutes` equivalent minutes will have passed since `fromMs`: the inverse of {@link equivalentMinutes}.
+ * @returns ms since 1970 (the earliest such moment), or null if the history, held at its last value, never gets there
+ */
+export function whenReached(c: EquivalentClock, fromMs: number, minutes: number): number | null {
+  if (minutes <= 0) return fromMs;
+  const target = sumAt(c, fromMs) + minutes;
+  const n = c.history.length;
+  const first = c.history[0]!;
+  const last = c.history[n - 1]!;
+  if (c.sums[n - 1]! < target) {
+    const rate = rateAt(last, c.kinetics);
+    if (rate <= 0) return null;
+    return Math.max(fromMs, last.atMs) + ((target - Math.max(c.sums[n - 1]!, sumAt(c, fromMs))) / rate) * MINUTE_MS;
+  }
+  let lo = 0;
+  let hi = n - 1;
+  while (lo < hi) {
+    const mid = (lo + hi) >> 1;
+    if (c.sums[mid]! >= target) hi = mid;
+    else lo = mid + 1;
+  }
+  if (lo === 0) {
+    const rate = rateAt(first, c.kinetics);
+    return rate > 0 ? fromMs + (minutes / rate) * MINUTE_MS : first.atMs;
+  }
+  let a = c.history[lo - 1]!.atMs;
+  let b = c.history[lo]!.atMs;
+  while (b - a > ROOT_MS) {
+    const mid = (a + b) / 2;
+    if (sumAt(c, mid) >= target) b = mid;
+    else a = mid;
+  }
+  return Math.max(fromMs, (a + b) / 2);
+}

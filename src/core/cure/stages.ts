@@ -1,0 +1,120 @@
+import { airAt, type AirHistory } from '../air/history';
+import type { Product, ProductLookup, Stage, StageFigure } from '../library/product';
+import type { Layer } from '../strata/types';
+import {
+  equivalentClock,
+  equivalentMinutes,
+  rateAt,
+  whenReached,
+  type EquivalentClock,
+  type Kinetics,
+} from './equivalent';
+import { filmFactor, hardenerFactor, leavesFilm } from './kinetics';
+
+/** One stage of one layer: how far it is, and when it opens and closes. All of it is an estimate. */
+export interface StageClock {
+  stage: Stage;
+  /** Equivalent minutes at 23 °C that it takes for this film and hardener. */
+  needMin: number;
+  /** Equivalent minutes that have passed by now. */
+  doneMin: number;
+  /** When it was or will be reached, ms; null if the air never gets it there. */
+  opensMs: number | null;
+  /** When it closes again, ms; undefined if it stays open, null if the air never closes it. */
+  closesMs?: number | null;
+  reached: boolean;
+  closed: boolean;
+  /** The panel is below the temperature at which this reaction stands still. */
+  stoppedByCold: boolean;
+}
+
+/** Clocks of one air history, made once for each kinetics and shared by all layers. */
+export interface ClockShop {
+  history: AirHistory;
+  clockFor(k: Kinetics): EquivalentClock;
+  /** The clocks that were asked for so far. */
+  all(): EquivalentClock[];
+}
+
+const keyOf = (k: Kinetics): string => `${k.mechanism}/${k.stopsBelowC ?? ''}`;
+
+/**
+ * @param history air (or surface) temperature and humidity, at least one point
+ * @param before clocks over an earlier state of the same history: where it only grew, its sums are carried on
+ */
+export function clockShop(history: AirHistory, before?: ClockShop): ClockShop {
+  // What was summed before is taken over now, so that the earlier shop need not be kept.
+  const made = new Map<string, EquivalentClock>();
+  for (const c of before?.all() ?? []) made.set(keyOf(c.kinetics), equivalentClock(history, c.kinetics, c));
+  return {
+    history,
+    clockFor(k) {
+      let c = made.get(keyOf(k));
+      if (!c) made.set(keyOf(k), (c = equivalentClock(history, k)));
+      return c;
+    },
+    all: () => [...made.values()],
+  };
+}
+
+const mechanismOf = (p: Product, f: StageFigure) => f.mechanism ?? p.mechanism;
+
+/**
+ * What multiplies a stage's data-sheet minutes for this layer: film thickness (solvent stages), hardener speed and
+ * share (reactive stages).
+ */
+export function stageScale(layer: Layer, product: Product, figure: StageFigure, products: ProductLookup): number {
+  const m = mechanismOf(product, figure);
+  if (leavesFilm(m)) return filmFactor(layer.appliedUm / layer.coats, product.film.nominalUm, m);
+  let rate = (layer.hardenerId && products(layer.hardenerId)?.rateFactor) || 1;
+  const nominal = nominalHardenerFraction(product);
+  if (m === 'polyester' && layer.hardenerFraction && nominal) rate *= hardenerFactor(layer.hardenerFraction, nominal);
+  return 1 / rate;
+}
+
+/** Hardener by weight of the paint or filler, for products mixed by weight. */
+export function nominalHardenerFraction(p: Product): number | undefined {
+  const [a, b] = p.parts;
+  return p.ratioBy === 'weight' && a && b ? b.parts / a.parts : undefined;
+}
+
+/**
+ * The clocks of every stage of a layer, counted from its last coat.
+ * @param layer what lies there
+ * @param product its product
+ * @param shop clocks over the surface's history
+ * @param nowMs the moment that 'reached' refers to, ms
+ * @returns in the order in which the stages open
+ */
+export function stageClocks(
+  layer: Layer,
+  product: Product,
+  shop: ClockShop,
+  nowMs: number,
+  products: ProductLookup,
+): StageClock[] {
+  const out = product.stages.map((figure): StageClock => {
+    const k: Kinetics = {
+      mechanism: mechanismOf(product, figure),
+      stopsBelowC: leavesFilm(mechanismOf(product, figure)) ? undefined : product.cureStopsBelowC,
+    };
+    const clock = shop.clockFor(k);
+    const scale = stageScale(layer, product, figure, products);
+    const from = layer.lastAppliedMs;
+    const needMin = figure.opensMin * scale;
+    const doneMin = equivalentMinutes(clock, from, nowMs);
+    const opensMs = whenReached(clock, from, needMin);
+    const closesMs = figure.closesMin === undefined ? undefined : whenReached(clock, from, figure.closesMin * scale);
+    return {
+      stage: figure.stage,
+      needMin,
+      doneMin,
+      opensMs,
+      ...(closesMs !== undefined && { closesMs }),
+      reached: opensMs !== null && opensMs <= nowMs,
+      closed: typeof closesMs === 'number' && closesMs <= nowMs,
+      stoppedByCold: rateAt(airAt(shop.history, nowMs), k) === 0 && k.mechanism !== 'none',
+    };
+  });
+  return out.sort((a, b) => (a.opensMs ?? Infinity) - (b.opensMs ?? Infinity) || a.needMin - b.needMin);
+}

@@ -1,0 +1,10 @@
+/**
+ * Everything at the boundary: validation of what comes from outside, and files in and out. Apart from the core's own
+ * face, so that a page which only shows loads none of it.
+ */
+export * from '../log/schema';
+export * from '../library/schema';
+export * from './jobFile';
+export * from './migrate';
+export * from './readText';
+export * from './shift';

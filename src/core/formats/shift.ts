@@ -1,0 +1,29 @@
+import type { LogEvent } from '../log/event';
+import { DAY_MS, MINUTE_MS } from '../units/time';
+import type { JobFile } from './jobFile';
+
+/**
+ * Moves a job in time so that what was 'now' when the file was made is now. What happened within a day of it moves
+ * exactly, so that its clocks run on; what is older moves by whole days, so that work stays in working hours.
+ * @param file times in it are wall-clock times written as UTC; its `exportedMs` is the 'now' of the file
+ * @param nowMs ms since 1970
+ * @param zoneMinutes how far local time is behind UTC, minutes (`Date.getTimezoneOffset`)
+ */
+export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobFile {
+  const anchor = file.exportedMs;
+  const days = Math.floor((nowMs - zoneMinutes * MINUTE_MS - anchor) / DAY_MS);
+  const older = days * DAY_MS + zoneMinutes * MINUTE_MS;
+  const move = (t: number) => (t >= anchor - DAY_MS ? t + (nowMs - anchor) : t + older);
+  const moved = <E extends LogEvent>(e: E): E => ({
+    ...e,
+    atMs: move(e.atMs),
+    writtenMs: move(e.writtenMs),
+    ...(e.kind === 'replaced' && { by: moved(e.by) }),
+  });
+  return {
+    ...file,
+    exportedMs: nowMs,
+    job: { ...file.job, createdMs: move(file.job.createdMs) },
+    events: file.events.map(moved),
+  };
+}

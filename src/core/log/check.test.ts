@@ -1,0 +1,81 @@
+import { BOUNDS } from './bounds';
+import { checkEvent, type CheckContext } from './check';
+import { foldLog } from './fold';
+import { parseEvent } from './schema';
+import { ev, foundBare, JOB, products, T0 } from '../testing';
+import type { LogEvent } from './event';
+
+const found = foundBare(['lower']);
+const context = (...more: LogEvent[]): CheckContext => ({
+  job: JOB,
+  state: foldLog([found, ...more], products),
+  products,
+  nowMs: T0 + 3_600_000,
+});
+const coat = (more = {}) =>
+  ev({ kind: 'coated', productId: 'highbuild-2k', coats: 1, filmUm: 60, application: 'lowPressureGun', ...more });
+const why = (e: LogEvent, c = context()) => {
+  const r = checkEvent(e, c);
+  return r.ok ? 'ok' : r.error.map((p) => `${p.path}: ${p.message}`).join('; ');
+};
+
+describe('checking an event against its job', () => {
+  it('takes a coat on a found zone', () => expect(why(coat())).toBe('ok'));
+  it('not in the future', () => expect(why(coat({ atMin: 120 }))).toMatch(/atMs: .*not come yet/));
+  it('not before the zone was looked at', () => expect(why(coat({ atMin: -5000 }))).toMatch(/atMs: .*before/));
+  it('not on a zone that is not there', () => expect(why(coat({ zoneIds: ['attic'] }))).toMatch(/zoneIds/));
+  it('not on a zone that was never found', () =>
+    expect(why(coat({ zoneIds: ['upper'] }))).toMatch(/Left door, upper was voided or never started/));
+  it('not on a zone whose finding was voided', () =>
+    expect(why(coat(), context(ev({ kind: 'voided', zoneIds: [], targetId: found.id })))).toMatch(
+      /Left door, lower was voided/,
+    ));
+  it('not with a product that is not in the library, or not for that', () => {
+    expect(why(coat({ productId: 'nothing' }))).toMatch(/productId: .*library/);
+    expect(why(coat({ productId: 'thinner-slow' }))).toMatch(/productId: .*not for this/);
+  });
+  it('not twice, and no correction of nothing or of what was undone', () => {
+    expect(why({ ...coat(), id: found.id })).toMatch(/id: /);
+    expect(why(ev({ kind: 'voided', zoneIds: [], targetId: 'nobody' }))).toMatch(/targetId/);
+    const c = coat({ id: 'c' });
+    expect(
+      why(
+        ev({ kind: 'voided', zoneIds: [], targetId: 'c' }),
+        context(c, ev({ kind: 'voided', zoneIds: [], targetId: 'c' })),
+      ),
+    ).toMatch(/undone already/);
+  });
+  it('no stripping to a layer that is not there', () =>
+    expect(why(ev({ kind: 'stripped', to: 'x', method: 'sander' }))).toMatch(/to: .*does not have that layer/));
+});
+
+describe('reading an event from outside', () => {
+  const raw = { ...coat(), air: { tempC: 18, rh: 0.5 } };
+  const bad = (patch: object) => {
+    const r = parseEvent({ ...raw, ...patch });
+    return r.ok ? [] : r.error.map((p) => p.path);
+  };
+  it('takes a good one unchanged', () => expect(parseEvent(raw)).toEqual({ ok: true, value: raw }));
+  it.each([
+    [{ kind: 'teleported' }, 'kind'],
+    [{ coats: 0 }, 'coats'],
+    [{ coats: 1.5 }, 'coats'],
+    [{ filmUm: -5 }, 'filmUm'],
+    [{ filmUm: BOUNDS.filmUm.max + 1 }, 'filmUm'],
+    [{ filmUm: '60' }, 'filmUm'],
+    [{ filmUm: NaN }, 'filmUm'],
+    [{ air: { tempC: 400, rh: 0.5 } }, 'air.tempC'],
+    [{ air: { tempC: 18, rh: 55 } }, 'air.rh'],
+    [{ zoneIds: [] }, 'zoneIds'],
+    [{ zoneIds: 'lower' }, 'zoneIds'],
+    [{ atMs: null }, 'atMs'],
+    [{ id: 7 }, 'id'],
+    [{ application: 'magic' }, 'application'],
+    [{ surprise: 1 }, ''],
+  ])('refuses %j at %s', (patch, path) => expect(bad(patch)).toContain(path));
+  it.each([[null], [7], ['x'], [[]]])('refuses %j', (x) => expect(parseEvent(x).ok).toBe(false));
+  it('a correction cannot stand inside a correction', () =>
+    expect(
+      parseEvent(ev({ kind: 'replaced', zoneIds: [], targetId: 'a', by: ev({ kind: 'voided', targetId: 'b' }) })).ok,
+    ).toBe(false));
+});

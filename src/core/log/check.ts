@@ -1,0 +1,87 @@
+import { isCoating, type ProductFamily, type ProductLookup } from '../library/product';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+import { MINUTE_MS } from '../units/time';
+import type { LogEvent, PlainEvent } from './event';
+import type { JobState } from './fold';
+import { zoneLabel, type Job } from './job';
+
+/** Clocks of two devices differ a little; more than this ahead is a slip. */
+export const FUTURE_TOLERANCE_MS = 2 * MINUTE_MS;
+
+/** What an event is checked against. */
+export interface CheckContext {
+  job: Job;
+  state: JobState;
+  products: ProductLookup;
+  nowMs: number;
+}
+
+const FAMILY_FOR: Partial<Record<PlainEvent['kind'], (f: ProductFamily) => boolean>> = {
+  coated: isCoating,
+  filled: isCoating,
+  treated: isCoating,
+  cleaned: (f) => f === 'cleaner',
+  guideCoated: (f) => f === 'guideCoat',
+};
+
+/**
+ * Checks an event against the job that it is for: known zones that were found and not voided, known product of the
+ * right sort, a time that has come, a target that exists.
+ * Shape and bounds of its fields are the schema's business, see `parseEvent`.
+ */
+export function checkEvent(e: LogEvent, c: CheckContext): Result<LogEvent, FieldProblem[]> {
+  const problems: FieldProblem[] = [];
+  if (c.state.ids.has(e.id)) problems.push({ path: 'id', message: 'This event is in the log already' });
+  if (e.kind === 'voided' || e.kind === 'replaced') {
+    if (!c.state.ids.has(e.targetId))
+      problems.push({ path: 'targetId', message: 'The event to correct is not in the log' });
+    else if (c.state.dead.has(e.targetId))
+      problems.push({ path: 'targetId', message: 'That event was undone already' });
+    if (e.kind === 'replaced') problems.push(...checkPlain(e.by, c).map((p) => ({ ...p, path: `by.${p.path}` })));
+  } else problems.push(...checkPlain(e, c));
+  return problems.length > 0 ? fail(problems) : ok(e);
+}
+
+function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext): FieldProblem[] {
+  const problems: FieldProblem[] = [];
+  if (e.atMs > nowMs + FUTURE_TOLERANCE_MS)
+    problems.push({ path: 'atMs', message: 'That time has not come yet. Set when it happened, up to now.' });
+  for (const id of e.zoneIds) {
+    if (!job.zones.some((z) => z.id === id))
+      problems.push({ path: 'zoneIds', message: 'That zone is not part of this job' });
+    else if (e.kind !== 'found') {
+      const zone = state.zones.get(id);
+      const first = zone?.events.find((x) => x.kind === 'found');
+      if (!first)
+        problems.push({
+          path: 'zoneIds',
+          message: `${zoneLabel(job, id)} was voided or never started. Log what was found there first.`,
+        });
+      else if (e.atMs < first.atMs)
+        problems.push({ path: 'atMs', message: `That is before ${zoneLabel(job, id)} was first looked at` });
+    }
+  }
+  if ('productId' in e) {
+    const p = products(e.productId);
+    if (!p) problems.push({ path: 'productId', message: 'That product is not in the library' });
+    else if (FAMILY_FOR[e.kind]?.(p.family) === false)
+      problems.push({ path: 'productId', message: `${p.name} is not for this` });
+  }
+  if (e.kind === 'stripped' && e.to !== 'substrate')
+    for (const id of e.zoneIds)
+      if (!state.zones.get(id)?.strata?.layers.some((l) => l.id === e.to))
+        problems.push({ path: 'to', message: `${zoneLabel(job, id)} does not have that layer` });
+  return problems;
+}
+
+/** Ids of products that a job's log speaks of, also in events that were struck out. */
+export function productsUsed(events: readonly LogEvent[]): Set<string> {
+  const ids = new Set<string>();
+  const take = (e: LogEvent) => {
+    if ('productId' in e) ids.add(e.productId);
+    if (e.kind === 'coated' && e.hardenerId) ids.add(e.hardenerId);
+    if (e.kind === 'replaced') take(e.by);
+  };
+  events.forEach(take);
+  return ids;
+}

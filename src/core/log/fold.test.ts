@@ -1,0 +1,146 @@
+import fc from 'fast-check';
+import { anyLog, ev, foundBare, products } from '../testing';
+import { totalFilmUm } from '../strata/types';
+import { appendEvent, emptyJob, foldLog, type JobState } from './fold';
+
+const plain = (s: JobState) => ({
+  ...s,
+  zones: [...s.zones].sort(([a], [b]) => (a < b ? -1 : 1)),
+  ids: [...s.ids].sort(),
+  dead: [...s.dead].sort(),
+});
+const lower = (s: JobState) => s.zones.get('lower')?.strata;
+
+describe('folding a log', () => {
+  it('appending one by one equals folding all, whatever the order of arrival', () => {
+    fc.assert(
+      fc.property(anyLog, (events) => {
+        const stepwise = events.reduce((s, e) => appendEvent(s, e, products), emptyJob());
+        expect(plain(stepwise)).toEqual(plain(foldLog(events, products)));
+      }),
+      { numRuns: 400 },
+    );
+  });
+
+  it('does not depend on the order of arrival', () => {
+    fc.assert(
+      fc.property(
+        anyLog.chain((l) => fc.tuple(fc.constant(l), fc.shuffledSubarray(l, { minLength: l.length }))),
+        ([a, b]) => {
+          expect(plain(foldLog(b, products))).toEqual(plain(foldLog(a, products)));
+        },
+      ),
+    );
+  });
+
+  it('undoing the last event brings back the strata from before it', () => {
+    fc.assert(
+      fc.property(anyLog, (events) => {
+        const before = foldLog(events, products);
+        const coat = ev({
+          kind: 'coated',
+          id: 'new',
+          atMin: 50,
+          productId: 'highbuild-2k',
+          coats: 1,
+          filmUm: 60,
+          application: 'lowPressureGun',
+          zoneIds: ['lower', 'upper'],
+        });
+        const undone = appendEvent(
+          appendEvent(before, coat, products),
+          ev({ kind: 'voided', id: 'undo', atMin: 51, zoneIds: [], targetId: 'new' }),
+          products,
+        );
+        expect([...undone.zones].filter(([, z]) => z.strata)).toEqual(
+          expect.arrayContaining([...before.zones].filter(([, z]) => z.strata)),
+        );
+      }),
+    );
+  });
+
+  it('never makes negative or unreal thickness', () => {
+    fc.assert(
+      fc.property(anyLog, (events) => {
+        for (const { strata } of foldLog(events, products).zones.values())
+          for (const l of strata?.layers ?? []) expect(l.filmUm).toBeGreaterThan(0);
+      }),
+    );
+  });
+
+  it('folds by when it happened, not by when it was written down', () => {
+    const coat = ev({
+      kind: 'coated',
+      atMin: 60,
+      productId: 'highbuild-2k',
+      coats: 2,
+      filmUm: 60,
+      application: 'lowPressureGun',
+    });
+    const forgotten = ev({
+      kind: 'coated',
+      atMin: 10,
+      writtenMin: 90,
+      productId: 'epoxy-primer',
+      coats: 1,
+      filmUm: 50,
+      application: 'lowPressureGun',
+    });
+    const s = lower([foundBare(), coat, forgotten].reduce((x, e) => appendEvent(x, e, products), emptyJob()))!;
+    expect(s.layers.map((l) => l.productId)).toEqual(['epoxy-primer', 'highbuild-2k']);
+  });
+
+  it('voiding a void brings the event back', () => {
+    const coat = ev({
+      kind: 'coated',
+      id: 'c',
+      atMin: 1,
+      productId: 'epoxy-primer',
+      coats: 1,
+      filmUm: 50,
+      application: 'lowPressureGun',
+    });
+    const undo = ev({ kind: 'voided', id: 'u', atMin: 2, zoneIds: [], targetId: 'c' });
+    const redo = ev({ kind: 'voided', id: 'r', atMin: 3, zoneIds: [], targetId: 'u' });
+    expect(lower(foldLog([foundBare(), coat, undo], products))!.layers).toHaveLength(0);
+    expect(lower(foldLog([foundBare(), coat, undo, redo], products))!.layers).toHaveLength(1);
+  });
+
+  it('a replacement takes the place of what it corrects, and can itself be undone', () => {
+    const coat = ev({
+      kind: 'coated',
+      id: 'c',
+      atMin: 1,
+      productId: 'epoxy-primer',
+      coats: 1,
+      filmUm: 50,
+      application: 'lowPressureGun',
+    });
+    const by = ev({
+      kind: 'coated',
+      id: 'x',
+      atMin: 1,
+      productId: 'epoxy-primer',
+      coats: 2,
+      filmUm: 50,
+      application: 'lowPressureGun',
+      zoneIds: ['upper'],
+    });
+    const fix = ev({ kind: 'replaced', id: 'f', atMin: 5, zoneIds: [], targetId: 'c', by });
+    const start = [foundBare(['lower', 'upper']), coat];
+    const fixed = foldLog([...start, fix], products);
+    expect(lower(fixed)!.layers).toHaveLength(0);
+    expect(totalFilmUm(fixed.zones.get('upper')!.strata!)).toBe(100);
+    const back = foldLog(
+      [...start, fix, ev({ kind: 'voided', id: 'v', atMin: 6, zoneIds: [], targetId: 'f' })],
+      products,
+    );
+    expect(totalFilmUm(lower(back)!)).toBe(50);
+  });
+
+  it('a zone whose finding was voided has no strata', () => {
+    const found = foundBare();
+    const s = foldLog([found, ev({ kind: 'voided', atMin: 1, zoneIds: [], targetId: found.id })], products);
+    expect(lower(s)).toBeUndefined();
+  });
+});

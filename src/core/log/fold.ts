@@ -1,0 +1,151 @@
+import { airPointOf, type AirPoint } from '../air/history';
+import type { ProductLookup } from '../library/product';
+import { applyEvent } from '../strata/apply';
+import type { Strata } from '../strata/types';
+import { effectiveForm, struckOut } from './effective';
+import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from './event';
+import { byHappening, insertionIndex } from './order';
+
+/** One zone's own history and what it makes. */
+export interface ZoneState {
+  /** Effective events that touch the zone, in the order they happened. */
+  events: readonly PlainEvent[];
+  /** Undefined before the zone was found, and when the finding was voided: such a zone takes no events. */
+  strata: Strata | undefined;
+}
+
+/** A job's log, folded. Never stored: a pure function of the events and the library. */
+export interface JobState {
+  /** Every event, also corrections and what they struck out, by the time it happened. */
+  events: readonly LogEvent[];
+  ids: ReadonlySet<string>;
+  corrections: readonly CorrectionEvent[];
+  dead: ReadonlySet<string>;
+  zones: ReadonlyMap<string, ZoneState>;
+  /** Every air reading that was written with an effective event, by time; one a moment, the last written. */
+  air: readonly AirPoint[];
+}
+
+const EMPTY: JobState = { events: [], ids: new Set(), corrections: [], dead: new Set(), zones: new Map(), air: [] };
+
+const refold = (events: readonly PlainEvent[], products: ProductLookup): ZoneState => {
+  let strata: Strata | undefined;
+  for (const e of events) strata = applyEvent(strata, e, products);
+  return { events, strata };
+};
+
+/**
+ * Folds a job's events into the state of every zone. Events may come in any order; they are folded by the time they
+ * happened. An event whose id was seen before is left out.
+ * @param events the log
+ * @param products the library, for names and families
+ */
+export function foldLog(events: readonly LogEvent[], products: ProductLookup): JobState {
+  const ids = new Set<string>();
+  const unique = events.filter((e) => !ids.has(e.id) && ids.add(e.id));
+  const sorted = unique.sort(byHappening);
+  const corrections = sorted.filter(isCorrection);
+  const dead = struckOut(corrections);
+  const perZone = new Map<string, PlainEvent[]>();
+  const effective = effectiveInOrder(sorted, dead);
+  for (const e of effective)
+    for (const z of new Set(e.zoneIds)) {
+      const list = perZone.get(z);
+      if (list) list.push(e);
+      else perZone.set(z, [e]);
+    }
+  const zones = new Map<string, ZoneState>();
+  for (const [z, list] of perZone) zones.set(z, refold(list, products));
+  return { events: sorted, ids, corrections, dead, zones, air: airOf(effective) };
+}
+
+function airOf(effective: readonly PlainEvent[]): AirPoint[] {
+  const air: AirPoint[] = [];
+  for (const e of effective) {
+    const p = airPointOf(e);
+    if (!p) continue;
+    if (air[air.length - 1]?.atMs === p.atMs) air.pop();
+    air.push(p);
+  }
+  return air;
+}
+
+/** Air readings with one more event; from the start again only where it falls before the last reading. */
+function airWith(state: JobState, event: PlainEvent): readonly AirPoint[] {
+  const p = airPointOf(event);
+  if (!p) return state.air;
+  const last = state.air[state.air.length - 1];
+  if (!last || p.atMs > last.atMs) return [...state.air, p];
+  return airOf(effectiveInOrder(state.events, state.dead));
+}
+
+function effectiveInOrder(events: readonly LogEvent[], dead: ReadonlySet<string>): PlainEvent[] {
+  const out: PlainEvent[] = [];
+  let replaced = false;
+  for (const e of events) {
+    const form = effectiveForm(e, dead);
+    if (!form) continue;
+    if (form !== e) replaced = true;
+    out.push(form);
+  }
+  // A replacement happened when its body says, not when the correction was made.
+  return replaced ? out.sort(byHappening) : out;
+}
+
+/**
+ * Appends one event to a folded job: the same as folding all events with it, at the cost of the zones it touches.
+ * @param state what {@link foldLog} or this function returned
+ */
+export function appendEvent(state: JobState, event: LogEvent, products: ProductLookup): JobState {
+  if (state.ids.has(event.id)) return state;
+  const events = state.events.slice();
+  events.splice(insertionIndex(events, event), 0, event);
+  const ids = new Set(state.ids).add(event.id);
+  // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
+  if (isCorrection(event) || state.dead.has(event.id))
+    return appendCorrection({ ...state, events, ids }, event, products);
+  const zones = new Map(state.zones);
+  for (const z of new Set(event.zoneIds)) {
+    const before = zones.get(z);
+    const list = before ? before.events.slice() : [];
+    const at = insertionIndex(list, event);
+    list.splice(at, 0, event);
+    zones.set(
+      z,
+      at === list.length - 1
+        ? { events: list, strata: applyEvent(before?.strata, event, products) }
+        : refold(list, products),
+    );
+  }
+  const next = { ...state, events, ids, zones };
+  return { ...next, air: airWith(next, event) };
+}
+
+function appendCorrection(state: JobState, event: LogEvent, products: ProductLookup): JobState {
+  const corrections = isCorrection(event) ? [...state.corrections, event].sort(byHappening) : state.corrections;
+  const dead = struckOut(corrections);
+  const changed = new Set([...dead].filter((id) => !state.dead.has(id)));
+  for (const id of state.dead) if (!dead.has(id)) changed.add(id);
+  changed.add(event.id);
+  const touched = new Set<string>();
+  for (const e of state.events) {
+    if (!changed.has(e.id)) continue;
+    for (const z of e.kind === 'replaced' ? e.by.zoneIds : e.zoneIds) touched.add(z);
+  }
+  const zones = new Map(state.zones);
+  const effective = effectiveInOrder(state.events, dead);
+  if (touched.size > 0) {
+    const perZone = new Map<string, PlainEvent[]>([...touched].map((z) => [z, []]));
+    for (const e of effective) for (const z of new Set(e.zoneIds)) perZone.get(z)?.push(e);
+    for (const [z, list] of perZone) {
+      if (list.length > 0) zones.set(z, refold(list, products));
+      else zones.delete(z);
+    }
+  }
+  return { ...state, corrections, dead, zones, air: airOf(effective) };
+}
+
+export const emptyJob = (): JobState => EMPTY;
+
+/** The events that count, in the order in which they happened. */
+export const effectiveEvents = (state: JobState): PlainEvent[] => effectiveInOrder(state.events, state.dead);

@@ -1,0 +1,234 @@
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  ValidationError,
+  type AnyObject,
+  type ObjectSchema,
+} from 'yup';
+import { PRODUCT_FAMILIES } from '../library/product';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+import { BOUNDS } from './bounds';
+import type { LogEvent } from './event';
+import {
+  APPLICATIONS,
+  EVENT_KINDS,
+  GRITS,
+  MEASURES,
+  SAND_TOOLS,
+  STRIP_METHODS,
+  SUBSTRATES,
+  type EventKind,
+} from './kinds';
+
+const finite = (label: string) =>
+  number()
+    .typeError(`${label}: a number is needed`)
+    .test('finite', `${label}: a number is needed`, (v) => v === undefined || Number.isFinite(v));
+/** A number that must lie between two bounds, both allowed, with one plain sentence when it does not. */
+export const between = (label: string, min: number, max: number, unit = '') => {
+  const text = `${label} must be between ${min} and ${max}${unit && ` ${unit}`}`;
+  return finite(label).min(min, text).max(max, text);
+};
+const id = (label: string) =>
+  string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
+const text = (label: string, max: number) =>
+  string().strict().typeError(`${label} must be text`).max(max, `${label} is longer than ${max} signs`);
+const oneOf = <T extends string>(label: string, values: readonly T[]) =>
+  string()
+    .strict()
+    .typeError(`${label} is not one that is known`)
+    .oneOf([...values], `${label} '\${value}' is not one that is known`);
+const grit = () =>
+  number()
+    .strict()
+    .typeError('Grit: a number is needed')
+    .oneOf([...GRITS], 'Grit P${value} is not a standard grit');
+const film = (label = 'Film') => between(label, BOUNDS.filmUm.min, BOUNDS.filmUm.max, 'µm');
+const coats = () => between('Coats', BOUNDS.coats.min, BOUNDS.coats.max).integer('Coats: a whole number');
+const fraction = (label: string, max = 1) => between(label, 0, max);
+
+const air = object({
+  tempC: between('Air temperature', BOUNDS.tempC.min, BOUNDS.tempC.max, '°C').required('Air temperature is missing'),
+  rh: fraction('Humidity').required('Humidity is missing'),
+  surfaceTempC: between('Surface temperature', BOUNDS.tempC.min, 90, '°C'),
+})
+  .default(undefined)
+  .noUnknown('Air has a field that is not known: ${unknown}');
+
+const common = {
+  id: id('Event id'),
+  kind: oneOf('Kind of event', EVENT_KINDS).required('Kind of event is missing'),
+  atMs: finite('Time')
+    .required('Time is missing')
+    .min(Date.UTC(1970, 0, 2), 'Time is before 1970')
+    .max(Date.UTC(2200, 0, 1), 'Time is after 2200'),
+  writtenMs: finite('Time written')
+    .required('Time written is missing')
+    .min(0, 'Time written is before 1970')
+    .max(Date.UTC(2200, 0, 1), 'Time written is after 2200'),
+  zoneIds: array()
+    .of(id('Zone'))
+    .strict()
+    .typeError('Zones must be a list')
+    .required('Zones are missing')
+    .max(500, 'More than 500 zones'),
+  air,
+  note: text('Note', 2000),
+  against: text('Reason', 500),
+};
+
+const PAYLOADS: Record<EventKind, AnyObject> = {
+  found: {
+    substrate: oneOf('Substrate', SUBSTRATES).required('Substrate is missing'),
+    thicknessUm: between('Panel thickness', 100, 50_000, 'µm').required('Panel thickness is missing'),
+    layers: array()
+      .strict()
+      .typeError('Layers must be a list')
+      .of(
+        object({
+          label: text('Layer name', 80).required('Layer name is missing'),
+          family: oneOf('Layer family', PRODUCT_FAMILIES).required('Layer family is missing'),
+          filmUm: film('Layer thickness').required('Layer thickness is missing'),
+        }).noUnknown('Layer has a field that is not known: ${unknown}'),
+      )
+      .required('Layers are missing')
+      .max(40, 'More than 40 layers'),
+    fault: text('Fault', 500),
+  },
+  stripped: {
+    to: id('What it was stripped to'),
+    method: oneOf('Method', STRIP_METHODS).required('Method is missing'),
+    grit: grit(),
+  },
+  blasted: {
+    media: text('Media', 80).required('Media is missing'),
+    profileUm: between('Profile', 0, 300, 'µm').required('Profile is missing'),
+    wet: boolean().strict().typeError('Wet must be yes or no').required('Wet must be yes or no'),
+  },
+  treated: {
+    productId: id('Product'),
+    coats: coats().required('Coats are missing'),
+    filmUm: film().required('Film is missing'),
+  },
+  repaired: {
+    method: text('Method', 300).required('Method is missing'),
+    temporaryMonths: between('Months', 1, 240).integer('Months: a whole number'),
+  },
+  filled: {
+    productId: id('Product'),
+    filmUm: film('Thickness').required('Thickness is missing'),
+    hardenerFraction: fraction('Hardener', 0.1),
+  },
+  coated: {
+    productId: id('Product'),
+    coats: coats().required('Coats are missing'),
+    filmUm: film().max(2000, 'Film of one coat must be at most 2000 µm').required('Film is missing'),
+    thinnerFraction: fraction('Thinner', 2),
+    hardenerId: id('Hardener').notRequired(),
+    application: oneOf('Application', APPLICATIONS).required('Application is missing'),
+    colourHex: string()
+      .strict()
+      .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),
+    batch: object({
+      batchId: id('Batch'),
+      pouredMl: array()
+        .strict()
+        .of(between('Poured', 0, 200_000, 'ml').required('Poured is missing'))
+        .required('Poured is missing')
+        .max(6),
+      usedMl: between('Used', 0, 200_000, 'ml').required('Used is missing'),
+    })
+      .default(undefined)
+      .noUnknown('Batch has a field that is not known: ${unknown}'),
+  },
+  guideCoated: { productId: id('Product') },
+  sanded: {
+    grit: grit().required('Grit is missing'),
+    tool: oneOf('Tool', SAND_TOOLS).required('Tool is missing'),
+    wet: boolean().strict().typeError('Wet must be yes or no').required('Wet must be yes or no'),
+    removedUm: between('Removed', 0, 20_000, 'µm').required('Removed is missing'),
+    spotsThrough: boolean().strict().typeError('Spots through must be yes or no'),
+  },
+  cleaned: { productId: id('Product') },
+  baked: {
+    tempC: between('Bake temperature', BOUNDS.bakeC.min, BOUNDS.bakeC.max, '°C').required(
+      'Bake temperature is missing',
+    ),
+    minutes: between('Minutes', 1, 10_000).required('Minutes are missing'),
+  },
+  measured: {
+    measure: oneOf('Measure', MEASURES).required('Measure is missing'),
+    filmUm: film('Reading').when('measure', { is: 'filmTotal', then: (s) => s.required('Reading is missing') }),
+    air: air.when('measure', { is: 'air', then: (s) => s.required('Air reading is missing') }),
+  },
+  polished: {
+    grit: grit().required('Grit is missing'),
+    removedUm: between('Removed', 0, 100, 'µm').required('Removed is missing'),
+  },
+  masked: { what: text('What', 200).required('What was masked is missing') },
+  fitted: { where: text('Where', 200).required('Where is missing') },
+  removed: { where: text('Where', 200).required('Where is missing') },
+  voided: { targetId: id('Event to void'), reason: text('Reason', 500) },
+  replaced: {
+    targetId: id('Event to replace'),
+    by: lazy((v) => {
+      const kind = (v as { kind?: unknown } | undefined)?.kind;
+      return kind === 'voided' || kind === 'replaced' || !isKind(kind)
+        ? mixed().test('plain', 'A replacement must be an event of its own kind', () => false)
+        : SCHEMAS[kind];
+    }),
+  },
+};
+
+const isKind = (k: unknown): k is EventKind => (EVENT_KINDS as readonly unknown[]).includes(k);
+
+const SCHEMAS = Object.fromEntries(
+  EVENT_KINDS.map((k) => {
+    const shape = { ...common, ...PAYLOADS[k] };
+    const needsZone = k !== 'voided' && k !== 'replaced' && k !== 'measured' && k !== 'baked';
+    return [
+      k,
+      object({ ...shape, ...(needsZone && { zoneIds: common.zoneIds.min(1, 'Pick at least one zone') }) })
+        .strict()
+        .noUnknown('There is a field that is not known: ${unknown}'),
+    ];
+  }),
+) as unknown as Record<EventKind, ObjectSchema<AnyObject>>;
+
+/**
+ * Checks that something from outside is an event, field by field.
+ * @returns the event, or every field that is wrong with a sentence for it
+ */
+export function parseEvent(raw: unknown): Result<LogEvent, FieldProblem[]> {
+  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
+    return fail([{ path: '', message: 'An event is missing' }]);
+  const kind = (raw as { kind?: unknown }).kind;
+  if (!isKind(kind))
+    return fail([
+      {
+        path: 'kind',
+        message: kind === undefined ? 'Kind of event is missing' : `Kind of event '${String(kind)}' is not known`,
+      },
+    ]);
+  return validated<LogEvent>(SCHEMAS[kind], raw);
+}
+
+/** Runs a Yup schema and turns its complaints into field problems. */
+export function validated<T>(
+  schema: { validateSync: ObjectSchema<AnyObject>['validateSync'] },
+  raw: unknown,
+): Result<T, FieldProblem[]> {
+  try {
+    schema.validateSync(raw, { abortEarly: false });
+    return ok(raw as T);
+  } catch (e) {
+    if (!(e instanceof ValidationError)) throw e;
+    const inner = e.inner.length > 0 ? e.inner : [e];
+    return fail(inner.map((p) => ({ path: p.path ?? '', message: p.message })));
+  }
+}

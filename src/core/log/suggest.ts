@@ -1,0 +1,215 @@
+import { isBase, isFiller, isPrimer, isTopcoat, type Product, type ProductFamily } from '../library/product';
+import type { ZoneStatus } from '../strata/status';
+import { SUBSTRATE, type Strata } from '../strata/types';
+import { isMetal, type Application, type EventKind } from './kinds';
+import type { JobState } from './fold';
+import type { Payloads } from './event';
+import { grainUm } from '../surface/grain';
+
+/** Kinds that a person logs by hand from the sheet, in the order of the work. */
+export const LOGGABLE = [
+  'coated',
+  'sanded',
+  'guideCoated',
+  'cleaned',
+  'filled',
+  'stripped',
+  'measured',
+  'treated',
+  'polished',
+  'repaired',
+  'found',
+] as const satisfies readonly EventKind[];
+export type LoggableKind = (typeof LOGGABLE)[number];
+
+/** What most likely just happened on a zone, from where it stands. */
+export function likelyKind(status: ZoneStatus, strata: Strata | undefined): LoggableKind {
+  switch (status.stage) {
+    case 'unknown':
+      return 'found';
+    case 'asFound':
+      return strata?.surface.scratch ? 'coated' : 'stripped';
+    case 'bare':
+      return strata?.surface.clean ? 'coated' : 'cleaned';
+    case 'toSand':
+      return 'sanded';
+    case 'toBlock':
+      return strata?.surface.guideCoat || strata?.surface.scratch ? 'sanded' : 'guideCoated';
+    case 'filled':
+    case 'readyForColour':
+    case 'pastWindow':
+      return !strata?.surface.scratch ? 'sanded' : strata.surface.clean ? 'coated' : 'cleaned';
+    case 'toPolish':
+    case 'finished':
+      return 'polished';
+    case 'curing':
+    case 'converted':
+    case 'primed':
+    case 'baseOn':
+      return status.top && isFiller(status.top.family) ? 'filled' : 'coated';
+  }
+}
+
+/** Families that usually go over what is on top, first choice first. */
+function familiesOver(strata: Strata | undefined, status: ZoneStatus): ProductFamily[] {
+  const top = status.top;
+  if (!top || !strata?.layers.length) return strata?.substrate === 'plastic' ? ['plasticPromoter'] : ['epoxy', 'dtm'];
+  if (isFiller(top.family)) return ['highBuild', 'epoxy'];
+  if (status.stage === 'readyForColour') return ['baseSolvent', 'baseWater', 'singleStage'];
+  if (isBase(top.family)) return [top.family, 'clear'];
+  if (top.family === 'converter' || top.family === 'etch') return ['epoxy', 'highBuild'];
+  if (top.family === 'epoxy') return ['highBuild'];
+  return [top.family];
+}
+
+/** The product used last among those that pass, else the first that passes in the library. */
+function recent(state: JobState, all: readonly Product[], pass: (p: Product) => boolean): Product | undefined {
+  for (let i = state.events.length - 1; i >= 0; i--) {
+    const e = state.events[i]!;
+    if (!('productId' in e) || state.dead.has(e.id)) continue;
+    const p = all.find((x) => x.id === e.productId);
+    if (p && pass(p)) return p;
+  }
+  return all.find(pass);
+}
+
+/** Usual way of putting a family on. */
+export const usualApplication = (f: ProductFamily): Application =>
+  isFiller(f)
+    ? 'spreader'
+    : f === 'converter' || f === 'seamSealer' || f === 'underseal'
+      ? 'brush'
+      : f === 'weldThrough' || f === 'plasticPromoter'
+        ? 'aerosol'
+        : 'lowPressureGun';
+
+/**
+ * The product that most likely just went on: another coat of what is on top while it still wants one, else what
+ * usually goes over it, preferring what this job used last.
+ */
+export function likelyProduct(
+  kind: LoggableKind,
+  status: ZoneStatus,
+  strata: Strata | undefined,
+  state: JobState,
+  all: readonly Product[],
+): Product | undefined {
+  const of = (...families: ProductFamily[]) => {
+    for (const f of families) {
+      const p = recent(state, all, (x) => x.family === f);
+      if (p) return p;
+    }
+    return undefined;
+  };
+  const top = status.top?.productId ? all.find((p) => p.id === status.top?.productId) : undefined;
+  switch (kind) {
+    case 'coated': {
+      const wantsMore =
+        top &&
+        status.top &&
+        status.top.coats < top.coats &&
+        !strata?.surface.scratch &&
+        (isPrimer(top.family) || isBase(top.family) || isTopcoat(top.family));
+      if (wantsMore) return top;
+      return top && isBase(top.family) ? of('clear') : of(...familiesOver(strata, status));
+    }
+    case 'filled':
+      return top && isFiller(top.family) ? top : of('lightFiller');
+    case 'treated':
+      return of('converter');
+    case 'guideCoated':
+      return of('guideCoat');
+    case 'cleaned': {
+      const metal = strata ? isMetal(strata.substrate) : true;
+      return recent(
+        state,
+        all,
+        (p) => p.family === 'cleaner' && (p.suits === 'any' || p.suits === (metal ? 'metal' : 'plastic')),
+      );
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** Grit of the next sanding on what is on top: shape filler, block primer, denib clear. */
+export function likelyGrit(status: ZoneStatus, strata: Strata | undefined): number {
+  const f = status.top?.family;
+  const last = strata?.surface.scratch?.grit;
+  if (!f) return 80;
+  const steps = isFiller(f)
+    ? [80, 180, 320]
+    : f === 'oldCoating'
+      ? [180, 320]
+      : isPrimer(f)
+        ? [400, 600]
+        : [2000, 3000];
+  return steps.find((g) => last === undefined || g > last) ?? steps[steps.length - 1]!;
+}
+
+/**
+ * What sanding usually takes off: to flat, about one scratch depth (0.15 of the grain, 0.10 on clear) and the peel
+ * (about 8 µm on sprayed primer, 4 on clear); shaping a filler with coarse paper takes about a third of what stands.
+ * An estimate, µm.
+ */
+export function likelyRemovalUm(grit: number, status: ZoneStatus, strata: Strata | undefined): number {
+  const top = status.top;
+  const first = !strata?.surface.scratch;
+  if (!top) return 0;
+  if (isFiller(top.family) && grit <= 120 && first) return Math.round(top.filmUm / 3);
+  const depth = (isTopcoat(top.family) ? 0.1 : 0.15) * grainUm(grit);
+  const peel = first ? (isTopcoat(top.family) ? 4 : isPrimer(top.family) ? 8 : 0) : 0;
+  return Math.min(Math.round(depth + peel) || 1, Math.floor(top.filmUm / 2));
+}
+
+/** A sensible 'coated' payload for a product, so that logging a coat is one tap. */
+export function coatDefaults(p: Product): Payloads['coated'] {
+  return {
+    productId: p.id,
+    coats: 1,
+    filmUm: p.film.nominalUm,
+    application: usualApplication(p.family),
+    ...(p.thinning && { thinnerFraction: p.thinning.defaultFraction }),
+  };
+}
+
+/** Everything a sheet starts with for one kind on the picked zones. */
+export function draftFor(
+  kind: LoggableKind,
+  status: ZoneStatus,
+  strata: Strata | undefined,
+  state: JobState,
+  all: readonly Product[],
+): Partial<Payloads[LoggableKind]> {
+  const product = likelyProduct(kind, status, strata, state, all);
+  switch (kind) {
+    case 'coated':
+      return product ? coatDefaults(product) : {};
+    case 'filled':
+      return product ? { productId: product.id, filmUm: product.film.nominalUm, hardenerFraction: 0.02 } : {};
+    case 'treated':
+      return product ? { productId: product.id, coats: 1, filmUm: product.film.nominalUm } : {};
+    case 'guideCoated':
+    case 'cleaned':
+      return product ? { productId: product.id } : {};
+    case 'sanded': {
+      const grit = likelyGrit(status, strata);
+      return {
+        grit,
+        tool: grit <= 180 ? 'longBoard' : grit <= 600 ? 'block' : 'pad',
+        wet: grit >= 1000,
+        removedUm: likelyRemovalUm(grit, status, strata),
+      };
+    }
+    case 'polished':
+      return { grit: 3000, removedUm: 2 };
+    case 'stripped':
+      return { to: SUBSTRATE, method: 'sander', grit: 80 };
+    case 'measured':
+      return { measure: 'filmTotal' };
+    case 'repaired':
+      return { method: '' };
+    case 'found':
+      return { layers: [] };
+  }
+}

@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import { SHIPPED_PRODUCTS } from '../library/shipped';
+import { products } from '../testing';
+import { planMix, readyMixMl, type MixRequest } from './need';
+import { potLifeMinutes } from './potLife';
+import { correctOverPour, ratioText, readySolids, splitMix } from './ratio';
+import { transferEfficiency } from './transfer';
+
+const highbuild = products('highbuild-2k')!;
+const request = (more: Partial<MixRequest> = {}): MixRequest => ({
+  product: highbuild,
+  areaCm2: 10_000,
+  filmUm: 60,
+  coats: 2,
+  thinnerFraction: 0.1,
+  application: 'lowPressureGun',
+  shape: 'plain',
+  reserveFraction: 0,
+  ...more,
+});
+const fraction = fc.double({ min: 0, max: 1, noNaN: true });
+const anyPaint = fc.constantFrom(...SHIPPED_PRODUCTS.filter((p) => p.parts.some((x) => x.volumeSolids > 0)));
+
+describe('how much to mix', () => {
+  it('by hand: 1 m², 100 µm, 50 % solids, all of it landing, is 0.2 L', () =>
+    expect(readyMixMl(10_000, 100, 1, 0.5, 1)).toBeCloseTo(200));
+
+  it('by hand: 4 : 1 + 10 % of the paint has (4·0.52 + 0.45) / 5.4 solids', () => {
+    expect(readySolids(highbuild, 0.1)).toBeCloseTo((4 * 0.52 + 0.45) / 5.4, 9);
+    expect(readySolids(highbuild, 0)).toBeCloseTo((4 * 0.52 + 0.45) / 5, 9);
+  });
+
+  it('by hand: two coats of 60 µm on 1 m² with 0.585 landing take 437.8 ml', () => {
+    const plan = planMix(request());
+    expect(plan.ok && plan.value.needMl).toBeCloseTo(120 / (((4 * 0.52 + 0.45) / 5.4) * 0.65 * 0.9), 6);
+  });
+
+  it('shape costs paint with a gun and nothing with a brush', () => {
+    expect(transferEfficiency('lowPressureGun', 'small')).toBeCloseTo(0.325);
+    expect(transferEfficiency('brush', 'small')).toBe(0.95);
+  });
+
+  it('more area, film or coats never needs less', () => {
+    fc.assert(
+      fc.property(
+        anyPaint,
+        fc.integer({ min: 1, max: 100_000 }),
+        fc.double({ min: 1, max: 300, noNaN: true }),
+        fraction,
+        (product, areaCm2, filmUm, grow) => {
+          const a = planMix(request({ product, areaCm2, filmUm, thinnerFraction: 0 }));
+          const b = planMix(
+            request({ product, areaCm2: areaCm2 * (1 + grow), filmUm: filmUm * (1 + grow), thinnerFraction: 0 }),
+          );
+          expect(a.ok && b.ok && b.value.needMl >= a.value.needMl).toBe(true);
+        },
+      ),
+    );
+  });
+
+  it.each([
+    [{ areaCm2: 0 }, 'areaCm2'],
+    [{ areaCm2: -5 }, 'areaCm2'],
+    [{ areaCm2: 1e9 }, 'areaCm2'],
+    [{ filmUm: 0 }, 'filmUm'],
+    [{ filmUm: NaN }, 'filmUm'],
+    [{ coats: 0 }, 'coats'],
+    [{ thinnerFraction: -1 }, 'thinnerFraction'],
+    [{ reserveFraction: 7 }, 'reserveFraction'],
+    [{ product: products('cleaner-metal')! }, 'product'],
+  ] as const)('refuses %j and says which', (bad, path) => {
+    const r = planMix(request(bad));
+    expect(!r.ok && r.error.map((p) => p.path)).toContain(path);
+  });
+});
+
+describe('splitting by ratio', () => {
+  it('by volume: 540 ml of 4 : 1 + 10 % is 400, 100 and 40', () => {
+    expect(splitMix(highbuild, 540, 0.1).lines.map((l) => Math.round(l.volumeMl * 1000) / 1000)).toEqual([
+      400, 100, 40,
+    ]);
+  });
+  it('thinner on the total counts the hardener too', () => {
+    const clear = products('clear-ms')!;
+    expect(splitMix(clear, 330, 0.1).lines.map((l) => Math.round(l.volumeMl))).toEqual([200, 100, 30]);
+  });
+  it('by weight: 100 : 2 filler has 2 % hardener on the scale', () => {
+    const [a, b] = splitMix(products('light-filler')!, 200, 0).lines;
+    expect(b!.massG / a!.massG).toBeCloseTo(0.02, 9);
+  });
+  it('adds up, and each line is the total to pour up to', () => {
+    fc.assert(
+      fc.property(anyPaint, fc.double({ min: 1, max: 5000, noNaN: true }), fraction, (p, ml, thinner) => {
+        const s = splitMix(p, ml, thinner);
+        expect(s.lines.reduce((t, l) => t + l.volumeMl, 0)).toBeCloseTo(ml, 6);
+        s.lines.forEach((l, i) =>
+          expect(l.pourToG).toBeCloseTo(
+            s.lines.slice(0, i + 1).reduce((t, x) => t + x.massG, 0),
+            6,
+          ),
+        );
+      }),
+    );
+  });
+  it('says the ratio as the trade does', () => {
+    expect(ratioText(highbuild, 0.1)).toBe('4 : 1 + 10\u00a0% thinner');
+    expect(ratioText(products('light-filler')!, 0)).toBe('100 : 2 by weight');
+  });
+});
+
+describe('over-pour', () => {
+  it('keeps the ratio, never takes out, and ends at the larger batch', () => {
+    fc.assert(
+      fc.property(fc.constantFrom(0, 1, 2), fc.double({ min: 1.001, max: 3, noNaN: true }), (index, over) => {
+        const { lines } = splitMix(highbuild, 500, 0.1);
+        const line = lines[index]!;
+        const scale = line.pourToG + line.massG * (over - 1);
+        const c = correctOverPour(lines, index, scale)!;
+        expect(c.factor).toBeCloseTo(over, 6);
+        expect(c.pours.every((p) => p.addG > 0)).toBe(true);
+        const total = c.pours.length > 0 ? c.pours[c.pours.length - 1]!.pourToG : scale;
+        expect(total).toBeCloseTo(lines.reduce((t, l) => t + l.massG, 0) * over, 4);
+      }),
+    );
+  });
+  it('is nothing while the scale is at or under the line', () => {
+    const { lines } = splitMix(highbuild, 500, 0.1);
+    expect(correctOverPour(lines, 0, lines[0]!.pourToG)).toBeUndefined();
+  });
+});
+
+it('pot life is the data sheet’s at 23 °C and about halves in 10 K', () => {
+  expect(potLifeMinutes(highbuild, 23)).toBe(60);
+  expect(potLifeMinutes(highbuild, 33)! / 60).toBeCloseTo(0.48, 1);
+  expect(potLifeMinutes(products('base-solvent')!, 23)).toBeUndefined();
+});

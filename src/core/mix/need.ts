@@ -1,0 +1,66 @@
+import type { Application } from '../log/kinds';
+import type { Product } from '../library/product';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+import { readySolids, splitMix, type SplitMix } from './ratio';
+import { transferEfficiency, type Shape } from './transfer';
+
+export interface MixRequest {
+  product: Product;
+  areaCm2: number;
+  /** Dry film of one coat, µm. */
+  filmUm: number;
+  coats: number;
+  thinnerFraction: number;
+  application: Application;
+  shape: Shape;
+  /** Kept in hand for the last panel, fraction of the need. */
+  reserveFraction: number;
+}
+
+export interface MixPlan extends SplitMix {
+  /** Ready mix that the coats themselves take, mL. */
+  needMl: number;
+  /** Of that, for one coat, mL. */
+  perCoatMl: number;
+  transferEfficiency: number;
+}
+
+/**
+ * Ready mix for a film on an area: area × film × coats / (solids × transfer efficiency).
+ * In the trade's form, litres = m² × µm × coats / (10 · VS% · TE). Source: the usual coverage rule of coatings
+ * data sheets (coverage m²/L = 10 · VS% / µm).
+ * @param areaCm2 cm²; @param filmUm dry, µm; @param solids volume solids ready to spray, fraction; @param te fraction
+ * @returns mL
+ */
+export const readyMixMl = (areaCm2: number, filmUm: number, coats: number, solids: number, te: number): number =>
+  (areaCm2 * 1e-4 * filmUm * coats) / (solids * te);
+
+/**
+ * How much to mix, and how to pour it.
+ * @returns the plan, or which figure is not a sensible one
+ */
+export function planMix(r: MixRequest): Result<MixPlan, FieldProblem[]> {
+  const problems: FieldProblem[] = [];
+  const check = (path: string, label: string, v: number, min: number, max: number) => {
+    if (!Number.isFinite(v) || v < min || v > max)
+      problems.push({ path, message: `${label} must be between ${min} and ${max}` });
+  };
+  if (r.areaCm2 <= 0) problems.push({ path: 'areaCm2', message: 'Pick at least one zone with an area' });
+  else check('areaCm2', 'Area', r.areaCm2, 1, 2_000_000);
+  check('filmUm', 'Film of one coat', r.filmUm, 0.5, 20_000);
+  check('coats', 'Coats', r.coats, 1, 12);
+  check('reserveFraction', 'Reserve', r.reserveFraction, 0, 1);
+  if (r.product.thinning) check('thinnerFraction', 'Thinner', r.thinnerFraction, 0, 2);
+  const solids = readySolids(r.product, r.thinnerFraction);
+  if (!(solids > 0))
+    problems.push({ path: 'product', message: `${r.product.name} leaves no film, so there is no amount to work out` });
+  if (problems.length > 0) return fail(problems);
+  const te = transferEfficiency(r.application, r.shape);
+  const needMl = readyMixMl(r.areaCm2, r.filmUm, r.coats, solids, te);
+  return ok({
+    ...splitMix(r.product, needMl * (1 + r.reserveFraction), r.thinnerFraction),
+    needMl,
+    perCoatMl: needMl / r.coats,
+    transferEfficiency: te,
+  });
+}

@@ -1,0 +1,71 @@
+import fc from 'fast-check';
+import { foldLog } from '../log/fold';
+import type { PlainEvent } from '../log/event';
+import { readyMixMl } from '../mix/need';
+import { readySolids } from '../mix/ratio';
+import { ev, foundBare, JOB, products } from '../testing';
+import { eventUse, panelMaterial } from './use';
+
+const coat = (more = {}) =>
+  ev({
+    kind: 'coated',
+    productId: 'highbuild-2k',
+    coats: 2,
+    filmUm: 60,
+    thinnerFraction: 0.1,
+    application: 'lowPressureGun',
+    zoneIds: ['lower', 'upper'],
+    ...more,
+  }) as PlainEvent;
+
+describe('material', () => {
+  it('a poured cup is shared out by area, and nothing of it is lost', () => {
+    fc.assert(
+      fc.property(
+        fc.subarray(['lower', 'upper', 'bonnet'], { minLength: 1 }),
+        fc.double({ min: 1, max: 900, noNaN: true }),
+        (zoneIds, usedMl) => {
+          const use = eventUse(
+            coat({ zoneIds, batch: { batchId: 'b', pouredMl: [700, 180, 70], usedMl } }),
+            JOB,
+            products,
+          );
+          expect(use.reduce((s, u) => s + u.volumeMl, 0)).toBeCloseTo(usedMl, 6);
+          expect(use.every((u) => u.basis === 'poured')).toBe(true);
+        },
+      ),
+    );
+  });
+
+  it('by hand: 3000 and 6000 cm² share one to two; 400 : 100 : 40 ml all used cost 400·19 + 100·34 + 40·9 a litre', () => {
+    const [lower, upper] = eventUse(
+      coat({ batch: { batchId: 'b', pouredMl: [400, 100, 40], usedMl: 540 } }),
+      JOB,
+      products,
+    );
+    expect(upper!.volumeMl / lower!.volumeMl).toBeCloseTo(2);
+    expect(lower!.cost + upper!.cost).toBeCloseTo(0.4 * 19 + 0.1 * 34 + 0.04 * 9, 6);
+  });
+
+  it('without a cup it is estimated from area, film and transfer', () => {
+    const use = eventUse(coat(), JOB, products);
+    const solids = readySolids(products('highbuild-2k')!, 0.1);
+    expect(use.reduce((s, u) => s + u.volumeMl, 0)).toBeCloseTo(readyMixMl(9000, 60, 2, solids, 0.65 * 0.9), 6);
+    expect(use[0]!.basis).toBe('estimated');
+  });
+
+  it('a panel sums its own zones, and an undone coat costs nothing', () => {
+    const c = coat({
+      id: 'c',
+      zoneIds: ['lower', 'bonnet'],
+      batch: { batchId: 'b', pouredMl: [400, 100, 40], usedMl: 540 },
+    });
+    const start = [foundBare(['lower', 'bonnet']), c];
+    const door = panelMaterial(JOB, foldLog(start, products), 'door', products);
+    expect(door.lines).toHaveLength(1);
+    expect(door.lines[0]!.volumeMl).toBeCloseTo((540 * 3000) / 15_000, 6);
+    expect(door.lines[0]!.basis).toBe('poured');
+    const undone = foldLog([...start, ev({ kind: 'voided', atMin: 1, zoneIds: [], targetId: 'c' })], products);
+    expect(panelMaterial(JOB, undone, 'door', products).cost).toBe(0);
+  });
+});

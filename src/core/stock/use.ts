@@ -1,0 +1,154 @@
+import { isFiller, type Product, type ProductLookup } from '../library/product';
+import type { PlainEvent } from '../log/event';
+import { zonesOf, type Job } from '../log/job';
+import type { JobState } from '../log/fold';
+import { readyMixMl } from '../mix/need';
+import { readySolids, splitMix } from '../mix/ratio';
+import { transferEfficiency } from '../mix/transfer';
+
+/** Material that one event put on one zone. */
+export interface MaterialUse {
+  eventId: string;
+  atMs: number;
+  zoneId: string;
+  productId: string;
+  label: string;
+  volumeMl: number;
+  massG: number;
+  cost: number;
+  /** 'poured': shared out from a measured batch. 'estimated': from area, film and transfer efficiency. */
+  basis: 'poured' | 'estimated';
+}
+
+/** What wiping and dusting take, mL for one m². Plain shop experience. */
+const AID_ML_PER_M2 = { cleaned: 60, guideCoated: 8 } as const;
+
+/** Ready material an event used in all, mL, with what it cost, g and how that is known. */
+function whole(
+  e: PlainEvent,
+  p: Product,
+  areaCm2: number,
+): Pick<MaterialUse, 'volumeMl' | 'massG' | 'cost' | 'basis'> | undefined {
+  switch (e.kind) {
+    case 'coated': {
+      const thinner = e.thinnerFraction ?? p.thinning?.defaultFraction ?? 0;
+      if (e.batch) return { ...poured(p, e.batch.pouredMl, e.batch.usedMl), basis: 'poured' };
+      const te = transferEfficiency(e.application, 'plain');
+      return {
+        ...costed(p, readyMixMl(areaCm2, e.filmUm, e.coats, readySolids(p, thinner), te), thinner),
+        basis: 'estimated',
+      };
+    }
+    case 'treated':
+      return {
+        ...costed(
+          p,
+          readyMixMl(areaCm2, e.filmUm, e.coats, readySolids(p, 0), transferEfficiency('brush', 'plain')),
+          0,
+        ),
+        basis: 'estimated',
+      };
+    case 'filled':
+      return {
+        ...costed(p, readyMixMl(areaCm2, e.filmUm, 1, readySolids(p, 0), transferEfficiency('spreader', 'plain')), 0),
+        basis: 'estimated',
+      };
+    case 'cleaned':
+    case 'guideCoated':
+      return { ...costed(p, areaCm2 * 1e-4 * AID_ML_PER_M2[e.kind], 0), basis: 'estimated' };
+    default:
+      return undefined;
+  }
+}
+
+function costed(p: Product, ml: number, thinner: number) {
+  const s = splitMix(p, ml, thinner);
+  return { volumeMl: ml, massG: s.readyG, cost: s.cost };
+}
+
+/** A used share of a cup whose parts were measured: each part's own density and price, whatever the ratio came out at. */
+function poured(p: Product, pouredMl: readonly number[], usedMl: number) {
+  const total = pouredMl.reduce((a, b) => a + b, 0);
+  const share = total > 0 ? usedMl / total : 0;
+  let massG = 0;
+  let cost = 0;
+  pouredMl.forEach((ml, i) => {
+    const part = p.parts[i] ?? p.thinning;
+    if (!part) return;
+    massG += ml * share * part.densityKgL;
+    cost += (ml * share * part.pricePerL) / 1000;
+  });
+  return { volumeMl: usedMl, massG, cost };
+}
+
+/**
+ * What one event used, shared out over its zones by area × film. The film of one event is the same on all of its
+ * zones, so the shares go by area.
+ * @returns one entry a zone; none for events that use nothing or whose product is not known
+ */
+export function eventUse(e: PlainEvent, job: Job, products: ProductLookup): MaterialUse[] {
+  if (!('productId' in e)) return [];
+  const p = products(e.productId);
+  if (!p) return [];
+  const zones = e.zoneIds.flatMap((id) => job.zones.find((z) => z.id === id) ?? []);
+  const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
+  if (areaCm2 <= 0) return [];
+  const all = whole(e, p, areaCm2);
+  if (!all) return [];
+  return zones.map((z) => {
+    const f = z.areaCm2 / areaCm2;
+    return {
+      eventId: e.id,
+      atMs: e.atMs,
+      zoneId: z.id,
+      productId: p.id,
+      label: p.name,
+      volumeMl: all.volumeMl * f,
+      massG: all.massG * f,
+      cost: all.cost * f,
+      basis: all.basis,
+    };
+  });
+}
+
+/** Material on one panel, by product, dearest first. */
+export interface PanelMaterial {
+  lines: {
+    productId: string;
+    label: string;
+    volumeMl: number;
+    massG: number;
+    cost: number;
+    basis: MaterialUse['basis'];
+    byWeight: boolean;
+  }[];
+  cost: number;
+}
+
+/**
+ * Everything that was used on a panel, from the effective events of its zones.
+ * @returns mL, g and money in the shop's currency; a product is 'poured' only if all of its uses were
+ */
+export function panelMaterial(job: Job, state: JobState, panelId: string, products: ProductLookup): PanelMaterial {
+  const ids = new Set(zonesOf(job, panelId).map((z) => z.id));
+  const events = new Map<string, PlainEvent>();
+  for (const id of ids) for (const e of state.zones.get(id)?.events ?? []) events.set(e.id, e);
+  const lines = new Map<string, PanelMaterial['lines'][number]>();
+  for (const e of events.values())
+    for (const u of eventUse(e, job, products)) {
+      if (!ids.has(u.zoneId)) continue;
+      const had = lines.get(u.productId);
+      const family = products(u.productId)?.family;
+      lines.set(u.productId, {
+        productId: u.productId,
+        label: u.label,
+        volumeMl: u.volumeMl + (had?.volumeMl ?? 0),
+        massG: u.massG + (had?.massG ?? 0),
+        cost: u.cost + (had?.cost ?? 0),
+        basis: u.basis === 'estimated' || had?.basis === 'estimated' ? 'estimated' : 'poured',
+        byWeight: family !== undefined && isFiller(family),
+      });
+    }
+  const sorted = [...lines.values()].sort((a, b) => b.cost - a.cost);
+  return { lines: sorted, cost: sorted.reduce((s, l) => s + l.cost, 0) };
+}

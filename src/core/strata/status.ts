@@ -1,0 +1,172 @@
+import { stageClocks, type ClockShop, type StageClock } from '../cure/stages';
+import {
+  isBase,
+  isFiller,
+  isPrimer,
+  isTopcoat,
+  type Product,
+  type ProductLookup,
+  type Stage,
+} from '../library/product';
+import { HOUR_MS } from '../units/time';
+import type { ZoneState } from '../log/fold';
+import { topLayer, type Layer, type Strata } from './types';
+
+/** Where a zone stands in the work, coarse enough to be said in two words. */
+export const ZONE_STAGES = [
+  'unknown',
+  'asFound',
+  'bare',
+  'curing',
+  'converted',
+  'toSand',
+  'filled',
+  'primed',
+  'pastWindow',
+  'toBlock',
+  'readyForColour',
+  'baseOn',
+  'toPolish',
+  'finished',
+] as const;
+export type ZoneStage = (typeof ZONE_STAGES)[number];
+
+export const ZONE_STAGE_NAMES: Record<ZoneStage, string> = {
+  unknown: 'Not looked at yet',
+  asFound: 'Old coating',
+  bare: 'Bare',
+  curing: 'Curing',
+  converted: 'Converted',
+  toSand: 'Ready to sand',
+  filled: 'Filled and sanded',
+  primed: 'Primed',
+  pastWindow: 'Window closed',
+  toBlock: 'Ready to block',
+  readyForColour: 'Ready for colour',
+  baseOn: 'Base on',
+  toPolish: 'Ready to polish',
+  finished: 'Finished',
+};
+
+/** What hands would do next, in the trade's words. */
+export const NEXT_ACT: Record<ZoneStage, string> = {
+  unknown: 'Look it over and log what is there',
+  asFound: 'Strip it, or key it for the next coat',
+  bare: 'Clean and prime the bare surface',
+  curing: 'Wait',
+  converted: 'Prime over the converter',
+  toSand: 'Sand the filler to shape',
+  filled: 'Clean and prime',
+  primed: 'Coat while the window is open',
+  pastWindow: 'Sand for key, then coat',
+  toBlock: 'Guide coat, then block',
+  readyForColour: 'Clean, tack off, colour',
+  baseOn: 'Next base coat, or clear',
+  toPolish: 'Denib, then polish',
+  finished: 'Leave it alone',
+};
+
+/** Something on a layer that will happen by itself. */
+export interface Moment {
+  atMs: number;
+  kind: 'opens' | 'closes';
+  stage: Stage;
+  layerId: string;
+}
+
+export interface ZoneStatus {
+  stage: ZoneStage;
+  /** Since when the zone has stood here, ms. */
+  sinceMs: number;
+  top?: Layer;
+  clocks: StageClock[];
+  /** What the clock brings next, soonest first. */
+  moments: Moment[];
+  /** A window that is open and will close, ms. */
+  closesMs?: number;
+  /** A temporary repair lasts until then, ms. */
+  temporaryUntilMs?: number;
+  /** The reaction on top stands still because it is too cold. */
+  stoppedByCold: boolean;
+}
+
+/** A window that closes within this is closing soon. */
+export const CLOSING_SOON_MS = 3 * HOUR_MS;
+
+/** Stages that nobody waits for on a given family: a filler is not taped, a primer is not polished. */
+function awaited(stage: Stage, layer: Layer): boolean {
+  if (stage === 'full') return isTopcoat(layer.family);
+  if (stage === 'tape' || stage === 'dustFree') return !isPrimer(layer.family) && !isFiller(layer.family);
+  return true;
+}
+
+const keyed = (s: Strata) => s.surface.scratch !== undefined;
+
+/**
+ * Where a zone stands and what its clocks bring. A pure function of strata, air and library.
+ * @param zone folded zone, or undefined if nothing was ever logged on it
+ * @param shop clocks over the air's history and forecast
+ * @param nowMs ms since 1970
+ */
+export function zoneStatus(
+  zone: ZoneState | undefined,
+  shop: ClockShop,
+  nowMs: number,
+  products: ProductLookup,
+): ZoneStatus {
+  const s = zone?.strata;
+  if (!s) return { stage: 'unknown', sinceMs: 0, clocks: [], moments: [], stoppedByCold: false };
+  const top = topLayer(s);
+  const product = top?.productId ? products(top.productId) : undefined;
+  const clocks = top && product ? stageClocks(top, product, shop, nowMs, products) : [];
+  const moments: Moment[] = [];
+  let closesMs: number | undefined;
+  if (top)
+    for (const c of clocks) {
+      if (!c.reached && c.opensMs !== null && awaited(c.stage, top))
+        moments.push({ atMs: c.opensMs, kind: 'opens', stage: c.stage, layerId: top.id });
+      // When a topcoat has all its coats, nobody means to put another on it.
+      const wanted = !isTopcoat(top.family) || top.coats < (product?.coats ?? 1);
+      if (wanted && typeof c.closesMs === 'number' && c.closesMs > nowMs && !keyed(s)) {
+        moments.push({ atMs: c.closesMs, kind: 'closes', stage: c.stage, layerId: top.id });
+        if (c.reached) closesMs = Math.min(closesMs ?? Infinity, c.closesMs);
+      }
+    }
+  moments.sort((a, b) => a.atMs - b.atMs);
+  const temporary = s.repairs.flatMap((r) => r.temporaryUntilMs ?? []);
+  const stage = stageOf(s, top, product, clocks);
+  return {
+    stage,
+    sinceMs: s.surface.sinceMs,
+    ...(top && { top }),
+    clocks,
+    moments,
+    ...(closesMs !== undefined && { closesMs }),
+    ...(temporary.length > 0 && { temporaryUntilMs: Math.min(...temporary) }),
+    stoppedByCold: clocks.some((c) => c.stoppedByCold && !c.reached && top !== undefined && awaited(c.stage, top)),
+  };
+}
+
+function stageOf(s: Strata, top: Layer | undefined, product: Product | undefined, clocks: StageClock[]): ZoneStage {
+  if (!top) return 'bare';
+  if (!product) return 'asFound';
+  const reached = (stage: Stage) => clocks.find((c) => c.stage === stage)?.reached ?? false;
+  const closed = clocks.some((c) => c.stage === 'recoat' && c.closed);
+  const grit = s.surface.scratch?.grit ?? 0;
+  const f = top.family;
+  if (isFiller(f)) return !reached('sand') ? 'curing' : keyed(s) ? 'filled' : 'toSand';
+  if (f === 'converter') return reached('recoat') ? 'converted' : 'curing';
+  if (isTopcoat(f)) {
+    if (s.surface.polished && s.surface.polished.grit >= 3000) return 'finished';
+    return reached('polish') ? 'toPolish' : 'curing';
+  }
+  if (isBase(f)) return closed && !keyed(s) ? 'pastWindow' : reached('flash') ? 'baseOn' : 'curing';
+  if (isPrimer(f)) {
+    if (keyed(s)) return grit >= 320 ? 'readyForColour' : 'toBlock';
+    const blocks = f === 'highBuild' || f === 'sprayFiller';
+    if (blocks) return reached('sand') ? 'toBlock' : 'curing';
+    if (closed) return 'pastWindow';
+    return reached('recoat') ? 'primed' : 'curing';
+  }
+  return reached('recoat') ? 'primed' : 'curing';
+}

@@ -1,0 +1,119 @@
+import fc from 'fast-check';
+import { foldLog } from '../log/fold';
+import type { LogEvent } from '../log/event';
+import { ev, foundBare, products } from '../testing';
+import { removeFromTop } from './remove';
+import { totalFilmUm, type Layer, type Strata } from './types';
+
+const strata = (...events: LogEvent[]): Strata =>
+  foldLog([foundBare(), ...events], products).zones.get('lower')!.strata!;
+const coat = (atMin: number, productId: string, coats = 1, filmUm = 50, more = {}) =>
+  ev({ kind: 'coated', atMin, productId, coats, filmUm, application: 'lowPressureGun', ...more });
+const sand = (atMin: number, removedUm: number, grit = 400, more = {}) =>
+  ev({ kind: 'sanded', atMin, grit, tool: 'block', wet: false, removedUm, ...more });
+
+describe('strata', () => {
+  it('coats of one product wet on wet are one layer; after sanding it is a new one', () => {
+    const s = strata(coat(0, 'highbuild-2k'), coat(20, 'highbuild-2k'), sand(300, 20), coat(400, 'highbuild-2k'));
+    expect(s.layers.map((l) => [l.coats, l.filmUm])).toEqual([
+      [2, 80],
+      [1, 50],
+    ]);
+  });
+
+  it('two colours of one base are two layers', () => {
+    expect(
+      strata(
+        coat(0, 'base-solvent', 1, 8, { colourHex: '#112233' }),
+        coat(20, 'base-solvent', 1, 8, { colourHex: '#445566' }),
+      ).layers,
+    ).toHaveLength(2);
+  });
+
+  it('sanding takes off the top and can expose what is below, down to metal', () => {
+    const stack = [coat(0, 'epoxy-primer', 1, 50), coat(60, 'highbuild-2k', 1, 60)];
+    const through = strata(...stack, sand(400, 70));
+    expect(through.layers.map((l) => [l.productId, l.filmUm])).toEqual([['epoxy-primer', 40]]);
+    expect(through.surface.exposes).toBe(through.layers[0]!.id);
+    expect(strata(...stack, sand(400, 500)).surface).toMatchObject({ exposes: 'substrate', scratch: { grit: 400 } });
+  });
+
+  it('spots sanded through are remembered until the next coat', () => {
+    const stack = [coat(0, 'epoxy-primer'), coat(60, 'highbuild-2k'), sand(400, 10, 400, { spotsThrough: true })];
+    expect(strata(...stack).surface.spots?.exposes).toBe(strata(...stack).layers[0]!.id);
+    expect(strata(...stack, coat(500, 'base-solvent')).surface.spots).toBeUndefined();
+  });
+
+  it('taking off is never more than there is, and adds up', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.double({ min: 1, max: 500, noNaN: true }), { maxLength: 8 }),
+        fc.double({ min: 0, max: 3000, noNaN: true }),
+        (films, off) => {
+          const layers = films.map((filmUm, i) => ({ id: String(i), filmUm }) as Layer);
+          const sum = (ls: Layer[]) => ls.reduce((t, l) => t + l.filmUm, 0);
+          const left = sum(removeFromTop(layers, off).layers);
+          expect(left).toBeLessThanOrEqual(sum(layers));
+          // A rest under half a micrometre counts as gone, once for every layer passed.
+          expect(Math.abs(left - Math.max(0, sum(layers) - off))).toBeLessThanOrEqual(0.5 * films.length + 1e-9);
+        },
+      ),
+    );
+  });
+
+  it('stripping goes to a layer or to the substrate', () => {
+    const stack = [
+      ev({
+        kind: 'coated',
+        id: 'e',
+        atMin: 0,
+        productId: 'epoxy-primer',
+        coats: 1,
+        filmUm: 50,
+        application: 'lowPressureGun',
+      }),
+      coat(60, 'highbuild-2k'),
+    ];
+    expect(
+      strata(...stack, ev({ kind: 'stripped', atMin: 90, to: 'e', method: 'sander', grit: 180 })).layers,
+    ).toHaveLength(1);
+    const bare = strata(...stack, ev({ kind: 'stripped', atMin: 90, to: 'substrate', method: 'sander', grit: 80 }));
+    expect(bare.layers).toHaveLength(0);
+    expect(bare.surface).toMatchObject({ exposes: 'substrate', scratch: { grit: 80 } });
+  });
+
+  it('what was found later is a fault, not a new beginning', () => {
+    const s = strata(
+      coat(0, 'epoxy-primer'),
+      ev({
+        kind: 'found',
+        atMin: 100,
+        substrate: 'steel',
+        thicknessUm: 800,
+        layers: [],
+        fault: 'Pinholes along the seam',
+      }),
+    );
+    expect(s.layers).toHaveLength(1);
+    expect(s.faults).toEqual([expect.objectContaining({ text: 'Pinholes along the seam' })]);
+  });
+
+  it('a gauge reading before and after a coat gives that coat its film', () => {
+    const gauge = (atMin: number, filmUm: number) => ev({ kind: 'measured', atMin, measure: 'filmTotal', filmUm });
+    const s = strata(coat(0, 'epoxy-primer', 1, 50), gauge(30, 62), coat(60, 'highbuild-2k', 2, 60), gauge(300, 162));
+    expect(s.layers.map((l) => [Math.round(l.filmUm), l.basis])).toEqual([
+      [62, 'measured'],
+      [100, 'measured'],
+    ]);
+    expect(totalFilmUm(s)).toBeCloseTo(162);
+  });
+
+  it('guide coat and cleanness are lost with the next dust or coat', () => {
+    const guide = ev({ kind: 'guideCoated', atMin: 400, productId: 'guide-powder' });
+    const clean = ev({ kind: 'cleaned', atMin: 410, productId: 'cleaner-metal' });
+    expect(strata(coat(0, 'highbuild-2k'), guide, clean).surface).toMatchObject({ guideCoat: {}, clean: {} });
+    const after = strata(coat(0, 'highbuild-2k'), guide, clean, sand(420, 20)).surface;
+    expect(after.guideCoat).toBeUndefined();
+    expect(after.clean).toBeUndefined();
+  });
+});

@@ -1,0 +1,84 @@
+import type { AirReading } from '../log/event';
+import type { SandTool, SubstrateKind } from '../log/kinds';
+import type { ProductFamily } from '../library/product';
+
+/** What a number rests on. */
+export type Basis = 'measured' | 'estimated' | 'stated';
+
+/** One layer of the stack, bottom to top. Wet-on-wet coats of one product are one layer. */
+export interface Layer {
+  /** Id of the event that began it (with '#n' for what was found). */
+  id: string;
+  eventIds: string[];
+  /** Absent for old coatings that were found. */
+  productId?: string;
+  family: ProductFamily;
+  label: string;
+  coats: number;
+  /** Dry thickness left, µm. */
+  filmUm: number;
+  /** Dry thickness as applied, µm. */
+  appliedUm: number;
+  basis: Basis;
+  startedMs: number;
+  lastAppliedMs: number;
+  /** Air when the last coat went on. */
+  air?: AirReading;
+  hardenerId?: string;
+  hardenerFraction?: number;
+  thinnerFraction?: number;
+  batchId?: string;
+  colourHex?: string;
+}
+
+export interface Scratch {
+  grit: number;
+  wet: boolean;
+  tool?: SandTool;
+  atMs: number;
+}
+
+/** What a hand would feel on top of the stack. */
+export interface Surface {
+  /** 'substrate' or the id of the layer on top. */
+  exposes: string;
+  /** Since when this has been the top, ms. */
+  sinceMs: number;
+  scratch?: Scratch;
+  guideCoat?: { atMs: number; productId: string };
+  /** Last cleaning after the last dirty work. */
+  clean?: { atMs: number; productId: string };
+  /** Spots where sanding went through, and to what. */
+  spots?: { exposes: string; atMs: number };
+  /** Surface profile of a blast, µm. */
+  blastProfileUm?: number;
+  polished?: { grit: number; atMs: number };
+  maskedWith?: string;
+}
+
+export interface FilmReading {
+  atMs: number;
+  eventId: string;
+  /** Everything over the substrate, µm. */
+  totalUm: number;
+}
+
+/** What is on one zone: substrate, layers, surface, and what is known besides. */
+export interface Strata {
+  substrate: SubstrateKind;
+  substrateUm: number;
+  layers: Layer[];
+  surface: Surface;
+  readings: FilmReading[];
+  faults: { atMs: number; text: string }[];
+  repairs: { atMs: number; method: string; temporaryUntilMs?: number }[];
+  /** When the last event touched the zone, ms. */
+  lastEventMs: number;
+}
+
+export const SUBSTRATE = 'substrate';
+
+/** Everything over the substrate, µm. */
+export const totalFilmUm = (s: Strata): number => s.layers.reduce((sum, l) => sum + l.filmUm, 0);
+/** The layer on top, if there is one. */
+export const topLayer = (s: Strata): Layer | undefined => s.layers[s.layers.length - 1];

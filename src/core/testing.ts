@@ -1,0 +1,132 @@
+import fc from 'fast-check';
+import { lookupIn } from './library/library';
+import { SHIPPED_PRODUCTS } from './library/shipped';
+import type { LogEvent, PlainEvent } from './log/event';
+import type { Job } from './log/job';
+
+/** Shared by the core's tests and benchmarks: a small job, and events made by hand or at random. */
+export const T0 = Date.UTC(2030, 4, 6, 8);
+export const products = lookupIn(SHIPPED_PRODUCTS);
+
+export const JOB: Job = {
+  id: 'job',
+  name: 'Test job',
+  about: '',
+  createdMs: T0,
+  panels: [
+    { id: 'door', name: 'Left door', substrate: 'steel', thicknessUm: 800 },
+    { id: 'bonnet', name: 'Bonnet', substrate: 'aluminium', thicknessUm: 1000 },
+  ],
+  zones: [
+    { id: 'lower', panelId: 'door', name: 'Lower', areaCm2: 3000 },
+    { id: 'upper', panelId: 'door', name: 'Upper', areaCm2: 6000 },
+    { id: 'bonnet', panelId: 'bonnet', name: 'Whole', areaCm2: 12000 },
+  ],
+};
+
+let n = 0;
+type Loose = { kind: LogEvent['kind']; zoneIds?: string[]; atMin?: number; id?: string; writtenMin?: number } & Record<
+  string,
+  unknown
+>;
+/** An event with everything filled that a test does not care about. Times in minutes after T0. */
+export function ev({
+  kind,
+  atMin = 0,
+  id = `e${n++}`,
+  zoneIds = ['lower'],
+  writtenMin = atMin,
+  ...rest
+}: Loose): LogEvent {
+  return {
+    id,
+    kind,
+    atMs: T0 + atMin * 60_000,
+    writtenMs: T0 + writtenMin * 60_000,
+    zoneIds,
+    ...rest,
+  } as unknown as LogEvent;
+}
+export const foundBare = (zoneIds = ['lower'], atMin = -1000): LogEvent =>
+  ev({ kind: 'found', zoneIds, atMin, substrate: 'steel', thicknessUm: 800, layers: [] });
+
+const plainPayload: fc.Arbitrary<Record<string, unknown> & { kind: LogEvent['kind'] }> = fc.oneof(
+  fc.record({
+    kind: fc.constant('found' as const),
+    substrate: fc.constantFrom('steel', 'aluminium'),
+    thicknessUm: fc.constant(800),
+    layers: fc.array(
+      fc.record({
+        label: fc.constant('Old paint'),
+        family: fc.constant('oldCoating'),
+        filmUm: fc.integer({ min: 1, max: 400 }),
+      }),
+      { maxLength: 3 },
+    ),
+  }),
+  fc.record({
+    kind: fc.constant('coated' as const),
+    productId: fc.constantFrom('epoxy-primer', 'highbuild-2k', 'base-solvent', 'clear-ms'),
+    coats: fc.integer({ min: 1, max: 3 }),
+    filmUm: fc.integer({ min: 5, max: 80 }),
+    application: fc.constant('lowPressureGun'),
+  }),
+  fc.record({
+    kind: fc.constant('filled' as const),
+    productId: fc.constantFrom('light-filler', 'glaze'),
+    filmUm: fc.integer({ min: 50, max: 3000 }),
+  }),
+  fc.record({
+    kind: fc.constant('sanded' as const),
+    grit: fc.constantFrom(80, 180, 320, 400, 600),
+    tool: fc.constant('block'),
+    wet: fc.boolean(),
+    removedUm: fc.integer({ min: 0, max: 900 }),
+    spotsThrough: fc.boolean(),
+  }),
+  fc.record({
+    kind: fc.constant('stripped' as const),
+    to: fc.constant('substrate'),
+    method: fc.constant('sander'),
+    grit: fc.constant(80),
+  }),
+  fc.record({
+    kind: fc.constant('measured' as const),
+    measure: fc.constant('filmTotal'),
+    filmUm: fc.integer({ min: 5, max: 3000 }),
+  }),
+  fc.record({ kind: fc.constant('guideCoated' as const), productId: fc.constant('guide-powder') }),
+  fc.record({ kind: fc.constant('cleaned' as const), productId: fc.constant('cleaner-metal') }),
+  fc.record({
+    kind: fc.constant('polished' as const),
+    grit: fc.constant(3000),
+    removedUm: fc.integer({ min: 0, max: 5 }),
+  }),
+);
+
+/** A log as it may arrive: any order, equal times, corrections of corrections, replacements that move in time and zone. */
+export const anyLog: fc.Arbitrary<LogEvent[]> = fc
+  .array(
+    fc.record({
+      payload: plainPayload,
+      at: fc.integer({ min: 0, max: 40 }),
+      written: fc.integer({ min: 0, max: 40 }),
+      zones: fc.subarray(['lower', 'upper', 'bonnet'], { minLength: 1 }),
+      correct: fc.option(
+        fc.record({ how: fc.constantFrom('voided' as const, 'replaced' as const), of: fc.nat({ max: 30 }) }),
+        { freq: 3 },
+      ),
+    }),
+    { maxLength: 25 },
+  )
+  .map((rows) =>
+    rows.map((r, i) => {
+      const plain = ev({ ...r.payload, id: `r${i}`, atMin: r.at, writtenMin: r.written, zoneIds: r.zones });
+      if (!r.correct) return plain;
+      const target = `r${r.correct.of % rows.length}`;
+      const base = { id: `r${i}`, atMin: r.at, writtenMin: r.written, zoneIds: [] as string[], targetId: target };
+      return r.correct.how === 'voided'
+        ? ev({ kind: 'voided', ...base })
+        : ev({ kind: 'replaced', ...base, by: { ...plain, id: `by${i}` } as PlainEvent });
+    }),
+  );
