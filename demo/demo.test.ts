@@ -1,0 +1,78 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import {
+  checkEvent,
+  clockShop,
+  CLOSING_SOON_MS,
+  emptyJob,
+  appendEvent,
+  foldLog,
+  historyOr,
+  lookupIn,
+  SHIPPED_PRODUCTS,
+  zoneStatus,
+  type LogEvent,
+  type ZoneStatus,
+} from '../src/core';
+import { readJobText, shiftTo, type JobFile } from '../src/core/formats';
+
+const products = lookupIn(SHIPPED_PRODUCTS);
+const load = (name: string): JobFile => {
+  const r = readJobText(readFileSync(path.join(__dirname, `${name}.json`), 'utf8'));
+  if (!r.ok) throw new Error(JSON.stringify(r.error.slice(0, 3)));
+  return r.value;
+};
+const files = [load('bread-van'), load('hatchback')];
+
+describe('the demo shop', () => {
+  it('has at least 14 panels and 200 events over six weeks', () => {
+    expect(files.flatMap((f) => f.job.panels).length).toBeGreaterThanOrEqual(14);
+    const events = files.flatMap((f) => f.events);
+    expect(events.length).toBeGreaterThanOrEqual(200);
+    const times = events.map((e) => e.atMs);
+    expect((Math.max(...times) - Math.min(...times)) / 86_400_000).toBeGreaterThan(40);
+  });
+
+  it.each(files.map((f) => [f.job.name, f] as const))('%s: every entry could have been logged as it stands', (_, f) => {
+    let state = emptyJob();
+    for (const e of [...f.events].sort((a: LogEvent, b: LogEvent) => a.writtenMs - b.writtenMs)) {
+      const r = checkEvent(e, { job: f.job, state, products, nowMs: f.exportedMs });
+      expect(r).toEqual({ ok: true, value: e });
+      state = appendEvent(state, e, products);
+    }
+  });
+
+  // Opened at any hour, the clocks that matter must be alive.
+  it.each([0, 5.3, 11.1, 17.9])('shows every state when it is opened %d hours later', (later) => {
+    const all: ZoneStatus[] = files.flatMap((f) => {
+      const now = f.exportedMs + later * 3_600_000 + 77 * 86_400_000;
+      const moved = shiftTo(f, now, 0);
+      const state = foldLog(moved.events, products);
+      const clocks = clockShop(historyOr(state.air, { tempC: 20, rh: 0.5 }));
+      return moved.job.zones.map((z) =>
+        Object.assign(zoneStatus(state.zones.get(z.id), clocks, now, products), { now }),
+      );
+    });
+    const stages = new Set(all.map((s) => s.stage));
+    for (const s of [
+      'bare',
+      'converted',
+      'filled',
+      'curing',
+      'toSand',
+      'toBlock',
+      'readyForColour',
+      'baseOn',
+      'toPolish',
+      'finished',
+      'asFound',
+      'primed',
+      'pastWindow',
+    ] as const)
+      expect([...stages]).toContain(s);
+    expect(all.some((s) => s.top?.family === 'clear' && s.stage === 'curing')).toBe(true);
+    expect(all.some((s) => s.temporaryUntilMs !== undefined)).toBe(true);
+    const now = files[0]!.exportedMs + later * 3_600_000 + 77 * 86_400_000;
+    expect(all.some((s) => s.closesMs !== undefined && s.closesMs - now < CLOSING_SOON_MS)).toBe(true);
+  });
+});
