@@ -1,0 +1,133 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { seedDemo } from './demo';
+import { initialMode, remember, storeName, type Mode } from './mode';
+import { openRepository, type Repository } from './repository';
+import { memoryStorage, openStorage, StorageProblem, type StorageProblemKind } from './storage';
+import { nowMs } from './clock';
+
+export interface Data {
+  repo: Repository;
+  mode: Mode;
+  /** Set while what is shown is not safe in storage. */
+  trouble: StorageProblemKind | null;
+  setTrouble(kind: StorageProblemKind | null): void;
+  switchTo(mode: Mode): void;
+  restartDemo(): Promise<void>;
+  /** Tells other tabs that a job (or, without id, the shop) has changed. */
+  tellOthers(jobId?: string): void;
+}
+
+const DataContext = createContext<Data | null>(null);
+export function useData(): Data {
+  const d = useContext(DataContext);
+  if (!d) throw new Error('useData outside of DataProvider');
+  return d;
+}
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: Infinity,
+      gcTime: Infinity,
+      retry: 1,
+      structuralSharing: false,
+      refetchOnWindowFocus: false,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+});
+
+async function open(mode: Mode): Promise<{ repo: Repository; trouble: StorageProblemKind | null }> {
+  const name = storeName(mode);
+  try {
+    const store = openStorage(name);
+    // A write shows at once whether this browser keeps anything.
+    await store.setMany({ probe: String(nowMs()) });
+    const repo = openRepository(store, name);
+    if (mode === 'demo') await seedDemo(repo, nowMs());
+    return { repo, trouble: null };
+  } catch (e) {
+    if (!(e instanceof StorageProblem)) throw e;
+    if (e.kind === 'full') return { repo: openRepository(openStorage(name), name), trouble: 'full' };
+    const repo = openRepository(memoryStorage(), name);
+    if (mode === 'demo') await seedDemo(repo, nowMs());
+    return { repo, trouble: e.kind };
+  }
+}
+
+interface Props {
+  children: ReactNode;
+  /** Shown until the store is open. */
+  loading: ReactNode;
+  /** Shown on the first run, when nobody has chosen yet. */
+  choose(pick: (mode: Mode) => void): ReactNode;
+}
+
+/** Opens the shop's store, keeps tabs in step, and gives hooks what they need. */
+export function DataProvider({ children, loading, choose }: Props) {
+  const [mode, setMode] = useState<Mode | null | undefined>();
+  const [opened, setOpened] = useState<{ mode: Mode; repo: Repository }>();
+  const [trouble, setTrouble] = useState<StorageProblemKind | null>(null);
+  const [fault, setFault] = useState<unknown>();
+
+  useEffect(() => {
+    initialMode().then(setMode, setFault);
+  }, []);
+  useEffect(() => {
+    if (!mode) return;
+    let gone = false;
+    open(mode).then((o) => {
+      if (gone) return;
+      client.clear();
+      setTrouble(o.trouble);
+      setOpened({ mode, repo: o.repo });
+    }, setFault);
+    return () => {
+      gone = true;
+    };
+  }, [mode]);
+
+  const channel = useMemo(
+    () => (mode && typeof BroadcastChannel !== 'undefined' ? new BroadcastChannel(storeName(mode)) : null),
+    [mode],
+  );
+  useEffect(() => {
+    if (!channel) return;
+    const hear = (m: MessageEvent<{ jobId?: string }>) => {
+      void client.invalidateQueries({ queryKey: m.data.jobId ? ['job', m.data.jobId] : [] });
+    };
+    channel.addEventListener('message', hear);
+    return () => channel.close();
+  }, [channel]);
+
+  const tellOthers = useCallback((jobId?: string) => channel?.postMessage({ jobId }), [channel]);
+  const value = useMemo<Data | null>(
+    () =>
+      opened
+        ? {
+            ...opened,
+            trouble,
+            setTrouble,
+            tellOthers,
+            switchTo: (m) => void remember(m).then(setMode),
+            restartDemo: async () => {
+              await seedDemo(opened.repo, nowMs(), true);
+              await client.invalidateQueries();
+              tellOthers();
+            },
+          }
+        : null,
+    [opened, trouble, tellOthers],
+  );
+
+  if (fault) throw fault as Error;
+  if (mode === null) return <>{choose((m) => void remember(m).then(setMode))}</>;
+  if (!value || value.mode !== mode) return <>{loading}</>;
+  return (
+    <QueryClientProvider client={client}>
+      <DataContext.Provider value={value}>{children}</DataContext.Provider>
+    </QueryClientProvider>
+  );
+}

@@ -1,0 +1,20 @@
+import { useEffect, useState } from 'react';
+
+/** Device time. The only place that reads it, besides the writing of events. */
+export const nowMs = (): number => Date.now();
+
+/** The time, ticking. @param everyMs how often the page should count anew */
+export function useNow(everyMs = 15_000): number {
+  const [now, setNow] = useState(nowMs);
+  useEffect(() => {
+    const tick = () => setNow(nowMs());
+    const id = setInterval(tick, everyMs);
+    // A phone that slept shows the right time at once when it wakes.
+    document.addEventListener('visibilitychange', tick);
+    return () => {
+      clearInterval(id);
+      document.removeEventListener('visibilitychange', tick);
+    };
+  }, [everyMs]);
+  return now;
+}

@@ -1,0 +1,31 @@
+import { HOUR_MS } from '@/core';
+import type { JobFile } from '@/core/formats/jobFile';
+import { shiftTo } from '@/core/formats/shift';
+import { DEFAULT_SETTINGS } from './records';
+import type { Repository } from './repository';
+
+/** An untouched demo older than this is filled anew, so that its clocks are alive. */
+const STALE_MS = HOUR_MS;
+
+/**
+ * Fills the demo shop with times that are relative to now. Anything that a user logged in it stays.
+ * @param force also when it was touched: the user asked to start again
+ */
+export async function seedDemo(repo: Repository, now: number, force = false): Promise<void> {
+  const shop = await repo.shop();
+  if (shop.seeded && !force) {
+    if (now - shop.seeded.atMs < STALE_MS && now >= shop.seeded.atMs) return;
+    const seqs = shop.seeded.seqs;
+    const same = shop.jobIds.length === Object.keys(seqs).length;
+    const loaded = same ? await Promise.all(shop.jobIds.map((id) => repo.load(id))) : [];
+    if (!same || loaded.some((j) => j && j.seq !== seqs[j.job.id])) return;
+  }
+  const raw = await Promise.all([import('../../demo/bread-van.json'), import('../../demo/hatchback.json')]);
+  // Shipped with the app and checked by its tests, so they are not validated again on every start.
+  const files = raw.map((m) => shiftTo(m.default as unknown as JobFile, now, new Date(now).getTimezoneOffset()));
+  if (force) await repo.wipe();
+  await repo.putJobs(files, {
+    settings: { ...DEFAULT_SETTINGS, ...(force ? {} : shop.settings), shopName: 'Marrow Lane workshop' },
+    seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },
+  });
+}

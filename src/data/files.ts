@@ -1,0 +1,50 @@
+import type { Result } from '@/core';
+import type { FileProblem, JobFile } from '@/core/formats/jobFile';
+import type { Product } from '@/core';
+import { boundary } from './boundary';
+import type { OpenJob } from './hooks';
+
+/** Hands a text to the browser as a download. */
+export function download(name: string, text: string, type: string): void {
+  const url = URL.createObjectURL(new Blob([text], { type }));
+  const a = document.createElement('a');
+  a.href = url;
+  a.download = name;
+  a.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+const slug = (s: string) =>
+  s
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '') || 'job';
+
+/** Writes the whole job to a file. The writer is loaded when it is asked for. */
+export async function exportJob(open: OpenJob, all: readonly Product[], now: number): Promise<void> {
+  const { writeJobFile } = await boundary();
+  const file = writeJobFile(open.job, open.state.events, all, now);
+  download(
+    `${slug(open.job.name)}-${new Date(now).toISOString().slice(0, 10)}.json`,
+    JSON.stringify(file, null, 1),
+    'application/json',
+  );
+}
+
+/** Lets the user pick a file. Null if they think better of it. */
+export function pickFile(accept: string): Promise<File | null> {
+  return new Promise((resolve) => {
+    const input = document.createElement('input');
+    input.type = 'file';
+    input.accept = accept;
+    input.onchange = () => resolve(input.files?.[0] ?? null);
+    input.oncancel = () => resolve(null);
+    input.click();
+  });
+}
+
+/** Reads and checks a job file. A file over the limit is refused before it is read. */
+export async function readFile(file: File): Promise<Result<JobFile, FileProblem[]>> {
+  const { readJobText, MAX_FILE_BYTES } = await boundary();
+  return readJobText(file.size > MAX_FILE_BYTES ? '' : await file.text(), file.size);
+}

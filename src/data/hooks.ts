@@ -1,0 +1,261 @@
+import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import {
+  appendEvent,
+  checkEvent,
+  clockShop,
+  foldLog,
+  historyOr,
+  lookupIn,
+  wholeLibrary,
+  zoneStatus,
+  type AirPoint,
+  type ClockShop,
+  type FieldProblem,
+  type Job,
+  type JobState,
+  type LogEvent,
+  type Product,
+  type ProductLookup,
+  type ZoneStatus,
+} from '@/core';
+import type { JobFile } from '@/core/formats/jobFile';
+import { nowMs, useNow } from './clock';
+import { useData } from './DataProvider';
+import { boundary } from './boundary';
+import { newId } from './id';
+import type { Settings, ShopRecord } from './records';
+import { StaleHead } from './repository';
+import { StorageProblem } from './storage';
+
+export interface OpenJob {
+  job: Job;
+  state: JobState;
+  seq: number;
+  unreadable: string[];
+  /** The library that it was folded with. */
+  products: ProductLookup;
+}
+
+const SHOP = ['shop'] as const;
+const jobKey = (id: string) => ['job', id] as const;
+
+/** The shop's own record: which jobs there are, settings, own products. */
+export function useShop() {
+  const { repo } = useData();
+  return useQuery({ queryKey: SHOP, queryFn: () => repo.shop() });
+}
+
+export function useSettings(): Settings | undefined {
+  return useShop().data?.settings;
+}
+
+/** The whole library, own products first. */
+export function useLibrary(): { all: Product[]; lookup: ProductLookup } {
+  const own = useShop().data?.products;
+  return useMemo(() => {
+    const all = wholeLibrary(own ?? []);
+    return { all, lookup: lookupIn(all) };
+  }, [own]);
+}
+
+function useJobQuery() {
+  const { repo } = useData();
+  const shop = useShop().data;
+  return (id: string) => ({
+    queryKey: jobKey(id),
+    enabled: shop !== undefined,
+    queryFn: async (): Promise<OpenJob | null> => {
+      const loaded = await repo.load(id);
+      if (!loaded) return null;
+      const products = lookupIn(wholeLibrary((await repo.shop()).products));
+      return {
+        job: loaded.job,
+        seq: loaded.seq,
+        unreadable: loaded.unreadable,
+        state: foldLog(loaded.events, products),
+        products,
+      };
+    },
+  });
+}
+
+export function useJob(id: string | undefined) {
+  const query = useJobQuery();
+  return useQuery({ ...query(id ?? ''), enabled: id !== undefined });
+}
+
+/** All jobs of the shop, in its order; empty while they load. */
+export function useJobs(): { jobs: OpenJob[]; loading: boolean; error: Error | null } {
+  const shop = useShop();
+  const query = useJobQuery();
+  return useQueries({
+    queries: (shop.data?.jobIds ?? []).map(query),
+    combine: (rs) => ({
+      jobs: rs.flatMap((r) => r.data ?? []),
+      loading: shop.isLoading || rs.some((r) => r.isLoading),
+      error: shop.error ?? rs.find((r) => r.error)?.error ?? null,
+    }),
+  });
+}
+
+const clocksByAir = new WeakMap<readonly AirPoint[], ClockShop>();
+const lastClocks = new Map<string, ClockShop>();
+
+/**
+ * Clocks over a job's air, one for each state of it: every view shares them, and one more reading costs one more
+ * piece, since the sums of the state before are carried on.
+ */
+function clocksOf(open: OpenJob, settings: Settings): ClockShop {
+  const air = open.state.air;
+  if (air.length === 0) return clockShop(historyOr(air, settings));
+  const had = clocksByAir.get(air);
+  if (had) return had;
+  const made = clockShop(air, lastClocks.get(open.job.id));
+  clocksByAir.set(air, made);
+  lastClocks.set(open.job.id, made);
+  return made;
+}
+
+/** Where the zones of one job stand, by zone id. */
+export type Statuses = ReadonlyMap<string, ZoneStatus>;
+
+function statusesOf(open: OpenJob, settings: Settings, now: number): Statuses {
+  const clocks = clocksOf(open, settings);
+  return new Map(open.job.zones.map((z) => [z.id, zoneStatus(open.state.zones.get(z.id), clocks, now, open.products)]));
+}
+
+const NONE: Statuses = new Map();
+
+/** Where every zone of a job stands now. Counts anew as time goes on. */
+export function useStatuses(open: OpenJob | undefined, now: number): Statuses {
+  const settings = useSettings();
+  return useMemo(() => (open && settings ? statusesOf(open, settings, now) : NONE), [open, settings, now]);
+}
+
+export interface LiveJob {
+  open: OpenJob;
+  statuses: Statuses;
+}
+
+/** All jobs of the shop with their zones' standing. */
+export function useLiveJobs(now: number): { live: LiveJob[]; loading: boolean; error: Error | null } {
+  const settings = useSettings();
+  const { jobs, loading, error } = useJobs();
+  const live = useMemo(
+    () => (settings ? jobs.map((open) => ({ open, statuses: statusesOf(open, settings, now) })) : []),
+    [jobs, settings, now],
+  );
+  return { live, loading, error };
+}
+
+/** A job with its zones' standing, at the ticking time. */
+export function useLiveJob(id: string | undefined, everyMs?: number) {
+  const now = useNow(everyMs);
+  const query = useJob(id);
+  const open = query.data ?? undefined;
+  return { query, open, now, statuses: useStatuses(open, now) };
+}
+
+/** Why an event was not logged. */
+export class NotLogged extends Error {
+  constructor(readonly problems: FieldProblem[]) {
+    super(problems[0]?.message ?? 'That cannot be logged');
+    this.name = 'NotLogged';
+  }
+}
+
+type Unwritten = Omit<LogEvent, 'id' | 'writtenMs' | 'atMs'> & { id?: string; atMs?: number };
+
+/** How often a write is tried again after another tab was quicker. */
+const RETRIES = 3;
+
+async function freshJob(client: QueryClient, jobId: string): Promise<OpenJob> {
+  await client.refetchQueries({ queryKey: jobKey(jobId) });
+  const open = client.getQueryData<OpenJob>(jobKey(jobId));
+  if (!open) throw new NotLogged([{ path: '', message: 'That job is not here any more' }]);
+  return open;
+}
+
+/**
+ * Appends one event: checks it against the newest state, writes it, then shows it. A write on a state that another
+ * tab has moved on from is tried again on the new one.
+ */
+export function useAppend(jobId: string | undefined) {
+  const { repo, setTrouble, tellOthers } = useData();
+  const client = useQueryClient();
+  return useMutation<LogEvent, Error, Unwritten>({
+    mutationFn: async (draft) => {
+      if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
+      const now = nowMs();
+      const event = { atMs: now, ...draft, id: draft.id ?? newId(now), writtenMs: now };
+      const { parseEvent } = await boundary();
+      const parsed = parseEvent(event);
+      if (!parsed.ok) throw new NotLogged(parsed.error);
+      let open = client.getQueryData<OpenJob>(jobKey(jobId)) ?? (await freshJob(client, jobId));
+      for (let attempt = 0; ; attempt++) {
+        const checked = checkEvent(parsed.value, {
+          job: open.job,
+          state: open.state,
+          products: open.products,
+          nowMs: now,
+        });
+        if (!checked.ok) throw new NotLogged(checked.error);
+        try {
+          const seq = await repo.append(jobId, open.seq, [parsed.value]);
+          client.setQueryData<OpenJob>(jobKey(jobId), {
+            ...open,
+            seq,
+            state: appendEvent(open.state, parsed.value, open.products),
+          });
+          break;
+        } catch (e) {
+          if (!(e instanceof StaleHead) || attempt >= RETRIES) throw e;
+          open = await freshJob(client, jobId);
+        }
+      }
+      tellOthers(jobId);
+      setTrouble(null);
+      return parsed.value;
+    },
+    onError: (e) => {
+      if (e instanceof StorageProblem) setTrouble(e.kind);
+    },
+  });
+}
+
+/** Changes of the shop itself: settings, products, jobs. Each tells the other tabs. */
+export function useShopActions() {
+  const { repo, setTrouble, tellOthers } = useData();
+  const client = useQueryClient();
+  return useMemo(() => {
+    const done = async (jobs = true) => {
+      await client.invalidateQueries(jobs ? {} : { queryKey: SHOP });
+      tellOthers();
+    };
+    const run = async <R>(work: () => Promise<R>, jobs = true): Promise<R> => {
+      try {
+        const r = await work();
+        await done(jobs);
+        return r;
+      } catch (e) {
+        if (e instanceof StorageProblem) setTrouble(e.kind);
+        throw e;
+      }
+    };
+    return {
+      saveSettings: (patch: Partial<Settings>) =>
+        run(async () => {
+          // Settings show at once: a slow disk should not make a switch feel stuck.
+          client.setQueryData<ShopRecord>(SHOP, (s) => s && { ...s, settings: { ...s.settings, ...patch } });
+          await repo.saveSettings(patch);
+        }, false),
+      saveProduct: (p: Product) => run(() => repo.saveProduct(p)),
+      removeProduct: (id: string) => run(() => repo.removeProduct(id)),
+      putJob: (f: Pick<JobFile, 'job' | 'events' | 'products'>) => run(() => repo.putJobs([f])),
+      removeJob: (id: string) => run(() => repo.removeJob(id)),
+      changeJob: (id: string, change: (j: Job) => Job, events: readonly LogEvent[] = []) =>
+        run(() => repo.changeJob(id, change, events)),
+    };
+  }, [client, repo, setTrouble, tellOthers]);
+}

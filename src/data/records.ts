@@ -1,0 +1,59 @@
+import type { Job, LogEvent, Product, UnitSystem } from '@/core';
+import { eventFrom1 } from '@/core/formats/migrate';
+
+/** Version of every record written now. Version 1 events held a coat's total film and humidity in per cent. */
+export const RECORD_VERSION = 2;
+
+export interface HeadRecord {
+  v: number;
+  job: Job;
+  /** How many events are in the log: they stand under keys 1 to seq. Grows with every append. */
+  seq: number;
+}
+
+export interface Settings {
+  shopName: string;
+  units: UnitSystem;
+  /** 1, 1.25 or 1.5 times. */
+  textScale: number;
+  scheme: 'auto' | 'light' | 'dark';
+  currency: string;
+  /** Air to count with until a reading is logged. */
+  tempC: number;
+  rh: number;
+}
+
+export const DEFAULT_SETTINGS: Settings = {
+  shopName: 'My workshop',
+  units: 'metric',
+  textScale: 1,
+  scheme: 'auto',
+  currency: '€',
+  tempC: 20,
+  rh: 0.5,
+};
+
+export interface ShopRecord {
+  v: number;
+  jobIds: string[];
+  /** Grows with every change of the shop's own data. */
+  seq: number;
+  settings: Settings;
+  products: Product[];
+  /** For the demo: how it was filled, so that it can be told from what a user did to it. */
+  seeded?: { atMs: number; seqs: Record<string, number> };
+}
+
+export const keys = {
+  shop: 'shop',
+  head: (jobId: string) => `job/${jobId}/head`,
+  event: (jobId: string, n: number) => `job/${jobId}/event/${String(n).padStart(7, '0')}`,
+  draft: (name: string) => `draft/${name}`,
+};
+
+/** An event record of any version, as the event of today. */
+export function eventFromRecord(text: string): LogEvent {
+  const r = JSON.parse(text) as { v: number; event: unknown };
+  return (r.v < 2 ? eventFrom1(r.event) : r.event) as LogEvent;
+}
+export const eventRecord = (event: LogEvent): string => JSON.stringify({ v: RECORD_VERSION, event });

@@ -1,0 +1,197 @@
+import type { Job, LogEvent, Product } from '@/core';
+import type { JobFile } from '@/core/formats/jobFile';
+import { exclusively } from './lock';
+import {
+  DEFAULT_SETTINGS,
+  eventFromRecord,
+  eventRecord,
+  keys,
+  RECORD_VERSION,
+  type HeadRecord,
+  type Settings,
+  type ShopRecord,
+} from './records';
+import type { KeyValue } from './storage';
+
+export interface LoadedJob {
+  job: Job;
+  events: LogEvent[];
+  seq: number;
+  /** Records that could not be read, by key. They are left where they are. */
+  unreadable: string[];
+}
+
+/** The write came from a state that another tab has since moved on from. Nothing was written. */
+export class StaleHead extends Error {
+  constructor() {
+    super('The job has changed in another tab');
+    this.name = 'StaleHead';
+  }
+}
+
+export type Repository = ReturnType<typeof openRepository>;
+
+/** Reading a whole log key by key keeps IndexedDB busy; in parcels it does not hold up the page. */
+const PARCEL = 2000;
+
+/**
+ * The shop's records over a key-value store. An append is one `setMany` of the events and the head together, so a crash
+ * leaves the log before or after it.
+ * @param name of the store, for the lock that keeps two tabs from writing at once
+ */
+export function openRepository(store: KeyValue, name: string) {
+  const locked = <T>(work: () => Promise<T>) => exclusively(`stratocoat/${name}`, work);
+  const get = async (key: string) => (await store.getMany([key]))[key] ?? null;
+
+  async function shop(): Promise<ShopRecord> {
+    const text = await get(keys.shop);
+    if (!text) return { v: RECORD_VERSION, jobIds: [], seq: 0, settings: DEFAULT_SETTINGS, products: [] };
+    const r = JSON.parse(text) as ShopRecord;
+    return { ...r, v: RECORD_VERSION, settings: { ...DEFAULT_SETTINGS, ...r.settings } };
+  }
+
+  async function head(jobId: string): Promise<HeadRecord | null> {
+    const text = await get(keys.head(jobId));
+    return text ? (JSON.parse(text) as HeadRecord) : null;
+  }
+
+  const changeShop = (change: (s: ShopRecord) => ShopRecord) =>
+    locked(async () => {
+      const before = await shop();
+      const after = { ...change(before), seq: before.seq + 1 };
+      await store.setMany({ [keys.shop]: JSON.stringify(after) });
+      return after;
+    });
+
+  async function load(jobId: string): Promise<LoadedJob | null> {
+    const h = await head(jobId);
+    if (!h) return null;
+    const events: LogEvent[] = [];
+    const unreadable: string[] = [];
+    for (let from = 1; from <= h.seq; from += PARCEL) {
+      const names = Array.from({ length: Math.min(PARCEL, h.seq - from + 1) }, (_, i) => keys.event(jobId, from + i));
+      const found = await store.getMany(names);
+      for (const n of names) {
+        try {
+          const text = found[n];
+          if (!text) throw new Error('missing');
+          events.push(eventFromRecord(text));
+        } catch {
+          unreadable.push(n);
+        }
+      }
+    }
+    return { job: h.job, events, seq: h.seq, unreadable };
+  }
+
+  return {
+    shop,
+    load,
+
+    /**
+     * Adds events behind the log's end.
+     * @param seq the state that the caller has seen; throws {@link StaleHead} if the log has grown since
+     */
+    append: (jobId: string, seq: number, events: readonly LogEvent[]) =>
+      locked(async () => {
+        const h = await head(jobId);
+        if (!h || h.seq !== seq) throw new StaleHead();
+        const entries: Record<string, string> = {};
+        events.forEach((e, i) => (entries[keys.event(jobId, seq + 1 + i)] = eventRecord(e)));
+        entries[keys.head(jobId)] = JSON.stringify({
+          v: RECORD_VERSION,
+          job: h.job,
+          seq: seq + events.length,
+        } satisfies HeadRecord);
+        await store.setMany(entries);
+        return seq + events.length;
+      }),
+
+    /** Changes a job's head (names, panels, zones) and may append events that belong to the change. */
+    changeJob: (jobId: string, change: (job: Job) => Job, events: readonly LogEvent[] = []) =>
+      locked(async () => {
+        const h = await head(jobId);
+        if (!h) throw new StaleHead();
+        const entries: Record<string, string> = {};
+        events.forEach((e, i) => (entries[keys.event(jobId, h.seq + 1 + i)] = eventRecord(e)));
+        entries[keys.head(jobId)] = JSON.stringify({
+          v: RECORD_VERSION,
+          job: change(h.job),
+          seq: h.seq + events.length,
+        } satisfies HeadRecord);
+        await store.setMany(entries);
+      }),
+
+    /**
+     * Puts whole jobs in, all or none, replacing jobs of the same id, with the products that they bring. A product
+     * that the shop already has of its own is kept.
+     */
+    putJobs: (
+      files: readonly Pick<JobFile, 'job' | 'events' | 'products'>[],
+      more: Partial<Pick<ShopRecord, 'settings' | 'seeded'>> = {},
+    ) =>
+      locked(async () => {
+        const s = await shop();
+        const entries: Record<string, string> = {};
+        const products = new Map(s.products.map((p) => [p.id, p]));
+        const gone: string[] = [];
+        for (const f of files) {
+          const old = await head(f.job.id);
+          for (let n = f.events.length + 1; n <= (old?.seq ?? 0); n++) gone.push(keys.event(f.job.id, n));
+          f.events.forEach((e, i) => (entries[keys.event(f.job.id, i + 1)] = eventRecord(e)));
+          entries[keys.head(f.job.id)] = JSON.stringify({
+            v: RECORD_VERSION,
+            job: f.job,
+            seq: f.events.length,
+          } satisfies HeadRecord);
+          for (const p of f.products) if (p.basis === 'sheet' && !products.has(p.id)) products.set(p.id, p);
+        }
+        const jobIds = [...new Set([...s.jobIds, ...files.map((f) => f.job.id)])];
+        entries[keys.shop] = JSON.stringify({
+          ...s,
+          ...more,
+          jobIds,
+          products: [...products.values()],
+          seq: s.seq + 1,
+        } satisfies ShopRecord);
+        await store.setMany(entries);
+        // Beyond the new head nothing is read, so a crash here leaves only dead weight.
+        if (gone.length > 0) await store.removeMany(gone);
+      }),
+
+    removeJob: (jobId: string) =>
+      locked(async () => {
+        const s = await shop();
+        const h = await head(jobId);
+        await store.setMany({
+          [keys.shop]: JSON.stringify({ ...s, jobIds: s.jobIds.filter((j) => j !== jobId), seq: s.seq + 1 }),
+        });
+        await store.removeMany([
+          keys.head(jobId),
+          ...Array.from({ length: h?.seq ?? 0 }, (_, i) => keys.event(jobId, i + 1)),
+        ]);
+      }),
+
+    saveSettings: (patch: Partial<Settings>) => changeShop((s) => ({ ...s, settings: { ...s.settings, ...patch } })),
+    saveProduct: (p: Product) =>
+      changeShop((s) => ({ ...s, products: [p, ...s.products.filter((x) => x.id !== p.id)] })),
+    removeProduct: (id: string) => changeShop((s) => ({ ...s, products: s.products.filter((x) => x.id !== id) })),
+
+    /** Something half done that should outlive a killed browser. */
+    draft: async (which: string): Promise<unknown> => {
+      const text = await get(keys.draft(which));
+      try {
+        return text ? JSON.parse(text) : null;
+      } catch {
+        return null;
+      }
+    },
+    saveDraft: (which: string, value: unknown) =>
+      value === null
+        ? store.removeMany([keys.draft(which)])
+        : store.setMany({ [keys.draft(which)]: JSON.stringify(value) }),
+
+    /** Everything away. */
+    wipe: () => locked(async () => store.removeMany(await store.getAllKeys())),
+  };
+}
