@@ -1,0 +1,18 @@
+import { createContext, useContext } from 'react';
+import { useWindowDimensions } from 'react-native';
+import type { UnitSystem } from '@/core';
+import { LIGHT, WIDE, type Palette } from './theme';
+
+/** What every drawn part needs to know of the user's settings. */
+export interface Look {
+  palette: Palette;
+  /** The app's own text size: 1, 1.25 or 1.5. */
+  scale: number;
+  units: UnitSystem;
+  currency: string;
+}
+
+const LookContext = createContext<Look>({ palette: LIGHT, scale: 1, units: 'metric', currency: '€' });
+export const LookProvider = LookContext.Provider;
+export const useLook = (): Look => useContext(LookContext);
+export const useWide = (): boolean => useWindowDimensions().width >= WIDE;

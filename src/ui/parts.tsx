@@ -1,0 +1,422 @@
+import type { ReactNode } from 'react';
+import { Pressable, ScrollView, View, type ViewStyle } from 'react-native';
+import { TextInput } from 'react-native-paper';
+import { Icon, type IconName } from './icons';
+import { useLook } from './look';
+import { T, type Tone } from './T';
+import { gap, GLOVE, TARGET } from './theme';
+
+/** A page: scrolls, keeps to a readable width, and leaves its main act at the bottom in reach of a thumb. */
+export function Page({ children, foot, testID }: { children: ReactNode; foot?: ReactNode; testID?: string }) {
+  const { palette } = useLook();
+  return (
+    <View style={{ flex: 1, backgroundColor: palette.paper, minWidth: 0 }} testID={testID}>
+      <ScrollView
+        style={{ flex: 1 }}
+        contentContainerStyle={{
+          padding: gap(4),
+          paddingBottom: gap(8),
+          width: '100%',
+          maxWidth: 720,
+          alignSelf: 'center',
+        }}
+      >
+        {children}
+      </ScrollView>
+      {foot && (
+        <View
+          style={{
+            borderTopWidth: 1,
+            borderTopColor: palette.line,
+            backgroundColor: palette.paper,
+            paddingHorizontal: gap(4),
+            paddingVertical: gap(2),
+          }}
+        >
+          <View
+            style={{
+              width: '100%',
+              maxWidth: 688,
+              alignSelf: 'center',
+              flexDirection: 'row',
+              flexWrap: 'wrap',
+              gap: gap(2),
+            }}
+          >
+            {foot}
+          </View>
+        </View>
+      )}
+    </View>
+  );
+}
+
+/** Head of a page: where one is, then the answer. */
+export function Head({
+  over,
+  answer,
+  tone,
+  under,
+  right,
+}: {
+  over?: string;
+  answer: string;
+  tone?: Tone;
+  under?: ReactNode;
+  right?: ReactNode;
+}) {
+  return (
+    <View style={{ marginBottom: gap(3) }}>
+      <View
+        style={{
+          flexDirection: 'row',
+          justifyContent: 'space-between',
+          gap: gap(2),
+          alignItems: 'center',
+          flexWrap: 'wrap',
+        }}
+      >
+        {over !== undefined && (
+          <View style={{ flexShrink: 1 }}>
+            <T tone="muted">{over}</T>
+          </View>
+        )}
+        {right}
+      </View>
+      <T kind="answer" level={1} tone={tone}>
+        {answer}
+      </T>
+      {typeof under === 'string' ? (
+        <T kind="small" tone="muted">
+          {under}
+        </T>
+      ) : (
+        under
+      )}
+    </View>
+  );
+}
+
+/** A section: a heading over a strong line, and how many there are. */
+export function Section({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
+  const { palette } = useLook();
+  return (
+    <View style={{ marginTop: gap(4) }} role="region" aria-label={title}>
+      <View
+        style={{
+          flexDirection: 'row',
+          justifyContent: 'space-between',
+          alignItems: 'flex-end',
+          borderBottomWidth: 1.5,
+          borderBottomColor: palette.ink,
+          paddingBottom: gap(1.5),
+          gap: gap(2),
+        }}
+      >
+        <View style={{ flexShrink: 1 }}>
+          <T kind="section" level={2}>
+            {title}
+          </T>
+        </View>
+        {typeof aside === 'string' ? (
+          <T kind="small" tone="muted">
+            {aside}
+          </T>
+        ) : (
+          aside
+        )}
+      </View>
+      {children}
+    </View>
+  );
+}
+
+/** One line of a list. With `onPress` it is a button or link as big as a thumb needs. */
+export function Row({
+  children,
+  onPress,
+  label,
+  selected,
+  role = 'button',
+}: {
+  children: ReactNode;
+  onPress?: () => void;
+  label?: string;
+  selected?: boolean;
+  role?: 'button' | 'link';
+}) {
+  const { palette } = useLook();
+  const style: ViewStyle = {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: gap(3),
+    paddingVertical: gap(3),
+    minHeight: GLOVE,
+    borderBottomWidth: 1,
+    borderBottomColor: palette.line,
+  };
+  if (!onPress) return <View style={style}>{children}</View>;
+  return (
+    <Pressable
+      onPress={onPress}
+      role={role}
+      aria-label={label}
+      aria-current={selected}
+      style={({ pressed }) => ({
+        ...style,
+        backgroundColor: pressed || selected ? palette.sunk : undefined,
+        ...(selected && { marginHorizontal: -gap(2), paddingHorizontal: gap(2) }),
+      })}
+    >
+      {children}
+    </Pressable>
+  );
+}
+
+interface ActProps {
+  label: string;
+  onPress(): void;
+  strong?: boolean;
+  grow?: boolean;
+  disabled?: boolean;
+  tone?: 'do' | 'stop';
+  testID?: string;
+}
+
+/** A main act: wide, high enough for a glove. `strong` is the one thing to do. */
+export function Act({ label, onPress, strong, grow, disabled, tone = 'do', testID }: ActProps) {
+  const { palette } = useLook();
+  const colour = palette[tone];
+  const fg = strong ? palette.onDo : tone === 'stop' ? palette.stop : palette.ink;
+  return (
+    <Pressable
+      testID={testID}
+      onPress={onPress}
+      disabled={disabled}
+      role="button"
+      aria-disabled={disabled}
+      style={({ pressed }) => ({
+        minHeight: GLOVE,
+        paddingHorizontal: gap(5),
+        paddingVertical: gap(2),
+        borderRadius: 10,
+        flexGrow: grow ? 1 : 0,
+        flexShrink: 1,
+        alignItems: 'center',
+        justifyContent: 'center',
+        borderWidth: 2,
+        borderColor: strong ? colour : fg,
+        backgroundColor: strong ? colour : pressed ? palette.sunk : 'transparent',
+        opacity: disabled ? 0.55 : pressed && strong ? 0.85 : 1,
+      })}
+    >
+      <T kind="button" style={{ color: fg, textAlign: 'center' }}>
+        {label}
+      </T>
+    </Pressable>
+  );
+}
+
+/** A quiet act in text. */
+export function Quiet({
+  label,
+  onPress,
+  icon,
+  tone = 'do',
+}: {
+  label: string;
+  onPress(): void;
+  icon?: IconName;
+  tone?: Tone;
+}) {
+  const { palette } = useLook();
+  return (
+    <Pressable
+      onPress={onPress}
+      role="button"
+      style={({ pressed }) => ({
+        minHeight: TARGET,
+        minWidth: TARGET,
+        flexDirection: 'row',
+        alignItems: 'center',
+        gap: gap(1.5),
+        opacity: pressed ? 0.6 : 1,
+        paddingRight: gap(2),
+      })}
+    >
+      {icon && <Icon name={icon} color={palette[tone]} size={20} />}
+      <View style={{ flexShrink: 1 }}>
+        <T kind="strong" tone={tone}>
+          {label}
+        </T>
+      </View>
+    </Pressable>
+  );
+}
+
+export interface Choice<V extends string> {
+  value: V;
+  label: string;
+}
+
+interface ChoicesProps<V extends string> {
+  label: string;
+  options: readonly Choice<V>[];
+  /** One value, or several with `many`. */
+  value: V | readonly V[];
+  onChange(value: V): void;
+  many?: boolean;
+  hideLabel?: boolean;
+}
+
+/** A few things to pick from, side by side, wrapping. */
+export function Choices<V extends string>({ label, options, value, onChange, many, hideLabel }: ChoicesProps<V>) {
+  const { palette } = useLook();
+  const on = (v: V) => (typeof value === 'string' ? value === v : value.includes(v));
+  return (
+    <View style={{ marginTop: gap(hideLabel ? 0 : 3) }}>
+      {!hideLabel && (
+        <T kind="small" tone="muted">
+          {label}
+        </T>
+      )}
+      <View
+        role={many ? 'group' : 'radiogroup'}
+        aria-label={label}
+        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: hideLabel ? 0 : gap(1) }}
+      >
+        {options.map((o) => (
+          <Pressable
+            key={o.value}
+            onPress={() => onChange(o.value)}
+            role={many ? 'checkbox' : 'radio'}
+            aria-checked={on(o.value)}
+            aria-label={o.label}
+            style={{
+              minHeight: TARGET,
+              minWidth: TARGET,
+              maxWidth: '100%',
+              paddingHorizontal: gap(3),
+              paddingVertical: gap(2),
+              borderRadius: 6,
+              borderWidth: 1.5,
+              borderColor: on(o.value) ? palette.ink : palette.muted,
+              backgroundColor: on(o.value) ? palette.ink : 'transparent',
+              alignItems: 'center',
+              justifyContent: 'center',
+            }}
+          >
+            <T kind="strong" tone={on(o.value) ? 'paper' : 'ink'} style={{ textAlign: 'center' }}>
+              {o.label}
+            </T>
+          </Pressable>
+        ))}
+      </View>
+    </View>
+  );
+}
+
+interface FieldProps {
+  label: string;
+  value: string;
+  onChange(text: string): void;
+  unit?: string;
+  problem?: string;
+  hint?: string;
+  numeric?: boolean;
+  multiline?: boolean;
+}
+
+/** A field with its unit in its label and its complaint right under it. */
+export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
+  const { palette, scale } = useLook();
+  const name = unit ? `${label}, ${unit}` : label;
+  return (
+    <View
+      style={{ marginTop: gap(3), flexGrow: 1, flexBasis: numeric ? 130 * Math.min(scale, 1.2) : '100%', minWidth: 0 }}
+    >
+      <T kind="small" tone="muted">
+        {name}
+      </T>
+      <TextInput
+        mode="outlined"
+        dense
+        aria-label={name}
+        value={value}
+        onChangeText={onChange}
+        inputMode={numeric ? 'decimal' : 'text'}
+        multiline={multiline}
+        error={problem !== undefined}
+        aria-invalid={problem !== undefined}
+        outlineStyle={{ borderRadius: 6, borderWidth: 1.5 }}
+        style={{
+          backgroundColor: palette.surface,
+          marginTop: gap(1),
+          minHeight: TARGET,
+          fontSize: 18 * scale,
+          lineHeight: 24 * scale,
+          fontVariant: ['tabular-nums'],
+        }}
+      />
+      {problem !== undefined ? (
+        <View role="alert">
+          <T kind="small" tone="stop">
+            {problem}
+          </T>
+        </View>
+      ) : (
+        hint !== undefined && (
+          <T kind="small" tone="muted">
+            {hint}
+          </T>
+        )
+      )}
+    </View>
+  );
+}
+
+/** Fields side by side where there is room. */
+export const Fields = ({ children }: { children: ReactNode }) => (
+  <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
+);
+
+/** A line that asks to be noticed: what is wrong or what can hurt. */
+export function Notice({
+  tone,
+  children,
+  testID,
+}: {
+  tone: 'stop' | 'window' | 'muted';
+  children: ReactNode;
+  testID?: string;
+}) {
+  const { palette } = useLook();
+  return (
+    <View
+      testID={testID}
+      role={tone === 'stop' ? 'alert' : 'note'}
+      style={{
+        borderLeftWidth: 4,
+        borderLeftColor: palette[tone],
+        backgroundColor: palette.surface,
+        padding: gap(3),
+        marginTop: gap(3),
+      }}
+    >
+      {typeof children === 'string' ? <T kind="small">{children}</T> : children}
+    </View>
+  );
+}
+
+/** A page with nothing to show, or a fault, and what to do about it. */
+export function Blank({ title, text, act }: { title: string; text: string; act?: ReactNode }) {
+  return (
+    <View style={{ paddingVertical: gap(8), gap: gap(2), alignItems: 'flex-start' }}>
+      <T kind="answer" level={1}>
+        {title}
+      </T>
+      <T tone="muted">{text}</T>
+      {act}
+    </View>
+  );
+}

@@ -1,0 +1,157 @@
+import { configureFonts, type MD3Theme } from 'react-native-paper';
+import { MD3DarkTheme } from 'react-native-paper/lib/module/styles/themes/v3/DarkTheme';
+import { MD3LightTheme } from 'react-native-paper/lib/module/styles/themes/v3/LightTheme';
+import type { ProductFamily } from '@/core';
+
+/** Colours by what they mean. `do`: act. `window`: something closes. `stop`: not now. The rest is paper and ink. */
+export interface Palette {
+  paper: string;
+  surface: string;
+  sunk: string;
+  ink: string;
+  muted: string;
+  line: string;
+  do: string;
+  onDo: string;
+  window: string;
+  stop: string;
+  good: string;
+  dark: boolean;
+}
+
+export const LIGHT: Palette = {
+  paper: '#efebe2',
+  surface: '#fbf9f4',
+  sunk: '#e4decf',
+  ink: '#1e2326',
+  muted: '#545d60',
+  line: '#cfc7b4',
+  do: '#0d5c61',
+  onDo: '#ffffff',
+  window: '#845500',
+  stop: '#9d3221',
+  good: '#2f6338',
+  dark: false,
+};
+
+export const DARK: Palette = {
+  paper: '#15191b',
+  surface: '#1e2427',
+  sunk: '#0f1214',
+  ink: '#ece8df',
+  muted: '#a3acaf',
+  line: '#363f43',
+  do: '#5cc0b6',
+  onDo: '#08201f',
+  window: '#f2bf4b',
+  stop: '#f0907a',
+  good: '#8fce97',
+  dark: true,
+};
+
+export const BODY = 'Barlow, system-ui, sans-serif';
+export const HEAD = '"Barlow Condensed", "Arial Narrow", sans-serif';
+
+/** Space between things, in steps of 4. */
+export const gap = (n: number): number => n * 4;
+/** From this width on, list and detail stand side by side. */
+export const WIDE = 900;
+/** A target for a thumb, and for a thumb in a glove. */
+export const TARGET = 48;
+export const GLOVE = 56;
+
+/** The Paper theme that matches a palette. */
+export function paperTheme(p: Palette, scale: number): MD3Theme {
+  const base = p.dark ? MD3DarkTheme : MD3LightTheme;
+  const size = (fontSize: number, lineHeight: number) => ({
+    fontSize: fontSize * scale,
+    lineHeight: lineHeight * scale,
+    letterSpacing: 0,
+  });
+  const fonts = configureFonts({
+    config: {
+      ...Object.fromEntries(Object.keys(base.fonts).map((k) => [k, { fontFamily: BODY, letterSpacing: 0 }])),
+      bodyLarge: { fontFamily: BODY, fontWeight: '400', ...size(17, 24) },
+      bodyMedium: { fontFamily: BODY, fontWeight: '400', ...size(16, 22) },
+      bodySmall: { fontFamily: BODY, fontWeight: '400', ...size(14, 19) },
+      labelLarge: { fontFamily: BODY, fontWeight: '600', ...size(16, 22) },
+      titleMedium: { fontFamily: BODY, fontWeight: '600', ...size(17, 24) },
+    },
+  });
+  return {
+    ...base,
+    roundness: 1.5,
+    fonts,
+    colors: {
+      ...base.colors,
+      primary: p.do,
+      onPrimary: p.onDo,
+      background: p.paper,
+      onBackground: p.ink,
+      surface: p.surface,
+      onSurface: p.ink,
+      surfaceVariant: p.sunk,
+      onSurfaceVariant: p.muted,
+      surfaceDisabled: p.sunk,
+      onSurfaceDisabled: p.muted,
+      outline: p.muted,
+      outlineVariant: p.line,
+      secondaryContainer: p.do,
+      onSecondaryContainer: p.onDo,
+      error: p.stop,
+      inverseSurface: p.ink,
+      inverseOnSurface: p.paper,
+      inversePrimary: p.dark ? '#0d5c61' : '#7fd6cc',
+      elevation: {
+        level0: 'transparent',
+        level1: p.surface,
+        level2: p.surface,
+        level3: p.surface,
+        level4: p.surface,
+        level5: p.surface,
+      },
+    },
+  };
+}
+
+/** What a family looks like in the column: fill, and the texture over it, so that it reads in grey too. */
+export interface Fill {
+  colour: string;
+  texture: 'plain' | 'weave' | 'grain' | 'fibre' | 'dots' | 'flake' | 'brushed' | 'stripe' | 'bars' | 'cross' | 'chips';
+  /** Colour of the texture's marks. */
+  mark: string;
+}
+
+export const FAMILY_FILL: Record<ProductFamily, Fill> = {
+  oldCoating: { colour: '#b9a48a', texture: 'chips', mark: '#7d6a52' },
+  converter: { colour: '#26282e', texture: 'dots', mark: '#767b88' },
+  etch: { colour: '#a3a05c', texture: 'bars', mark: '#6f6c31' },
+  epoxy: { colour: '#74937f', texture: 'weave', mark: '#a9c2b1' },
+  weldThrough: { colour: '#8a939b', texture: 'cross', mark: '#5d666e' },
+  dtm: { colour: '#8d979f', texture: 'bars', mark: '#69737b' },
+  glassFiller: { colour: '#8f9163', texture: 'fibre', mark: '#d6d7ae' },
+  lightFiller: { colour: '#c89d70', texture: 'grain', mark: '#9a7144' },
+  glaze: { colour: '#e5cd87', texture: 'grain', mark: '#c4a857' },
+  sprayFiller: { colour: '#b9b08f', texture: 'grain', mark: '#8e8665' },
+  highBuild: { colour: '#a9aea9', texture: 'plain', mark: '#868b86' },
+  plasticPromoter: { colour: '#dcd8c9', texture: 'bars', mark: '#aaa590' },
+  seamSealer: { colour: '#d8d3c6', texture: 'cross', mark: '#a8a292' },
+  underseal: { colour: '#3b3a37', texture: 'chips', mark: '#6d6b64' },
+  baseSolvent: { colour: '#6e7f8d', texture: 'flake', mark: '#ffffff' },
+  baseWater: { colour: '#6e7f8d', texture: 'flake', mark: '#ffffff' },
+  singleStage: { colour: '#8c2f2b', texture: 'stripe', mark: '#ffffff' },
+  clear: { colour: '#e9eef0', texture: 'stripe', mark: '#ffffff' },
+  guideCoat: { colour: '#1d1d1f', texture: 'dots', mark: '#1d1d1f' },
+  cleaner: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
+  thinner: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
+  hardener: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
+};
+
+export const SUBSTRATE_FILL: Record<string, Fill> = {
+  steel: { colour: '#8f979c', texture: 'brushed', mark: '#c3c9cc' },
+  galvanised: { colour: '#a3abae', texture: 'chips', mark: '#d3d8da' },
+  aluminium: { colour: '#c4cacd', texture: 'brushed', mark: '#eef1f2' },
+  glassfibre: { colour: '#b7b57e', texture: 'fibre', mark: '#eceabf' },
+  smc: { colour: '#8c8676', texture: 'fibre', mark: '#bdb7a5' },
+  plastic: { colour: '#4a4e52', texture: 'plain', mark: '#6b7075' },
+};

@@ -1,0 +1,189 @@
+import {
+  APPLICATION_NAMES,
+  isFiller,
+  isPrimer,
+  showText,
+  showThickness,
+  SUBSTRATE_NAMES,
+  type EventKind,
+  type LogEvent,
+  type Moment,
+  type PlainEvent,
+  type ProductFamily,
+  type ProductLookup,
+  type SandTool,
+  type Stage,
+  type Strata,
+  type StripMethod,
+  type UnitSystem,
+} from '@/core';
+import { percent } from './format';
+
+export const KIND_NAMES: Record<EventKind, string> = {
+  found: 'Found',
+  stripped: 'Stripped',
+  blasted: 'Blasted',
+  treated: 'Converted',
+  repaired: 'Repaired',
+  filled: 'Filled',
+  coated: 'Coated',
+  guideCoated: 'Guide coat',
+  sanded: 'Sanded',
+  cleaned: 'Cleaned',
+  baked: 'Baked',
+  measured: 'Measured',
+  polished: 'Polished',
+  masked: 'Masked',
+  fitted: 'Fitted',
+  removed: 'Taken off',
+  voided: 'Struck out',
+  replaced: 'Corrected',
+};
+
+export const FAMILY_NAMES: Record<ProductFamily, string> = {
+  oldCoating: 'Old coating',
+  converter: 'Rust converter',
+  etch: 'Etch primer',
+  epoxy: 'Epoxy primer',
+  weldThrough: 'Weld-through primer',
+  dtm: 'Direct-to-metal primer',
+  glassFiller: 'Glass-reinforced filler',
+  lightFiller: 'Light filler',
+  glaze: 'Glaze',
+  sprayFiller: 'Spray filler',
+  highBuild: 'High-build primer',
+  plasticPromoter: 'Adhesion promoter',
+  seamSealer: 'Seam sealer',
+  underseal: 'Underseal',
+  baseSolvent: 'Solvent base',
+  baseWater: 'Waterborne base',
+  singleStage: 'Single-stage',
+  clear: 'Clear',
+  guideCoat: 'Guide coat',
+  cleaner: 'Cleaner',
+  thinner: 'Thinner',
+  hardener: 'Hardener',
+};
+
+export const TOOL_NAMES: Record<SandTool, string> = {
+  block: 'Block',
+  longBoard: 'Long board',
+  orbital: 'Orbital',
+  hand: 'By hand',
+  pad: 'Soft pad',
+};
+export const STRIP_NAMES: Record<StripMethod, string> = {
+  chemical: 'Chemical',
+  scraper: 'Scraper',
+  wireWheel: 'Wire wheel',
+  flapDisc: 'Flap disc',
+  sander: 'Sander',
+  heat: 'Heat',
+};
+
+/** What a stage lets hands do, for a family. */
+export function stageWords(stage: Stage, family: ProductFamily): string {
+  switch (stage) {
+    case 'flash':
+      return 'Next coat can go on';
+    case 'dustFree':
+      return 'Dust-free';
+    case 'recoat':
+      return 'Can be coated over';
+    case 'sand':
+      return isFiller(family)
+        ? 'Filler hard enough to sand'
+        : isPrimer(family)
+          ? 'Hard enough to block'
+          : 'Hard enough to denib';
+    case 'tape':
+      return 'Can be taped';
+    case 'polish':
+      return 'Can be polished';
+    case 'full':
+      return 'As hard as it gets';
+  }
+}
+
+/** Short name of a stage, for the track under the clock. */
+export const STAGE_SHORT: Record<Stage, string> = {
+  flash: 'flash',
+  dustFree: 'dust-free',
+  recoat: 'coat over',
+  sand: 'sand',
+  tape: 'tape',
+  polish: 'polish',
+  full: 'full',
+};
+
+export const momentWords = (m: Moment, family: ProductFamily): string =>
+  m.kind === 'opens' ? stageWords(m.stage, family) : 'Window closes, then it needs sanding first';
+
+/** The surface as a hand would describe it. */
+export function surfaceWords(s: Strata): string {
+  const { scratch, guideCoat, clean, spots, blastProfileUm, polished, maskedWith } = s.surface;
+  const bits: string[] = [];
+  if (polished) bits.push('polished');
+  else if (scratch) bits.push(`P${scratch.grit} scratch${scratch.wet ? ', wet' : ''}`);
+  if (blastProfileUm && !scratch) bits.push(`blasted, ${Math.round(blastProfileUm)}\u00a0µm profile`);
+  if (guideCoat) bits.push('guide coat on');
+  if (spots) bits.push('sanded through in spots');
+  if (clean) bits.push('cleaned');
+  if (maskedWith) bits.push('masked');
+  if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'untouched since it was laid');
+  const text = bits.join(', ');
+  return text[0]!.toUpperCase() + text.slice(1);
+}
+
+/** One event in one line. */
+export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSystem): string {
+  const name = (id: string) => products(id)?.name ?? id;
+  const coats = (n: number) => `${n} ${n === 1 ? 'coat' : 'coats'}`;
+  switch (e.kind) {
+    case 'found':
+      return (
+        e.fault ??
+        `${SUBSTRATE_NAMES[e.substrate]}, ${e.layers.length === 0 ? 'bare' : e.layers.map((l) => l.label.toLowerCase()).join(' over ')}`
+      );
+    case 'stripped':
+      return `${STRIP_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
+    case 'blasted':
+      return `${e.media}, ${Math.round(e.profileUm)}\u00a0µm profile${e.wet ? ', wet' : ''}`;
+    case 'treated':
+      return `${name(e.productId)}, ${coats(e.coats)}`;
+    case 'repaired':
+      return `${e.method}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}`;
+    case 'filled':
+      return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}`;
+    case 'coated':
+      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATION_NAMES[e.application].toLowerCase()}`}`;
+    case 'guideCoated':
+    case 'cleaned':
+      return name(e.productId);
+    case 'sanded':
+      return `P${e.grit}${e.wet ? ' wet' : ''}, ${TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}`;
+    case 'baked':
+      return `${showText('temp', e.tempC, units)} for ${Math.round(e.minutes)}\u00a0min`;
+    case 'measured':
+      return e.measure === 'filmTotal'
+        ? `${showThickness(e.filmUm ?? 0, units)} over the substrate`
+        : e.air
+          ? `Air ${showText('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
+          : 'Air';
+    case 'polished':
+      return `To P${e.grit} and compound, ${showThickness(e.removedUm, units)} off`;
+    case 'masked':
+      return e.what;
+    case 'fitted':
+    case 'removed':
+      return e.where;
+    case 'voided':
+      return e.reason ?? 'An entry was struck out';
+    case 'replaced':
+      return `Now: ${eventWords(e.by, products, units)}`;
+  }
+}
+
+/** 'Coated: High-build primer, 1 coat, 60 µm'. */
+export const eventLine = (e: PlainEvent, products: ProductLookup, units: UnitSystem): string =>
+  `${KIND_NAMES[e.kind]}: ${eventWords(e, products, units)}`;
