@@ -1,0 +1,1 @@
+export { Shell as default } from '@/features/shell/Shell';

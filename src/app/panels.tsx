@@ -1,0 +1,5 @@
+import { PanelsScreen } from '@/features/panels/PanelsScreen';
+
+export default function PanelsRoute() {
+  return <PanelsScreen />;
+}

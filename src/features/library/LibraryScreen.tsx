@@ -1,0 +1,48 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { PRODUCT_FAMILIES, ratioText } from '@/core';
+import { useLibrary } from '@/data';
+import { Field, Head, Page, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { FAMILY_NAMES } from '@/ui/words';
+
+/** Every product by family, and how it is mixed. */
+export function LibraryScreen() {
+  const { all } = useLibrary();
+  const router = useRouter();
+  const [find, setFind] = useState('');
+  const words = find.trim().toLowerCase();
+  const found = all.filter((p) => !words || `${p.name} ${FAMILY_NAMES[p.family]}`.toLowerCase().includes(words));
+  return (
+    <Page testID="library">
+      <Head
+        over="Library"
+        answer={words ? `${found.length} of ${all.length} products` : `${all.length} products`}
+        under="Shipped figures are plausible ones for the kind of product. Those of a real data sheet go into a copy."
+      />
+      <Field label="Find" value={find} onChange={setFind} />
+      {PRODUCT_FAMILIES.map((f) => {
+        const list = found.filter((p) => p.family === f);
+        return list.length === 0 ? null : (
+          <Section key={f} title={FAMILY_NAMES[f]}>
+            {list.map((p) => (
+              <Row
+                key={p.id}
+                role="link"
+                onPress={() => router.navigate(`/library/${encodeURIComponent(p.id)}` as never)}
+              >
+                <View style={{ flex: 1, minWidth: 0 }}>
+                  <T kind="strong">{p.name}</T>
+                  <T kind="small" tone="muted">
+                    {`${ratioText(p, p.thinning?.defaultFraction ?? 0)}${p.basis === 'sheet' ? '. Own figures' : ''}`}
+                  </T>
+                </View>
+              </Row>
+            ))}
+          </Section>
+        );
+      })}
+    </Page>
+  );
+}

@@ -1,0 +1,168 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { cautionsFor, copyOf, productsUsed, ratioText, showText, unitOf, type Product } from '@/core';
+import { boundary, newId, nowMs, useJobs, useLibrary, useShopActions } from '@/data';
+import { useLook } from '@/ui/look';
+import { Act, Blank, Field, Fields, Head, Notice, Page, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { FAMILY_NAMES } from '@/ui/words';
+import { figureAt, figuresOf, textsOf, withTexts, type Figure } from './sheet';
+
+/** One product's figures; a copy of it with the figures of the sheet in hand. */
+export function ProductScreen({ id }: { id: string }) {
+  const { lookup } = useLibrary();
+  const product = lookup(id);
+  const [editing, setEditing] = useState<Product | null>(null);
+  if (!product)
+    return (
+      <Page>
+        <Blank title="That product is not in the library" text="It may have been deleted." />
+      </Page>
+    );
+  return editing ? (
+    <Edit product={editing} isNew={editing.id !== product.id} close={() => setEditing(null)} />
+  ) : (
+    <Show product={product} edit={setEditing} />
+  );
+}
+
+function Show({ product: p, edit }: { product: Product; edit(p: Product): void }) {
+  const { units } = useLook();
+  const { jobs } = useJobs();
+  const { removeProduct } = useShopActions();
+  const router = useRouter();
+  const [problem, setProblem] = useState<string>();
+  const remove = () => {
+    const users = jobs.filter((j) => productsUsed(j.state.events).has(p.id));
+    if (users.length > 0)
+      return setProblem(
+        `${p.name} is in the log of ${users.map((j) => j.job.name).join(' and ')}, so it stays. Its figures can still be changed.`,
+      );
+    removeProduct(p.id).then(
+      () => router.replace('/library' as never),
+      (e: Error) => setProblem(e.message),
+    );
+  };
+  const own = p.basis === 'sheet';
+  return (
+    <Page
+      testID="product"
+      foot={
+        own ? (
+          <>
+            <Act label="Change the figures" strong grow onPress={() => edit(p)} />
+            <Act label="Delete" tone="stop" onPress={remove} />
+          </>
+        ) : (
+          <Act
+            label="Copy and put in own figures"
+            strong
+            grow
+            onPress={() => edit(copyOf(p, `own-${newId(nowMs())}`))}
+          />
+        )
+      }
+    >
+      <Head
+        over={FAMILY_NAMES[p.family]}
+        answer={p.name}
+        under={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? 'Your own figures.' : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
+      />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {figuresOf(p).map((g) => (
+        <Section key={g.title} title={g.title}>
+          <View
+            style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6), rowGap: gap(2), paddingTop: gap(3) }}
+          >
+            {g.figures.map((f) => (
+              <View key={f.path} style={{ minWidth: 120 }}>
+                <T kind="section">{shown(f, figureAt(p, f.path), units)}</T>
+                <T kind="tag" tone="muted">
+                  {f.label}
+                </T>
+              </View>
+            ))}
+          </View>
+        </Section>
+      ))}
+      {cautionsFor('coated', p, false).map((c) => (
+        <Notice key={c.id} tone="window">
+          {c.text}
+        </Notice>
+      ))}
+    </Page>
+  );
+}
+
+function shown(f: Figure, v: number | undefined, units: Parameters<typeof showText>[2]): string {
+  if (v === undefined) return 'not given';
+  if (f.quantity) return showText(f.quantity, v, units);
+  if ('percent' in f.kind) return `${Number((v * 100).toPrecision(3))}\u00a0%`;
+  return `${Number(v.toPrecision(4))}${f.unit ? `\u00a0${f.unit}` : ''}`;
+}
+
+function Edit({ product, isNew, close }: { product: Product; isNew: boolean; close(): void }) {
+  const { units } = useLook();
+  const { saveProduct } = useShopActions();
+  const router = useRouter();
+  const [name, setName] = useState(product.name);
+  const [texts, setTexts] = useState(() => textsOf(product, units));
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const save = async () => {
+    const typed = withTexts(product, name, texts, units);
+    const r = typed.ok ? (await boundary()).parseProduct(typed.value) : typed;
+    if (!r.ok) return setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
+    saveProduct(r.value).then(
+      () => {
+        close();
+        if (isNew) router.replace(`/library/${encodeURIComponent(product.id)}` as never);
+      },
+      (e: Error) => setProblems({ '': e.message }),
+    );
+  };
+  const groups = figuresOf(product);
+  const known = new Set(['name', ...groups.flatMap((g) => g.figures.map((f) => f.path))]);
+  return (
+    <Page
+      foot={
+        <>
+          <Act label="Save the figures" strong grow onPress={() => void save()} testID="save" />
+          <Act label="Leave" onPress={close} />
+        </>
+      }
+    >
+      <Head over={FAMILY_NAMES[product.family]} answer="Figures of the data sheet" />
+      <Field label="Name" value={name} onChange={setName} problem={problems.name} />
+      {groups.map((g) => (
+        <Section key={g.title} title={g.title}>
+          <Fields>
+            {g.figures.map((f) => (
+              <Field
+                key={f.path}
+                label={f.label}
+                unit={f.quantity ? unitOf(f.quantity, units) : f.unit}
+                value={texts[f.path] ?? ''}
+                onChange={(v) => {
+                  setTexts((t) => ({ ...t, [f.path]: v }));
+                  setProblems(({ [f.path]: _, ...rest }) => rest);
+                }}
+                problem={problems[f.path]}
+                numeric
+              />
+            ))}
+          </Fields>
+        </Section>
+      ))}
+      {Object.entries(problems)
+        .filter(([k]) => !known.has(k))
+        .map(([k, m]) => (
+          <Notice key={k} tone="stop">{`${m}${k ? ` (${k})` : ''}`}</Notice>
+        ))}
+      {Object.keys(problems).length > 0 && (
+        <Notice tone="stop">Nothing was saved. Some figures above need another look.</Notice>
+      )}
+    </Page>
+  );
+}

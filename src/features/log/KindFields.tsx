@@ -1,0 +1,196 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { GRITS, unitOf, type LoggableKind, type Product, type Strata } from '@/core';
+import { useLook } from '@/ui/look';
+import { Choices, Field, Fields, Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { asked, FIELDS, type FieldSpec } from './fields';
+import type { Texts } from './draft';
+
+interface Props {
+  kind: LoggableKind;
+  texts: Texts;
+  problems: Record<string, string>;
+  product: Product | undefined;
+  all: readonly Product[];
+  strata: Strata | undefined;
+  onChange(name: string, text: string): void;
+}
+
+/** The questions of one kind. */
+export function KindFields(props: Props) {
+  const specs = FIELDS[props.kind].filter((f) => asked(f, props.kind, props.texts, props.product));
+  const numbers = specs.filter((f) => f.type === 'number');
+  const rest = specs.filter((f) => f.type !== 'number');
+  // Choices first: most of the time they are all that changes. Numbers then stand side by side.
+  return (
+    <>
+      {rest.map((f) => (
+        <One key={f.name} spec={f} {...props} />
+      ))}
+      <Fields>
+        {numbers.map((f) => (
+          <One key={f.name} spec={f} {...props} />
+        ))}
+      </Fields>
+    </>
+  );
+}
+
+function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { spec: FieldSpec }) {
+  const { units } = useLook();
+  const value = texts[spec.name] ?? '';
+  const set = (v: string) => onChange(spec.name, v);
+  const problem = problems[spec.name];
+  const complaint = problem !== undefined && spec.type !== 'number' && spec.type !== 'text' && (
+    <T kind="small" tone="stop">
+      {problem}
+    </T>
+  );
+  switch (spec.type) {
+    case 'number': {
+      const quantity =
+        kind === 'filled' && spec.name === 'filmUm'
+          ? 'thickness'
+          : 'quantity' in spec.kind
+            ? spec.kind.quantity
+            : undefined;
+      return (
+        <Field
+          label={spec.label}
+          unit={quantity && unitOf(quantity, units)}
+          value={value}
+          onChange={set}
+          problem={problem}
+          hint={spec.hint}
+          numeric
+        />
+      );
+    }
+    case 'text':
+      return <Field label={spec.label} value={value} onChange={set} problem={problem} multiline={spec.multiline} />;
+    case 'choice':
+      return (
+        <View>
+          <Choices
+            label={spec.label}
+            options={spec.options}
+            value={value}
+            onChange={(v) => set(spec.optional && v === value ? '' : v)}
+          />
+          {complaint}
+        </View>
+      );
+    case 'yesNo':
+      return (
+        <Choices
+          label={spec.label}
+          options={[
+            { value: 'no', label: 'No' },
+            { value: 'yes', label: 'Yes' },
+          ]}
+          value={value}
+          onChange={set}
+        />
+      );
+    case 'grit':
+      return (
+        <View>
+          <Grit label={spec.label} value={value} optional={spec.optional} onChange={set} />
+          {complaint}
+        </View>
+      );
+    case 'product':
+      return (
+        <View>
+          <ProductChoice
+            label={spec.label}
+            options={all.filter((p) => spec.passes(p.family))}
+            value={value}
+            onChange={set}
+          />
+          {complaint}
+        </View>
+      );
+    case 'layer': {
+      const layers = strata?.layers.slice(0, -1) ?? [];
+      return (
+        <Choices
+          label={spec.label}
+          options={[
+            { value: 'substrate', label: 'Substrate' },
+            ...[...layers].reverse().map((l) => ({ value: l.id, label: l.label })),
+          ]}
+          value={value}
+          onChange={set}
+        />
+      );
+    }
+  }
+}
+
+/** The picked grit with its neighbours; all of them on asking. */
+function Grit({
+  label,
+  value,
+  optional,
+  onChange,
+}: {
+  label: string;
+  value: string;
+  optional?: boolean;
+  onChange(v: string): void;
+}) {
+  const [all, setAll] = useState(false);
+  // Neighbours of the first suggestion stay put while one taps among them.
+  const [centre] = useState(value);
+  const i = Math.max(
+    0,
+    GRITS.findIndex((g) => String(g) === centre),
+  );
+  const near = GRITS.slice(Math.max(0, Math.min(i - 2, GRITS.length - 5)), Math.max(5, i + 3));
+  const list = all || !near.some((g) => String(g) === value || value === '') ? GRITS : near;
+  return (
+    <View>
+      <Choices
+        label={label}
+        options={list.map((g) => ({ value: String(g), label: `P${g}` }))}
+        value={value}
+        onChange={(v) => onChange(optional && v === value ? '' : v)}
+      />
+      {list !== GRITS && <Quiet label="Other grits" onPress={() => setAll(true)} />}
+    </View>
+  );
+}
+
+/** The picked product; the others on asking, so that the sheet stays short. */
+function ProductChoice({
+  label,
+  options,
+  value,
+  onChange,
+}: {
+  label: string;
+  options: readonly Product[];
+  value: string;
+  onChange(v: string): void;
+}) {
+  const [all, setAll] = useState(false);
+  const picked = options.find((p) => p.id === value);
+  const list = all || !picked || options.length <= 4 ? options : [picked];
+  return (
+    <View style={{ gap: gap(1) }}>
+      <Choices
+        label={label}
+        options={list.map((p) => ({ value: p.id, label: p.name }))}
+        value={value}
+        onChange={(v) => {
+          setAll(false);
+          onChange(v);
+        }}
+      />
+      {list.length < options.length && <Quiet label="Another product" onPress={() => setAll(true)} />}
+    </View>
+  );
+}

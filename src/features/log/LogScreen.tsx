@@ -1,0 +1,339 @@
+import { useRouter } from 'expo-router';
+import { format } from 'date-fns/format';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import {
+  cautionsFor,
+  coatDefaults,
+  colourOn,
+  draftFor,
+  effectiveForm,
+  likelyKind,
+  likelyRemovalUm,
+  LOGGABLE,
+  panelOf,
+  showText,
+  unitOf,
+  waitText,
+  type LoggableKind,
+} from '@/core';
+import { NotLogged, nowMs, useAppend, useJobs, useLibrary, useSettings, useStatuses, type OpenJob } from '@/data';
+import { percent } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
+import { Act, Blank, Choices, Field, Fields, Head, Notice, Page, Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { KIND_NAMES } from '@/ui/words';
+import { payloadOf, saveLabel, textsOf, type Texts } from './draft';
+import { KindFields } from './KindFields';
+import { AGO, AGO_LABELS, whenOf, type Ago } from './when';
+import { ZonePick } from './ZonePick';
+
+interface Props {
+  jobId?: string;
+  zoneIds?: string[];
+  kind?: string;
+}
+
+/** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
+export function LogScreen(props: Props) {
+  const { jobs, loading } = useJobs();
+  if (loading) return <Page>{null}</Page>;
+  const withZones = jobs.filter((j) => j.job.zones.length > 0);
+  const newest = [...withZones].sort((a, b) => lastWritten(b) - lastWritten(a))[0];
+  const open = withZones.find((j) => j.job.id === props.jobId) ?? newest;
+  if (!open)
+    return (
+      <Page>
+        <Blank
+          title="Nothing to log on"
+          text="Start a job and give it a panel first. Then what you do goes on that panel."
+        />
+      </Page>
+    );
+  return <Sheet jobs={withZones} start={open} {...props} />;
+}
+
+const lastWritten = (j: OpenJob): number => j.state.events.reduce((m, e) => Math.max(m, e.writtenMs), 0);
+
+/** The zones that the last entry was about: most entries follow on it. */
+function lastZones(open: OpenJob): string[] {
+  let last: { writtenMs: number; zoneIds: string[] } | undefined;
+  for (const e of open.state.events) {
+    const form = effectiveForm(e, open.state.dead);
+    if (form && form.zoneIds.length > 0 && (!last || form.writtenMs >= last.writtenMs)) last = form;
+  }
+  return last?.zoneIds ?? open.job.zones.slice(0, 1).map((z) => z.id);
+}
+
+function Sheet({ jobs, start, zoneIds, kind: askedKind }: Props & { jobs: OpenJob[]; start: OpenJob }) {
+  const [jobId, setJobId] = useState(start.job.id);
+  const [zones, setZones] = useState<string[]>(() => {
+    const known = zoneIds?.filter((z) => start.job.zones.some((x) => x.id === z)) ?? [];
+    return known.length > 0 ? known : lastZones(start);
+  });
+  const open = jobs.find((j) => j.job.id === jobId) ?? start;
+  const asked = LOGGABLE.find((k) => k === askedKind);
+  return (
+    <Filled
+      // A different first zone stands elsewhere in the work, so the suggestion starts anew.
+      key={`${jobId}/${zones[0]}`}
+      jobs={jobs}
+      open={open}
+      zones={zones}
+      asked={asked}
+      onJob={(id) => {
+        const next = jobs.find((j) => j.job.id === id);
+        setJobId(id);
+        if (next) setZones(lastZones(next));
+      }}
+      onZones={setZones}
+    />
+  );
+}
+
+interface FilledProps {
+  jobs: OpenJob[];
+  open: OpenJob;
+  zones: string[];
+  asked: LoggableKind | undefined;
+  onJob(id: string): void;
+  onZones(ids: string[]): void;
+}
+
+function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
+  const { units } = useLook();
+  const router = useRouter();
+  const { all, lookup } = useLibrary();
+  const settings = useSettings();
+  // The sheet keeps to the moment when it was opened: a suggestion must not change under the thumb.
+  const [now] = useState(nowMs);
+  const statuses = useStatuses(open, now);
+  const append = useAppend(open.job.id);
+
+  const first = zones[0];
+  const strata = first ? open.state.zones.get(first)?.strata : undefined;
+  const status = first ? statuses.get(first) : undefined;
+  const [chosen, setChosen] = useState<LoggableKind | undefined>(asked);
+  const kind = chosen ?? (status ? likelyKind(status, strata) : 'coated');
+  const draft = useMemo(
+    () => (status ? draftFor(kind, status, strata, open.state, all) : {}),
+    [kind, status, strata, open.state, all],
+  );
+  const [edits, setEdits] = useState<Texts>({});
+  const base = useMemo(() => textsOf(kind, draft, units), [kind, draft, units]);
+  const texts = { ...base, ...edits };
+  const product = texts.productId ? lookup(texts.productId) : undefined;
+  const [ago, setAgo] = useState<Ago>('now');
+  const [day, setDay] = useState(() => format(nowMs(), 'yyyy-MM-dd'));
+  const [time, setTime] = useState(() => format(nowMs(), 'HH:mm'));
+  const [note, setNote] = useState<string | null>(null);
+  const [air, setAir] = useState<{ temp: string; rh: string } | null>(null);
+  const [problems, setProblems] = useState<Record<string, string>>({});
+
+  const reading = open.state.air[open.state.air.length - 1];
+  const airOpen = air !== null || (kind === 'measured' && texts.measure === 'air');
+  const airTexts = air ?? {
+    temp: typed(reading?.tempC ?? settings?.tempC, { quantity: 'temp' }, units),
+    rh: typed(reading?.rh ?? settings?.rh, { percent: true }, units),
+  };
+  const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
+  const cautions = cautionsFor(kind, product, overOld);
+
+  const change = (name: string, text: string) => {
+    setProblems(({ [name]: _, ...rest }) => rest);
+    const nextProduct = name === 'productId' ? lookup(text) : undefined;
+    const nextGrit: Texts =
+      name === 'grit' && kind === 'sanded' && status
+        ? { removedUm: typed(likelyRemovalUm(Number(text), status, strata), { quantity: 'film' }, units) }
+        : {};
+    // Another product brings its own usual figures; what was typed for the last one does not fit it.
+    setEdits(
+      nextProduct ? textsOf(kind, productDefaults(kind, nextProduct), units) : { ...edits, [name]: text, ...nextGrit },
+    );
+  };
+
+  const save = () => {
+    const at = whenOf(ago, day, time, nowMs());
+    const payload = payloadOf(kind, texts, product, units);
+    const bad: Record<string, string> = {};
+    if (!at.ok) Object.assign(bad, at.error);
+    if (!payload.ok) for (const p of payload.error) bad[p.path] = p.message;
+    let airReading: { tempC: number; rh: number } | undefined;
+    if (airOpen) {
+      const t = readNumber(airTexts.temp, { quantity: 'temp' }, units);
+      const h = readNumber(airTexts.rh, { percent: true }, units);
+      if (!t.ok) bad['air.tempC'] = t.error;
+      if (!h.ok) bad['air.rh'] = h.error;
+      if (t.ok && h.ok) airReading = { tempC: t.value!, rh: h.value! };
+    }
+    if (Object.keys(bad).length > 0 || !at.ok || !payload.ok) return setProblems(bad);
+    const event = {
+      kind,
+      atMs: at.value,
+      zoneIds: zones,
+      ...withContext(kind, payload.value, open, zones),
+      ...(airReading && { air: airReading }),
+      ...(note?.trim() && { note: note.trim() }),
+    };
+    append.mutate(event as never, {
+      onSuccess: () => {
+        const panel = first ? panelOf(open.job, first) : undefined;
+        if (panel) router.replace(`/panel/${open.job.id}/${panel.id}?zone=${first}` as never);
+        else router.replace('/' as never);
+      },
+      onError: (e) =>
+        setProblems(
+          e instanceof NotLogged ? Object.fromEntries(e.problems.map((p) => [p.path, p.message])) : { '': e.message },
+        ),
+    });
+  };
+
+  const shown = new Set(['productId', 'atMs', 'day', 'time', 'air.tempC', 'air.rh', 'zoneIds', ...Object.keys(base)]);
+  const stray = Object.entries(problems).filter(([k]) => !shown.has(k));
+  return (
+    <Page
+      testID="log-sheet"
+      foot={
+        <>
+          <Act
+            label={append.isPending ? 'Saving' : saveLabel(kind, texts, product)}
+            strong
+            grow
+            disabled={append.isPending}
+            onPress={save}
+            testID="save"
+          />
+          <Act label="Leave" onPress={() => (router.canGoBack() ? router.back() : router.replace('/' as never))} />
+        </>
+      }
+    >
+      <Head over={open.job.name} answer="What happened?" />
+      <ZonePick jobs={jobs} open={open} zones={zones} onJob={onJob} onZones={onZones} problem={problems.zoneIds} />
+      <KindPick
+        value={kind}
+        onChange={(k) => {
+          setChosen(k);
+          setEdits({});
+          setProblems({});
+        }}
+      />
+      <KindFields
+        kind={kind}
+        texts={texts}
+        problems={problems}
+        product={product}
+        all={all}
+        strata={strata}
+        onChange={change}
+      />
+      <Choices
+        label="When"
+        options={AGO.map((a) => ({ value: a, label: AGO_LABELS[a] }))}
+        value={ago}
+        onChange={(a) => setAgo(a)}
+      />
+      {ago === 'other' && (
+        <Fields>
+          <Field label="Day" value={day} onChange={setDay} problem={problems.day} numeric />
+          <Field label="Time" value={time} onChange={setTime} problem={problems.time} numeric />
+        </Fields>
+      )}
+      {problems.atMs && <Notice tone="stop">{problems.atMs}</Notice>}
+      {airOpen ? (
+        <Fields>
+          <Field
+            label="Air"
+            unit={unitOf('temp', units)}
+            value={airTexts.temp}
+            onChange={(temp) => setAir({ ...airTexts, temp })}
+            problem={problems['air.tempC']}
+            numeric
+          />
+          <Field
+            label="Humidity, %"
+            value={airTexts.rh}
+            onChange={(rh) => setAir({ ...airTexts, rh })}
+            problem={problems['air.rh']}
+            numeric
+          />
+        </Fields>
+      ) : (
+        <View
+          style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3), marginTop: gap(3) }}
+        >
+          <T kind="small" tone="muted">
+            {reading
+              ? `Air ${showText('temp', reading.tempC, units, 1)}, ${percent(reading.rh)}, read ${waitText(now - reading.atMs)} ago`
+              : `Air ${showText('temp', settings?.tempC ?? 20, units)}, set in the shop`}
+          </T>
+          <Quiet label="Read it anew" onPress={() => setAir(airTexts)} />
+        </View>
+      )}
+      {note === null ? (
+        <Quiet label="Add a note" icon="plus" onPress={() => setNote('')} />
+      ) : (
+        <Field label="Note" value={note} onChange={setNote} multiline problem={problems.note} />
+      )}
+      {stray.map(([k, m]) => (
+        <Notice key={k} tone="stop">
+          {m}
+        </Notice>
+      ))}
+      {cautions.map((c) => (
+        <Notice key={c.id} tone="window">
+          {c.text}
+        </Notice>
+      ))}
+    </Page>
+  );
+}
+
+/** So many kinds show at once; they are most of what is ever logged. */
+const COMMON = 4;
+
+/** The picked kind among the common ones; all of them on asking. */
+function KindPick({ value, onChange }: { value: LoggableKind; onChange(k: LoggableKind): void }) {
+  const [all, setAll] = useState(false);
+  const common = LOGGABLE.slice(0, COMMON);
+  const list = all ? LOGGABLE : common.some((k) => k === value) ? common : [value, ...common.slice(0, COMMON - 1)];
+  return (
+    <View style={{ marginTop: gap(3), gap: gap(1) }}>
+      <Choices
+        label="What happened"
+        hideLabel
+        options={list.map((k) => ({ value: k, label: KIND_NAMES[k] }))}
+        value={value}
+        onChange={onChange}
+      />
+      {!all && <Quiet label="Something else" onPress={() => setAll(true)} />}
+    </View>
+  );
+}
+
+function productDefaults(kind: LoggableKind, p: Parameters<typeof coatDefaults>[0]): Record<string, unknown> {
+  if (kind === 'coated') return coatDefaults(p);
+  if (kind === 'filled') return { productId: p.id, filmUm: p.film.nominalUm, hardenerFraction: 0.02 };
+  if (kind === 'treated') return { productId: p.id, coats: 1, filmUm: p.film.nominalUm };
+  return { productId: p.id };
+}
+
+/** What the sheet does not ask because the job knows it. */
+function withContext(
+  kind: LoggableKind,
+  payload: Record<string, unknown>,
+  open: OpenJob,
+  zones: string[],
+): Record<string, unknown> {
+  if (kind === 'found') {
+    const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
+    return { ...payload, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers: [] };
+  }
+  if (kind === 'coated') {
+    const product = open.products(String(payload.productId));
+    const colour = product && colourOn(open.job, product);
+    return colour ? { ...payload, colourHex: colour } : payload;
+  }
+  return payload;
+}

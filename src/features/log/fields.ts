@@ -1,0 +1,139 @@
+import {
+  APPLICATION_NAMES,
+  isCoating,
+  isFiller,
+  SAND_TOOLS,
+  STRIP_METHODS,
+  type Application,
+  type LoggableKind,
+  type ProductFamily,
+  type Quantity,
+} from '@/core';
+import type { NumberKind } from '@/ui/numbers';
+import { STRIP_NAMES, TOOL_NAMES } from '@/ui/words';
+
+/** One thing that the sheet asks for. `name` is the payload's field. */
+export type FieldSpec = { name: string; label: string } & (
+  | { type: 'number'; kind: NumberKind; optional?: boolean; hint?: string }
+  | { type: 'choice'; options: readonly { value: string; label: string }[]; numeric?: boolean; optional?: boolean }
+  | { type: 'grit'; optional?: boolean }
+  | { type: 'product'; passes(f: ProductFamily): boolean }
+  | { type: 'yesNo' }
+  | { type: 'text'; optional?: boolean; multiline?: boolean }
+  | { type: 'layer' }
+);
+
+const num = (
+  name: string,
+  label: string,
+  quantity: Quantity,
+  more: { optional?: boolean; hint?: string } = {},
+): FieldSpec => ({ name, label, type: 'number', kind: { quantity }, ...more });
+const pct = (name: string, label: string, more: { optional?: boolean } = {}): FieldSpec => ({
+  name,
+  label,
+  type: 'number',
+  kind: { percent: true },
+  ...more,
+});
+const coats: FieldSpec = {
+  name: 'coats',
+  label: 'Coats',
+  type: 'choice',
+  numeric: true,
+  options: ['1', '2', '3', '4'].map((v) => ({ value: v, label: v })),
+};
+const names = <K extends string>(values: readonly K[], map: Record<K, string>) =>
+  values.map((value) => ({ value, label: map[value] }));
+const GUNS: Application[] = ['lowPressureGun', 'conventionalGun', 'aerosol', 'brush'];
+
+/** What each kind asks for, most asked first. */
+export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
+  coated: [
+    {
+      name: 'productId',
+      label: 'Product',
+      type: 'product',
+      passes: (f) => isCoating(f) && !isFiller(f) && f !== 'converter' && f !== 'oldCoating',
+    },
+    coats,
+    num('filmUm', 'Dry film of one coat', 'film'),
+    pct('thinnerFraction', 'Thinner, %', { optional: true }),
+    {
+      name: 'hardenerId',
+      label: 'Hardener',
+      type: 'choice',
+      optional: true,
+      options: [
+        { value: 'hardener-fast', label: 'Fast' },
+        { value: 'hardener-medium', label: 'Medium' },
+        { value: 'hardener-slow', label: 'Slow' },
+      ],
+    },
+    { name: 'application', label: 'Put on with', type: 'choice', options: names(GUNS, APPLICATION_NAMES) },
+  ],
+  filled: [
+    { name: 'productId', label: 'Product', type: 'product', passes: isFiller },
+    { name: 'filmUm', label: 'Average thickness of this skim', type: 'number', kind: { quantity: 'thickness' } },
+    pct('hardenerFraction', 'Hardener by weight, %', { optional: true }),
+  ],
+  treated: [
+    { name: 'productId', label: 'Product', type: 'product', passes: (f) => f === 'converter' },
+    coats,
+    num('filmUm', 'Dry film of one coat', 'film'),
+  ],
+  guideCoated: [{ name: 'productId', label: 'Product', type: 'product', passes: (f) => f === 'guideCoat' }],
+  cleaned: [{ name: 'productId', label: 'Product', type: 'product', passes: (f) => f === 'cleaner' }],
+  sanded: [
+    { name: 'grit', label: 'Grit', type: 'grit' },
+    { name: 'tool', label: 'With', type: 'choice', options: names(SAND_TOOLS, TOOL_NAMES) },
+    num('removedUm', 'Taken off on average', 'film', { hint: 'Estimated from grit and peel. A gauge knows better.' }),
+    { name: 'wet', label: 'Wet', type: 'yesNo' },
+    { name: 'spotsThrough', label: 'Went through in spots', type: 'yesNo' },
+  ],
+  stripped: [
+    { name: 'to', label: 'Down to', type: 'layer' },
+    { name: 'method', label: 'How', type: 'choice', options: names(STRIP_METHODS, STRIP_NAMES) },
+    { name: 'grit', label: 'Last grit', type: 'grit', optional: true },
+  ],
+  measured: [
+    {
+      name: 'measure',
+      label: 'What',
+      type: 'choice',
+      options: [
+        { value: 'filmTotal', label: 'Film over the substrate' },
+        { value: 'air', label: 'Air' },
+      ],
+    },
+    num('filmUm', 'Gauge reading', 'film'),
+  ],
+  polished: [
+    { name: 'grit', label: 'Finest grit before compound', type: 'grit' },
+    num('removedUm', 'Taken off in all', 'film', { hint: 'Clear has only so many micrometres.' }),
+  ],
+  repaired: [
+    { name: 'method', label: 'What was done', type: 'text' },
+    {
+      name: 'temporaryMonths',
+      label: 'If temporary: months it has to last',
+      type: 'number',
+      kind: { plain: true },
+      optional: true,
+    },
+  ],
+  found: [{ name: 'fault', label: 'What was found', type: 'text', optional: true, multiline: true }],
+};
+
+/** Whether a field is asked for, given what else stands there. */
+export function asked(
+  spec: FieldSpec,
+  kind: LoggableKind,
+  texts: Record<string, string>,
+  product: { family: ProductFamily; mechanism: string; parts: readonly unknown[]; thinning?: unknown } | undefined,
+): boolean {
+  if (kind === 'measured' && spec.name === 'filmUm') return texts.measure === 'filmTotal';
+  if (spec.name === 'thinnerFraction') return product?.thinning !== undefined;
+  if (spec.name === 'hardenerId') return product?.mechanism === 'urethane' && product.parts.length > 1;
+  return true;
+}

@@ -1,0 +1,33 @@
+import { parse } from 'date-fns/parse';
+import { isValid } from 'date-fns/isValid';
+import { fail, MINUTE_MS, ok, type Result } from '@/core';
+
+/** How long ago, for the taps; 'other' asks for day and time. */
+export const AGO = ['now', '5', '15', '30', '60', 'other'] as const;
+export type Ago = (typeof AGO)[number];
+export const AGO_LABELS: Record<Ago, string> = {
+  now: 'Now',
+  '5': '5 min ago',
+  '15': '15 min ago',
+  '30': '30 min ago',
+  '60': '1 h ago',
+  other: 'Other',
+};
+
+/**
+ * When it happened.
+ * @param day 'yyyy-MM-dd', @param time 'HH:mm', both local, for 'other'
+ */
+export function whenOf(
+  ago: Ago,
+  day: string,
+  time: string,
+  now: number,
+): Result<number, { day?: string; time?: string }> {
+  if (ago !== 'other') return ok(ago === 'now' ? now : now - Number(ago) * MINUTE_MS);
+  const d = parse(day.trim(), 'yyyy-MM-dd', new Date(now));
+  if (!isValid(d)) return fail({ day: 'A day such as 2030-05-06' });
+  const t = parse(time.trim(), 'HH:mm', d);
+  if (!isValid(t)) return fail({ time: 'A time such as 14:05' });
+  return ok(t.getTime());
+}

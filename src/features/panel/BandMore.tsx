@@ -1,0 +1,112 @@
+import type { ReactNode } from 'react';
+import { View } from 'react-native';
+import { showText, showThickness, SUBSTRATE_NAMES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
+import { useLibrary, type OpenJob } from '@/data';
+import { fullWhen, percent, sinceWhen, whenAndWait } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import type { Band } from '@/ui/strata/bands';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { stageWords } from '@/ui/words';
+
+const BASIS = { measured: 'measured', estimated: 'estimated', stated: 'as stated' } as const;
+
+/** What stands beside a band. */
+export function bandLabel(b: Band, strata: Strata, units: UnitSystem, now: number): { title: string; detail: string } {
+  if (!b.layer)
+    return {
+      title: SUBSTRATE_NAMES[strata.substrate],
+      detail: `${showThickness(strata.substrateUm, units)}${strata.layers.length === 0 ? `, bare since ${sinceWhen(strata.surface.sinceMs, now)}` : ''}`,
+    };
+  const l = b.layer;
+  const coats = l.coats > 1 ? `, ${l.coats} coats` : '';
+  return {
+    title: `${l.label}${coats}`,
+    detail: `${showThickness(l.filmUm, units)}, ${l.productId ? sinceWhen(l.lastAppliedMs, now) : 'found'}`,
+  };
+}
+
+function Fact({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(2) }}>
+      <T kind="small" tone="muted">
+        {name}
+      </T>
+      <View style={{ flexShrink: 1 }}>
+        <T kind="small">{children}</T>
+      </View>
+    </View>
+  );
+}
+
+/** All that is known of one layer. */
+export function BandMore({
+  band,
+  strata,
+  status,
+  open,
+  now,
+}: {
+  band: Band;
+  strata: Strata;
+  status: ZoneStatus | undefined;
+  open: OpenJob;
+  now: number;
+}) {
+  const { units } = useLook();
+  const { lookup } = useLibrary();
+  const l = band.layer;
+  if (!l)
+    return (
+      <View style={{ gap: gap(1) }}>
+        <Fact name="Substrate">{`${SUBSTRATE_NAMES[strata.substrate]}, ${showThickness(strata.substrateUm, units)}`}</Fact>
+        {strata.repairs.map((r) => (
+          <Fact key={r.atMs} name="Repair">{`${r.method}, ${sinceWhen(r.atMs, now)}`}</Fact>
+        ))}
+        {strata.readings.map((r) => (
+          <Fact
+            key={r.eventId}
+            name="Gauge"
+          >{`${showThickness(r.totalUm, units)} over the substrate, ${sinceWhen(r.atMs, now)}`}</Fact>
+        ))}
+      </View>
+    );
+  const product = l.productId ? lookup(l.productId) : undefined;
+  const isTop = status?.top?.id === l.id;
+  return (
+    <View style={{ gap: gap(1) }}>
+      <Fact name="Thickness">{`${showThickness(l.filmUm, units)} now, ${showThickness(l.appliedUm, units)} laid, ${BASIS[l.basis]}`}</Fact>
+      {l.productId && (
+        <Fact name="Laid">
+          {l.coats > 1 ? `${fullWhen(l.startedMs)} to ${fullWhen(l.lastAppliedMs)}` : fullWhen(l.lastAppliedMs)}
+        </Fact>
+      )}
+      {l.air && <Fact name="Air then">{`${showText('temp', l.air.tempC, units, 1)}, ${percent(l.air.rh)}`}</Fact>}
+      {l.batchId && <Fact name="Batch">{l.batchId}</Fact>}
+      {l.thinnerFraction !== undefined && <Fact name="Thinner">{percent(l.thinnerFraction)}</Fact>}
+      {l.hardenerId && <Fact name="Hardener">{lookup(l.hardenerId)?.name ?? l.hardenerId}</Fact>}
+      {l.hardenerFraction !== undefined && <Fact name="Hardener">{percent(l.hardenerFraction, 1)}</Fact>}
+      {l.colourHex && open.job.colour && (
+        <Fact name="Colour">{l.colourHex === open.job.colour.hex ? open.job.colour.name : l.colourHex}</Fact>
+      )}
+      {product && (
+        <Fact name="Figures">
+          {product.basis === 'sheet' ? 'From your data sheet' : 'Generic for this kind of product'}
+        </Fact>
+      )}
+      {product && l.filmUm > product.film.maxTotalUm && (
+        <T
+          kind="small"
+          tone="stop"
+        >{`Over the most that this product should stand: ${showThickness(product.film.maxTotalUm, units)}.`}</T>
+      )}
+      {isTop &&
+        status?.clocks.map((c) => (
+          <Fact key={c.stage} name={stageWords(c.stage, l.family)}>
+            {c.opensMs === null ? 'never in this air' : whenAndWait(c.opensMs, now)}
+            {typeof c.closesMs === 'number' ? ` (closes ${whenAndWait(c.closesMs, now)})` : ''}
+          </Fact>
+        ))}
+    </View>
+  );
+}

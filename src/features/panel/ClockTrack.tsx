@@ -1,0 +1,58 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import Svg, { Circle, Line, Rect } from 'react-native-svg';
+import type { ZoneStatus } from '@/core';
+import { useLook } from '@/ui/look';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { STAGE_SHORT } from '@/ui/words';
+
+/** The top layer's stages on a line from sprayed to full; evenly spaced, since minutes and days share it. */
+export function ClockTrack({ status, now }: { status: ZoneStatus; now: number }) {
+  const { palette } = useLook();
+  const [width, setWidth] = useState(0);
+  const top = status.top!;
+  const stages = [...new Map(status.clocks.map((c) => [c.opensMs, c])).values()].filter((c) => c.opensMs !== null);
+  if (stages.length === 0) return null;
+  const marks = [top.lastAppliedMs, ...stages.map((c) => c.opensMs!)];
+  const step = 1 / (marks.length - 1);
+  let at = 1;
+  for (let i = 1; i < marks.length; i++)
+    if (now < marks[i]!) {
+      at = (i - 1 + (now - marks[i - 1]!) / (marks[i]! - marks[i - 1]!)) * step;
+      break;
+    }
+  const x = (f: number) => 7 + f * (width - 14);
+  return (
+    <View onLayout={(e) => setWidth(e.nativeEvent.layout.width)} style={{ gap: gap(1) }}>
+      {width > 0 && (
+        <Svg width={width} height={22} aria-hidden>
+          <Rect x={0} y={8} width={width} height={6} rx={3} fill={palette.line} />
+          <Rect x={0} y={8} width={x(at)} height={6} rx={3} fill={palette.do} />
+          {stages.map((c, i) => (
+            <Line
+              key={c.stage}
+              x1={x((i + 1) * step)}
+              x2={x((i + 1) * step)}
+              y1={3}
+              y2={19}
+              stroke={palette.muted}
+              strokeWidth={2}
+            />
+          ))}
+          <Circle cx={x(at)} cy={11} r={7} fill={palette.ink} stroke={palette.paper} strokeWidth={2} />
+        </Svg>
+      )}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', columnGap: gap(2) }}>
+        <T kind="tag" tone="muted">
+          laid
+        </T>
+        {stages.map((c) => (
+          <T key={c.stage} kind="tag" tone={c.reached ? 'ink' : 'muted'}>
+            {`${STAGE_SHORT[c.stage]}${c.reached ? ' \u2713' : ''}`}
+          </T>
+        ))}
+      </View>
+    </View>
+  );
+}

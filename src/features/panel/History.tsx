@@ -1,0 +1,141 @@
+import { useMemo, useState } from 'react';
+import { Pressable, View } from 'react-native';
+import { eventUse, showText, type PlainEvent, type Zone } from '@/core';
+import { useAppend, useLibrary, type OpenJob } from '@/data';
+import { fullWhen, money, percent, shortWhen } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Choices, Quiet, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap, GLOVE } from '@/ui/theme';
+import { eventWords, KIND_NAMES } from '@/ui/words';
+import { entriesOf } from './lastEntry';
+
+/** So many entries at first: what a person looks for is nearly always the newest. */
+const PAGE = 12;
+
+/** What was done, newest first. An entry opens to its details, and can be struck out there. */
+export function History({ open, zones, zone, now }: { open: OpenJob; zones: Zone[]; zone: Zone; now: number }) {
+  const [which, setWhich] = useState<'zone' | 'panel'>('zone');
+  const [shown, setShown] = useState(PAGE);
+  const [expanded, setExpanded] = useState<string | null>(null);
+  const entries = useMemo(
+    () => entriesOf(open.state, new Set(which === 'zone' ? [zone.id] : zones.map((z) => z.id))),
+    [open.state, which, zone.id, zones],
+  );
+  return (
+    <Section title="What was done" aside={String(entries.length)}>
+      {zones.length > 1 && (
+        <View style={{ paddingTop: gap(2) }}>
+          <Choices
+            label="Entries of"
+            hideLabel
+            options={
+              [
+                { value: 'zone', label: `${zone.name} only` },
+                { value: 'panel', label: 'Whole panel' },
+              ] as const
+            }
+            value={which}
+            onChange={(v) => setWhich(v)}
+          />
+        </View>
+      )}
+      {entries.slice(0, shown).map((e) => (
+        <Entry
+          key={e.id}
+          event={e}
+          open={open}
+          now={now}
+          expanded={expanded === e.id}
+          onPress={() => setExpanded(expanded === e.id ? null : e.id)}
+        />
+      ))}
+      {entries.length > shown && (
+        <Quiet
+          label={`Show ${Math.min(50, entries.length - shown)} more of ${entries.length}`}
+          onPress={() => setShown(shown + 50)}
+        />
+      )}
+    </Section>
+  );
+}
+
+function Entry({
+  event: e,
+  open,
+  now,
+  expanded,
+  onPress,
+}: {
+  event: PlainEvent;
+  open: OpenJob;
+  now: number;
+  expanded: boolean;
+  onPress(): void;
+}) {
+  const { palette, units } = useLook();
+  return (
+    <View style={{ borderBottomWidth: 1, borderBottomColor: palette.line }}>
+      <Pressable
+        onPress={onPress}
+        role="button"
+        aria-expanded={expanded}
+        style={({ pressed }) => ({
+          minHeight: GLOVE,
+          paddingVertical: gap(2),
+          justifyContent: 'center',
+          backgroundColor: pressed ? palette.sunk : undefined,
+        })}
+      >
+        <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: gap(2), flexWrap: 'wrap' }}>
+          <T kind="strong">{KIND_NAMES[e.kind]}</T>
+          <T kind="small" tone="muted">
+            {shortWhen(e.atMs, now)}
+          </T>
+        </View>
+        <T kind="small">{eventWords(e, open.products, units)}</T>
+        {e.note !== undefined && (
+          <T kind="small" tone="muted">
+            {e.note}
+          </T>
+        )}
+      </Pressable>
+      {expanded && <EntryMore event={e} open={open} />}
+    </View>
+  );
+}
+
+function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
+  const { units, currency } = useLook();
+  const { lookup } = useLibrary();
+  const append = useAppend(open.job.id);
+  const [problem, setProblem] = useState<string>();
+  const use = eventUse(e, open.job, lookup);
+  return (
+    <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
+      <T kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</T>
+      {e.air && <T kind="small">{`Air ${showText('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`}</T>}
+      {use.map((u) => (
+        <T key={u.zoneId} kind="small">
+          {`${open.job.zones.find((z) => z.id === u.zoneId)?.name}: ${showText('volume', u.volumeMl, units)}, ${money(u.cost, currency)}, ${u.basis === 'poured' ? 'from the cup' : 'estimated'}`}
+        </T>
+      ))}
+      {e.against !== undefined && <T kind="small" tone="window">{`Went on against advice: ${e.against}`}</T>}
+      {problem !== undefined && (
+        <T kind="small" tone="stop">
+          {problem}
+        </T>
+      )}
+      <Quiet
+        label="Strike this out"
+        tone="stop"
+        icon="undo"
+        onPress={() =>
+          append.mutate({ kind: 'voided', zoneIds: [], targetId: e.id } as never, {
+            onError: (x) => setProblem(x.message),
+          })
+        }
+      />
+    </View>
+  );
+}

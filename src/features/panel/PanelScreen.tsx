@@ -1,0 +1,235 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import {
+  panelMaterial,
+  showText,
+  SUBSTRATE_NAMES,
+  waitText,
+  ZONE_STAGE_NAMES,
+  NEXT_ACT,
+  zonesOf,
+  type ZoneStatus,
+} from '@/core';
+import { useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
+import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Act, Blank, Choices, Head, Notice, Page, Row, Section } from '@/ui/parts';
+import { StrataColumn } from '@/ui/strata/StrataColumn';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { momentWords, surfaceWords } from '@/ui/words';
+import { bandLabel, BandMore } from './BandMore';
+import { ClockTrack } from './ClockTrack';
+import { History } from './History';
+import { Undo } from './Undo';
+
+interface Props {
+  jobId: string;
+  panelId: string;
+  zoneId?: string;
+}
+
+/** What is on a panel, what its clock brings, what was done and what it cost. */
+export function PanelScreen({ jobId, panelId, zoneId }: Props) {
+  const { query, open, now, statuses } = useLiveJob(jobId);
+  if (query.isLoading) return <Page>{null}</Page>;
+  const panel = open?.job.panels.find((p) => p.id === panelId);
+  if (!open || !panel)
+    return (
+      <Page>
+        <Blank
+          title="That panel is not here"
+          text="It may have been removed, or it belongs to a job of the other store (demo or own)."
+        />
+      </Page>
+    );
+  return <Panel key={panelId} open={open} panelId={panelId} startZone={zoneId} statuses={statuses} now={now} />;
+}
+
+function Panel({
+  open,
+  panelId,
+  startZone,
+  statuses,
+  now,
+}: {
+  open: OpenJob;
+  panelId: string;
+  startZone: string | undefined;
+  statuses: Statuses;
+  now: number;
+}) {
+  const { units } = useLook();
+  const router = useRouter();
+  const panel = open.job.panels.find((p) => p.id === panelId)!;
+  const zones = zonesOf(open.job, panelId);
+  const [picked, setPicked] = useState(startZone);
+  const zone = zones.find((z) => z.id === picked) ?? zones[0];
+  if (!zone)
+    return (
+      <Page>
+        <Head over={`${open.job.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`} answer={panel.name} />
+        <Blank title="No zone yet" text="Give the panel at least one zone under Change job." />
+      </Page>
+    );
+  const strata = open.state.zones.get(zone.id)?.strata;
+  const status = statuses.get(zone.id);
+  const many = zones.length > 1;
+  return (
+    <Page
+      testID="panel"
+      foot={
+        <>
+          <Act
+            label={many ? `Log on ${zone.name.toLowerCase()}` : 'Log'}
+            strong
+            grow
+            testID="log"
+            onPress={() => router.navigate(`/log?job=${open.job.id}&zones=${zone.id}` as never)}
+          />
+          <Undo open={open} panelId={panelId} now={now} />
+        </>
+      }
+    >
+      <Head
+        over={`${open.job.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`}
+        answer={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
+        under={<Standing status={status} area={showText('area', zone.areaCm2, units)} now={now} />}
+      />
+      {many && (
+        <Choices
+          label="Zone"
+          hideLabel
+          options={zones.map((z) => ({ value: z.id, label: z.name }))}
+          value={zone.id}
+          onChange={setPicked}
+        />
+      )}
+      {strata ? (
+        <>
+          <View style={{ marginTop: gap(4) }}>
+            <T kind="small" tone="muted">
+              {`On top: ${surfaceWords(strata).toLowerCase()}`}
+            </T>
+            <View style={{ height: gap(1.5) }} />
+            <StrataColumn
+              key={zone.id}
+              strata={strata}
+              status={status}
+              label={(b) => bandLabel(b, strata, units, now)}
+              more={(b) => <BandMore band={b} strata={strata} status={status} open={open} now={now} />}
+            />
+          </View>
+          {status && <Clock status={status} now={now} />}
+          {strata.faults.length > 0 && (
+            <Section title="Found" aside={String(strata.faults.length)}>
+              {strata.faults.map((f) => (
+                <Row key={f.atMs + f.text}>
+                  <View style={{ flex: 1 }}>
+                    <T>{f.text}</T>
+                  </View>
+                  <T kind="small" tone="muted">
+                    {shortWhen(f.atMs, now)}
+                  </T>
+                </Row>
+              ))}
+            </Section>
+          )}
+        </>
+      ) : (
+        <Notice tone="window">{`Nothing is known of ${many ? `the ${zone.name.toLowerCase()} zone` : 'this panel'} yet, or its finding was struck out. Log what was found to begin.`}</Notice>
+      )}
+      <Material open={open} panelId={panelId} />
+      <History open={open} zones={zones} zone={zone} now={now} />
+    </Page>
+  );
+}
+
+/** The answer to 'what is it doing': where it stands, and what comes next by itself. */
+function Standing({ status, area, now }: { status: ZoneStatus | undefined; area: string; now: number }) {
+  const next = status?.moments[0];
+  const words = status ? ZONE_STAGE_NAMES[status.stage] : '';
+  return (
+    <T tone="muted">
+      {next && status?.top
+        ? `${words}. ${momentWords(next, status.top.family)} ${whenAndWait(next.atMs, now)}. ${area}`
+        : `${words}. ${area}`}
+    </T>
+  );
+}
+
+/** The next thing that happens by itself, with the track of stages. */
+function Clock({ status, now }: { status: ZoneStatus; now: number }) {
+  const next = status.moments[0];
+  const top = status.top;
+  return (
+    <Section title="Clock and next step">
+      <View style={{ paddingTop: gap(3), gap: gap(2) }}>
+        {status.stoppedByCold && (
+          <Notice tone="stop">{`Standing still: ${top?.label} does not cure in this cold. Warm the panel.`}</Notice>
+        )}
+        {next && top ? (
+          <View
+            style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(2) }}
+            testID="next-moment"
+          >
+            <T kind="figure" tone={next.kind === 'closes' ? 'window' : 'ink'}>
+              {shortWhen(next.atMs, now)}
+            </T>
+            <T>{momentWords(next, top.family)}</T>
+            <T tone="muted">{`in ${waitText(next.atMs - now)}`}</T>
+          </View>
+        ) : (
+          <T tone="muted">No clock is running here.</T>
+        )}
+        {status.clocks.length > 0 && top && <ClockTrack status={status} now={now} />}
+        {status.closesMs !== undefined && (
+          <T kind="small" tone="window">
+            {`Window open until ${whenAndWait(status.closesMs, now)}. After that it needs sanding before the next coat.`}
+          </T>
+        )}
+        {status.temporaryUntilMs !== undefined && (
+          <T kind="small" tone="window">
+            {`Temporary repair: has to last until ${monthYear(status.temporaryUntilMs)}.`}
+          </T>
+        )}
+        <T kind="strong">{NEXT_ACT[status.stage]}</T>
+        {top?.air && (
+          <T kind="small" tone="muted">
+            {`Times are estimates from the air that was logged, at ${clockTime(now)}. The product's data sheet decides.`}
+          </T>
+        )}
+      </View>
+    </Section>
+  );
+}
+
+function Material({ open, panelId }: { open: OpenJob; panelId: string }) {
+  const { units, currency } = useLook();
+  const { lookup } = useLibrary();
+  const m = panelMaterial(open.job, open.state, panelId, lookup);
+  if (m.lines.length === 0) return null;
+  return (
+    <Section title="Material on this panel" aside={<T kind="strong">{money(m.cost, currency)}</T>}>
+      {m.lines.map((l) => (
+        <Row key={l.productId}>
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <T>{l.label}</T>
+            <T kind="tag" tone="muted">
+              {l.basis === 'poured' ? 'From the cup' : 'Estimated from area and film'}
+            </T>
+          </View>
+          <View style={{ alignItems: 'flex-end' }}>
+            <T kind="strong">
+              {l.byWeight ? showText('mass', l.massG, units, 0) : showText('volume', l.volumeMl, units)}
+            </T>
+            <T kind="tag" tone="muted">
+              {money(l.cost, currency)}
+            </T>
+          </View>
+        </Row>
+      ))}
+    </Section>
+  );
+}

@@ -1,0 +1,65 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { zonesOf } from '@/core';
+import { useAppend, type OpenJob } from '@/data';
+import { useLook } from '@/ui/look';
+import { Act, Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { eventLine } from '@/ui/words';
+import { lastEntry } from './lastEntry';
+
+/** Takes back the last entry on the panel; and puts it back, if that was the slip. */
+export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; now: number }) {
+  const { units } = useLook();
+  const append = useAppend(open.job.id);
+  const [undone, setUndone] = useState<{ voidId: string; words: string }>();
+  const [problem, setProblem] = useState<string>();
+  const last = lastEntry(open.state, new Set(zonesOf(open.job, panelId).map((z) => z.id)), now);
+  const strike = (targetId: string, done: (id: string) => void) =>
+    append.mutate({ kind: 'voided', zoneIds: [], targetId } as never, {
+      onSuccess: (e) => {
+        setProblem(undefined);
+        done(e.id);
+      },
+      onError: (e) => setProblem(e.message),
+    });
+  const words = last && eventLine(last, open.products, units);
+  // A void that was itself taken back, or has new entries over it, is no longer news.
+  const news = undone && !open.state.dead.has(undone.voidId) && open.state.ids.has(undone.voidId);
+  return (
+    <>
+      {last && (
+        <Act
+          label="Undo"
+          disabled={append.isPending}
+          onPress={() => strike(last.id, (voidId) => setUndone({ voidId, words: words ?? '' }))}
+          testID="undo"
+        />
+      )}
+      {(news || words || problem) && (
+        <View
+          style={{ flexBasis: '100%', flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3) }}
+          aria-live="polite"
+        >
+          {problem ? (
+            <T kind="small" tone="stop">
+              {problem}
+            </T>
+          ) : news ? (
+            <>
+              <View style={{ flexShrink: 1 }}>
+                <T kind="small">{`Undone. ${undone.words}`}</T>
+              </View>
+              <Quiet label="Put it back" onPress={() => strike(undone.voidId, () => setUndone(undefined))} />
+            </>
+          ) : (
+            <T kind="small" tone="muted" testID="last-entry">
+              {`Last: ${words}`}
+            </T>
+          )}
+        </View>
+      )}
+    </>
+  );
+}

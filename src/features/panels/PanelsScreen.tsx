@@ -1,0 +1,153 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { showText, SUBSTRATE_NAMES, ZONE_STAGE_NAMES, zonesOf, type Panel, type ZoneStage } from '@/core';
+import { useLiveJobs, useNow, type OpenJob, type Statuses } from '@/data';
+import { useLook } from '@/ui/look';
+import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
+import { MiniColumn } from '@/ui/strata/MiniColumn';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+/** Filters that people ask for across the room. */
+const FILTERS: { value: string; label: string; stages?: ZoneStage[] }[] = [
+  { value: 'all', label: 'All' },
+  { value: 'wait', label: 'Curing', stages: ['curing'] },
+  {
+    value: 'work',
+    label: 'Ready',
+    stages: [
+      'bare',
+      'converted',
+      'toSand',
+      'filled',
+      'primed',
+      'pastWindow',
+      'toBlock',
+      'readyForColour',
+      'baseOn',
+      'toPolish',
+    ],
+  },
+  { value: 'done', label: 'Finished', stages: ['finished'] },
+];
+
+interface Props {
+  /** The panel that stands open beside the list on a wide screen. */
+  selected?: { jobId: string; panelId: string };
+}
+
+/** Every panel of the shop with its stacks, by job. */
+export function PanelsScreen({ selected }: Props) {
+  const now = useNow();
+  const { live, loading } = useLiveJobs(now);
+  const router = useRouter();
+  const [filter, setFilter] = useState('all');
+  if (loading) return <Page>{null}</Page>;
+  const stages = FILTERS.find((f) => f.value === filter)?.stages;
+  const count = live.reduce((n, j) => n + j.open.job.panels.length, 0);
+  return (
+    <Page testID="panels" foot={<Act label="+ Log" strong grow onPress={() => router.navigate('/log' as never)} />}>
+      <Head over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
+      {count > 0 && <Choices label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
+      {live.length === 0 && (
+        <Blank
+          title="No job yet"
+          text="Start one, then add its panels."
+          act={<Act label="Start a job" onPress={() => router.navigate('/job/new' as never)} />}
+        />
+      )}
+      {live.map(({ open, statuses }) => (
+        <JobPanels
+          key={open.job.id}
+          open={open}
+          statuses={statuses}
+          stages={stages}
+          selected={selected?.jobId === open.job.id ? selected.panelId : undefined}
+        />
+      ))}
+    </Page>
+  );
+}
+
+function JobPanels({
+  open,
+  statuses,
+  stages,
+  selected,
+}: {
+  open: OpenJob;
+  statuses: Statuses;
+  stages: ZoneStage[] | undefined;
+  selected: string | undefined;
+}) {
+  const router = useRouter();
+  const panels = open.job.panels.filter(
+    (p) => !stages || zonesOf(open.job, p.id).some((z) => stages.includes(statuses.get(z.id)?.stage ?? 'unknown')),
+  );
+  return (
+    <Section
+      title={open.job.name}
+      aside={<Quiet label="Change job" onPress={() => router.navigate(`/job/${open.job.id}` as never)} />}
+    >
+      {open.job.panels.length === 0 && (
+        <View style={{ paddingVertical: gap(3) }}>
+          <T tone="muted">No panels yet. Change the job to add them.</T>
+        </View>
+      )}
+      {open.job.panels.length > 0 && panels.length === 0 && (
+        <View style={{ paddingVertical: gap(3) }}>
+          <T tone="muted">None in this job.</T>
+        </View>
+      )}
+      {panels.map((p) => (
+        <Row
+          key={p.id}
+          role="link"
+          selected={p.id === selected}
+          onPress={() => router.navigate(`/panel/${open.job.id}/${p.id}` as never)}
+        >
+          <PanelLine open={open} panel={p} statuses={statuses} />
+        </Row>
+      ))}
+    </Section>
+  );
+}
+
+function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; statuses: Statuses }) {
+  const { units } = useLook();
+  const zones = zonesOf(open.job, panel.id);
+  const area = zones.reduce((s, z) => s + z.areaCm2, 0);
+  const byStage = new Map<string, string[]>();
+  for (const z of zones) {
+    const name = ZONE_STAGE_NAMES[statuses.get(z.id)?.stage ?? 'unknown'];
+    byStage.set(name, [...(byStage.get(name) ?? []), z.name.toLowerCase()]);
+  }
+  const temporary = zones.some((z) => statuses.get(z.id)?.temporaryUntilMs !== undefined);
+  return (
+    <>
+      <View style={{ flexDirection: 'row', gap: 3, alignItems: 'flex-end', width: 108 }}>
+        {zones.slice(0, 4).map((z) => (
+          <MiniColumn
+            key={z.id}
+            strata={open.state.zones.get(z.id)?.strata}
+            status={statuses.get(z.id)}
+            width={zones.length > 3 ? 24 : zones.length > 1 ? 33 : 52}
+            maxHeight={64}
+          />
+        ))}
+      </View>
+      <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
+        <T kind="strong">{panel.name}</T>
+        {[...byStage].map(([name, which]) => (
+          <T key={name} kind="small">
+            {byStage.size > 1 ? `${name}: ${which.join(', ')}` : name}
+          </T>
+        ))}
+        <T kind="tag" tone="muted">
+          {`${SUBSTRATE_NAMES[panel.substrate]}, ${showText('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
+        </T>
+      </View>
+    </>
+  );
+}

@@ -1,0 +1,157 @@
+import { Slot, useRouter, usePathname } from 'expo-router';
+import type { ReactNode } from 'react';
+import { Pressable, View, useColorScheme } from 'react-native';
+import { PaperProvider } from 'react-native-paper';
+import { DataProvider, STORAGE_WORDS, useData, useSettings } from '@/data';
+import { Icon, paperIcon, type IconName } from '@/ui/icons';
+import { LookProvider, useLook, useWide, type Look } from '@/ui/look';
+import { Act, Blank, Notice, Page } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { DARK, LIGHT, gap, GLOVE, paperTheme } from '@/ui/theme';
+
+const TABS: { path: string; under: string[]; label: string; icon: IconName }[] = [
+  { path: '/', under: [], label: 'Today', icon: 'today' },
+  { path: '/panels', under: ['/panel', '/job'], label: 'Panels', icon: 'panels' },
+  { path: '/mix', under: [], label: 'Mix', icon: 'mix' },
+  { path: '/shop', under: ['/library'], label: 'Shop', icon: 'shop' },
+];
+
+/** Everything around the views: data, look, navigation for a thumb or a wide screen. */
+export function Shell() {
+  return (
+    <Dressed settings={undefined}>
+      <DataProvider loading={<Opening />} choose={(pick) => <FirstRun pick={pick} />}>
+        <Inner />
+      </DataProvider>
+    </Dressed>
+  );
+}
+
+function Inner() {
+  const settings = useSettings();
+  return (
+    <Dressed settings={settings}>
+      <Frame />
+    </Dressed>
+  );
+}
+
+function Dressed({ settings, children }: { settings: ReturnType<typeof useSettings>; children: ReactNode }) {
+  const system = useColorScheme();
+  const scheme = settings?.scheme ?? 'auto';
+  const dark = scheme === 'auto' ? system === 'dark' : scheme === 'dark';
+  const palette = dark ? DARK : LIGHT;
+  const scale = settings?.textScale ?? 1;
+  const look: Look = { palette, scale, units: settings?.units ?? 'metric', currency: settings?.currency ?? '€' };
+  return (
+    <LookProvider value={look}>
+      <PaperProvider
+        theme={paperTheme(palette, scale)}
+        settings={{ icon: paperIcon as never, rippleEffectEnabled: false }}
+      >
+        {children}
+      </PaperProvider>
+    </LookProvider>
+  );
+}
+
+function Frame() {
+  const { palette } = useLook();
+  const { trouble } = useData();
+  const wide = useWide();
+  return (
+    <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column', backgroundColor: palette.paper, height: '100%' }}>
+      {wide && <Nav wide />}
+      <View style={{ flex: 1, minWidth: 0, minHeight: 0 }} role="main">
+        {trouble && (
+          <View style={{ paddingHorizontal: gap(4) }}>
+            <Notice tone="stop" testID="storage-trouble">
+              {STORAGE_WORDS[trouble]}
+            </Notice>
+          </View>
+        )}
+        <Slot />
+      </View>
+      {!wide && <Nav />}
+    </View>
+  );
+}
+
+function Nav({ wide }: { wide?: boolean }) {
+  const { palette, scale } = useLook();
+  const path = usePathname();
+  const router = useRouter();
+  return (
+    <View
+      role="navigation"
+      aria-label="Views"
+      style={
+        wide
+          ? {
+              width: 104,
+              borderRightWidth: 1,
+              borderRightColor: palette.line,
+              backgroundColor: palette.surface,
+              paddingTop: gap(6),
+            }
+          : { flexDirection: 'row', borderTopWidth: 1, borderTopColor: palette.line, backgroundColor: palette.surface }
+      }
+    >
+      {TABS.map((t) => {
+        const on = path === t.path || t.under.some((u) => path.startsWith(u));
+        return (
+          <Pressable
+            key={t.path}
+            role="link"
+            aria-current={on ? 'page' : undefined}
+            aria-label={t.label}
+            onPress={() => router.navigate(t.path as never)}
+            style={({ pressed }) => ({
+              flex: wide ? undefined : 1,
+              minHeight: GLOVE + (wide ? 18 : 6),
+              alignItems: 'center',
+              justifyContent: 'center',
+              gap: 2,
+              [wide ? 'borderLeftWidth' : 'borderTopWidth']: 3,
+              borderColor: on ? palette.ink : 'transparent',
+              backgroundColor: pressed ? palette.sunk : undefined,
+            })}
+          >
+            <Icon name={t.icon} color={on ? palette.ink : palette.muted} />
+            <T
+              kind="tag"
+              tone={on ? 'ink' : 'muted'}
+              style={scale > 1.2 && !wide ? { fontSize: 15, lineHeight: 19 } : undefined}
+            >
+              {t.label}
+            </T>
+          </Pressable>
+        );
+      })}
+    </View>
+  );
+}
+
+function Opening() {
+  const { palette } = useLook();
+  return <View style={{ flex: 1, backgroundColor: palette.paper }} aria-busy aria-label="Opening the shop" />;
+}
+
+function FirstRun({ pick }: { pick(mode: 'demo' | 'own'): void }) {
+  return (
+    <Page
+      testID="first-run"
+      foot={
+        <>
+          <Act label="Start my own shop" strong grow onPress={() => pick('own')} />
+          <Act label="Look round the demo" grow onPress={() => pick('demo')} />
+        </>
+      }
+    >
+      <Blank
+        title="What is on every panel, and what may go on next"
+        text="Log what you do, and Stratocoat keeps the stack of layers, runs the clocks and works out the cup. Your data stays in this browser, and in the files that you export. The demo shop has a store of its own and never mixes with yours."
+      />
+    </Page>
+  );
+}

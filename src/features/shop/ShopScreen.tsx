@@ -1,0 +1,217 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { BOUNDS, showText, unitOf } from '@/core';
+import {
+  exportJob,
+  nowMs,
+  useData,
+  useJobs,
+  useLibrary,
+  useSettings,
+  useShopActions,
+  type OpenJob,
+  type Settings,
+} from '@/data';
+import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
+import { Act, Choices, Field, Fields, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { Import } from './Import';
+
+/** Jobs in and out, the library, and how the shop likes its screens. */
+export function ShopScreen() {
+  const settings = useSettings();
+  const { jobs } = useJobs();
+  const { all } = useLibrary();
+  const { mode, switchTo, restartDemo } = useData();
+  const router = useRouter();
+  if (!settings) return <Page>{null}</Page>;
+  const own = all.filter((p) => p.basis === 'sheet').length;
+  return (
+    <Page testID="shop">
+      <Head
+        over={mode === 'demo' ? 'Demo shop, apart from your own data' : 'Your shop, kept in this browser'}
+        answer={settings.shopName}
+      />
+      <Section
+        title="Jobs"
+        aside={<Quiet label="New job" icon="plus" onPress={() => router.navigate('/job/new' as never)} />}
+      >
+        {jobs.map((j) => (
+          <JobLine key={j.job.id} open={j} />
+        ))}
+        <Import />
+      </Section>
+      <Section title="Library">
+        <Row role="link" onPress={() => router.navigate('/library' as never)}>
+          <View style={{ flex: 1 }}>
+            <T kind="strong">{`${all.length} products`}</T>
+            <T kind="small" tone="muted">
+              {own > 0
+                ? `${own} with your own figures`
+                : 'Generic figures. Copy one to put in those of a real data sheet.'}
+            </T>
+          </View>
+        </Row>
+      </Section>
+      <Preferences settings={settings} />
+      <Section title="Whose data">
+        <View style={{ paddingTop: gap(3), gap: gap(2) }}>
+          <T kind="small" tone="muted">
+            {mode === 'demo'
+              ? 'The demo lives in a store of its own. What you try here never touches your own jobs.'
+              : 'Your jobs live in this browser only. Export them to keep them safe.'}
+          </T>
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+            <Act
+              label={mode === 'demo' ? 'Go to my own shop' : 'Look round the demo'}
+              onPress={() => switchTo(mode === 'demo' ? 'own' : 'demo')}
+            />
+            {mode === 'demo' && <Act label="Start the demo again" onPress={() => void restartDemo()} />}
+          </View>
+        </View>
+      </Section>
+    </Page>
+  );
+}
+
+function JobLine({ open }: { open: OpenJob }) {
+  const { all } = useLibrary();
+  const router = useRouter();
+  const { removeJob } = useShopActions();
+  const [sure, setSure] = useState(false);
+  return (
+    <Row>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <T kind="strong">{open.job.name}</T>
+        <T
+          kind="small"
+          tone="muted"
+        >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</T>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
+          <Quiet label="Export" onPress={() => void exportJob(open, all, nowMs())} />
+          <Quiet label="Change" onPress={() => router.navigate(`/job/${open.job.id}` as never)} />
+          {sure ? (
+            <>
+              <Quiet
+                label={`Delete ${open.state.events.length} entries for good`}
+                tone="stop"
+                onPress={() => void removeJob(open.job.id)}
+              />
+              <Quiet label="Keep it" onPress={() => setSure(false)} />
+            </>
+          ) : (
+            <Quiet label="Delete" tone="muted" onPress={() => setSure(true)} />
+          )}
+        </View>
+      </View>
+    </Row>
+  );
+}
+
+const SCALES = [
+  { value: '1', label: 'Normal' },
+  { value: '1.25', label: 'Large' },
+  { value: '1.5', label: 'Largest' },
+];
+
+function Preferences({ settings }: { settings: Settings }) {
+  const { units } = useLook();
+  const { saveSettings } = useShopActions();
+  const [name, setName] = useState(settings.shopName);
+  const [currency, setCurrency] = useState(settings.currency);
+  const [temp, setTemp] = useState<string>();
+  const [rh, setRh] = useState(() => typed(settings.rh, { percent: true }, units));
+  const tempText = temp ?? typed(settings.tempC, { quantity: 'temp' }, units);
+  const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
+  const t = readNumber(tempText, { quantity: 'temp' }, units);
+  const h = readNumber(rh, { percent: true }, units);
+  const inside = (v: number | undefined, min: number, max: number) => v !== undefined && v >= min && v <= max;
+  const tProblem = !t.ok
+    ? t.error
+    : inside(t.value, BOUNDS.tempC.min, BOUNDS.tempC.max)
+      ? undefined
+      : `Between ${showText('temp', BOUNDS.tempC.min, units)} and ${showText('temp', BOUNDS.tempC.max, units)}`;
+  const hProblem = !h.ok ? h.error : inside(h.value, 0, 1) ? undefined : 'Between 0 and 100';
+  return (
+    <Section title="How it shows">
+      <Choices
+        label="Units"
+        options={
+          [
+            { value: 'metric', label: 'Metric' },
+            { value: 'us', label: 'US' },
+          ] as const
+        }
+        value={settings.units}
+        onChange={(v) => {
+          setTemp(undefined);
+          save({ units: v });
+        }}
+      />
+      <Choices
+        label="Text size"
+        options={SCALES}
+        value={String(settings.textScale)}
+        onChange={(v) => save({ textScale: Number(v) })}
+      />
+      <Choices
+        label="Light"
+        options={
+          [
+            { value: 'auto', label: 'As the device' },
+            { value: 'light', label: 'Light' },
+            { value: 'dark', label: 'Dark' },
+          ] as const
+        }
+        value={settings.scheme}
+        onChange={(v) => save({ scheme: v })}
+      />
+      <Fields>
+        <Field
+          label="Shop name"
+          value={name}
+          onChange={(v) => {
+            setName(v);
+            if (v.trim()) save({ shopName: v.trim().slice(0, 60) });
+          }}
+          problem={name.trim() ? undefined : 'Give the shop a name'}
+        />
+        <Field
+          label="Air, where none was read"
+          unit={unitOf('temp', units)}
+          value={tempText}
+          numeric
+          problem={tProblem}
+          onChange={(v) => {
+            setTemp(v);
+            const r = readNumber(v, { quantity: 'temp' }, units);
+            if (r.ok && inside(r.value, BOUNDS.tempC.min, BOUNDS.tempC.max)) save({ tempC: r.value! });
+          }}
+        />
+        <Field
+          label="Humidity, %"
+          value={rh}
+          numeric
+          problem={hProblem}
+          onChange={(v) => {
+            setRh(v);
+            const r = readNumber(v, { percent: true }, units);
+            if (r.ok && inside(r.value, 0, 1)) save({ rh: r.value! });
+          }}
+        />
+        <Field
+          label="Money"
+          value={currency}
+          onChange={(v) => {
+            setCurrency(v);
+            if (v.trim()) save({ currency: v.trim().slice(0, 4) });
+          }}
+        />
+      </Fields>
+      {currency.trim() === '' && <Notice tone="window">A sign or letters for money, such as € or kr</Notice>}
+    </Section>
+  );
+}

@@ -1,0 +1,203 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { useMemo, type ReactNode } from 'react';
+import { airAt, historyOr, showText, waitText, ZONE_STAGE_NAMES } from '@/core';
+import { useLiveJobs, useNow, useSettings, type LiveJob } from '@/data';
+import { clockTime, monthYear, percent, shortWhen } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Act, Blank, Head, Notice, Page, Row, Section } from '@/ui/parts';
+import { MiniColumn } from '@/ui/strata/MiniColumn';
+import { T, type Tone } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { momentWords } from '@/ui/words';
+import { readyWords, rowName, todayLists, type TodayRow } from './groups';
+
+/** What is curing, what can be done now, what is about to close. */
+export function TodayScreen() {
+  const now = useNow();
+  const { live, loading, error } = useLiveJobs(now);
+  const router = useRouter();
+  if (error) return <Blanked title="The shop cannot be read" text={error.message} />;
+  if (loading) return <Page>{null}</Page>;
+  if (live.length === 0)
+    return (
+      <Page foot={<Act label="Start a job" strong grow onPress={() => router.navigate('/job/new' as never)} />}>
+        <Blank
+          title="No job yet"
+          text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
+        />
+      </Page>
+    );
+  return <Day jobs={live} now={now} />;
+}
+
+const Blanked = ({ title, text }: { title: string; text: string }) => (
+  <Page>
+    <Blank title={title} text={text} />
+  </Page>
+);
+
+function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
+  const settings = useSettings();
+  const { units } = useLook();
+  const router = useRouter();
+  const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
+  if (!settings) return null;
+  const air = jobs
+    .flatMap((j) => j.open.state.air)
+    .reduce<{ atMs: number; tempC: number; rh: number } | undefined>(
+      (a, p) => (!a || p.atMs > a.atMs ? p : a),
+      undefined,
+    );
+  const current = airAt(historyOr(air ? [air] : [], settings), now);
+  const unreadable = jobs.flatMap((j) => j.open.unreadable).length;
+  return (
+    <Page
+      testID="today"
+      foot={<Act label="+ Log" strong grow onPress={() => router.navigate('/log' as never)} testID="log" />}
+    >
+      <Head
+        over={settings.shopName}
+        right={<T tone="muted">{clockTime(now)}</T>}
+        answer={answer(lists.ready.length + lists.closing.length, lists.running[0])}
+        under={`Air ${showText('temp', current.tempC, units, 1)}, ${percent(current.rh)}, ${air ? `read ${waitText(now - air.atMs)} ago` : 'set in the shop, not read'}. Times are estimates.`}
+      />
+      {unreadable > 0 && (
+        <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
+      )}
+      <List title="Closing soon" rows={lists.closing}>
+        {(r) => (
+          <Line
+            row={r}
+            when={clockTime(r.status.closesMs ?? now)}
+            wait={`in ${waitText((r.status.closesMs ?? now) - now)}`}
+            tone="window"
+            text={`${r.status.top?.label}: coat before then, or it needs sanding first`}
+          />
+        )}
+      </List>
+      <List title="Next on the clock" rows={lists.running} aside={`${lists.running.length} moving`}>
+        {(r) =>
+          r.moment && (
+            <Line
+              row={r}
+              when={shortWhen(r.moment.atMs, now)}
+              wait={`in ${waitText(r.moment.atMs - now)}`}
+              text={`${r.status.top?.label}. ${momentWords(r.moment, r.status.top!.family)}`}
+            />
+          )
+        }
+      </List>
+      <List title="Standing still" rows={lists.stuck}>
+        {(r) => (
+          <Line
+            row={r}
+            when="Cold"
+            wait="no end"
+            tone="stop"
+            text={`${r.status.top?.label} does not cure in this air. Warm the panel.`}
+          />
+        )}
+      </List>
+      <List title="Ready for your hands" rows={lists.ready} aside={String(lists.ready.length)}>
+        {(r) => (
+          <Line
+            row={r}
+            when={ZONE_STAGE_NAMES[r.status.stage]}
+            small
+            tone={r.status.stage === 'pastWindow' ? 'window' : r.status.stage === 'bare' ? 'stop' : 'ink'}
+            wait={r.status.stage === 'bare' ? `since ${shortWhen(r.status.sinceMs, now)}` : undefined}
+            text={readyWords(r)}
+          />
+        )}
+      </List>
+      <List title="Temporary repairs" rows={lists.temporary}>
+        {(r) => (
+          <Line
+            row={r}
+            when={monthYear(r.status.temporaryUntilMs ?? now)}
+            small
+            wait="has to last until"
+            text="Then it needs the proper repair"
+          />
+        )}
+      </List>
+    </Page>
+  );
+}
+
+function answer(ready: number, next: TodayRow | undefined): string {
+  const hands = ready === 0 ? 'Nothing ready' : `${ready} ready now`;
+  return next?.moment ? `${hands}, next ${clockTime(next.moment.atMs)}` : `${hands}, no clock running`;
+}
+
+function List({
+  title,
+  rows,
+  aside,
+  children,
+}: {
+  title: string;
+  rows: TodayRow[];
+  aside?: string;
+  children(r: TodayRow): ReactNode;
+}) {
+  const router = useRouter();
+  if (rows.length === 0) return null;
+  return (
+    <Section title={title} aside={aside}>
+      {rows.map((r) => (
+        <Row
+          key={r.key}
+          role="link"
+          onPress={() => router.navigate(`/panel/${r.open.job.id}/${r.panel.id}?zone=${r.zones[0]?.id}` as never)}
+        >
+          {children(r)}
+        </Row>
+      ))}
+    </Section>
+  );
+}
+
+function Line({
+  row,
+  when,
+  wait,
+  tone = 'ink',
+  text,
+  small,
+}: {
+  row: TodayRow;
+  when: string;
+  wait?: string;
+  tone?: Tone;
+  text: string;
+  small?: boolean;
+}) {
+  const { scale } = useLook();
+  const strata = row.open.state.zones.get(row.zones[0]!.id)?.strata;
+  return (
+    <>
+      <View style={{ width: 84 * Math.min(1.25, scale) }}>
+        <T kind={small ? 'section' : 'figure'} tone={tone}>
+          {when}
+        </T>
+        {wait && (
+          <T kind="tag" tone="muted">
+            {wait}
+          </T>
+        )}
+      </View>
+      <MiniColumn strata={strata} status={row.status} />
+      <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
+        <T kind="strong">{rowName(row)}</T>
+        <T kind="small" tone={tone === 'ink' ? 'muted' : tone}>
+          {text}
+        </T>
+        <T kind="tag" tone="muted">
+          {row.open.job.name}
+        </T>
+      </View>
+    </>
+  );
+}

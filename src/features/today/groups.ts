@@ -1,0 +1,104 @@
+import {
+  CLOSING_SOON_MS,
+  NEXT_ACT,
+  zonesOf,
+  type Job,
+  type Moment,
+  type Panel,
+  type Zone,
+  type ZoneStage,
+  type ZoneStatus,
+} from '@/core';
+import type { LiveJob, OpenJob, Statuses } from '@/data';
+
+/** Zones of one panel that stand at the same place: they are one line on the list. */
+export interface TodayRow {
+  key: string;
+  open: OpenJob;
+  panel: Panel;
+  zones: Zone[];
+  status: ZoneStatus;
+  /** What happens next by itself, for rows on the clock. */
+  moment?: Moment;
+}
+
+export interface TodayLists {
+  closing: TodayRow[];
+  running: TodayRow[];
+  ready: TodayRow[];
+  stuck: TodayRow[];
+  temporary: TodayRow[];
+}
+
+/** Moments of one panel within this are told as one. */
+const SAME_MS = 60_000;
+
+/** In the order in which a person would want to pick it up: what spoils first, then what is nearest to done. */
+const READY_ORDER: ZoneStage[] = [
+  'bare',
+  'baseOn',
+  'toSand',
+  'toBlock',
+  'readyForColour',
+  'toPolish',
+  'converted',
+  'filled',
+  'primed',
+  'pastWindow',
+  'asFound',
+  'unknown',
+];
+
+/**
+ * Sorts every zone of the shop into what the day asks: windows that close soon, clocks in the order of what happens
+ * next, work that can start now, and layers that will not cure as it is.
+ */
+export function todayLists(jobs: readonly LiveJob[], now: number): TodayLists {
+  const lists: TodayLists = { closing: [], running: [], ready: [], stuck: [], temporary: [] };
+  for (const { open, statuses } of jobs)
+    for (const panel of open.job.panels) {
+      const rows = merge(open, open.job, panel, statuses);
+      for (const r of rows) {
+        const soon = r.status.closesMs !== undefined && r.status.closesMs - now < CLOSING_SOON_MS;
+        if (soon) lists.closing.push(r);
+        else if (r.status.stage === 'curing') (r.moment ? lists.running : lists.stuck).push(r);
+        else if (r.status.stage !== 'finished') lists.ready.push(r);
+        if (r.status.temporaryUntilMs !== undefined) lists.temporary.push(r);
+      }
+    }
+  lists.closing.sort((a, b) => (a.status.closesMs ?? 0) - (b.status.closesMs ?? 0));
+  lists.running.sort((a, b) => (a.moment?.atMs ?? 0) - (b.moment?.atMs ?? 0));
+  lists.ready.sort(
+    (a, b) =>
+      READY_ORDER.indexOf(a.status.stage) - READY_ORDER.indexOf(b.status.stage) || b.status.sinceMs - a.status.sinceMs,
+  );
+  return lists;
+}
+
+function merge(open: OpenJob, job: Job, panel: Panel, statuses: Statuses): TodayRow[] {
+  const rows: TodayRow[] = [];
+  for (const zone of zonesOf(job, panel.id)) {
+    const status = statuses.get(zone.id);
+    if (!status) continue;
+    const moment = status.moments.find((m) => m.kind === 'opens');
+    const same = rows.find(
+      (r) =>
+        r.status.stage === status.stage &&
+        r.status.top?.productId === status.top?.productId &&
+        Math.abs((r.moment?.atMs ?? 0) - (moment?.atMs ?? 0)) < SAME_MS,
+    );
+    if (same) same.zones.push(zone);
+    else rows.push({ key: `${job.id}/${zone.id}`, open, panel, zones: [zone], status, ...(moment && { moment }) });
+  }
+  return rows;
+}
+
+/** 'Left door, lower and edges'; only the panel's name when all of it is meant. */
+export function rowName(r: TodayRow): string {
+  const all = zonesOf(r.open.job, r.panel.id);
+  if (all.length === r.zones.length) return r.panel.name;
+  return `${r.panel.name}, ${r.zones.map((z) => z.name.toLowerCase()).join(' and ')}`;
+}
+
+/** What to do on a ready row. */
+export const readyWords = (r: TodayRow): string => NEXT_ACT[r.status.stage];
