@@ -17,6 +17,7 @@ import {
   type LogEvent,
   type Product,
   type ProductLookup,
+  type ZoneState,
   type ZoneStatus,
 } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
@@ -33,6 +34,8 @@ export interface OpenJob {
   state: JobState;
   seq: number;
   unreadable: string[];
+  /** Id of an event that is shown but not yet safe in storage. */
+  saving?: string;
   /** The library that it was folded with. */
   products: ProductLookup;
 }
@@ -120,9 +123,21 @@ function clocksOf(open: OpenJob, settings: Settings): ClockShop {
 /** Where the zones of one job stand, by zone id. */
 export type Statuses = ReadonlyMap<string, ZoneStatus>;
 
+const known = new WeakMap<ZoneState, { clocks: ClockShop; now: number; status: ZoneStatus }>();
+
+/** A zone whose history did not change stands where it stood at the same moment: an append costs only its own zones. */
+function statusOf(zone: ZoneState | undefined, clocks: ClockShop, now: number, products: ProductLookup): ZoneStatus {
+  if (!zone) return zoneStatus(zone, clocks, now, products);
+  const had = known.get(zone);
+  if (had?.clocks === clocks && had.now === now) return had.status;
+  const status = zoneStatus(zone, clocks, now, products);
+  known.set(zone, { clocks, now, status });
+  return status;
+}
+
 function statusesOf(open: OpenJob, settings: Settings, now: number): Statuses {
   const clocks = clocksOf(open, settings);
-  return new Map(open.job.zones.map((z) => [z.id, zoneStatus(open.state.zones.get(z.id), clocks, now, open.products)]));
+  return new Map(open.job.zones.map((z) => [z.id, statusOf(open.state.zones.get(z.id), clocks, now, open.products)]));
 }
 
 const NONE: Statuses = new Map();
@@ -177,14 +192,18 @@ async function freshJob(client: QueryClient, jobId: string): Promise<OpenJob> {
   return open;
 }
 
+/** One append after the other, so that each builds on a state that is safe. */
+const APPENDS = { id: 'append' } as const;
+
 /**
- * Appends one event: checks it against the newest state, writes it, then shows it. A write on a state that another
+ * Appends one event: checks it against the newest state, shows it as being saved, and writes it. A write on a state that another
  * tab has moved on from is tried again on the new one.
  */
 export function useAppend(jobId: string | undefined) {
   const { repo, setTrouble, tellOthers } = useData();
   const client = useQueryClient();
   return useMutation<LogEvent, Error, Unwritten>({
+    scope: APPENDS,
     mutationFn: async (draft) => {
       if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
       const now = nowMs();
@@ -201,15 +220,16 @@ export function useAppend(jobId: string | undefined) {
           nowMs: now,
         });
         if (!checked.ok) throw new NotLogged(checked.error);
+        // Shown at once, and marked as being saved; if it cannot be saved, the state from before is shown again.
+        const state = appendEvent(open.state, parsed.value, open.products);
+        client.setQueryData<OpenJob>(jobKey(jobId), { ...open, state, saving: parsed.value.id });
         try {
           const seq = await repo.append(jobId, open.seq, [parsed.value]);
-          client.setQueryData<OpenJob>(jobKey(jobId), {
-            ...open,
-            seq,
-            state: appendEvent(open.state, parsed.value, open.products),
-          });
+          const { saving: _, ...settled } = open;
+          client.setQueryData<OpenJob>(jobKey(jobId), { ...settled, seq, state });
           break;
         } catch (e) {
+          client.setQueryData<OpenJob>(jobKey(jobId), open);
           if (!(e instanceof StaleHead) || attempt >= RETRIES) throw e;
           open = await freshJob(client, jobId);
         }

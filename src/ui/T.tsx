@@ -1,6 +1,5 @@
 import type { ReactNode } from 'react';
-import type { TextStyle } from 'react-native';
-import { Text } from 'react-native-paper';
+import { StyleSheet, Text, type TextStyle } from 'react-native';
 import { useLook } from './look';
 import { BODY, HEAD, type Palette } from './theme';
 
@@ -32,27 +31,43 @@ export interface TProps {
   testID?: string;
 }
 
+const made = new Map<string, TextStyle>();
+
+/**
+ * The style of a kind and tone. Made once and kept: a style that is an object of its own at every drawing would be
+ * compiled anew each time, which is most of what drawing text costs.
+ */
+function styleOf(kind: TextKind, colour: string, scale: number): TextStyle {
+  const key = `${kind}/${colour}/${scale}`;
+  let style = made.get(key);
+  if (!style) {
+    const k = KINDS[kind];
+    // Large type need not grow as far as small type to be read; it would only push the page apart.
+    const grow = k.fontSize > 40 ? 1 + (scale - 1) * 0.3 : k.fontSize > 22 ? 1 + (scale - 1) * 0.6 : scale;
+    style = StyleSheet.create({
+      t: {
+        ...k,
+        color: colour,
+        fontSize: k.fontSize * grow,
+        lineHeight: k.lineHeight * grow,
+        fontVariant: ['tabular-nums'],
+      },
+    }).t;
+    made.set(key, style);
+  }
+  return style;
+}
+
 /** All text: the type scale, the user's text size, and figures that stand in columns. */
 export function T({ kind = 'body', tone = 'ink', children, style, level, live, testID }: TProps) {
   const { palette, scale } = useLook();
-  const k = KINDS[kind];
-  // Large type need not grow as far as small type to be read; it would only push the page apart.
-  const grow = k.fontSize > 40 ? 1 + (scale - 1) * 0.3 : k.fontSize > 22 ? 1 + (scale - 1) * 0.6 : scale;
+  const own = styleOf(kind, palette[tone], scale);
   return (
     <Text
       testID={testID}
       {...(level && { role: 'heading' as const, 'aria-level': level })}
       {...(live && { 'aria-live': 'polite' as const })}
-      style={[
-        k,
-        {
-          color: palette[tone],
-          fontSize: k.fontSize * grow,
-          lineHeight: k.lineHeight * grow,
-          fontVariant: ['tabular-nums'],
-        },
-        style,
-      ]}
+      style={style ? [own, style] : own}
     >
       {children}
     </Text>

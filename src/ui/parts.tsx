@@ -1,5 +1,5 @@
-import type { ReactNode } from 'react';
-import { Pressable, ScrollView, View, type ViewStyle } from 'react-native';
+import { createContext, useContext, type ReactNode } from 'react';
+import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { Icon, type IconName } from './icons';
 import { useLook } from './look';
@@ -12,6 +12,8 @@ export function Page({ children, foot, testID }: { children: ReactNode; foot?: R
   return (
     <View style={{ flex: 1, backgroundColor: palette.paper, minWidth: 0 }} testID={testID}>
       <ScrollView
+        // A page without a control in it must still scroll from the keyboard.
+        tabIndex={0}
         style={{ flex: 1 }}
         contentContainerStyle={{
           padding: gap(4),
@@ -146,32 +148,50 @@ export function Row({
   role?: 'button' | 'link';
 }) {
   const { palette } = useLook();
-  const style: ViewStyle = {
-    flexDirection: 'row',
-    alignItems: 'center',
-    gap: gap(3),
-    paddingVertical: gap(3),
-    minHeight: GLOVE,
-    borderBottomWidth: 1,
-    borderBottomColor: palette.line,
-  };
-  if (!onPress) return <View style={style}>{children}</View>;
+  const line = { borderBottomColor: palette.line };
+  if (!onPress) return <View style={[styles.row, line]}>{children}</View>;
   return (
     <Pressable
       onPress={onPress}
       role={role}
       aria-label={label}
       aria-current={selected}
-      style={({ pressed }) => ({
-        ...style,
-        backgroundColor: pressed || selected ? palette.sunk : undefined,
-        ...(selected && { marginHorizontal: -gap(2), paddingHorizontal: gap(2) }),
-      })}
+      style={({ pressed }) => [
+        styles.row,
+        line,
+        (pressed || selected) && { backgroundColor: palette.sunk },
+        selected && styles.selected,
+      ]}
     >
       {children}
     </Pressable>
   );
 }
+
+const styles = StyleSheet.create({
+  row: {
+    flexDirection: 'row',
+    alignItems: 'center',
+    gap: gap(3),
+    paddingVertical: gap(3),
+    minHeight: GLOVE,
+    borderBottomWidth: 1,
+  },
+  selected: { marginHorizontal: -gap(2), paddingHorizontal: gap(2) },
+  choices: { flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) },
+  choice: {
+    minHeight: TARGET,
+    minWidth: TARGET,
+    maxWidth: '100%',
+    paddingHorizontal: gap(3),
+    paddingVertical: gap(2),
+    borderRadius: 6,
+    borderWidth: 1.5,
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
+  centred: { textAlign: 'center' },
+});
 
 interface ActProps {
   label: string;
@@ -283,7 +303,7 @@ export function Choices<V extends string>({ label, options, value, onChange, man
       <View
         role={many ? 'group' : 'radiogroup'}
         aria-label={label}
-        style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: hideLabel ? 0 : gap(1) }}
+        style={[styles.choices, !hideLabel && { marginTop: gap(1) }]}
       >
         {options.map((o) => (
           <Pressable
@@ -292,21 +312,13 @@ export function Choices<V extends string>({ label, options, value, onChange, man
             role={many ? 'checkbox' : 'radio'}
             aria-checked={on(o.value)}
             aria-label={o.label}
-            style={{
-              minHeight: TARGET,
-              minWidth: TARGET,
-              maxWidth: '100%',
-              paddingHorizontal: gap(3),
-              paddingVertical: gap(2),
-              borderRadius: 6,
-              borderWidth: 1.5,
-              borderColor: on(o.value) ? palette.ink : palette.muted,
-              backgroundColor: on(o.value) ? palette.ink : 'transparent',
-              alignItems: 'center',
-              justifyContent: 'center',
-            }}
+            style={[
+              styles.choice,
+              { borderColor: on(o.value) ? palette.ink : palette.muted },
+              on(o.value) && { backgroundColor: palette.ink },
+            ]}
           >
-            <T kind="strong" tone={on(o.value) ? 'paper' : 'ink'} style={{ textAlign: 'center' }}>
+            <T kind="strong" tone={on(o.value) ? 'paper' : 'ink'} style={styles.centred}>
               {o.label}
             </T>
           </Pressable>
@@ -327,13 +339,20 @@ interface FieldProps {
   multiline?: boolean;
 }
 
+const InRow = createContext(false);
+
 /** A field with its unit in its label and its complaint right under it. */
 export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
   const { palette, scale } = useLook();
+  const inRow = useContext(InRow) && numeric;
   const name = unit ? `${label}, ${unit}` : label;
   return (
     <View
-      style={{ marginTop: gap(3), flexGrow: 1, flexBasis: numeric ? 130 * Math.min(scale, 1.2) : '100%', minWidth: 0 }}
+      style={{
+        marginTop: gap(3),
+        minWidth: 0,
+        ...(inRow ? { flexGrow: 1, flexBasis: 130 * Math.min(scale, 1.2) } : { width: '100%' }),
+      }}
     >
       <T kind="small" tone="muted">
         {name}
@@ -377,7 +396,9 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, mu
 
 /** Fields side by side where there is room. */
 export const Fields = ({ children }: { children: ReactNode }) => (
-  <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
+  <InRow.Provider value>
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
+  </InRow.Provider>
 );
 
 /** A line that asks to be noticed: what is wrong or what can hurt. */

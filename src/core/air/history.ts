@@ -40,9 +40,19 @@ export function airAt(history: AirHistory, atMs: number): AirPoint {
   return { atMs, tempC: a.tempC + f * (b.tempC - a.tempC), rh: a.rh + f * (b.rh - a.rh) };
 }
 
-/** The reading written with an event, if there is one. Surface temperature, where it was taken, stands in for air. */
-export const airPointOf = (e: LogEvent): AirPoint | undefined =>
-  e.air && { atMs: e.atMs, tempC: e.air.surfaceTempC ?? e.air.tempC, rh: e.air.rh };
+const points = new WeakMap<AirReading, AirPoint>();
+
+/**
+ * The reading written with an event, if there is one. Surface temperature, where it was taken, stands in for air. The
+ * same event gives the same object every time, so that a history that only grew is known by its members.
+ */
+export function airPointOf(e: LogEvent): AirPoint | undefined {
+  if (!e.air) return undefined;
+  let p = points.get(e.air);
+  if (p?.atMs !== e.atMs)
+    points.set(e.air, (p = { atMs: e.atMs, tempC: e.air.surfaceTempC ?? e.air.tempC, rh: e.air.rh }));
+  return p;
+}
 
 /** A job's readings as a history; `fallback` holds if nobody ever wrote the air down. */
 export const historyOr = (readings: readonly AirPoint[], fallback: AirReading): AirHistory =>

@@ -21,11 +21,11 @@ export interface EquivalentClock {
   sums: number[];
 }
 
-/** Rate at one moment, equivalent minutes a minute. */
-export function rateAt(point: Pick<AirPoint, 'tempC' | 'rh'>, k: Kinetics): number {
+/** Rate at one moment, equivalent minutes a minute. @param tempC surface, °C @param rh fraction */
+export function rateAt(tempC: number, rh: number, k: Kinetics): number {
   if (k.mechanism === 'none') return 0;
-  if (k.stopsBelowC !== undefined && point.tempC < k.stopsBelowC) return 0;
-  return arrhenius(point.tempC, ACTIVATION_J_MOL[k.mechanism]) * humidityFactor(point.rh, k.mechanism);
+  if (k.stopsBelowC !== undefined && tempC < k.stopsBelowC) return 0;
+  return arrhenius(tempC, ACTIVATION_J_MOL[k.mechanism]) * humidityFactor(rh, k.mechanism);
 }
 
 // Gauss-Legendre nodes and weights on [0, 1] (Abramowitz and Stegun, table 25.4).
@@ -37,46 +37,54 @@ const GAUSS_5 = {
 /** Below this swing in one piece two nodes are exact to 1e-7, K. */
 const SMALL_SWING_K = 1;
 
+/** Where the rate has a corner or a step inside a piece, as fractions of it: each side is integrated by itself. */
+function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): number[] {
+  const cuts: number[] = [];
+  const stop = k.stopsBelowC;
+  if (stop !== undefined && (a.tempC - stop) * (b.tempC - stop) < 0) cuts.push((stop - a.tempC) / (b.tempC - a.tempC));
+  for (const c of humidityCorners(k.mechanism)) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / (b.rh - a.rh));
+  return cuts.sort((x, y) => x - y);
+}
+
 /** Equivalent minutes over one straight piece between two points. */
 function pieceMinutes(a: AirPoint, b: AirPoint, k: Kinetics): number {
   const span = (b.atMs - a.atMs) / MINUTE_MS;
   if (span <= 0 || k.mechanism === 'none') return 0;
-  const dT = b.tempC - a.tempC;
-  const dH = b.rh - a.rh;
-  // Where the rate has a corner or a step inside the piece, integrate each side by itself.
-  const cuts = [0, 1];
-  const stop = k.stopsBelowC;
-  if (stop !== undefined && (a.tempC - stop) * (b.tempC - stop) < 0) cuts.push((stop - a.tempC) / dT);
-  for (const c of humidityCorners(k.mechanism)) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / dH);
-  cuts.sort((x, y) => x - y);
-  const rule = Math.abs(dT) < SMALL_SWING_K ? GAUSS_2 : GAUSS_5;
+  const rule = Math.abs(b.tempC - a.tempC) < SMALL_SWING_K ? GAUSS_2 : GAUSS_5;
+  const cuts = cutsOf(a, b, k);
   let sum = 0;
-  for (let i = 1; i < cuts.length; i++) {
-    const from = cuts[i - 1]!;
-    const width = cuts[i]! - from;
-    for (let n = 0; n < rule.x.length; n++) {
-      const f = from + width * rule.x[n]!;
-      sum += width * rule.w[n]! * rateAt({ tempC: a.tempC + f * dT, rh: a.rh + f * dH }, k);
-    }
+  let from = 0;
+  for (let i = 0; i <= cuts.length; i++) {
+    const to = cuts[i] ?? 1;
+    sum += gauss(a, b, k, from, to, rule);
+    from = to;
   }
   return sum * span;
+}
+
+/** Mean rate over a part of a piece, times that part. */
+function gauss(a: AirPoint, b: AirPoint, k: Kinetics, from: number, to: number, rule: typeof GAUSS_2): number {
+  const dT = b.tempC - a.tempC;
+  const dH = b.rh - a.rh;
+  const width = to - from;
+  let sum = 0;
+  for (let n = 0; n < rule.x.length; n++) {
+    const f = from + width * rule.x[n]!;
+    sum += rule.w[n]! * rateAt(a.tempC + f * dT, a.rh + f * dH, k);
+  }
+  return sum * width;
 }
 
 /**
  * Adds up a history for one kinetics.
  * @param history at least one point, in order of time
- * @param before the clock of an earlier, shorter state of this history: if it is a beginning of it (by identity of
- *   its last point), only what came after is integrated
+ * @param before the clock of another state of this history: as far as both have the same points (by identity), its sums
+ *   are carried over, and only what differs is integrated
  */
 export function equivalentClock(history: AirHistory, kinetics: Kinetics, before?: EquivalentClock): EquivalentClock {
-  const had = before?.history.length ?? 0;
-  const grows =
-    before !== undefined &&
-    had > 0 &&
-    had <= history.length &&
-    history[had - 1] === before.history[had - 1] &&
-    history[0] === before.history[0];
-  const sums = grows ? before.sums.slice(0, had) : [0];
+  let same = 0;
+  if (before) while (same < history.length && history[same] === before.history[same]) same++;
+  const sums = before && same > 0 ? before.sums.slice(0, same) : [0];
   for (let i = sums.length; i < history.length; i++)
     sums[i] = sums[i - 1]! + pieceMinutes(history[i - 1]!, history[i]!, kinetics);
   return { kinetics, history, sums };
@@ -86,10 +94,10 @@ export function equivalentClock(history: AirHistory, kinetics: Kinetics, before?
 function sumAt(c: EquivalentClock, atMs: number): number {
   const i = indexAt(c.history, atMs);
   const first = c.history[0]!;
-  if (i < 0) return (rateAt(first, c.kinetics) * (atMs - first.atMs)) / MINUTE_MS;
+  if (i < 0) return (rateAt(first.tempC, first.rh, c.kinetics) * (atMs - first.atMs)) / MINUTE_MS;
   const a = c.history[i]!;
   const b = c.history[i + 1];
-  if (!b) return c.sums[i]! + (rateAt(a, c.kinetics) * (atMs - a.atMs)) / MINUTE_MS;
+  if (!b) return c.sums[i]! + (rateAt(a.tempC, a.rh, c.kinetics) * (atMs - a.atMs)) / MINUTE_MS;
   return c.sums[i]! + pieceMinutes(a, between(a, b, atMs), c.kinetics);
 }
 
@@ -119,7 +127,7 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
   const first = c.history[0]!;
   const last = c.history[n - 1]!;
   if (c.sums[n - 1]! < target) {
-    const rate = rateAt(last, c.kinetics);
+    const rate = rateAt(last.tempC, last.rh, c.kinetics);
     if (rate <= 0) return null;
     return Math.max(fromMs, last.atMs) + ((target - Math.max(c.sums[n - 1]!, sumAt(c, fromMs))) / rate) * MINUTE_MS;
   }
@@ -131,7 +139,7 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
     else lo = mid + 1;
   }
   if (lo === 0) {
-    const rate = rateAt(first, c.kinetics);
+    const rate = rateAt(first.tempC, first.rh, c.kinetics);
     return rate > 0 ? fromMs + (minutes / rate) * MINUTE_MS : first.atMs;
   }
   let a = c.history[lo - 1]!.atMs;

@@ -93,6 +93,7 @@ export function stageClocks(
   nowMs: number,
   products: ProductLookup,
 ): StageClock[] {
+  const here = airAt(shop.history, nowMs);
   const out = product.stages.map((figure): StageClock => {
     const k: Kinetics = {
       mechanism: mechanismOf(product, figure),
@@ -113,7 +114,7 @@ export function stageClocks(
       ...(closesMs !== undefined && { closesMs }),
       reached: opensMs !== null && opensMs <= nowMs,
       closed: typeof closesMs === 'number' && closesMs <= nowMs,
-      stoppedByCold: rateAt(airAt(shop.history, nowMs), k) === 0 && k.mechanism !== 'none',
+      stoppedByCold: rateAt(here.tempC, here.rh, k) === 0 && k.mechanism !== 'none',
     };
   });
   return out.sort((a, b) => (a.opensMs ?? Infinity) - (b.opensMs ?? Infinity) || a.needMin - b.needMin);

@@ -7,6 +7,7 @@ const plain = (s: JobState) => ({
   ...s,
   zones: [...s.zones].sort(([a], [b]) => (a < b ? -1 : 1)),
   ids: [...s.ids].sort(),
+  corrections: s.corrections.map((c) => c.id).sort(),
   dead: [...s.dead].sort(),
 });
 const lower = (s: JobState) => s.zones.get('lower')?.strata;

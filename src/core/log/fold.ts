@@ -19,6 +19,7 @@ export interface JobState {
   /** Every event, also corrections and what they struck out, by the time it happened. */
   events: readonly LogEvent[];
   ids: ReadonlySet<string>;
+  /** In no particular order: `struckOut` sorts them. */
   corrections: readonly CorrectionEvent[];
   dead: ReadonlySet<string>;
   zones: ReadonlyMap<string, ZoneState>;
@@ -26,7 +27,13 @@ export interface JobState {
   air: readonly AirPoint[];
 }
 
+/** The event of an id, also one that was struck out. */
+export const findEvent = (state: JobState, id: string): LogEvent | undefined => state.events.find((e) => e.id === id);
+
 const EMPTY: JobState = { events: [], ids: new Set(), corrections: [], dead: new Set(), zones: new Map(), air: [] };
+
+/** The zones of an event, each once; nearly always there is only one. */
+const zonesOnce = (e: LogEvent): Iterable<string> => (e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds));
 
 const refold = (events: readonly PlainEvent[], products: ProductLookup): ZoneState => {
   let strata: Strata | undefined;
@@ -49,7 +56,7 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup): J
   const perZone = new Map<string, PlainEvent[]>();
   const effective = effectiveInOrder(sorted, dead);
   for (const e of effective)
-    for (const z of new Set(e.zoneIds)) {
+    for (const z of zonesOnce(e)) {
       const list = perZone.get(z);
       if (list) list.push(e);
       else perZone.set(z, [e]);
@@ -98,14 +105,14 @@ function effectiveInOrder(events: readonly LogEvent[], dead: ReadonlySet<string>
  */
 export function appendEvent(state: JobState, event: LogEvent, products: ProductLookup): JobState {
   if (state.ids.has(event.id)) return state;
+  const ids = new Set(state.ids).add(event.id);
   const events = state.events.slice();
   events.splice(insertionIndex(events, event), 0, event);
-  const ids = new Set(state.ids).add(event.id);
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
   if (isCorrection(event) || state.dead.has(event.id))
     return appendCorrection({ ...state, events, ids }, event, products);
   const zones = new Map(state.zones);
-  for (const z of new Set(event.zoneIds)) {
+  for (const z of zonesOnce(event)) {
     const before = zones.get(z);
     const list = before ? before.events.slice() : [];
     const at = insertionIndex(list, event);
@@ -121,28 +128,46 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
   return { ...next, air: airWith(next, event) };
 }
 
+/** Puts `form` into a zone's list, or takes it out. */
+function edit(list: PlainEvent[], form: PlainEvent, how: 'in' | 'out'): void {
+  if (how === 'in') list.splice(insertionIndex(list, form), 0, form);
+  else
+    list.splice(
+      list.findIndex((x) => x.id === form.id),
+      1,
+    );
+}
+
 function appendCorrection(state: JobState, event: LogEvent, products: ProductLookup): JobState {
-  const corrections = isCorrection(event) ? [...state.corrections, event].sort(byHappening) : state.corrections;
+  const corrections = isCorrection(event) ? [...state.corrections, event] : state.corrections;
   const dead = struckOut(corrections);
-  const changed = new Set([...dead].filter((id) => !state.dead.has(id)));
+  const changed = new Set([event.id]);
+  for (const id of dead) if (!state.dead.has(id)) changed.add(id);
   for (const id of state.dead) if (!dead.has(id)) changed.add(id);
-  changed.add(event.id);
-  const touched = new Set<string>();
-  for (const e of state.events) {
-    if (!changed.has(e.id)) continue;
-    for (const z of e.kind === 'replaced' ? e.by.zoneIds : e.zoneIds) touched.add(z);
+  // Only the zones of what was struck out or came back are folded again.
+  const lists = new Map<string, PlainEvent[]>();
+  const listOf = (z: string) => {
+    let list = lists.get(z);
+    if (!list) lists.set(z, (list = [...(state.zones.get(z)?.events ?? [])]));
+    return list;
+  };
+  let airChanged = false;
+  for (const id of changed) {
+    const e = findEvent(state, id);
+    if (!e) continue;
+    const before = id === event.id ? undefined : effectiveForm(e, state.dead);
+    const after = effectiveForm(e, dead);
+    if (before) for (const z of zonesOnce(before)) edit(listOf(z), before, 'out');
+    if (after) for (const z of zonesOnce(after)) edit(listOf(z), after, 'in');
+    airChanged ||= Boolean(before?.air ?? after?.air);
   }
   const zones = new Map(state.zones);
-  const effective = effectiveInOrder(state.events, dead);
-  if (touched.size > 0) {
-    const perZone = new Map<string, PlainEvent[]>([...touched].map((z) => [z, []]));
-    for (const e of effective) for (const z of new Set(e.zoneIds)) perZone.get(z)?.push(e);
-    for (const [z, list] of perZone) {
-      if (list.length > 0) zones.set(z, refold(list, products));
-      else zones.delete(z);
-    }
+  for (const [z, list] of lists) {
+    if (list.length > 0) zones.set(z, refold(list, products));
+    else zones.delete(z);
   }
-  return { ...state, corrections, dead, zones, air: airOf(effective) };
+  const air = airChanged ? airOf(effectiveInOrder(state.events, dead)) : state.air;
+  return { ...state, corrections, dead, zones, air };
 }
 
 export const emptyJob = (): JobState => EMPTY;

@@ -18,7 +18,7 @@ const freshSurface = (exposes: string, sinceMs: number): Surface => ({ exposes, 
 export function applyEvent(before: Strata | undefined, event: PlainEvent, products: ProductLookup): Strata | undefined {
   if (event.kind === 'found') return found(before, event);
   if (!before) return undefined;
-  const s: Strata = { ...before, lastEventMs: event.atMs };
+  const s = before;
   switch (event.kind) {
     case 'stripped':
       return stripped(s, event);
@@ -47,14 +47,14 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, produc
       };
     case 'filled':
       return laid(s, event, event.productId, 1, event.filmUm, products, {
-        hardenerFraction: event.hardenerFraction,
+        ...(event.hardenerFraction !== undefined && { hardenerFraction: event.hardenerFraction }),
       });
     case 'coated':
       return laid(s, event, event.productId, event.coats, event.coats * event.filmUm, products, {
-        hardenerId: event.hardenerId,
-        thinnerFraction: event.thinnerFraction,
-        colourHex: event.colourHex,
-        batchId: event.batch?.batchId,
+        ...(event.hardenerId !== undefined && { hardenerId: event.hardenerId }),
+        ...(event.thinnerFraction !== undefined && { thinnerFraction: event.thinnerFraction }),
+        ...(event.colourHex !== undefined && { colourHex: event.colourHex }),
+        ...(event.batch && { batchId: event.batch.batchId }),
       });
     case 'guideCoated':
       return { ...s, surface: { ...s.surface, guideCoat: { atMs: event.atMs, productId: event.productId } } };
@@ -77,7 +77,7 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, produc
     case 'measured':
       return event.measure === 'filmTotal' && event.filmUm !== undefined
         ? reconcileFilm(s, { atMs: event.atMs, eventId: event.id, totalUm: event.filmUm })
-        : before;
+        : s;
     case 'masked':
       return { ...s, surface: { ...s.surface, maskedWith: event.what } };
     case 'baked':
@@ -92,7 +92,7 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, produc
 function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
   const faults = [...(before?.faults ?? []), ...(e.fault ? [{ atMs: e.atMs, text: e.fault }] : [])];
   // A zone is found once; what is found later under the paint is a fault on it, not a new beginning.
-  if (before) return { ...before, faults, lastEventMs: e.atMs };
+  if (before) return e.fault ? { ...before, faults } : before;
   const layers: Layer[] = e.layers.map((l, i) => ({
     id: `${e.id}#${i}`,
     eventIds: [e.id],
@@ -113,7 +113,6 @@ function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
     readings: [],
     faults,
     repairs: [],
-    lastEventMs: e.atMs,
   };
 }
 
@@ -148,12 +147,11 @@ function laid(
   const product = products(productId);
   const top = topLayer(s);
   const touched = s.surface.scratch || s.surface.guideCoat || s.surface.spots || s.surface.polished;
-  const known = Object.fromEntries(Object.entries(extra).filter(([, v]) => v !== undefined)) as Extra;
-  const merges = top?.productId === productId && !touched && (known.colourHex ?? top.colourHex) === top.colourHex;
+  const merges = top?.productId === productId && !touched && (extra.colourHex ?? top.colourHex) === top.colourHex;
   const layer: Layer = merges
     ? {
         ...top,
-        ...known,
+        ...extra,
         eventIds: [...top.eventIds, e.id],
         coats: top.coats + coats,
         filmUm: top.filmUm + addUm,
@@ -175,7 +173,7 @@ function laid(
         startedMs: e.atMs,
         lastAppliedMs: e.atMs,
         ...(e.air && { air: e.air }),
-        ...known,
+        ...extra,
       };
   const layers = merges ? [...s.layers.slice(0, -1), layer] : [...s.layers, layer];
   return { ...s, layers, surface: freshSurface(layer.id, e.atMs) };

@@ -53,7 +53,7 @@ export const NEXT_ACT: Record<ZoneStage, string> = {
   unknown: 'Look it over and log what is there',
   asFound: 'Strip it, or key it for the next coat',
   bare: 'Clean and prime the bare surface',
-  curing: 'Wait',
+  curing: 'Leave it until the clock is there',
   converted: 'Prime over the converter',
   toSand: 'Sand the filler to shape',
   filled: 'Clean and prime',

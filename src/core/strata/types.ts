@@ -72,8 +72,6 @@ export interface Strata {
   readings: FilmReading[];
   faults: { atMs: number; text: string }[];
   repairs: { atMs: number; method: string; temporaryUntilMs?: number }[];
-  /** When the last event touched the zone, ms. */
-  lastEventMs: number;
 }
 
 export const SUBSTRATE = 'substrate';

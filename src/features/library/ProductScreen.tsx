@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { cautionsFor, copyOf, productsUsed, ratioText, showText, unitOf, type Product } from '@/core';
 import { boundary, newId, nowMs, useJobs, useLibrary, useShopActions } from '@/data';
+import { money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Field, Fields, Head, Notice, Page, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -29,7 +30,7 @@ export function ProductScreen({ id }: { id: string }) {
 }
 
 function Show({ product: p, edit }: { product: Product; edit(p: Product): void }) {
-  const { units } = useLook();
+  const { units, currency } = useLook();
   const { jobs } = useJobs();
   const { removeProduct } = useShopActions();
   const router = useRouter();
@@ -78,7 +79,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
           >
             {g.figures.map((f) => (
               <View key={f.path} style={{ minWidth: 120 }}>
-                <T kind="section">{shown(f, figureAt(p, f.path), units)}</T>
+                <T kind="section">{shown(f, figureAt(p, f.path), units, currency)}</T>
                 <T kind="tag" tone="muted">
                   {f.label}
                 </T>
@@ -96,8 +97,9 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   );
 }
 
-function shown(f: Figure, v: number | undefined, units: Parameters<typeof showText>[2]): string {
+function shown(f: Figure, v: number | undefined, units: Parameters<typeof showText>[2], currency: string): string {
   if (v === undefined) return 'not given';
+  if (f.path.endsWith('pricePerL')) return money(v, currency);
   if (f.quantity) return showText(f.quantity, v, units);
   if ('percent' in f.kind) return `${Number((v * 100).toPrecision(3))}\u00a0%`;
   return `${Number(v.toPrecision(4))}${f.unit ? `\u00a0${f.unit}` : ''}`;

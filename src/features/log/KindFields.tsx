@@ -130,6 +130,11 @@ function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { s
   }
 }
 
+/** The grits that stand on most shelves. */
+const USUAL = [
+  36, 80, 120, 180, 240, 320, 400, 600, 800, 1000, 1500, 2000, 3000,
+] as const satisfies readonly (typeof GRITS)[number][];
+
 /** The picked grit with its neighbours; all of them on asking. */
 function Grit({
   label,
@@ -147,10 +152,10 @@ function Grit({
   const [centre] = useState(value);
   const i = Math.max(
     0,
-    GRITS.findIndex((g) => String(g) === centre),
+    USUAL.findIndex((g) => g >= Number(centre || 80)),
   );
-  const near = GRITS.slice(Math.max(0, Math.min(i - 2, GRITS.length - 5)), Math.max(5, i + 3));
-  const list = all || !near.some((g) => String(g) === value || value === '') ? GRITS : near;
+  const near = USUAL.slice(Math.max(0, Math.min(i - 1, USUAL.length - 5)), Math.max(5, i + 4));
+  const list = all || !(near.some((g) => String(g) === value) || value === '') ? GRITS : near;
   return (
     <View>
       <Choices

@@ -1,6 +1,6 @@
-import { useMemo, useState } from 'react';
-import { Pressable, View } from 'react-native';
-import { eventUse, showText, type PlainEvent, type Zone } from '@/core';
+import { memo, useCallback, useMemo, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import { eventUse, showText, type PlainEvent, type ProductLookup, type Zone } from '@/core';
 import { useAppend, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -18,12 +18,20 @@ export function History({ open, zones, zone, now }: { open: OpenJob; zones: Zone
   const [which, setWhich] = useState<'zone' | 'panel'>('zone');
   const [shown, setShown] = useState(PAGE);
   const [expanded, setExpanded] = useState<string | null>(null);
+  const toggle = useCallback((id: string) => setExpanded((was) => (was === id ? null : id)), []);
   const entries = useMemo(
-    () => entriesOf(open.state, new Set(which === 'zone' ? [zone.id] : zones.map((z) => z.id))),
+    () => entriesOf(open.state, which === 'zone' ? [zone.id] : zones.map((z) => z.id)),
     [open.state, which, zone.id, zones],
   );
   return (
-    <Section title="What was done" aside={String(entries.length)}>
+    <Section
+      title="What was done"
+      aside={
+        <T kind="small" tone="muted" testID="entry-count">
+          {String(entries.length)}
+        </T>
+      }
+    >
       {zones.length > 1 && (
         <View style={{ paddingTop: gap(2) }}>
           <Choices
@@ -44,10 +52,10 @@ export function History({ open, zones, zone, now }: { open: OpenJob; zones: Zone
         <Entry
           key={e.id}
           event={e}
-          open={open}
-          now={now}
-          expanded={expanded === e.id}
-          onPress={() => setExpanded(expanded === e.id ? null : e.id)}
+          products={open.products}
+          when={shortWhen(e.atMs, now)}
+          {...(expanded === e.id && { open })}
+          onToggle={toggle}
         />
       ))}
       {entries.length > shown && (
@@ -60,50 +68,43 @@ export function History({ open, zones, zone, now }: { open: OpenJob; zones: Zone
   );
 }
 
-function Entry({
-  event: e,
-  open,
-  now,
-  expanded,
-  onPress,
-}: {
+interface EntryProps {
   event: PlainEvent;
-  open: OpenJob;
-  now: number;
-  expanded: boolean;
-  onPress(): void;
-}) {
+  products: ProductLookup;
+  when: string;
+  /** The job, for an entry that stands open; the closed ones then need not be drawn again when it grows. */
+  open?: OpenJob;
+  onToggle(id: string): void;
+}
+
+const Entry = memo(function Entry({ event: e, products, when, open, onToggle }: EntryProps) {
   const { palette, units } = useLook();
   return (
-    <View style={{ borderBottomWidth: 1, borderBottomColor: palette.line }}>
-      <Pressable
-        onPress={onPress}
-        role="button"
-        aria-expanded={expanded}
-        style={({ pressed }) => ({
-          minHeight: GLOVE,
-          paddingVertical: gap(2),
-          justifyContent: 'center',
-          backgroundColor: pressed ? palette.sunk : undefined,
-        })}
-      >
-        <View style={{ flexDirection: 'row', justifyContent: 'space-between', gap: gap(2), flexWrap: 'wrap' }}>
+    <View style={[styles.entry, { borderBottomColor: palette.line }]}>
+      <Pressable onPress={() => onToggle(e.id)} role="button" aria-expanded={open !== undefined} style={styles.press}>
+        <View style={styles.line}>
           <T kind="strong">{KIND_NAMES[e.kind]}</T>
           <T kind="small" tone="muted">
-            {shortWhen(e.atMs, now)}
+            {when}
           </T>
         </View>
-        <T kind="small">{eventWords(e, open.products, units)}</T>
+        <T kind="small">{eventWords(e, products, units)}</T>
         {e.note !== undefined && (
           <T kind="small" tone="muted">
             {e.note}
           </T>
         )}
       </Pressable>
-      {expanded && <EntryMore event={e} open={open} />}
+      {open && <EntryMore event={e} open={open} />}
     </View>
   );
-}
+});
+
+const styles = StyleSheet.create({
+  entry: { borderBottomWidth: 1 },
+  press: { minHeight: GLOVE, paddingVertical: gap(2), justifyContent: 'center' },
+  line: { flexDirection: 'row', justifyContent: 'space-between', gap: gap(2), flexWrap: 'wrap' },
+});
 
 function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const { units, currency } = useLook();

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   panelMaterial,
@@ -14,7 +14,7 @@ import {
 import { useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
-import { Act, Blank, Choices, Head, Notice, Page, Row, Section } from '@/ui/parts';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -114,7 +114,6 @@ function Panel({
             </T>
             <View style={{ height: gap(1.5) }} />
             <StrataColumn
-              key={zone.id}
               strata={strata}
               status={status}
               label={(b) => bandLabel(b, strata, units, now)}
@@ -140,6 +139,12 @@ function Panel({
       ) : (
         <Notice tone="window">{`Nothing is known of ${many ? `the ${zone.name.toLowerCase()} zone` : 'this panel'} yet, or its finding was struck out. Log what was found to begin.`}</Notice>
       )}
+      <View style={{ marginTop: gap(2) }}>
+        <Quiet
+          label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
+          onPress={() => router.navigate(`/mix?job=${open.job.id}&zones=${zone.id}` as never)}
+        />
+      </View>
       <Material open={open} panelId={panelId} />
       <History open={open} zones={zones} zone={zone} now={now} />
     </Page>
@@ -160,7 +165,7 @@ function Standing({ status, area, now }: { status: ZoneStatus | undefined; area:
 }
 
 /** The next thing that happens by itself, with the track of stages. */
-function Clock({ status, now }: { status: ZoneStatus; now: number }) {
+const Clock = memo(function Clock({ status, now }: { status: ZoneStatus; now: number }) {
   const next = status.moments[0];
   const top = status.top;
   return (
@@ -203,12 +208,15 @@ function Clock({ status, now }: { status: ZoneStatus; now: number }) {
       </View>
     </Section>
   );
-}
+});
 
-function Material({ open, panelId }: { open: OpenJob; panelId: string }) {
+const Material = memo(function Material({ open, panelId }: { open: OpenJob; panelId: string }) {
   const { units, currency } = useLook();
   const { lookup } = useLibrary();
-  const m = panelMaterial(open.job, open.state, panelId, lookup);
+  const m = useMemo(
+    () => panelMaterial(open.job, open.state, panelId, lookup),
+    [open.job, open.state, panelId, lookup],
+  );
   if (m.lines.length === 0) return null;
   return (
     <Section title="Material on this panel" aside={<T kind="strong">{money(m.cost, currency)}</T>}>
@@ -232,4 +240,4 @@ function Material({ open, panelId }: { open: OpenJob; panelId: string }) {
       ))}
     </Section>
   );
-}
+});

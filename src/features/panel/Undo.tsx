@@ -15,7 +15,11 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
   const append = useAppend(open.job.id);
   const [undone, setUndone] = useState<{ voidId: string; words: string }>();
   const [problem, setProblem] = useState<string>();
-  const last = lastEntry(open.state, new Set(zonesOf(open.job, panelId).map((z) => z.id)), now);
+  const last = lastEntry(
+    open.state,
+    zonesOf(open.job, panelId).map((z) => z.id),
+    now,
+  );
   const strike = (targetId: string, done: (id: string) => void) =>
     append.mutate({ kind: 'voided', zoneIds: [], targetId } as never, {
       onSuccess: (e) => {
@@ -55,7 +59,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
             </>
           ) : (
             <T kind="small" tone="muted" testID="last-entry">
-              {`Last: ${words}`}
+              {`${open.saving === last?.id ? 'Saving' : 'Last'}: ${words}`}
             </T>
           )}
         </View>

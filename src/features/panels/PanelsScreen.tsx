@@ -47,7 +47,10 @@ export function PanelsScreen({ selected }: Props) {
   const stages = FILTERS.find((f) => f.value === filter)?.stages;
   const count = live.reduce((n, j) => n + j.open.job.panels.length, 0);
   return (
-    <Page testID="panels" foot={<Act label="+ Log" strong grow onPress={() => router.navigate('/log' as never)} />}>
+    <Page
+      testID="panels"
+      foot={selected ? undefined : <Act label="+ Log" strong grow onPress={() => router.navigate('/log' as never)} />}
+    >
       <Head over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
       {count > 0 && <Choices label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
       {live.length === 0 && (

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { View } from 'react-native';
+import { useWindowDimensions, View } from 'react-native';
 import { useMemo, type ReactNode } from 'react';
 import { airAt, historyOr, showText, waitText, ZONE_STAGE_NAMES } from '@/core';
 import { useLiveJobs, useNow, useSettings, type LiveJob } from '@/data';
@@ -175,7 +175,11 @@ function Line({
   small?: boolean;
 }) {
   const { scale } = useLook();
+  const { width } = useWindowDimensions();
   const strata = row.open.state.zones.get(row.zones[0]!.id)?.strata;
+  const column = <MiniColumn strata={strata} status={row.status} />;
+  // With large text on a small phone the column stands under the time, so that the words have room.
+  const stacked = width < 300 * scale;
   return (
     <>
       <View style={{ width: 84 * Math.min(1.25, scale) }}>
@@ -187,8 +191,9 @@ function Line({
             {wait}
           </T>
         )}
+        {stacked && <View style={{ marginTop: gap(1.5) }}>{column}</View>}
       </View>
-      <MiniColumn strata={strata} status={row.status} />
+      {!stacked && column}
       <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
         <T kind="strong">{rowName(row)}</T>
         <T kind="small" tone={tone === 'ink' ? 'muted' : tone}>

@@ -85,6 +85,7 @@ function merge(open: OpenJob, job: Job, panel: Panel, statuses: Statuses): Today
       (r) =>
         r.status.stage === status.stage &&
         r.status.top?.productId === status.top?.productId &&
+        r.status.temporaryUntilMs === status.temporaryUntilMs &&
         Math.abs((r.moment?.atMs ?? 0) - (moment?.atMs ?? 0)) < SAME_MS,
     );
     if (same) same.zones.push(zone);

@@ -44,7 +44,8 @@ export interface BandFillProps {
   fill: Fill;
   y: number;
   width: number;
-  height: number;
+  /** A number of units, or '100%' of the drawing that holds only this band. */
+  height: number | '100%';
   cured: number;
   hatch: string;
 }
@@ -53,6 +54,7 @@ export interface BandFillProps {
 export function BandFill({ fill, y, width, height, cured, hatch }: BandFillProps) {
   const id = useId().replace(/[^a-z0-9]/gi, '');
   const wet = width * (1 - cured);
+  const stripe = height === '100%' ? 3 : Math.min(3, height / 4);
   return (
     <>
       <Defs>
@@ -66,14 +68,7 @@ export function BandFill({ fill, y, width, height, cured, hatch }: BandFillProps
       <Rect x={0} y={y} width={width} height={height} fill={fill.colour} />
       <Rect x={0} y={y} width={width} height={height} fill={`url(#t${id})`} />
       {fill.texture === 'stripe' && (
-        <Rect
-          x={0}
-          y={y + Math.min(3, height / 4)}
-          width={width}
-          height={Math.min(3, height / 4)}
-          fill={fill.mark}
-          opacity={0.9}
-        />
+        <Rect x={0} y={y + stripe} width={width} height={stripe} fill={fill.mark} opacity={0.9} />
       )}
       {cured < 0.995 && <Rect x={width - wet} y={y} width={wet} height={height} fill={`url(#h${id})`} />}
     </>

@@ -1,11 +1,11 @@
-import { useState } from 'react';
-import { Pressable, View, type LayoutChangeEvent } from 'react-native';
-import Svg, { Line, Rect } from 'react-native-svg';
+import { memo, useCallback, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import Svg, { Rect } from 'react-native-svg';
 import type { ReactNode } from 'react';
 import type { Strata, ZoneStatus } from '@/core';
 import { useLook } from '../look';
 import { T } from '../T';
-import { gap, TARGET } from '../theme';
+import { gap, TARGET, type Fill } from '../theme';
 import { BandFill } from './BandFill';
 import { bandsOf, type Band } from './bands';
 import { SurfaceEdge } from './Surface';
@@ -19,114 +19,97 @@ interface Props {
   more(band: Band): ReactNode;
 }
 
+const COLUMN = 112;
+
 /** The core sample: every layer a band, in order, with its name beside it. Tapping one opens what it is. */
 export function StrataColumn({ strata, status, label, more }: Props) {
   const { palette } = useLook();
   const [open, setOpen] = useState<string | null>(null);
+  const toggle = useCallback((key: string) => setOpen((was) => (was === key ? null : key)), []);
   const bands = bandsOf(strata, status);
   return (
     <View role="list" aria-label="Layers, top first">
-      {bands.map((b, i) => (
-        <View key={b.key} role="listitem">
-          <BandRow
-            band={b}
-            first={i === 0}
-            last={i === bands.length - 1}
-            strata={strata}
-            label={label(b)}
-            expanded={open === b.key}
-            onPress={() => setOpen(open === b.key ? null : b.key)}
-          />
-          {open === b.key && (
-            <View
-              style={{
-                paddingLeft: gap(3),
-                marginLeft: COLUMN / 2,
-                borderLeftWidth: 2,
-                borderLeftColor: palette.ink,
-                paddingVertical: gap(2),
-                marginBottom: gap(1),
-              }}
-            >
-              {more(b)}
-            </View>
-          )}
-        </View>
-      ))}
+      {bands.map((b, i) => {
+        const { title, detail } = label(b);
+        return (
+          <View key={b.key} role="listitem">
+            <BandRow
+              bandKey={b.key}
+              fill={b.fill}
+              height={b.height}
+              cured={b.cured}
+              title={title}
+              detail={detail}
+              edge={i === 0 || i === bands.length - 1}
+              {...(i === 0 && { surfaceOf: strata })}
+              expanded={open === b.key}
+              onToggle={toggle}
+            />
+            {open === b.key && <View style={[styles.more, { borderLeftColor: palette.ink }]}>{more(b)}</View>}
+          </View>
+        );
+      })}
     </View>
   );
 }
 
-const COLUMN = 112;
-
 interface RowProps {
-  band: Band;
-  first: boolean;
-  last: boolean;
-  strata: Strata;
-  label: { title: string; detail: string };
+  bandKey: string;
+  fill: Fill;
+  height: number;
+  cured: number;
+  title: string;
+  detail: string;
+  /** First or last of the column: a stronger outline. */
+  edge: boolean;
+  /** For the top band: whose surface it shows. */
+  surfaceOf?: Strata;
   expanded: boolean;
-  onPress(): void;
+  onToggle(key: string): void;
 }
 
-function BandRow({ band, first, last, strata, label, expanded, onPress }: RowProps) {
+/** A band and its label. Drawn again only when something of it changed. */
+const BandRow = memo(function BandRow(p: RowProps) {
   const { palette } = useLook();
-  // The band is as high as its thickness asks for, and never lower than its label needs.
-  const [height, setHeight] = useState(0);
-  const onLayout = (e: LayoutChangeEvent) => setHeight(e.nativeEvent.layout.height);
   const edge = palette.dark ? palette.muted : palette.ink;
   return (
     <Pressable
-      onPress={onPress}
-      onLayout={onLayout}
+      onPress={() => p.onToggle(p.bandKey)}
       role="button"
-      aria-expanded={expanded}
-      aria-label={`${label.title}, ${label.detail}`}
-      style={{
-        flexDirection: 'row',
-        alignItems: 'stretch',
-        minHeight: Math.max(TARGET, Math.min(150, band.height * 1.7)),
-      }}
+      aria-expanded={p.expanded}
+      aria-label={`${p.title}, ${p.detail}`}
+      // As high as its thickness asks for, and never lower than its label needs.
+      style={[styles.row, { minHeight: Math.max(TARGET, Math.min(150, Math.round(p.height * 1.7))) }]}
     >
-      <View style={{ width: COLUMN }}>
-        <Svg width={COLUMN} height={height} aria-hidden style={{ position: 'absolute', top: 0, left: 0 }}>
-          <BandFill
-            fill={band.fill}
-            y={0}
-            width={COLUMN}
-            height={height}
-            cured={band.cured}
-            hatch="rgba(20,24,26,0.75)"
-          />
-          {first && <SurfaceEdge strata={strata} width={COLUMN} ink="#1a1a1c" paper={palette.paper} />}
-          <Rect x={0.5} y={0} width={COLUMN - 1} height={height} fill="none" stroke={edge} />
-          {(first || last) && (
-            <Line
-              x1={0}
-              x2={COLUMN}
-              y1={first ? 0.5 : height - 0.5}
-              y2={first ? 0.5 : height - 0.5}
-              stroke={edge}
-              strokeWidth={1.4}
-            />
-          )}
+      <View style={styles.band}>
+        <Svg width={COLUMN} height="100%" aria-hidden style={styles.fill}>
+          <BandFill fill={p.fill} y={0} width={COLUMN} height="100%" cured={p.cured} hatch="rgba(20,24,26,0.75)" />
+          {p.surfaceOf && <SurfaceEdge strata={p.surfaceOf} width={COLUMN} ink="#1a1a1c" paper={palette.paper} />}
+          <Rect x={0} y={0} width={COLUMN} height="100%" fill="none" stroke={edge} strokeWidth={p.edge ? 2.4 : 1.6} />
         </Svg>
       </View>
-      <View style={{ width: gap(4), alignSelf: 'center', height: 1, backgroundColor: edge }} />
-      <View style={{ flex: 1, justifyContent: 'center', paddingLeft: gap(2), paddingVertical: gap(1.5), minWidth: 0 }}>
-        <BandLabel {...label} />
+      <View style={[styles.leader, { backgroundColor: edge }]} />
+      <View style={styles.label}>
+        <T kind="strong">{p.title}</T>
+        <T kind="small" tone="muted">
+          {p.detail}
+        </T>
       </View>
     </Pressable>
   );
-}
+});
 
-function BandLabel({ title, detail }: { title: string; detail: string }) {
-  return (
-    <>
-      <T kind="strong">{title}</T>
-      <T kind="small" tone="muted">
-        {detail}
-      </T>
-    </>
-  );
-}
+const styles = StyleSheet.create({
+  row: { flexDirection: 'row', alignItems: 'stretch' },
+  band: { width: COLUMN },
+  fill: { position: 'absolute', top: 0, left: 0 },
+  leader: { width: gap(4), alignSelf: 'center', height: 1 },
+  label: { flex: 1, justifyContent: 'center', paddingLeft: gap(2), paddingVertical: gap(1.5), minWidth: 0 },
+  more: {
+    paddingLeft: gap(3),
+    marginLeft: COLUMN / 2,
+    borderLeftWidth: 2,
+    paddingVertical: gap(2),
+    marginBottom: gap(1),
+  },
+});

@@ -1,0 +1,78 @@
+import { expect, test as base, type Page } from '@playwright/test';
+
+/** Every journey also fails on an error in the console. */
+export const test = base.extend<{ page: Page }>({
+  page: async ({ page }, use) => {
+    const faults: string[] = [];
+    page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
+    page.on('pageerror', (e) => faults.push(e.message));
+    await use(page);
+    expect(faults).toEqual([]);
+  },
+});
+export { expect };
+
+export async function openDemo(page: Page, path = '/'): Promise<void> {
+  await page.goto(`${path}${path.includes('?') ? '&' : '?'}demo`);
+  await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+}
+
+export const answer = (page: Page) => page.getByRole('heading', { level: 1 });
+
+/** A choice among chips. */
+export const pick = (page: Page, name: string | RegExp) =>
+  page
+    .getByRole('radio', { name, exact: typeof name === 'string' })
+    .first()
+    .click();
+export const tick = (page: Page, name: string | RegExp) => page.getByRole('checkbox', { name }).first().click();
+export const press = (page: Page, name: string | RegExp) =>
+  page
+    .getByRole('button', { name, exact: typeof name === 'string' })
+    .first()
+    .click();
+
+/** Names of the layers on the open panel, top first, the substrate last. */
+export const layers = async (page: Page): Promise<string[]> => {
+  await expect(page.getByRole('list', { name: /Layers/ })).toBeVisible();
+  return page
+    .getByRole('list', { name: /Layers/ })
+    .getByRole('button')
+    .evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.replace(/,.*/, '')));
+};
+
+/** Chooses one's own shop on the first run, with a job of one panel. */
+export async function ownShop(page: Page, panel = 'Lid'): Promise<void> {
+  await page.goto('/');
+  await press(page, 'Start my own shop');
+  await press(page, 'Start a job');
+  await page.getByLabel('Name').fill('Test bench');
+  await page.getByTestId('save').click();
+  await press(page, 'Add a panel');
+  await page.getByLabel('Panel', { exact: true }).fill(panel);
+  await page.getByLabel('Area, m²').fill('0,5');
+  await pick(page, 'Bare');
+  await page.getByTestId('add-panel').click();
+  await expect(page.getByText('Whole 0.50 m²')).toBeVisible();
+}
+
+/** Reads every event record that the browser holds, straight from its store. */
+export const storedEvents = (page: Page, db: string): Promise<{ head: { seq: number } | null; events: number }[]> =>
+  page.evaluate(async (name) => {
+    const open = await new Promise<IDBDatabase>((resolve, reject) => {
+      const r = indexedDB.open(name);
+      r.onsuccess = () => resolve(r.result);
+      r.onerror = () => reject(r.error as Error);
+    });
+    const store = open.transaction('entries').objectStore('entries');
+    const read = <T>(r: IDBRequest<T>) => new Promise<T>((resolve) => (r.onsuccess = () => resolve(r.result)));
+    const keys = (await read(store.getAllKeys())) as string[];
+    const heads = keys.filter((k) => /^job\/.*\/head$/.test(k));
+    const out = [];
+    for (const h of heads) {
+      const head = JSON.parse((await read(store.get(h))) as string) as { seq: number };
+      out.push({ head, events: keys.filter((k) => k.startsWith(h.replace('head', 'event/'))).length });
+    }
+    open.close();
+    return out;
+  }, db);

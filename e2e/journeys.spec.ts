@@ -1,0 +1,245 @@
+import { readFile } from 'node:fs/promises';
+import { answer, expect, layers, openDemo, pick, press, storedEvents, test, tick } from './helpers';
+
+test('opens on the demo shop and says what is curing and what is ready now', async ({ page }) => {
+  await openDemo(page);
+  await expect(answer(page)).toHaveText(/\d+ ready now, next \d\d:\d\d/);
+  const running = page.getByRole('region', { name: 'Next on the clock' });
+  await expect(running.getByText('Tailboard', { exact: true })).toBeVisible();
+  // In the order of what happens next.
+  const waits = await running.getByText(/^in (under )?\d+/).allTextContents();
+  const minutes = waits.map((w) =>
+    /h/.test(w)
+      ? Number(/(\d+) h/.exec(w)![1]) * 60 + Number(/h (\d+)/.exec(w)?.[1] ?? 0)
+      : /day/.test(w)
+        ? 1440 * Number(/\d+/.exec(w)![0])
+        : Number(/\d+/.exec(w)![0]),
+  );
+  expect(minutes.length).toBeGreaterThan(3);
+  expect([...minutes].sort((a, b) => a - b)).toEqual(minutes);
+  await expect(
+    page.getByRole('region', { name: 'Ready for your hands' }).getByText('Guide coat, then block'),
+  ).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Closing soon' }).getByText('Left side', { exact: true }),
+  ).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Temporary repairs' }).getByText('Floor, front')).toBeVisible();
+});
+
+test('a panel shows its strata column; a band opens to what it is', async ({ page }) => {
+  await openDemo(page);
+  await page.getByRole('link', { name: 'Panels', exact: true }).click();
+  await page.getByRole('link').filter({ hasText: 'Left door' }).first().click();
+  expect(await layers(page)).toEqual([
+    'High-build primer',
+    'Fine glaze',
+    'Light filler',
+    'Light filler',
+    'Epoxy primer',
+    'Aluminium',
+  ]);
+  await page.getByRole('button', { name: /^High-build primer, 2 coats/ }).click();
+  await expect(page.getByText(/110\sµm now, 110\sµm laid, estimated/)).toBeVisible();
+  await expect(page.getByText('cup-39')).toBeVisible();
+});
+
+test('logs a coat in three taps from the open app, sees clock and material, undoes it and puts it back', async ({
+  page,
+}) => {
+  await openDemo(page);
+  await page.getByRole('link').filter({ hasText: 'Left wing' }).first().click(); // 1
+  await expect(answer(page)).toHaveText(/Left wing/);
+  const before = await layers(page);
+  await page.getByTestId('log').click(); // 2
+  await expect(page.getByTestId('save')).toHaveText('Log 1 coat');
+  await page.getByTestId('save').click(); // 3
+  await expect(page.getByTestId('last-entry')).toHaveText(/Coated: Waterborne base coat, 1 coat/);
+  await expect(page.getByRole('button', { name: /^Waterborne base coat, 3 coats/ })).toBeVisible();
+  await expect(page.getByTestId('next-moment')).toContainText('Next coat can go on');
+  const material = page.getByRole('region', { name: 'Material on this panel' });
+  await expect(material.getByText('Waterborne base coat')).toBeVisible();
+  await press(page, 'Undo');
+  await expect(page.getByText(/^Undone\. Coated: Waterborne/)).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Waterborne base coat, 2 coats/ })).toBeVisible();
+  expect(await layers(page)).toEqual(before);
+  await press(page, 'Put it back');
+  await expect(page.getByRole('button', { name: /^Waterborne base coat, 3 coats/ })).toBeVisible();
+});
+
+test('the clock of a coat runs', async ({ page }) => {
+  await page.clock.install();
+  await openDemo(page, '/panel/bread-van/tailboard');
+  await expect(page.getByTestId('next-moment')).toContainText(/Next coat can go on ?in \d+ min/);
+  await page.clock.fastForward('10:00');
+  await expect(page.getByTestId('next-moment')).not.toContainText('Next coat can go on');
+  await expect(answer(page).locator('..')).toContainText('Base on');
+});
+
+test('mixes a primer for two zones, pours too much, and logs the coat with that cup', async ({ page }) => {
+  await openDemo(page, '/mix');
+  await tick(page, /Lower 0\.31/);
+  await tick(page, /Upper 0\.24/);
+  await page.getByTestId('zones-done').click();
+  // Checked by hand: 5500 cm², two coats of 60 µm, solids 2.53/5.4, transfer 0.585, 10 % in hand.
+  const ml = Math.round((0.55 * 60 * 2 * 1.1) / ((2.53 / 5.4) * 0.585));
+  await expect(answer(page)).toHaveText(new RegExp(`Mix ${ml}\\sml`));
+  const lines = page.getByTestId('pour-line');
+  await expect(lines).toHaveCount(3);
+  await expect(lines.nth(0)).toContainText('High-build primer');
+  await lines.nth(1).getByRole('button', { name: 'Poured too much' }).click();
+  await page.getByLabel('The scale shows now, g').fill('100');
+  await expect(page.getByText(/Not over yet/)).toBeVisible();
+  await page.getByLabel('The scale shows now, g').fill('360');
+  await expect(page.getByText(/^High-build primer: .* more/)).toBeVisible();
+  await press(page, 'Take the larger batch');
+  await expect(page.getByText(/Scaled up \d+ % after the over-pour/)).toBeVisible();
+  // A killed page brings the cup back as it was.
+  await page.reload();
+  await expect(page.getByText(/Scaled up \d+ % after the over-pour/)).toBeVisible();
+  await page.getByTestId('sprayed').click();
+  await page.getByLabel('Left in the cup, ml').fill('9999');
+  await expect(page.getByText(/Between 0 and what was mixed/)).toBeVisible();
+  await page.getByLabel('Left in the cup, ml').fill('40');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toHaveText(/High-build primer, 2 coats/);
+  await press(page, /^Coated/);
+  await expect(page.getByText(/^Lower: .*from the cup/)).toBeVisible();
+  await expect(page.getByText(/^Upper: .*from the cup/)).toBeVisible();
+});
+
+test('closes the browser, comes back, and finds everything', async ({ page, context }) => {
+  await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toHaveText(/Cleaned/);
+  await page.close();
+  const again = await context.newPage();
+  await again.goto('/panel/bread-van/cover');
+  await expect(again.getByTestId('last-entry')).toHaveText(/Cleaned: Wax and grease remover/);
+  await expect(again.getByText(/On top: .*cleaned/)).toBeVisible();
+});
+
+test('exports the job, wipes the browser, imports it, and has it all back', async ({ page, browser }) => {
+  await openDemo(page, '/shop');
+  const [download] = await Promise.all([page.waitForEvent('download'), press(page, 'Export')]);
+  const path = await download.path();
+  const exported = JSON.parse(await readFile(path, 'utf8')) as { events: unknown[] };
+
+  const fresh = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const other = await fresh.newPage();
+  await other.goto('/');
+  await press(other, 'Start my own shop');
+  await other.getByRole('link', { name: 'Shop', exact: true }).click();
+  const [chooser] = await Promise.all([other.waitForEvent('filechooser'), press(other, 'Import a job file')]);
+  await chooser.setFiles(path);
+  await expect(other.getByTestId('import-ready')).toContainText(`${exported.events.length} entries`);
+  await expect(other.getByTestId('import-ready')).toContainText('added beside the jobs');
+  await other.getByTestId('import-do').click();
+  await expect(other.getByText('Bread van is in.')).toBeVisible();
+  await other.goto('/panel/bread-van/left-door');
+  expect(await layers(other)).toEqual([
+    'High-build primer',
+    'Fine glaze',
+    'Light filler',
+    'Light filler',
+    'Epoxy primer',
+    'Aluminium',
+  ]);
+  // And out again: the same events, byte for byte.
+  await other.goto('/shop');
+  const [second] = await Promise.all([other.waitForEvent('download'), press(other, 'Export')]);
+  const back = JSON.parse(await readFile(await second.path(), 'utf8')) as { events: unknown[]; job: unknown };
+  expect(back.events).toEqual(exported.events);
+  await fresh.close();
+});
+
+test('logs every kind of the sheet', async ({ page }) => {
+  await openDemo(page, '/panel/bread-van/right-door?zone=rd-lower');
+  const log = async (kind: string, more: () => Promise<void> = async () => {}) => {
+    await page.goto(`/log?job=bread-van&zones=rd-lower&kind=${kind}`);
+    await more();
+    await page.getByTestId('save').click();
+    await expect(page.getByTestId('last-entry')).toBeVisible();
+  };
+  const last = () => page.getByTestId('last-entry');
+  await log('found', () => page.getByLabel('What was found').fill('Pinhole by the lock'));
+  await expect(last()).toHaveText(/Found: Pinhole by the lock/);
+  await log('stripped', () => pick(page, 'Epoxy primer'));
+  await expect(last()).toHaveText(/Stripped: .*to a layer/);
+  expect(await layers(page)).toEqual(['Epoxy primer', 'Aluminium']);
+  await log('filled', () => page.getByLabel('Average thickness of this skim, mm').fill('0,8'));
+  await expect(last()).toHaveText(/Filled: Light filler, 0\.80\smm/);
+  await log('sanded', () => pick(page, 'P180'));
+  await expect(last()).toHaveText(/Sanded: P180/);
+  await log('cleaned');
+  await expect(last()).toHaveText(/Cleaned/);
+  await log('coated', async () => {
+    await press(page, 'Another product');
+    await pick(page, 'High-build primer');
+    await pick(page, '2');
+  });
+  await expect(last()).toHaveText(/Coated: High-build primer, 2 coats, 120\sµm/);
+  await log('guideCoated');
+  await expect(page.getByText(/On top: guide coat on/)).toBeVisible();
+  await log('measured', () => page.getByLabel('Gauge reading, µm').fill('900'));
+  await expect(last()).toHaveText(/Measured: 0\.90\smm over the substrate/);
+  await log('treated');
+  await expect(last()).toHaveText(/Converted: Rust converter/);
+  await log('polished');
+  await log('repaired', async () => {
+    await page.getByLabel('What was done').fill('Plate');
+    await page.getByLabel(/months it has to last/).fill('12');
+  });
+  await expect(last()).toHaveText(/Repaired: Plate, to last 12 months/);
+  const [van] = await storedEvents(page, 'stratocoat-demo');
+  expect(van!.head!.seq).toBe(van!.events);
+});
+
+test('corrects a mistake from weeks ago by striking it out of the history', async ({ page }) => {
+  await openDemo(page, '/panel/hatchback/lamp');
+  expect(await layers(page)).toEqual(['Epoxy primer', 'Weld-through primer', 'Mild steel']);
+  await page
+    .getByRole('region', { name: 'What was done' })
+    .getByRole('button', { name: /Weld-through primer/ })
+    .click();
+  await press(page, 'Strike this out');
+  await expect.poll(() => layers(page)).toEqual(['Epoxy primer', 'Mild steel']);
+});
+
+test('US units everywhere, and the choice is kept', async ({ page }) => {
+  await openDemo(page, '/shop');
+  await pick(page, 'US');
+  await page.goto('/panel/bread-van/left-door');
+  await expect(page.getByRole('button', { name: /^High-build primer, 2 coats, 4\.3\smil/ })).toBeVisible();
+  await page.goto('/');
+  await expect(page.getByText(/Air 64\.4\s°F/)).toBeVisible();
+});
+
+test('an own product: copied, given a data sheet’s figures, used, and not deleted while in use', async ({ page }) => {
+  await openDemo(page, '/library/highbuild-2k');
+  await press(page, 'Copy and put in own figures');
+  await page.getByLabel('Name').fill('Grey build 4000');
+  await page.getByLabel('Ratio by volume').first().fill('0');
+  await page.getByTestId('save').click();
+  await expect(page.getByText(/Ratio must be between/)).toBeVisible();
+  await page.getByLabel('Ratio by volume').first().fill('3');
+  await page.getByTestId('save').click();
+  await expect(answer(page)).toHaveText('Grey build 4000');
+  const address = page.url();
+  await page.goto('/log?job=bread-van&zones=cover-all&kind=coated');
+  await press(page, 'Another product');
+  await pick(page, 'Grey build 4000');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toHaveText(/Grey build 4000/);
+  await page.goto(address);
+  await press(page, 'Delete');
+  await expect(page.getByText(/is in the log of Bread van, so it stays/)).toBeVisible();
+});
+
+test('side by side on a wide screen', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openDemo(page, '/panel/hatchback/bonnet');
+  await expect(page.getByTestId('panels')).toBeVisible();
+  await expect(page.getByTestId('panel')).toBeVisible();
+  await page.getByTestId('panels').getByRole('link').filter({ hasText: 'Roof' }).click();
+  await expect(page.getByTestId('panel').getByRole('heading', { level: 1 })).toHaveText('Roof');
+});

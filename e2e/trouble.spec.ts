@@ -1,0 +1,225 @@
+import { chromium, type Page } from '@playwright/test';
+import { mkdtemp, readFile, rm } from 'node:fs/promises';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { CHROMIUM_ARGS, PORT } from '../playwright.config';
+import { answer, expect, openDemo, ownShop, pick, press, storedEvents, test } from './helpers';
+
+const van = path.join(__dirname, '..', 'demo', 'bread-van.json');
+
+async function offer(page: Page, name: string, text: string): Promise<void> {
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), press(page, 'Import a job file')]);
+  await chooser.setFiles({ name, mimeType: 'application/json', buffer: Buffer.from(text) });
+}
+
+test('a broken file is refused whole, with line and field named, ten ways', async ({ page }) => {
+  await ownShop(page);
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  const good = await readFile(van, 'utf8');
+  type File = {
+    version: number;
+    events: Record<string, unknown>[];
+    job: { zones: Record<string, unknown>[] };
+    products: Record<string, unknown>[];
+  };
+  const broken = (change: (f: File) => void): string => {
+    const f = JSON.parse(good) as File;
+    change(f);
+    return JSON.stringify(f, null, 1);
+  };
+  const damages: [string, RegExp][] = [
+    [good.slice(0, 9000), /not whole JSON/],
+    ['PK\u0003\u0004 junk', /not whole JSON/],
+    ['{}', /not a Stratocoat job file/],
+    [broken((f) => (f.version = 99)), /version 99/],
+    [broken((f) => (f.events[3]!.kind = 'conjured')), /Line \d+: .*conjured.*events\[3\]\.kind/],
+    [broken((f) => (f.events[4]!.id = f.events[2]!.id)), /there twice/],
+    [broken((f) => delete f.events[5]!.zoneIds), /Zones are missing/],
+    [broken((f) => (f.events[6]!.atMs = 'yesterday')), /Time: a number is needed/],
+    [broken((f) => (f.job.zones[0]!.areaCm2 = -1)), /Area must be between/],
+    [broken((f) => (f.products = f.products.slice(1))), /is not in the file/],
+    ['x'.repeat(21_000_000), /21 MB/],
+  ];
+  for (const [text, says] of damages) {
+    await offer(page, 'job.json', text);
+    await expect(page.getByTestId('import-refused')).toContainText(says);
+    await expect(page.getByTestId('import-refused')).toContainText('Nothing was changed');
+  }
+  const kept = await storedEvents(page, 'stratocoat');
+  expect(kept).toEqual([{ head: expect.objectContaining({ seq: 1 }) as unknown, events: 1 }]);
+});
+
+test('importing over a job that is here says so first', async ({ page }) => {
+  await openDemo(page, '/shop');
+  await offer(page, 'van.json', await readFile(van, 'utf8'));
+  await expect(page.getByTestId('import-ready')).toContainText('takes the place of the job that is here');
+  await press(page, 'Leave it');
+  await expect(page.getByTestId('import-ready')).toHaveCount(0);
+});
+
+test('a browser killed during writes leaves the log before or after each event, never between', async () => {
+  test.setTimeout(120_000);
+  const profile = await mkdtemp(path.join(tmpdir(), 'stratocoat-'));
+  const launch = () =>
+    chromium.launchPersistentContext(profile, {
+      executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+      args: CHROMIUM_ARGS,
+      viewport: { width: 390, height: 844 },
+    });
+  try {
+    for (const round of [0, 1, 2]) {
+      const context = await launch();
+      const page = context.pages()[0] ?? (await context.newPage());
+      await page.goto(`http://127.0.0.1:${PORT}/log?demo&job=bread-van&zones=cover-all&kind=cleaned`);
+      await expect(page.getByTestId('save')).toBeVisible();
+      const cdp = await context.newCDPSession(page);
+      const { processInfo } = (await (
+        await context.browser()!.newBrowserCDPSession()
+      ).send('SystemInfo.getProcessInfo')) as { processInfo: { type: string; id: number }[] };
+      await cdp.detach();
+      // Write without waiting, and pull the plug at a different moment of it each time.
+      void page
+        .getByTestId('save')
+        .click({ noWaitAfter: true })
+        .catch(() => undefined);
+      await new Promise((r) => setTimeout(r, 5 + round * 35));
+      process.kill(processInfo.find((p) => p.type === 'browser')!.id, 'SIGKILL');
+      await context.close().catch(() => undefined);
+
+      const again = await launch();
+      const check = again.pages()[0] ?? (await again.newPage());
+      await check.goto(`http://127.0.0.1:${PORT}/panel/bread-van/cover?demo`);
+      await expect(answer(check)).toHaveText('Engine cover');
+      const stored = await storedEvents(check, 'stratocoat-demo');
+      for (const j of stored) expect(j.head!.seq).toBe(j.events);
+      await expect(check.getByText(/cannot be read/)).toHaveCount(0);
+      await again.close();
+    }
+  } finally {
+    await rm(profile, { recursive: true, force: true });
+  }
+});
+
+test('two tabs: the second sees what the first logged, and a write on an old state is not lost', async ({
+  page,
+  context,
+}) => {
+  await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
+  const other = await context.newPage();
+  await other.goto('/log?job=bread-van&zones=cover-all&kind=sanded');
+  await expect(other.getByTestId('save')).toBeVisible();
+  // Both sheets stand open on the same state of the log; both are saved.
+  await Promise.all([page.getByTestId('save').click(), other.getByTestId('save').click()]);
+  await expect(page.getByTestId('last-entry')).toBeVisible();
+  await expect(other.getByTestId('last-entry')).toBeVisible();
+  for (const p of [page, other]) {
+    const done = p.getByRole('region', { name: 'What was done' });
+    await expect(done.getByText('Wax and grease remover').first()).toBeVisible();
+    await expect(done.getByRole('button', { name: /^Sanded/ }).first()).toBeVisible();
+  }
+  const stored = await storedEvents(page, 'stratocoat-demo');
+  for (const j of stored) expect(j.head!.seq).toBe(j.events);
+  expect(Math.max(...stored.map((j) => j.events))).toBeGreaterThanOrEqual(142);
+});
+
+test('storage that is refused is said at once, and the shop still opens', async ({ browser }) => {
+  const context = await browser.newContext();
+  const page = await context.newPage();
+  await page.addInitScript(() => {
+    IDBFactory.prototype.open = () => {
+      throw new DOMException('The operation is insecure.', 'SecurityError');
+    };
+  });
+  await page.goto('/?demo');
+  await expect(page.getByTestId('storage-trouble')).toContainText('refuses to store data');
+  await expect(answer(page)).toHaveText(/ready now/);
+  await context.close();
+});
+
+test('storage that is full is said at once, and nothing is shown as saved that is not', async ({ page }) => {
+  await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
+  await page.evaluate(() => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('The current transaction exceeded its quota limitations.', 'QuotaExceededError');
+    };
+  });
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('storage-trouble')).toContainText('Storage is full');
+  await expect(page.getByTestId('log-sheet')).toBeVisible();
+  await page.goto('/panel/bread-van/cover');
+  await expect(page.getByText(/On top: .*cleaned/)).toHaveCount(0);
+});
+
+test('what is typed wrong is said beside the field, and nothing is written', async ({ page }) => {
+  await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=coated');
+  const film = page.getByLabel('Dry film of one coat, µm');
+  for (const [text, says] of [
+    ['12,', 'Finish the number'],
+    ['1.2.3', 'One decimal mark only'],
+    ['abc', 'Numbers only'],
+    ['', 'Enter a number'],
+    ['0', 'Film must be between'],
+    ['-60', 'Film must be between'],
+    ['99999', 'Film'],
+  ] as const) {
+    await film.fill(text);
+    await page.getByTestId('save').click();
+    await expect(page.getByRole('alert').filter({ hasText: says }).first()).toBeVisible();
+  }
+  await film.fill('8,5');
+  await pick(page, 'Other');
+  await page.getByRole('textbox', { name: 'Day' }).fill('2099-01-01');
+  await page.getByTestId('save').click();
+  await expect(page.getByText(/That time has not come yet/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'Day' }).fill('tomorrow');
+  await page.getByTestId('save').click();
+  await expect(page.getByText('A day such as 2030-05-06')).toBeVisible();
+  await pick(page, 'Now');
+  await press(page, 'Read it anew');
+  await page.getByLabel('Air, °C').fill('400');
+  await page.getByTestId('save').click();
+  await expect(page.getByText('Air temperature must be between -30 and 60 °C')).toBeVisible();
+  await page.getByLabel('Air, °C').fill('18,5');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toHaveText(/Coated/);
+});
+
+test('a coat on a voided zone is refused with a way out', async ({ page }) => {
+  await ownShop(page);
+  await page.getByRole('link', { name: 'Panels', exact: true }).click();
+  await page.getByRole('link').filter({ hasText: 'Lid' }).click();
+  await page.getByRole('button', { name: /^Found/ }).click();
+  await press(page, 'Strike this out');
+  await expect(page.getByText(/Log what was found to begin/)).toBeVisible();
+  await page.getByTestId('log').click();
+  await pick(page, 'Coated');
+  await page.getByTestId('save').click();
+  await expect(page.getByText(/was voided or never started/)).toBeVisible();
+});
+
+test('absurd areas and names are refused when a panel is added', async ({ page }) => {
+  await ownShop(page);
+  await press(page, 'Add a panel');
+  for (const [area, says] of [
+    ['0', /Between/],
+    ['-2', /Between/],
+    ['99999', /Between/],
+    ['1,', /Finish the number/],
+  ] as const) {
+    await page.getByLabel('Area, m²').fill(area);
+    await page.getByTestId('add-panel').click();
+    await expect(page.getByText(says).first()).toBeVisible();
+    await expect(page.getByText('Give the panel a name')).toBeVisible();
+  }
+});
+
+test('mixing: a ratio, area or thinner that makes no sense is said at its place', async ({ page }) => {
+  await openDemo(page, '/mix?job=bread-van&zones=ld-lower,ld-upper');
+  await page.getByLabel('Dry film of one coat, µm').fill('0');
+  await expect(page.getByText('Film of one coat must be between 0.5 and 20000')).toBeVisible();
+  await page.getByLabel('Dry film of one coat, µm').fill('60');
+  await page.getByLabel('Thinner, % of the paint').fill('-4');
+  await expect(page.getByText('Thinner must be between 0 and 2')).toBeVisible();
+  await page.getByLabel('Thinner, % of the paint').fill('10,5');
+  await expect(answer(page)).toHaveText(/Mix \d+\sml/);
+});

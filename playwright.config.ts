@@ -1,0 +1,40 @@
+import { defineConfig } from '@playwright/test';
+import { existsSync } from 'node:fs';
+
+const chromium = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser'].find(
+  (p) => p && existsSync(p),
+);
+export const CHROMIUM_ARGS = [
+  '--no-sandbox',
+  '--disable-gpu',
+  '--disable-quic',
+  '--no-first-run',
+  '--disable-background-networking',
+  '--disable-component-update',
+  '--disable-sync',
+];
+export const PORT = Number(process.env.E2E_PORT ?? 8123);
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results/e2e',
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  workers: 2,
+  fullyParallel: true,
+  reporter: 'list',
+  use: {
+    baseURL: `http://127.0.0.1:${PORT}`,
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    acceptDownloads: true,
+    launchOptions: { executablePath: chromium, args: CHROMIUM_ARGS },
+    trace: 'retain-on-failure',
+  },
+  webServer: {
+    command: `npx tsx server/main.ts --port ${PORT}`,
+    url: `http://127.0.0.1:${PORT}/`,
+    reuseExistingServer: false,
+    timeout: 60_000,
+  },
+});
