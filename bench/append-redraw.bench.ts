@@ -53,8 +53,8 @@ async function main(): Promise<void> {
     await page.getByTestId('save').click();
     await page.getByTestId('undo').waitFor();
     await page.waitForTimeout(200);
-    // 'Undo' appends one event to the log; layers, clocks, material and history are then drawn anew.
-    const undo = await timed('[data-testid=undo]', '[data-testid=entry-count]');
+    // 'Undo' appends one event to the log; surface, layers and clocks are then drawn anew (cost and history follow).
+    const undo = await timed('[data-testid=undo]', '[data-testid=on-top]');
     await page.waitForTimeout(100);
     const redraw = await timed('[role=radio][aria-label=Upper]', 'h1');
     await page.getByRole('radio', { name: 'Lower' }).click();

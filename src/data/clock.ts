@@ -18,3 +18,17 @@ export function useNow(everyMs = 15_000): number {
   }, [everyMs]);
   return now;
 }
+
+/** Resolves when the next frame has been painted, or soon after in a page that paints none. */
+export const afterPaint = (): Promise<void> =>
+  new Promise((resolve) => {
+    setTimeout(resolve, 100);
+    requestAnimationFrame(() => {
+      const { port1, port2 } = new MessageChannel();
+      port1.onmessage = () => {
+        port1.close();
+        resolve();
+      };
+      port2.postMessage(null);
+    });
+  });

@@ -21,7 +21,7 @@ import {
   type ZoneStatus,
 } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
-import { nowMs, useNow } from './clock';
+import { afterPaint, nowMs, useNow } from './clock';
 import { useData } from './DataProvider';
 import { boundary } from './boundary';
 import { newId } from './id';
@@ -224,6 +224,8 @@ export function useAppend(jobId: string | undefined) {
         const state = appendEvent(open.state, parsed.value, open.products);
         client.setQueryData<OpenJob>(jobKey(jobId), { ...open, state, saving: parsed.value.id });
         try {
+          // The tap is answered first; storage then has the thread to itself.
+          await afterPaint();
           const seq = await repo.append(jobId, open.seq, [parsed.value]);
           const { saving: _, ...settled } = open;
           client.setQueryData<OpenJob>(jobKey(jobId), { ...settled, seq, state });

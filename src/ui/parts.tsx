@@ -365,6 +365,7 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, mu
         onChangeText={onChange}
         inputMode={numeric ? 'decimal' : 'text'}
         multiline={multiline}
+        {...(multiline && { numberOfLines: 3 })}
         error={problem !== undefined}
         aria-invalid={problem !== undefined}
         outlineStyle={{ borderRadius: 6, borderWidth: 1.5 }}

@@ -87,6 +87,17 @@ function poured(p: Product, pouredMl: readonly number[], usedMl: number) {
  * @returns one entry a zone; none for events that use nothing or whose product is not known
  */
 export function eventUse(e: PlainEvent, job: Job, products: ProductLookup): MaterialUse[] {
+  const had = worked.get(e);
+  if (had?.job === job && had.products === products) return had.use;
+  const use = workOut(e, job, products);
+  worked.set(e, { job, products, use });
+  return use;
+}
+
+/** An event never changes, so neither does what it used, as long as the job's areas and the library are the same. */
+const worked = new WeakMap<PlainEvent, { job: Job; products: ProductLookup; use: MaterialUse[] }>();
+
+function workOut(e: PlainEvent, job: Job, products: ProductLookup): MaterialUse[] {
   if (!('productId' in e)) return [];
   const p = products(e.productId);
   if (!p) return [];

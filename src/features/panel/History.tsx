@@ -14,7 +14,17 @@ import { entriesOf } from './lastEntry';
 const PAGE = 12;
 
 /** What was done, newest first. An entry opens to its details, and can be struck out there. */
-export function History({ open, zones, zone, now }: { open: OpenJob; zones: Zone[]; zone: Zone; now: number }) {
+export const History = memo(function History({
+  open,
+  zones,
+  zone,
+  now,
+}: {
+  open: OpenJob;
+  zones: Zone[];
+  zone: Zone;
+  now: number;
+}) {
   const [which, setWhich] = useState<'zone' | 'panel'>('zone');
   const [shown, setShown] = useState(PAGE);
   const [expanded, setExpanded] = useState<string | null>(null);
@@ -66,7 +76,7 @@ export function History({ open, zones, zone, now }: { open: OpenJob; zones: Zone
       )}
     </Section>
   );
-}
+});
 
 interface EntryProps {
   event: PlainEvent;

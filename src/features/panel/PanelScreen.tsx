@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { memo, useMemo, useState } from 'react';
+import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   panelMaterial,
@@ -63,7 +63,9 @@ function Panel({
   const { units } = useLook();
   const router = useRouter();
   const panel = open.job.panels.find((p) => p.id === panelId)!;
-  const zones = zonesOf(open.job, panelId);
+  const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
+  // Stack and clock answer a tap at once; cost and history, further down, follow when the thread is free.
+  const settled = useDeferredValue(open);
   const [picked, setPicked] = useState(startZone);
   const zone = zones.find((z) => z.id === picked) ?? zones[0];
   if (!zone)
@@ -109,7 +111,7 @@ function Panel({
       {strata ? (
         <>
           <View style={{ marginTop: gap(4) }}>
-            <T kind="small" tone="muted">
+            <T kind="small" tone="muted" testID="on-top">
               {`On top: ${surfaceWords(strata).toLowerCase()}`}
             </T>
             <View style={{ height: gap(1.5) }} />
@@ -145,8 +147,8 @@ function Panel({
           onPress={() => router.navigate(`/mix?job=${open.job.id}&zones=${zone.id}` as never)}
         />
       </View>
-      <Material open={open} panelId={panelId} />
-      <History open={open} zones={zones} zone={zone} now={now} />
+      <Material open={settled} panelId={panelId} />
+      <History open={settled} zones={zones} zone={zone} now={now} />
     </Page>
   );
 }

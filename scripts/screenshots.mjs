@@ -1,0 +1,29 @@
+/** Takes the pictures of docs/screenshots/ from the demo, served at the address given (default http://127.0.0.1:8080). */
+import { chromium } from '@playwright/test';
+import path from 'node:path';
+import { findChromium, ROOT } from './lib.mjs';
+
+const url = process.argv[2] ?? 'http://127.0.0.1:8080';
+const PHONE = { viewport: { width: 390, height: 844 } };
+const shots = [
+  ['today', '/', PHONE],
+  ['panels', '/panels', PHONE],
+  ['panel', '/panel/bread-van/left-door', PHONE],
+  ['log', '/log?job=bread-van&zones=tail-out,tail-in', PHONE],
+  ['mix', '/mix?job=bread-van&zones=ld-lower,ld-upper', PHONE],
+  ['shop', '/shop', PHONE],
+  ['product', '/library/highbuild-2k', PHONE],
+  ['panel-dark', '/panel/bread-van/roof', { ...PHONE, colorScheme: 'dark' }],
+  ['wide', '/panel/bread-van/left-door', { viewport: { width: 1280, height: 800 } }],
+];
+const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu'] });
+for (const [name, route, options] of shots) {
+  const context = await browser.newContext(options);
+  const page = await context.newPage();
+  await page.goto(`${url}${route}${route.includes('?') ? '&' : '?'}demo`);
+  await page.getByRole('heading', { level: 1 }).first().waitFor();
+  await page.waitForTimeout(700);
+  await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
+  await context.close();
+}
+await browser.close();
