@@ -2,11 +2,11 @@ import { expect, test as base, type Page } from '@playwright/test';
 
 /** Every journey also fails on an error in the console. */
 export const test = base.extend<{ page: Page }>({
-  page: async ({ page }, use) => {
+  page: async ({ page }, provide) => {
     const faults: string[] = [];
     page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
     page.on('pageerror', (e) => faults.push(e.message));
-    await use(page);
+    await provide(page);
     expect(faults).toEqual([]);
   },
 });

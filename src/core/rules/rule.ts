@@ -1,0 +1,97 @@
+import type { Product, ProductLookup, Stage } from '../library/product';
+import type { ZoneStatus } from '../strata/status';
+import type { Layer, Strata } from '../strata/types';
+import type { HouseMethod } from './method';
+
+/** Something that hands may do next to a zone. */
+export type Step =
+  | { kind: 'coat'; product: Product; filmUm?: number; hardenerId?: string }
+  | { kind: 'fill'; product: Product; filmUm?: number; hardenerFraction?: number }
+  | { kind: 'clean'; product: Product }
+  | { kind: 'sand'; grit: number; removedUm?: number }
+  | { kind: 'guide' }
+  | { kind: 'polish'; removedUm?: number }
+  | { kind: 'strip'; method: 'chemical' | 'mechanical' }
+  | { kind: 'tape' }
+  | { kind: 'clamp' }
+  | { kind: 'wax' };
+export type StepKind = Step['kind'];
+export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>;
+
+/** How much a rule weighs. stop: not now. care: may be done, knowing this. note: worth saying. */
+export type Level = 'stop' | 'care' | 'note';
+
+/** The air at the panel, as the rules see it. */
+export interface RuleAir {
+  tempC: number;
+  rh: number;
+  surfaceC: number;
+  dewPointC: number;
+}
+
+/** Everything a rule may read. */
+export interface RuleContext<S extends Step = Step> {
+  step: S;
+  strata: Strata;
+  status: ZoneStatus;
+  top?: Layer;
+  topProduct?: Product;
+  air: RuleAir;
+  method: HouseMethod;
+  products: ProductLookup;
+  nowMs: number;
+}
+
+/** What a rule answers when it fires. */
+export interface Finding {
+  level: Level;
+  /** The reason, one sentence. */
+  says: string;
+  /** What would clear it. */
+  clears?: string;
+  /** When the clock clears it by itself, ms. */
+  clearsMs?: number;
+}
+
+export interface Rule {
+  /** Stable: 'family.name'. */
+  id: string;
+  kinds: readonly StepKind[];
+  /** What it looks after, for the table in the docs. */
+  about: string;
+  /** Undefined: it does not fire. */
+  check(c: RuleContext): Finding | undefined;
+}
+
+/** A rule for steps of some kinds, with the step's type known inside. */
+export function rule<K extends StepKind>(
+  id: string,
+  kinds: readonly K[],
+  about: string,
+  check: (c: RuleContext<StepOf<K>>) => Finding | undefined,
+): Rule {
+  return {
+    id,
+    kinds,
+    about,
+    check: (c) =>
+      (kinds as readonly StepKind[]).includes(c.step.kind) ? check(c as RuleContext<StepOf<K>>) : undefined,
+  };
+}
+
+export const stop = (says: string, clears?: string, clearsMs?: number): Finding => ({
+  level: 'stop',
+  says,
+  ...(clears && { clears }),
+  ...(clearsMs && { clearsMs }),
+});
+export const care = (says: string, clears?: string): Finding => ({ level: 'care', says, ...(clears && { clears }) });
+export const note = (says: string): Finding => ({ level: 'note', says });
+
+/** A stage of the layer on top, if it has it. */
+export const stageOf = (c: RuleContext, stage: Stage) => c.status.clocks.find((x) => x.stage === stage);
+/** Whether there is a scratch for the next coat to grip. */
+export const isKeyed = (c: RuleContext): boolean =>
+  c.strata.surface.scratch !== undefined || c.strata.surface.blastProfileUm !== undefined;
+/** Nothing over the substrate. */
+export const isBareSurface = (c: RuleContext): boolean => c.strata.layers.length === 0;

@@ -1,0 +1,561 @@
+import { readFileSync } from 'node:fs';
+import path from 'node:path';
+import { constantAir } from '../air/history';
+import { dewPointC } from '../air/dewPoint';
+import { clockShop } from '../cure/stages';
+import { foldLog } from '../log/fold';
+import type { LogEvent } from '../log/event';
+import type { SubstrateKind } from '../log/kinds';
+import { zoneStatus } from '../strata/status';
+import { ev, products, T0 } from '../testing';
+import { flashRustHours } from './bare';
+import { DEFAULT_METHOD, type HouseMethod } from './method';
+import { ruleTable } from './table';
+import { RULES, verdictOn } from './verdict';
+import type { Step } from './rule';
+
+const MIN = 60_000;
+const DAY = 1440;
+const p = (id: string) => products(id)!;
+const coat = (id: string, more = {}): Step => ({ kind: 'coat', product: p(id), ...more });
+const fill = (id = 'light-filler', more = {}): Step => ({ kind: 'fill', product: p(id), ...more });
+const clean = (id: string): Step => ({ kind: 'clean', product: p(id) });
+const sand = (grit: number, more = {}): Step => ({ kind: 'sand', grit, ...more });
+
+/** Things that happened, in minutes before now. */
+const did = {
+  coat: (ago: number, productId: string, more = {}) =>
+    ev({
+      kind: 'coated',
+      atMin: -ago,
+      productId,
+      coats: 1,
+      filmUm: p(productId).film.nominalUm,
+      application: 'lowPressureGun',
+      ...more,
+    }),
+  treat: (ago: number) => ev({ kind: 'treated', atMin: -ago, productId: 'rust-converter', coats: 2, filmUm: 18 }),
+  fill: (ago: number, filmUm = 800, productId = 'light-filler') =>
+    ev({ kind: 'filled', atMin: -ago, productId, filmUm }),
+  sand: (ago: number, grit: number, more = {}) =>
+    ev({ kind: 'sanded', atMin: -ago, grit, tool: 'block', wet: false, removedUm: 1, ...more }),
+  clean: (ago: number, productId = 'cleaner-metal') => ev({ kind: 'cleaned', atMin: -ago, productId }),
+  guide: (ago: number) => ev({ kind: 'guideCoated', atMin: -ago, productId: 'guide-powder' }),
+  polish: (ago: number) => ev({ kind: 'polished', atMin: -ago, grit: 3000, removedUm: 1 }),
+  strip: (ago: number, grit?: number) =>
+    ev({ kind: 'stripped', atMin: -ago, to: 'substrate', method: 'sander', ...(grit && { grit }) }),
+  blast: (ago: number) => ev({ kind: 'blasted', atMin: -ago, media: 'Crushed glass', profileUm: 50, wet: false }),
+};
+
+interface Scene {
+  on?: SubstrateKind;
+  old?: boolean;
+  done?: LogEvent[];
+  step: Step;
+  tempC?: number;
+  rh?: number;
+  surfaceC?: number;
+  method?: Partial<HouseMethod>;
+}
+/** Ids of the rules that fire in a scene. Air 20 °C and 45 % unless said. */
+function fires(s: Scene): string[] {
+  return verdict(s).findings.map((f) => f.ruleId);
+}
+function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method }: Scene) {
+  const found = ev({
+    kind: 'found',
+    atMin: -40 * DAY,
+    substrate: on,
+    thicknessUm: 800,
+    layers: old ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [],
+  });
+  const zone = foldLog([found, ...done], products).zones.get('lower')!;
+  const status = zoneStatus(zone, clockShop(constantAir(tempC, rh)), T0, products);
+  return verdictOn(step, {
+    strata: zone.strata!,
+    status,
+    air: { tempC, rh, ...(surfaceC !== undefined && { surfaceC }) },
+    method: { ...DEFAULT_METHOD, ...method },
+    products,
+    nowMs: T0,
+  });
+}
+
+const bareKeyed = [did.strip(60, 80), did.clean(20)];
+const epoxyKeyed = [did.coat(5 * DAY, 'epoxy-primer'), did.sand(60, 120), did.clean(20)];
+const build = (ago: number) => [
+  did.coat(10 * DAY, 'epoxy-primer'),
+  did.coat(ago, 'highbuild-2k'),
+  did.coat(ago, 'highbuild-2k'),
+];
+const blocked = [...build(9 * DAY), did.sand(60, 600), did.clean(20)];
+const based = (ago: number) => [
+  ...blocked.slice(0, -2),
+  did.sand(3 * DAY, 600),
+  did.clean(2 * DAY),
+  did.coat(ago, 'base-solvent'),
+  did.coat(ago, 'base-solvent'),
+];
+const cleared = (ago: number) => [...based(ago + 60), did.coat(ago, 'clear-ms'), did.coat(ago, 'clear-ms')];
+
+/** For each rule, a scene in which it fires and one like it in which it does not. */
+const CASES: Record<string, [Scene, Scene]> = {
+  'bare.flashRust': [
+    { done: [did.strip(10 * 60, 80), did.clean(5)], step: coat('epoxy-primer'), rh: 0.75 },
+    { done: bareKeyed, step: coat('epoxy-primer'), rh: 0.75 },
+  ],
+  'bare.rustComing': [
+    { done: [did.strip(6 * 60, 80), did.clean(5)], step: coat('epoxy-primer'), rh: 0.7 },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'bare.build': [
+    { done: bareKeyed, step: coat('highbuild-2k') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'bare.colour': [
+    { done: bareKeyed, step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'bare.waterborne': [
+    { done: bareKeyed, step: coat('base-water') },
+    { done: blocked, step: coat('base-water') },
+  ],
+  'bare.aluminium': [
+    { on: 'aluminium', done: bareKeyed, step: coat('spray-filler') },
+    { on: 'aluminium', done: bareKeyed, step: coat('etch-primer') },
+  ],
+  'bare.galvanised': [
+    { on: 'galvanised', done: bareKeyed, step: coat('etch-primer') },
+    { on: 'galvanised', done: bareKeyed, step: coat('dtm-2k') },
+  ],
+  'bare.noKey': [
+    { done: [did.strip(60), did.clean(20)], step: coat('epoxy-primer') },
+    { done: [did.blast(60), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'bare.fillerKey': [
+    { done: [did.strip(60, 180), did.clean(20)], step: fill() },
+    { done: bareKeyed, step: fill() },
+  ],
+  'bare.primerFine': [
+    { done: [did.strip(60, 400), did.clean(20)], step: coat('epoxy-primer') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'bare.converterBright': [
+    { done: [did.blast(60), did.clean(20)], step: coat('rust-converter') },
+    { done: bareKeyed, step: coat('rust-converter') },
+  ],
+  'bare.converterOther': [{ on: 'aluminium', step: coat('rust-converter') }, { step: coat('rust-converter') }],
+  'bare.converterSchool': [
+    { step: coat('rust-converter'), method: { rust: 'cutOut' } },
+    { step: coat('rust-converter') },
+  ],
+  'bare.weldThrough': [
+    { done: bareKeyed, step: coat('weld-through') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'bare.promoter': [
+    { on: 'plastic', done: bareKeyed, step: coat('epoxy-primer') },
+    { on: 'plastic', done: bareKeyed, step: coat('plastic-promoter') },
+  ],
+  'bare.promoterSchool': [
+    { on: 'plastic', done: bareKeyed, step: coat('epoxy-primer'), method: { plastic: 'keyedPrimer' } },
+    { on: 'plastic', done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'bare.promoterOnMetal': [
+    { done: bareKeyed, step: coat('plastic-promoter') },
+    { on: 'plastic', done: bareKeyed, step: coat('plastic-promoter') },
+  ],
+  'bare.polyesterPlastic': [
+    { on: 'plastic', done: bareKeyed, step: fill() },
+    { done: bareKeyed, step: fill() },
+  ],
+  'bare.polyesterSmc': [
+    { on: 'smc', done: bareKeyed, step: fill() },
+    { on: 'glassfibre', done: bareKeyed, step: fill() },
+  ],
+  'bare.fillerSchool': [
+    { done: bareKeyed, step: fill() },
+    { done: bareKeyed, step: fill(), method: { filler: 'bareMetal' } },
+  ],
+  'coat.flash': [
+    { done: build(5), step: coat('highbuild-2k') },
+    { done: build(40), step: coat('highbuild-2k') },
+  ],
+  'coat.recoatEarly': [
+    { done: [did.coat(30, 'epoxy-primer')], step: coat('highbuild-2k') },
+    { done: [did.coat(600, 'epoxy-primer')], step: coat('highbuild-2k') },
+  ],
+  'coat.windowClosed': [
+    { done: [did.coat(30 * DAY, 'epoxy-primer')], step: coat('highbuild-2k') },
+    { done: [did.coat(30 * DAY, 'epoxy-primer'), did.sand(60, 180)], step: coat('highbuild-2k') },
+  ],
+  'coat.windowClosing': [
+    { done: [did.coat(400, 'etch-primer')], step: coat('epoxy-primer'), tempC: 20 },
+    { done: [did.coat(60, 'etch-primer')], step: coat('epoxy-primer'), tempC: 20 },
+  ],
+  'coat.oldUnkeyed': [
+    { old: true, step: coat('epoxy-primer') },
+    { old: true, done: [did.sand(60, 180)], step: coat('epoxy-primer') },
+  ],
+  'coat.oldUnknown': [
+    { old: true, done: [did.sand(60, 180)], step: coat('epoxy-primer') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'coat.coarse': [
+    { done: [...build(9 * DAY), did.sand(60, 180)], step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'coat.fine': [
+    { done: [...build(9 * DAY), did.sand(60, 2000)], step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'coat.oneKUnderTwoK': [
+    { done: [did.coat(DAY, 'weld-through')], step: coat('highbuild-2k') },
+    { done: [did.coat(DAY, 'weld-through')], step: coat('epoxy-primer') },
+  ],
+  'coat.polyesterOverAcid': [
+    { done: [did.coat(60, 'etch-primer')], step: coat('spray-filler') },
+    { done: epoxyKeyed, step: coat('spray-filler') },
+  ],
+  'coat.epoxyOverEtch': [
+    { done: [did.coat(60, 'etch-primer')], step: coat('epoxy-primer') },
+    { done: [did.coat(60, 'etch-primer')], step: coat('highbuild-2k') },
+  ],
+  'coat.filmMax': [
+    { done: [did.coat(60, 'highbuild-2k', { coats: 5 })], step: coat('highbuild-2k') },
+    { done: build(60), step: coat('highbuild-2k') },
+  ],
+  'coat.thick': [
+    { done: epoxyKeyed, step: coat('highbuild-2k', { filmUm: 140 }) },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'coat.thin': [
+    { done: epoxyKeyed, step: coat('highbuild-2k', { filmUm: 10 }) },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'coat.baseOnFiller': [
+    { done: [did.fill(DAY), did.sand(60, 320)], step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'coat.fillerRaw': [
+    { done: [did.fill(DAY)], step: coat('highbuild-2k') },
+    { done: [did.fill(DAY), did.sand(60, 320)], step: coat('highbuild-2k') },
+  ],
+  'coat.baseOnRawBuild': [
+    { done: build(600), step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'coat.clearNeedsBase': [
+    { done: blocked, step: coat('clear-ms') },
+    { done: based(120), step: coat('clear-ms') },
+  ],
+  'coat.primerOnColour': [
+    { done: based(120), step: coat('highbuild-2k') },
+    { done: blocked, step: coat('highbuild-2k') },
+  ],
+  'coat.polished': [
+    { done: [...cleared(9 * DAY), did.polish(60)], step: coat('clear-ms') },
+    { done: based(120), step: coat('clear-ms') },
+  ],
+  'coat.spots': [
+    {
+      done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true })],
+      step: coat('base-solvent'),
+    },
+    { done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true })], step: coat('dtm-2k') },
+  ],
+  'coat.guideLeft': [
+    { done: [...build(9 * DAY), did.guide(60)], step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'coat.onUnderseal': [
+    { done: [did.coat(5 * DAY, 'underseal')], step: coat('base-solvent') },
+    { done: [did.coat(5 * DAY, 'underseal')], step: coat('underseal') },
+  ],
+  'coat.sealerOnBare': [
+    { done: bareKeyed, step: coat('seam-sealer') },
+    { done: epoxyKeyed, step: coat('seam-sealer') },
+  ],
+  'coat.rest': [
+    { done: [...build(DAY), did.sand(60, 600)], step: coat('base-solvent') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'fill.overEtch': [
+    { done: [did.coat(60, 'etch-primer')], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.overConverter': [
+    { done: [did.treat(3 * DAY)], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.over1K': [
+    { done: [did.coat(DAY, 'weld-through')], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.overOld': [
+    { old: true, step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.overColour': [
+    { done: based(120), step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.uncured': [
+    { done: [did.coat(120, 'epoxy-primer')], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.key': [
+    { done: [did.coat(5 * DAY, 'epoxy-primer')], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.school': [
+    { done: epoxyKeyed, step: fill(), method: { filler: 'bareMetal' } },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.thick': [
+    { done: [...epoxyKeyed, did.fill(300, 2800)], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.load': [
+    { done: [...epoxyKeyed, did.fill(300, 1500)], step: fill() },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'fill.hardener': [
+    { done: epoxyKeyed, step: fill('light-filler', { hardenerFraction: 0.05 }) },
+    { done: epoxyKeyed, step: fill('light-filler', { hardenerFraction: 0.02 }) },
+  ],
+  'fill.skimSoft': [
+    { done: [...epoxyKeyed.slice(0, 1), did.fill(5)], step: fill() },
+    { done: [did.fill(300), did.sand(60, 80)], step: fill() },
+  ],
+  'fill.skimKey': [
+    { done: [did.fill(300)], step: fill() },
+    { done: [did.fill(300), did.sand(60, 80)], step: fill() },
+  ],
+  'sand.clogs': [
+    { done: build(60), step: sand(400) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'sand.burns': [
+    { done: cleared(300), step: sand(2000) },
+    { done: cleared(5 * DAY), step: sand(2000) },
+  ],
+  'sand.base': [
+    { done: based(120), step: sand(2000) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'sand.guide': [
+    { done: build(DAY), step: sand(400) },
+    { done: [...build(DAY), did.guide(5)], step: sand(400) },
+  ],
+  'sand.step': [
+    { done: [did.fill(300), did.sand(60, 80)], step: sand(320) },
+    { done: [did.fill(300), did.sand(60, 80)], step: sand(180) },
+  ],
+  'sand.coarseClear': [
+    { done: cleared(5 * DAY), step: sand(600) },
+    { done: cleared(5 * DAY), step: sand(2000) },
+  ],
+  'sand.reserve': [
+    { done: cleared(5 * DAY), step: sand(2000, { removedUm: 20 }) },
+    { done: cleared(5 * DAY), step: sand(2000, { removedUm: 4 }) },
+  ],
+  'sand.thinFilm': [
+    { done: [did.coat(60, 'etch-primer')], step: sand(400) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'sand.dustSchool': [
+    { done: build(DAY), step: sand(400) },
+    { done: build(DAY), step: { kind: 'guide' } },
+  ],
+  'sand.lead': [
+    { old: true, step: sand(80) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'strip.zinc': [
+    { on: 'galvanised', old: true, step: { kind: 'strip', method: 'mechanical' } },
+    { on: 'galvanised', old: true, step: { kind: 'strip', method: 'chemical' } },
+  ],
+  'strip.plastic': [
+    { on: 'plastic', old: true, step: { kind: 'strip', method: 'chemical' } },
+    { on: 'plastic', old: true, step: { kind: 'strip', method: 'mechanical' } },
+  ],
+  'guide.soft': [
+    { done: build(60), step: { kind: 'guide' } },
+    { done: build(DAY), step: { kind: 'guide' } },
+  ],
+  'guide.nothing': [
+    { done: cleared(5 * DAY), step: { kind: 'guide' } },
+    { done: build(DAY), step: { kind: 'guide' } },
+  ],
+  'polish.soft': [
+    { done: cleared(600), step: { kind: 'polish' } },
+    { done: cleared(5 * DAY), step: { kind: 'polish' } },
+  ],
+  'polish.what': [
+    { done: build(DAY), step: { kind: 'polish' } },
+    { done: cleared(5 * DAY), step: { kind: 'polish' } },
+  ],
+  'polish.scratch': [
+    { done: [...cleared(5 * DAY), did.sand(60, 1500)], step: { kind: 'polish' } },
+    { done: [...cleared(5 * DAY), did.sand(60, 3000)], step: { kind: 'polish' } },
+  ],
+  'tape.soft': [
+    { done: cleared(120), step: { kind: 'tape' } },
+    { done: cleared(5 * DAY), step: { kind: 'tape' } },
+  ],
+  'clamp.fresh': [
+    { done: cleared(120), step: { kind: 'clamp' } },
+    { done: cleared(9 * DAY), step: { kind: 'clamp' } },
+  ],
+  'wax.fresh': [
+    { done: cleared(2 * DAY), step: { kind: 'wax' } },
+    { done: cleared(20 * DAY), step: { kind: 'wax' } },
+  ],
+  'clean.before': [
+    { done: [did.strip(60, 80)], step: coat('epoxy-primer') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'clean.stale': [
+    { done: [did.strip(600, 80), did.clean(300)], step: coat('epoxy-primer') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'clean.wet': [
+    { done: [did.strip(60, 80), did.clean(1)], step: coat('epoxy-primer') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'clean.plastic': [
+    { on: 'plastic', step: clean('cleaner-metal') },
+    { on: 'plastic', step: clean('cleaner-plastic') },
+  ],
+  'clean.metal': [{ step: clean('cleaner-plastic') }, { step: clean('cleaner-metal') }],
+  'clean.water': [{ step: clean('cleaner-water') }, { on: 'aluminium', step: clean('cleaner-water') }],
+  'clean.softBase': [
+    { done: based(60), step: clean('cleaner-metal') },
+    { done: build(DAY), step: clean('cleaner-metal') },
+  ],
+  'clean.tack': [
+    { done: blocked, step: coat('base-solvent') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'air.dewPoint': [
+    { done: epoxyKeyed, step: coat('highbuild-2k'), rh: 0.8, surfaceC: 18 },
+    { done: epoxyKeyed, step: coat('highbuild-2k'), rh: 0.8, surfaceC: 22 },
+  ],
+  'air.tooCold': [
+    { done: epoxyKeyed, step: coat('highbuild-2k'), tempC: 8 },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'air.tooHot': [
+    { done: epoxyKeyed, step: coat('highbuild-2k'), tempC: 38 },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'air.tooDamp': [
+    { done: blocked, step: coat('base-water'), rh: 0.8 },
+    { done: blocked, step: coat('base-water') },
+  ],
+  'air.cureStops': [
+    { done: epoxyKeyed, step: coat('epoxy-primer'), tempC: 9 },
+    { done: epoxyKeyed, step: coat('epoxy-primer'), tempC: 12 },
+  ],
+  'air.waterborneSlow': [
+    { done: blocked, step: coat('base-water'), rh: 0.7 },
+    { done: blocked, step: coat('base-solvent'), rh: 0.7 },
+  ],
+  'air.sealerDry': [
+    { done: epoxyKeyed, step: coat('seam-sealer'), rh: 0.2 },
+    { done: epoxyKeyed, step: coat('seam-sealer') },
+  ],
+  'air.hardenerSpeed': [
+    { done: epoxyKeyed, step: coat('highbuild-2k', { hardenerId: 'hardener-slow' }) },
+    { done: epoxyKeyed, step: coat('highbuild-2k', { hardenerId: 'hardener-medium' }) },
+  ],
+  'air.fillerCold': [
+    { done: epoxyKeyed, step: fill(), tempC: 8 },
+    { done: epoxyKeyed, step: fill() },
+  ],
+  'caution.isocyanate': [
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+    { done: bareKeyed, step: coat('etch-primer') },
+  ],
+  'caution.solvent': [
+    { done: blocked, step: coat('base-solvent') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.peroxide': [
+    { done: epoxyKeyed, step: fill() },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.epoxy': [
+    { done: bareKeyed, step: coat('epoxy-primer') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.acid': [
+    { done: bareKeyed, step: coat('etch-primer') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.zinc': [
+    { done: bareKeyed, step: coat('weld-through') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.dust': [
+    { done: build(DAY), step: sand(400) },
+    { done: build(DAY), step: { kind: 'guide' } },
+  ],
+  'caution.chemical': [
+    { old: true, step: { kind: 'strip', method: 'chemical' } },
+    { old: true, step: sand(80) },
+  ],
+};
+
+describe('rules', () => {
+  it('there are at least sixty, each with a scene of its own', () => {
+    expect(RULES.length).toBeGreaterThanOrEqual(60);
+    expect(Object.keys(CASES).sort()).toEqual(RULES.map((r) => r.id).sort());
+  });
+  it.each(Object.entries(CASES))('%s fires where it should and not where it should not', (id, [yes, no]) => {
+    expect(fires(yes)).toContain(id);
+    expect(fires(no)).not.toContain(id);
+  });
+  it('every reason is one plain sentence, and every stop says what would clear it or why nothing does', () => {
+    for (const [yes] of Object.values(CASES))
+      for (const f of verdict(yes).findings) expect(f.says).toMatch(/^[A-Z0-9].*\.$/);
+  });
+  it('the table in the docs is the one that the rules make', () => {
+    expect(readFileSync(path.join(__dirname, '../../../docs/rules.md'), 'utf8')).toBe(ruleTable(RULES));
+  });
+});
+
+describe('verdicts', () => {
+  it('a blocked and cleaned panel may have base: allowed', () =>
+    expect(verdict({ done: blocked, step: coat('base-solvent') }).level).toBe('allowed'));
+  it('a stop that only waits for the clock says when it clears', () => {
+    const v = verdict({ done: [did.coat(30, 'epoxy-primer')], step: coat('highbuild-2k') });
+    expect(v.level).toBe('stop');
+    // 120 equivalent minutes at 20 °C, where epoxy runs at 0.779.
+    expect((v.clearsMs! - T0) / MIN).toBeCloseTo(120 / 0.779 - 30, 0);
+  });
+  it('a stop that needs hands has no time', () =>
+    expect(verdict({ done: [did.strip(60, 80)], step: coat('epoxy-primer') }).clearsMs).toBeUndefined());
+  it('gravest first', () => {
+    const levels = verdict({ done: bareKeyed, step: coat('base-water') }).findings.map((f) => f.level);
+    expect(levels).toEqual(
+      [...levels].sort((a, b) => ['stop', 'care', 'note'].indexOf(a) - ['stop', 'care', 'note'].indexOf(b)),
+    );
+  });
+});
+
+// Published check values of the dew point (ASHRAE).
+it.each([
+  [25, 0.6, 16.7],
+  [8, 0.85, 5.64],
+  [38, 0.5, 25.76],
+  [-5, 0.7, -9.11],
+])('dew point at %d °C and %d is %d', (t, rh, dew) => expect(dewPointC(t, rh)).toBeCloseTo(dew, 1));
+
+it('flash rust: days when dry, 8 h at 70 %, 4 h at 85 %, sooner the damper', () => {
+  expect(flashRustHours(0.4)).toBe(72);
+  expect(flashRustHours(0.7)).toBe(8);
+  expect(flashRustHours(0.85)).toBe(4);
+  for (let h = 0; h < 1; h += 0.01) expect(flashRustHours(h)).toBeGreaterThanOrEqual(flashRustHours(h + 0.01));
+});

@@ -1,0 +1,84 @@
+import { dewPointC } from '../air/dewPoint';
+import type { ProductLookup } from '../library/product';
+import type { ZoneStatus } from '../strata/status';
+import type { Strata } from '../strata/types';
+import { AIR_RULES } from './air';
+import { BARE_RULES } from './bare';
+import { CAUTION_RULES } from './caution';
+import { CLEAN_RULES } from './clean';
+import { COAT_RULES } from './coat';
+import { FILL_RULES } from './fill';
+import { FINISH_RULES } from './finish';
+import type { HouseMethod } from './method';
+import type { Finding, Level, Rule, RuleAir, RuleContext, Step } from './rule';
+
+export const RULES: readonly Rule[] = [
+  ...BARE_RULES,
+  ...COAT_RULES,
+  ...FILL_RULES,
+  ...FINISH_RULES,
+  ...CLEAN_RULES,
+  ...AIR_RULES,
+  ...CAUTION_RULES,
+];
+
+/** allowed: nothing against it. care: may be done, knowing the reasons. stop: not now. */
+export type VerdictLevel = 'allowed' | 'care' | 'stop';
+
+export interface Verdict {
+  level: VerdictLevel;
+  /** What fired, gravest first. */
+  findings: (Finding & { ruleId: string })[];
+  /** When the clock alone would clear every stop, ms; undefined if hands are needed, or nothing stops it. */
+  clearsMs?: number;
+}
+
+/** What a verdict is made from. */
+export interface VerdictInput {
+  strata: Strata;
+  status: ZoneStatus;
+  air: { tempC: number; rh: number; surfaceC?: number };
+  method: HouseMethod;
+  products: ProductLookup;
+  nowMs: number;
+}
+
+const WEIGHT: Record<Level, number> = { stop: 0, care: 1, note: 2 };
+
+/** Whether a step may be done now, and why not. A pure function of strata, clocks, air, library and house method. */
+export function verdictOn(step: Step, input: VerdictInput): Verdict {
+  const { strata, status, products, method, nowMs } = input;
+  const air: RuleAir = {
+    tempC: input.air.tempC,
+    rh: input.air.rh,
+    surfaceC: input.air.surfaceC ?? input.air.tempC,
+    dewPointC: dewPointC(input.air.tempC, input.air.rh),
+  };
+  const top = status.top;
+  const topProduct = top?.productId ? products(top.productId) : undefined;
+  const c: RuleContext = {
+    step,
+    strata,
+    status,
+    ...(top && { top }),
+    ...(topProduct && { topProduct }),
+    air,
+    method,
+    products,
+    nowMs,
+  };
+  const findings: Verdict['findings'] = [];
+  for (const r of RULES) {
+    const f = r.check(c);
+    if (f) findings.push({ ...f, ruleId: r.id });
+  }
+  findings.sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level]);
+  const stops = findings.filter((f) => f.level === 'stop');
+  const clears = stops.map((f) => f.clearsMs);
+  const clearsMs = stops.length > 0 && clears.every((m) => m !== undefined) ? Math.max(...clears) : undefined;
+  return {
+    level: stops.length > 0 ? 'stop' : findings.some((f) => f.level === 'care') ? 'care' : 'allowed',
+    findings,
+    ...(clearsMs !== undefined && { clearsMs }),
+  };
+}
