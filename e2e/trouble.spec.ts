@@ -153,6 +153,7 @@ test('storage that is full is said at once, and nothing is shown as saved that i
 test('what is typed wrong is said beside the field, and nothing is written', async ({ page }) => {
   await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=coated');
   const film = page.getByLabel('Dry film of one coat, µm');
+  await page.getByLabel('Why go on all the same').fill('Only a try');
   for (const [text, says] of [
     ['12,', 'Finish the number'],
     ['1.2.3', 'One decimal mark only'],

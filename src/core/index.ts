@@ -29,3 +29,4 @@ export * from './stock/use';
 export * from './surface/grain';
 export * from './log/effective';
 export * from './safety/cautions';
+export * from './rules/method';

@@ -1,6 +1,7 @@
 import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import {
+  airAt,
   appendEvent,
   checkEvent,
   clockShop,
@@ -281,3 +282,12 @@ export function useShopActions() {
     };
   }, [client, repo, setTrouble, tellOthers]);
 }
+
+/** The rules, loaded behind the page: the stack shows first, and its verdicts follow. Undefined until they are there. */
+export function useRules() {
+  return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/rules') }).data;
+}
+
+/** The air that verdicts count with: the job's last reading, else what was set in the shop. */
+export const airNow = (open: OpenJob, settings: Settings, now: number) =>
+  airAt(historyOr(open.state.air, settings), now);

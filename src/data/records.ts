@@ -1,4 +1,4 @@
-import type { Job, LogEvent, Product, UnitSystem } from '@/core';
+import { DEFAULT_METHOD, type HouseMethod, type Job, type LogEvent, type Product, type UnitSystem } from '@/core';
 import { eventFrom1 } from '@/core/formats/migrate';
 
 /** Version of every record written now. Version 1 events held a coat's total film and humidity in per cent. */
@@ -21,6 +21,8 @@ export interface Settings {
   /** Air to count with until a reading is logged. */
   tempC: number;
   rh: number;
+  /** The shop's school where practitioners disagree. */
+  method: HouseMethod;
 }
 
 export const DEFAULT_SETTINGS: Settings = {
@@ -31,6 +33,7 @@ export const DEFAULT_SETTINGS: Settings = {
   currency: '€',
   tempC: 20,
   rh: 0.5,
+  method: DEFAULT_METHOD,
 };
 
 export interface ShopRecord {

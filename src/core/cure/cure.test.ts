@@ -125,6 +125,17 @@ describe('equivalent minutes', () => {
     );
   });
 
+  it('carried over from another state of the history, the sums are the same as made anew', () => {
+    fc.assert(
+      fc.property(history, history, kinetics, fc.nat(14), (h, other, k, cut) => {
+        const start = h.slice(0, cut);
+        const changed = [...start, ...other.map((p, i) => ({ ...p, atMs: h[h.length - 1]!.atMs + (i + 1) * 60_000 }))];
+        const carried = equivalentClock(changed, k, equivalentClock(h, k));
+        expect([...carried.sums]).toEqual([...equivalentClock(changed, k).sums]);
+      }),
+    );
+  });
+
   it('never runs backwards', () => {
     fc.assert(
       fc.property(history, kinetics, fc.nat(600), fc.nat(600), (h, k, a, b) => {

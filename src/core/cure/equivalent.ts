@@ -18,7 +18,7 @@ export interface EquivalentClock {
   kinetics: Kinetics;
   history: AirHistory;
   /** Equivalent minutes from the first reading to reading i. */
-  sums: number[];
+  sums: Float64Array;
 }
 
 /** Rate at one moment, equivalent minutes a minute. @param tempC surface, °C @param rh fraction */
@@ -37,12 +37,16 @@ const GAUSS_5 = {
 /** Below this swing in one piece two nodes are exact to 1e-7, K. */
 const SMALL_SWING_K = 1;
 
+const NO_CUTS: readonly number[] = [];
+
 /** Where the rate has a corner or a step inside a piece, as fractions of it: each side is integrated by itself. */
-function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): number[] {
-  const cuts: number[] = [];
+function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): readonly number[] {
   const stop = k.stopsBelowC;
+  const corners = humidityCorners(k.mechanism);
+  if (corners.length === 0 && (stop === undefined || (a.tempC - stop) * (b.tempC - stop) >= 0)) return NO_CUTS;
+  const cuts: number[] = [];
   if (stop !== undefined && (a.tempC - stop) * (b.tempC - stop) < 0) cuts.push((stop - a.tempC) / (b.tempC - a.tempC));
-  for (const c of humidityCorners(k.mechanism)) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / (b.rh - a.rh));
+  for (const c of corners) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / (b.rh - a.rh));
   return cuts.sort((x, y) => x - y);
 }
 
@@ -52,6 +56,7 @@ function pieceMinutes(a: AirPoint, b: AirPoint, k: Kinetics): number {
   if (span <= 0 || k.mechanism === 'none') return 0;
   const rule = Math.abs(b.tempC - a.tempC) < SMALL_SWING_K ? GAUSS_2 : GAUSS_5;
   const cuts = cutsOf(a, b, k);
+  if (cuts === NO_CUTS) return gauss(a, b, k, 0, 1, rule) * span;
   let sum = 0;
   let from = 0;
   for (let i = 0; i <= cuts.length; i++) {
@@ -75,17 +80,30 @@ function gauss(a: AirPoint, b: AirPoint, k: Kinetics, from: number, to: number, 
   return sum * width;
 }
 
+/** How many points two histories begin with in common, by identity. */
+export function commonStart(a: AirHistory, b: AirHistory): number {
+  const most = Math.min(a.length, b.length);
+  let n = 0;
+  while (n < most && a[n] === b[n]) n++;
+  return n;
+}
+
 /**
  * Adds up a history for one kinetics.
  * @param history at least one point, in order of time
- * @param before the clock of another state of this history: as far as both have the same points (by identity), its sums
- *   are carried over, and only what differs is integrated
+ * @param before the clock of another state of this history: its sums are carried over, and only what differs is
+ *   integrated
+ * @param same how many points both begin with in common
  */
-export function equivalentClock(history: AirHistory, kinetics: Kinetics, before?: EquivalentClock): EquivalentClock {
-  let same = 0;
-  if (before) while (same < history.length && history[same] === before.history[same]) same++;
-  const sums = before && same > 0 ? before.sums.slice(0, same) : [0];
-  for (let i = sums.length; i < history.length; i++)
+export function equivalentClock(
+  history: AirHistory,
+  kinetics: Kinetics,
+  before?: EquivalentClock,
+  same = before ? commonStart(history, before.history) : 0,
+): EquivalentClock {
+  const sums = new Float64Array(history.length);
+  if (before && same > 0) sums.set(before.sums.subarray(0, same));
+  for (let i = Math.max(1, same); i < history.length; i++)
     sums[i] = sums[i - 1]! + pieceMinutes(history[i - 1]!, history[i]!, kinetics);
   return { kinetics, history, sums };
 }

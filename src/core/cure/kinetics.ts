@@ -44,9 +44,13 @@ export function humidityFactor(rh: number, m: Mechanism): number {
   return 1;
 }
 
+const WATER_CORNERS = [0.975] as const;
+const SEALER_CORNERS = [0.2, 0.8] as const;
+const NO_CORNERS = [] as const;
+
 /** Humidities at which {@link humidityFactor} has a corner, fractions. */
 export const humidityCorners = (m: Mechanism): readonly number[] =>
-  m === 'waterborne' ? [0.975] : m === 'moisture' ? [0.2, 0.8] : [];
+  m === 'waterborne' ? WATER_CORNERS : m === 'moisture' ? SEALER_CORNERS : NO_CORNERS;
 
 /**
  * How much longer a stage takes for a film off its nominal thickness. Stages of solvent leaving: (film/nominal)^1.5,

@@ -2,6 +2,7 @@ import { airAt, type AirHistory } from '../air/history';
 import type { Product, ProductLookup, Stage, StageFigure } from '../library/product';
 import type { Layer } from '../strata/types';
 import {
+  commonStart,
   equivalentClock,
   equivalentMinutes,
   rateAt,
@@ -45,7 +46,8 @@ const keyOf = (k: Kinetics): string => `${k.mechanism}/${k.stopsBelowC ?? ''}`;
 export function clockShop(history: AirHistory, before?: ClockShop): ClockShop {
   // What was summed before is taken over now, so that the earlier shop need not be kept.
   const made = new Map<string, EquivalentClock>();
-  for (const c of before?.all() ?? []) made.set(keyOf(c.kinetics), equivalentClock(history, c.kinetics, c));
+  const same = before ? commonStart(history, before.history) : 0;
+  for (const c of before?.all() ?? []) made.set(keyOf(c.kinetics), equivalentClock(history, c.kinetics, c, same));
   return {
     history,
     clockFor(k) {

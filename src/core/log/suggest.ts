@@ -51,7 +51,7 @@ export function likelyKind(status: ZoneStatus, strata: Strata | undefined): Logg
 }
 
 /** Families that usually go over what is on top, first choice first. */
-function familiesOver(strata: Strata | undefined, status: ZoneStatus): ProductFamily[] {
+export function familiesOver(strata: Strata | undefined, status: ZoneStatus): ProductFamily[] {
   const top = status.top;
   if (!top || !strata?.layers.length) return strata?.substrate === 'plastic' ? ['plasticPromoter'] : ['epoxy', 'dtm'];
   if (isFiller(top.family)) return ['highBuild', 'epoxy'];

@@ -1,7 +1,7 @@
 import { isBase, isTopcoat } from '../library/product';
 import { isMetal } from '../log/kinds';
 import { HOUR_MS, MINUTE_MS, waitText } from '../units/time';
-import { care, isKeyed, note, rule, stop, type Rule } from './rule';
+import { care, isKeyed, note, rule, stageOf, stop, type Rule } from './rule';
 
 /** How long a wiped surface counts as clean where people walk about. */
 const CLEAN_MS = 2 * HOUR_MS;
@@ -50,6 +50,15 @@ export const CLEAN_RULES: readonly Rule[] = [
   rule('clean.softBase', ['clean'], 'Cleaner over fresh base', (c) =>
     c.top && isBase(c.top.family) ? stop('Cleaner takes fresh base off.', 'Tack cloth only.') : undefined,
   ),
+  rule('clean.softFilm', ['clean'], 'Cleaner over a film that is still soft', (c) => {
+    const s = stageOf(c, 'sand');
+    return c.top && !isBase(c.top.family) && s && !s.reached
+      ? care(
+          `${c.top.label} is still soft, and solvent bites into it.`,
+          'Wait until it can be sanded, or only tack it off.',
+        )
+      : undefined;
+  }),
   rule('clean.tack', ['coat'], 'Tack before each colour coat', (c) =>
     isBase(c.step.product.family) || isTopcoat(c.step.product.family)
       ? note('Tack cloth just before each coat.')

@@ -434,6 +434,10 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: based(60), step: clean('cleaner-metal') },
     { done: build(DAY), step: clean('cleaner-metal') },
   ],
+  'clean.softFilm': [
+    { done: cleared(300), step: clean('cleaner-metal') },
+    { done: cleared(5 * DAY), step: clean('cleaner-metal') },
+  ],
   'clean.tack': [
     { done: blocked, step: coat('base-solvent') },
     { done: epoxyKeyed, step: coat('highbuild-2k') },

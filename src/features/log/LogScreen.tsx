@@ -27,6 +27,8 @@ import { gap } from '@/ui/theme';
 import { KIND_NAMES } from '@/ui/words';
 import { payloadOf, saveLabel, textsOf, type Texts } from './draft';
 import { KindFields } from './KindFields';
+import { useVerdict } from './useVerdict';
+import { VerdictNotice } from './VerdictNotice';
 import { AGO, AGO_LABELS, whenOf, type Ago } from './when';
 import { ZonePick } from './ZonePick';
 
@@ -34,6 +36,7 @@ interface Props {
   jobId?: string;
   zoneIds?: string[];
   kind?: string;
+  productId?: string;
 }
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
@@ -67,7 +70,7 @@ function lastZones(open: OpenJob): string[] {
   return last?.zoneIds ?? open.job.zones.slice(0, 1).map((z) => z.id);
 }
 
-function Sheet({ jobs, start, zoneIds, kind: askedKind }: Props & { jobs: OpenJob[]; start: OpenJob }) {
+function Sheet({ jobs, start, zoneIds, kind: askedKind, productId }: Props & { jobs: OpenJob[]; start: OpenJob }) {
   const [jobId, setJobId] = useState(start.job.id);
   const [zones, setZones] = useState<string[]>(() => {
     const known = zoneIds?.filter((z) => start.job.zones.some((x) => x.id === z)) ?? [];
@@ -83,6 +86,7 @@ function Sheet({ jobs, start, zoneIds, kind: askedKind }: Props & { jobs: OpenJo
       open={open}
       zones={zones}
       asked={asked}
+      askedProduct={productId}
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
         setJobId(id);
@@ -98,11 +102,12 @@ interface FilledProps {
   open: OpenJob;
   zones: string[];
   asked: LoggableKind | undefined;
+  askedProduct: string | undefined;
   onJob(id: string): void;
   onZones(ids: string[]): void;
 }
 
-function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
+function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: FilledProps) {
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
@@ -121,7 +126,10 @@ function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
     () => (status ? draftFor(kind, status, strata, open.state, all) : {}),
     [kind, status, strata, open.state, all],
   );
-  const [edits, setEdits] = useState<Texts>({});
+  const [edits, setEdits] = useState<Texts>(() => {
+    const p = askedProduct ? lookup(askedProduct) : undefined;
+    return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
+  });
   const base = useMemo(() => textsOf(kind, draft, units), [kind, draft, units]);
   const texts = { ...base, ...edits };
   const product = texts.productId ? lookup(texts.productId) : undefined;
@@ -138,6 +146,10 @@ function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
     temp: typed(reading?.tempC ?? settings?.tempC, { quantity: 'temp' }, units),
     rh: typed(reading?.rh ?? settings?.rh, { percent: true }, units),
   };
+  const [reason, setReason] = useState('');
+  const onSheet = payloadOf(kind, texts, product, units);
+  const judged = useVerdict(open, zones, statuses, kind, onSheet.ok ? onSheet.value : undefined, product, now);
+  const stopped = judged?.verdict.level === 'stop';
   const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
   const cautions = cautionsFor(kind, product, overOld);
 
@@ -168,6 +180,7 @@ function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
       if (!h.ok) bad['air.rh'] = h.error;
       if (t.ok && h.ok) airReading = { tempC: t.value!, rh: h.value! };
     }
+    if (stopped && !reason.trim()) bad.against = 'Say why in a few words; it is kept with the entry';
     if (Object.keys(bad).length > 0 || !at.ok || !payload.ok) return setProblems(bad);
     const event = {
       kind,
@@ -176,6 +189,7 @@ function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
       ...withContext(kind, payload.value, open, zones),
       ...(airReading && { air: airReading }),
       ...(note?.trim() && { note: note.trim() }),
+      ...(stopped && { against: reason.trim() }),
     };
     append.mutate(event as never, {
       onSuccess: () => {
@@ -190,7 +204,17 @@ function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
     });
   };
 
-  const shown = new Set(['productId', 'atMs', 'day', 'time', 'air.tempC', 'air.rh', 'zoneIds', ...Object.keys(base)]);
+  const shown = new Set([
+    'productId',
+    'atMs',
+    'day',
+    'time',
+    'air.tempC',
+    'air.rh',
+    'zoneIds',
+    'against',
+    ...Object.keys(base),
+  ]);
   const stray = Object.entries(problems).filter(([k]) => !shown.has(k));
   return (
     <Page
@@ -219,6 +243,11 @@ function Filled({ jobs, open, zones, asked, onJob, onZones }: FilledProps) {
           setProblems({});
         }}
       />
+      {judged && (
+        <View style={{ marginTop: gap(2) }}>
+          <VerdictNotice judged={judged} now={now} reason={reason} onReason={setReason} problem={problems.against} />
+        </View>
+      )}
       <KindFields
         kind={kind}
         texts={texts}

@@ -1,16 +1,7 @@
 import { useRouter } from 'expo-router';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import {
-  panelMaterial,
-  showText,
-  SUBSTRATE_NAMES,
-  waitText,
-  ZONE_STAGE_NAMES,
-  NEXT_ACT,
-  zonesOf,
-  type ZoneStatus,
-} from '@/core';
+import { panelMaterial, showText, SUBSTRATE_NAMES, waitText, ZONE_STAGE_NAMES, zonesOf, type ZoneStatus } from '@/core';
 import { useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -22,6 +13,7 @@ import { momentWords, surfaceWords } from '@/ui/words';
 import { bandLabel, BandMore } from './BandMore';
 import { ClockTrack } from './ClockTrack';
 import { History } from './History';
+import { NextSteps } from './NextSteps';
 import { Undo } from './Undo';
 
 interface Props {
@@ -123,6 +115,7 @@ function Panel({
             />
           </View>
           {status && <Clock status={status} now={now} />}
+          {status && <NextSteps open={settled} zoneId={zone.id} status={status} now={now} />}
           {strata.faults.length > 0 && (
             <Section title="Found" aside={String(strata.faults.length)}>
               {strata.faults.map((f) => (
@@ -171,7 +164,7 @@ const Clock = memo(function Clock({ status, now }: { status: ZoneStatus; now: nu
   const next = status.moments[0];
   const top = status.top;
   return (
-    <Section title="Clock and next step">
+    <Section title="Clock">
       <View style={{ paddingTop: gap(3), gap: gap(2) }}>
         {status.stoppedByCold && (
           <Notice tone="stop">{`Standing still: ${top?.label} does not cure in this cold. Warm the panel.`}</Notice>
@@ -201,7 +194,6 @@ const Clock = memo(function Clock({ status, now }: { status: ZoneStatus; now: nu
             {`Temporary repair: has to last until ${monthYear(status.temporaryUntilMs)}.`}
           </T>
         )}
-        <T kind="strong">{NEXT_ACT[status.stage]}</T>
         {top?.air && (
           <T kind="small" tone="muted">
             {`Times are estimates from the air that was logged, at ${clockTime(now)}. The product's data sheet decides.`}

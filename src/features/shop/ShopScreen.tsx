@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { BOUNDS, showText, unitOf } from '@/core';
+import { BOUNDS, SCHOOLS, showText, unitOf, type HouseMethod } from '@/core';
 import {
   exportJob,
   nowMs,
@@ -57,6 +57,7 @@ export function ShopScreen() {
         </Row>
       </Section>
       <Preferences settings={settings} />
+      <Method settings={settings} />
       <Section title="Whose data">
         <View style={{ paddingTop: gap(3), gap: gap(2) }}>
           <T kind="small" tone="muted">
@@ -108,6 +109,39 @@ function JobLine({ open }: { open: OpenJob }) {
         </View>
       </View>
     </Row>
+  );
+}
+
+/** The shop's schools, each with the reason of the side that was picked. */
+function Method({ settings }: { settings: Settings }) {
+  const { saveSettings } = useShopActions();
+  const set = <K extends keyof HouseMethod>(key: K, value: HouseMethod[K]) =>
+    void saveSettings({ method: { ...settings.method, [key]: value } }).catch(() => undefined);
+  return (
+    <Section title="House method">
+      {(Object.keys(SCHOOLS) as (keyof HouseMethod)[]).map((key) => {
+        const options = SCHOOLS[key].options as Record<string, { name: string; why: string }>;
+        const value: string = settings.method[key];
+        return (
+          <View key={key}>
+            <Choices
+              label={SCHOOLS[key].label}
+              options={Object.entries(options).map(([v, o]) => ({
+                value: v,
+                label: o.name[0]!.toUpperCase() + o.name.slice(1),
+              }))}
+              value={value}
+              onChange={(v) => set(key, v as never)}
+            />
+            {Object.entries(options).map(([v, o]) => (
+              <T key={v} kind="small" tone={v === value ? 'ink' : 'muted'}>
+                {o.why}
+              </T>
+            ))}
+          </View>
+        );
+      })}
+    </Section>
   );
 }
 

@@ -1,0 +1,41 @@
+import { View } from 'react-native';
+import { Field, Notice } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
+import type { Judged } from './useVerdict';
+
+interface Props {
+  judged: Judged;
+  now: number;
+  reason: string;
+  onReason(text: string): void;
+  problem?: string;
+}
+
+/** What the rules say of the entry before it is saved. Against a stop one goes on only with a reason, which is logged. */
+export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason, problem }: Props) {
+  if (verdict.level === 'allowed')
+    return (
+      <View testID="verdict">
+        <T kind="small" tone="do">
+          {verdictLine(verdict, now)}
+        </T>
+      </View>
+    );
+  const grave = verdict.findings.filter((f) => f.level !== 'note');
+  return (
+    <Notice tone={VERDICT_TONE[verdict.level]} testID="verdict">
+      <T kind="strong" tone={VERDICT_TONE[verdict.level]}>
+        {`${zone ? `${zone}. ` : ''}${verdictLine(verdict, now)}`}
+      </T>
+      {grave.slice(1).map((f) => (
+        <T key={f.ruleId} kind="small">
+          {f.clears && f.clearsMs === undefined ? `${f.says} ${f.clears}` : f.says}
+        </T>
+      ))}
+      {verdict.level === 'stop' && (
+        <Field label="Why go on all the same" value={reason} onChange={onReason} problem={problem} />
+      )}
+    </Notice>
+  );
+}

@@ -1,0 +1,113 @@
+import { useRouter } from 'expo-router';
+import { memo, useMemo, useState } from 'react';
+import { Pressable, StyleSheet, View } from 'react-native';
+import type { ZoneStatus } from '@/core';
+import type { Verdict } from '@/core/rules';
+import { airNow, useLibrary, useRules, useSettings, type OpenJob } from '@/data';
+import { whenAndWait } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Quiet, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap, GLOVE } from '@/ui/theme';
+import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
+
+interface Props {
+  open: OpenJob;
+  zoneId: string;
+  status: ZoneStatus;
+  now: number;
+}
+
+/** Every step that comes into question on the zone: allowed, with care, or not yet, and why. */
+export const NextSteps = memo(function NextSteps({ open, zoneId, status, now }: Props) {
+  const rules = useRules();
+  const settings = useSettings();
+  const { all } = useLibrary();
+  const strata = open.state.zones.get(zoneId)?.strata;
+  const steps = useMemo(() => {
+    if (!rules || !settings || !strata) return [];
+    const input = {
+      strata,
+      status,
+      air: airNow(open, settings, now),
+      method: settings.method,
+      products: open.products,
+      nowMs: now,
+    };
+    return rules.nextSteps(input, open.state, all);
+  }, [rules, settings, strata, status, open, now, all]);
+  const [expanded, setExpanded] = useState<string | null>(null);
+  const router = useRouter();
+  if (steps.length === 0) return null;
+  return (
+    <Section title="Next">
+      {steps.map((s) => (
+        <Line
+          key={s.label}
+          label={s.label}
+          verdict={s.verdict}
+          now={now}
+          expanded={expanded === s.label}
+          onPress={() => setExpanded(expanded === s.label ? null : s.label)}
+        >
+          {s.logs && (
+            <Quiet
+              label="Log it"
+              onPress={() =>
+                router.navigate(
+                  `/log?job=${open.job.id}&zones=${zoneId}&kind=${s.logs}${'product' in s.step ? `&product=${encodeURIComponent(s.step.product.id)}` : ''}` as never,
+                )
+              }
+            />
+          )}
+        </Line>
+      ))}
+    </Section>
+  );
+});
+
+interface LineProps {
+  label: string;
+  verdict: Verdict;
+  now: number;
+  expanded: boolean;
+  onPress(): void;
+  children: React.ReactNode;
+}
+
+function Line({ label, verdict, now, expanded, onPress, children }: LineProps) {
+  const { palette } = useLook();
+  return (
+    <View style={[styles.line, { borderBottomColor: palette.line }]} testID="next-step">
+      <Pressable onPress={onPress} role="button" aria-expanded={expanded} style={styles.press}>
+        <T kind="strong">{label}</T>
+        <T kind="small" tone={VERDICT_TONE[verdict.level]}>
+          {verdictLine(verdict, now)}
+        </T>
+      </Pressable>
+      {expanded && (
+        <View style={styles.more}>
+          {verdict.findings.map((f) => (
+            <View key={f.ruleId}>
+              <T kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
+                {f.says}
+              </T>
+              {f.clears !== undefined && (
+                <T kind="small">
+                  {f.clearsMs === undefined ? f.clears : `${f.clears} ${whenAndWait(f.clearsMs, now)}.`}
+                </T>
+              )}
+            </View>
+          ))}
+          {children}
+        </View>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  line: { borderBottomWidth: 1 },
+  press: { minHeight: GLOVE, paddingVertical: gap(2), justifyContent: 'center' },
+  more: { paddingBottom: gap(2), gap: gap(2) },
+});

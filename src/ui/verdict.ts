@@ -1,0 +1,24 @@
+import type { Verdict } from '@/core/rules';
+import { whenAndWait } from './format';
+import type { Tone } from './T';
+
+export const VERDICT_TONE = { allowed: 'do', care: 'window', stop: 'stop' } as const satisfies Record<
+  Verdict['level'],
+  Tone
+>;
+
+/** A verdict in one line: what holds, the gravest reason, and what clears it. */
+export function verdictLine(v: Verdict, now: number): string {
+  const first = v.findings[0];
+  if (v.level === 'allowed' || !first) {
+    const said = v.findings.find((f) => f.ruleId === 'coat.windowClosing' || f.ruleId === 'bare.rustComing');
+    return said ? `Allowed. ${said.says}` : 'Allowed now';
+  }
+  const clears =
+    v.clearsMs !== undefined
+      ? ` Allowed from ${whenAndWait(v.clearsMs, now)}.`
+      : first.clears
+        ? ` ${first.clears}`
+        : '';
+  return `${v.level === 'stop' ? 'Not yet' : 'With care'}: ${first.says[0]!.toLowerCase()}${first.says.slice(1)}${clears}`;
+}
