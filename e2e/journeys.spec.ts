@@ -210,6 +210,21 @@ test('corrects a mistake from weeks ago by striking it out of the history', asyn
   await expect.poll(() => layers(page)).toEqual(['Epoxy primer', 'Mild steel']);
 });
 
+test('corrects an entry: what was two coats was three', async ({ page }) => {
+  await openDemo(page, '/panel/hatchback/lamp');
+  await page
+    .getByRole('region', { name: 'What was done' })
+    .getByRole('button', { name: /Epoxy primer, 2 coats/ })
+    .click();
+  await press(page, 'Correct this');
+  await expect(answer(page)).toHaveText('Correct this entry');
+  await pick(page, '3');
+  await page.getByTestId('save').click();
+  // It still stands where it happened, with the coats that it had.
+  await expect(page.getByRole('button', { name: /^Epoxy primer, 3 coats, 150/ })).toBeVisible();
+  expect(await layers(page)).toEqual(['Epoxy primer', 'Weld-through primer', 'Mild steel']);
+});
+
 test('US units everywhere, and the choice is kept', async ({ page }) => {
   await openDemo(page, '/shop');
   await pick(page, 'US');

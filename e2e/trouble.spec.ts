@@ -196,6 +196,11 @@ test('a coat on a voided zone is refused with a way out', async ({ page }) => {
   await pick(page, 'Coated');
   await page.getByTestId('save').click();
   await expect(page.getByText(/was voided or never started/)).toBeVisible();
+  await press(page, 'Something else');
+  await pick(page, 'Found');
+  await pick(page, 'Old paint');
+  await page.getByTestId('save').click();
+  await expect(page.getByRole('button', { name: /^Old paint/ })).toBeVisible();
 });
 
 test('absurd areas and names are refused when a panel is added', async ({ page }) => {

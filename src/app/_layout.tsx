@@ -1,1 +1,1 @@
-export { Shell as default } from '@/features/shell/Shell';
+export { Shell as default, Broken as ErrorBoundary } from '@/features/shell/Shell';

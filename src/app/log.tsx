@@ -2,11 +2,12 @@ import { useLocalSearchParams } from 'expo-router';
 import { LogScreen } from '@/features/log/LogScreen';
 
 export default function LogRoute() {
-  const { job, zones, kind, product } = useLocalSearchParams<{
+  const { job, zones, kind, product, replaces } = useLocalSearchParams<{
     job?: string;
     zones?: string;
     kind?: string;
     product?: string;
+    replaces?: string;
   }>();
-  return <LogScreen jobId={job} zoneIds={zones?.split(',')} kind={kind} productId={product} />;
+  return <LogScreen jobId={job} zoneIds={zones?.split(',')} kind={kind} productId={product} replaces={replaces} />;
 }

@@ -20,7 +20,10 @@ interface Props {
 
 /** The questions of one kind. */
 export function KindFields(props: Props) {
-  const specs = FIELDS[props.kind].filter((f) => asked(f, props.kind, props.texts, props.product));
+  // What a zone begins with is asked once: later findings are faults on what is there.
+  const specs = FIELDS[props.kind].filter(
+    (f) => asked(f, props.kind, props.texts, props.product) && (f.name !== 'begin' || !props.strata),
+  );
   const numbers = specs.filter((f) => f.type === 'number');
   const rest = specs.filter((f) => f.type !== 'number');
   // Choices first: most of the time they are all that changes. Numbers then stand side by side.

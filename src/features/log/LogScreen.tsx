@@ -7,17 +7,31 @@ import {
   coatDefaults,
   colourOn,
   draftFor,
+  effectiveEvents,
   effectiveForm,
   likelyKind,
   likelyRemovalUm,
   LOGGABLE,
+  ok,
   panelOf,
   showText,
   unitOf,
   waitText,
   type LoggableKind,
+  type Payloads,
+  type PlainEvent,
 } from '@/core';
-import { NotLogged, nowMs, useAppend, useJobs, useLibrary, useSettings, useStatuses, type OpenJob } from '@/data';
+import {
+  newId,
+  NotLogged,
+  nowMs,
+  useAppend,
+  useJobs,
+  useLibrary,
+  useSettings,
+  useStatuses,
+  type OpenJob,
+} from '@/data';
 import { percent } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -37,6 +51,8 @@ interface Props {
   zoneIds?: string[];
   kind?: string;
   productId?: string;
+  /** Id of an entry that this one takes the place of. */
+  replaces?: string;
 }
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
@@ -58,6 +74,10 @@ export function LogScreen(props: Props) {
   return <Sheet jobs={withZones} start={open} {...props} />;
 }
 
+/** An entry that still counts, as it counts. */
+const entryOf = (open: OpenJob, id: string | undefined): PlainEvent | undefined =>
+  id === undefined ? undefined : effectiveEvents(open.state).find((e) => e.id === id);
+
 const lastWritten = (j: OpenJob): number => j.state.events.reduce((m, e) => Math.max(m, e.writtenMs), 0);
 
 /** The zones that the last entry was about: most entries follow on it. */
@@ -70,14 +90,23 @@ function lastZones(open: OpenJob): string[] {
   return last?.zoneIds ?? open.job.zones.slice(0, 1).map((z) => z.id);
 }
 
-function Sheet({ jobs, start, zoneIds, kind: askedKind, productId }: Props & { jobs: OpenJob[]; start: OpenJob }) {
+function Sheet({
+  jobs,
+  start,
+  zoneIds,
+  kind: askedKind,
+  productId,
+  replaces,
+}: Props & { jobs: OpenJob[]; start: OpenJob }) {
   const [jobId, setJobId] = useState(start.job.id);
+  const [old] = useState(() => entryOf(start, replaces));
   const [zones, setZones] = useState<string[]>(() => {
+    if (old) return old.zoneIds;
     const known = zoneIds?.filter((z) => start.job.zones.some((x) => x.id === z)) ?? [];
     return known.length > 0 ? known : lastZones(start);
   });
   const open = jobs.find((j) => j.job.id === jobId) ?? start;
-  const asked = LOGGABLE.find((k) => k === askedKind);
+  const asked = LOGGABLE.find((k) => k === (old?.kind ?? askedKind));
   return (
     <Filled
       // A different first zone stands elsewhere in the work, so the suggestion starts anew.
@@ -87,6 +116,7 @@ function Sheet({ jobs, start, zoneIds, kind: askedKind, productId }: Props & { j
       zones={zones}
       asked={asked}
       askedProduct={productId}
+      old={old}
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
         setJobId(id);
@@ -103,11 +133,13 @@ interface FilledProps {
   zones: string[];
   asked: LoggableKind | undefined;
   askedProduct: string | undefined;
+  /** The entry that is being corrected. */
+  old: PlainEvent | undefined;
   onJob(id: string): void;
   onZones(ids: string[]): void;
 }
 
-function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: FilledProps) {
+function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }: FilledProps) {
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
@@ -127,15 +159,16 @@ function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: Fill
     [kind, status, strata, open.state, all],
   );
   const [edits, setEdits] = useState<Texts>(() => {
+    if (old && asked) return textsOf(asked, old as unknown as Record<string, unknown>, units);
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
   });
   const base = useMemo(() => textsOf(kind, draft, units), [kind, draft, units]);
   const texts = { ...base, ...edits };
   const product = texts.productId ? lookup(texts.productId) : undefined;
-  const [ago, setAgo] = useState<Ago>('now');
-  const [day, setDay] = useState(() => format(nowMs(), 'yyyy-MM-dd'));
-  const [time, setTime] = useState(() => format(nowMs(), 'HH:mm'));
+  const [ago, setAgo] = useState<Ago>(old ? 'other' : 'now');
+  const [day, setDay] = useState(() => format(old?.atMs ?? nowMs(), 'yyyy-MM-dd'));
+  const [time, setTime] = useState(() => format(old?.atMs ?? nowMs(), 'HH:mm'));
   const [note, setNote] = useState<string | null>(null);
   const [air, setAir] = useState<{ temp: string; rh: string } | null>(null);
   const [problems, setProblems] = useState<Record<string, string>>({});
@@ -148,7 +181,9 @@ function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: Fill
   };
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
-  const judged = useVerdict(open, zones, statuses, kind, onSheet.ok ? onSheet.value : undefined, product, now);
+  // A correction tells what was done; it is too late to judge whether it should be.
+  const verdict = useVerdict(open, zones, statuses, kind, onSheet.ok ? onSheet.value : undefined, product, now);
+  const judged = old ? undefined : verdict;
   const stopped = judged?.verdict.level === 'stop';
   const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
   const cautions = cautionsFor(kind, product, overOld);
@@ -167,7 +202,8 @@ function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: Fill
   };
 
   const save = () => {
-    const at = whenOf(ago, day, time, nowMs());
+    const kept = old && ago === 'other' && `${day} ${time}` === format(old.atMs, 'yyyy-MM-dd HH:mm');
+    const at = kept ? ok(old.atMs) : whenOf(ago, day, time, nowMs());
     const payload = payloadOf(kind, texts, product, units);
     const bad: Record<string, string> = {};
     if (!at.ok) Object.assign(bad, at.error);
@@ -191,15 +227,26 @@ function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: Fill
       ...(note?.trim() && { note: note.trim() }),
       ...(stopped && { against: reason.trim() }),
     };
-    append.mutate(event as never, {
+    const id = newId(nowMs());
+    const correction = old && {
+      kind: 'replaced',
+      zoneIds: [],
+      targetId: old.id,
+      // What the sheet does not ask (air, cup, note) stays as it was.
+      by: { ...old, ...event, id, writtenMs: nowMs() },
+    };
+    append.mutate((correction ?? event) as never, {
       onSuccess: () => {
         const panel = first ? panelOf(open.job, first) : undefined;
-        if (panel) router.replace(`/panel/${open.job.id}/${panel.id}?zone=${first}` as never);
+        if (old && router.canGoBack()) router.back();
+        else if (panel) router.replace(`/panel/${open.job.id}/${panel.id}?zone=${first}` as never);
         else router.replace('/' as never);
       },
       onError: (e) =>
         setProblems(
-          e instanceof NotLogged ? Object.fromEntries(e.problems.map((p) => [p.path, p.message])) : { '': e.message },
+          e instanceof NotLogged
+            ? Object.fromEntries(e.problems.map((p) => [p.path.replace(/^by\./, ''), p.message]))
+            : { '': e.message },
         ),
     });
   };
@@ -233,7 +280,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, onJob, onZones }: Fill
         </>
       }
     >
-      <Head over={open.job.name} answer="What happened?" />
+      <Head over={open.job.name} answer={old ? 'Correct this entry' : 'What happened?'} />
       <ZonePick jobs={jobs} open={open} zones={zones} onJob={onJob} onZones={onZones} problem={problems.zoneIds} />
       <KindPick
         value={kind}
@@ -357,7 +404,10 @@ function withContext(
 ): Record<string, unknown> {
   if (kind === 'found') {
     const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
-    return { ...payload, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers: [] };
+    const { begin, ...rest } = payload;
+    const layers: Payloads['found']['layers'] =
+      begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [];
+    return { ...rest, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers };
   }
   if (kind === 'coated') {
     const product = open.products(String(payload.productId));

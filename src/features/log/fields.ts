@@ -122,7 +122,19 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
       optional: true,
     },
   ],
-  found: [{ name: 'fault', label: 'What was found', type: 'text', optional: true, multiline: true }],
+  found: [
+    {
+      name: 'begin',
+      label: 'What is on it',
+      type: 'choice',
+      optional: true,
+      options: [
+        { value: 'bare', label: 'Nothing: bare' },
+        { value: 'old', label: 'Old paint' },
+      ],
+    },
+    { name: 'fault', label: 'What was found', type: 'text', optional: true, multiline: true },
+  ],
 };
 
 /** Whether a field is asked for, given what else stands there. */

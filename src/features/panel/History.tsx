@@ -1,6 +1,7 @@
+import { useRouter } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { eventUse, showText, type PlainEvent, type ProductLookup, type Zone } from '@/core';
+import { eventUse, LOGGABLE, showText, type PlainEvent, type ProductLookup, type Zone } from '@/core';
 import { useAppend, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -120,6 +121,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const { units, currency } = useLook();
   const { lookup } = useLibrary();
   const append = useAppend(open.job.id);
+  const router = useRouter();
   const [problem, setProblem] = useState<string>();
   const use = eventUse(e, open.job, lookup);
   return (
@@ -136,6 +138,12 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
         <T kind="small" tone="stop">
           {problem}
         </T>
+      )}
+      {LOGGABLE.some((k) => k === e.kind) && (
+        <Quiet
+          label="Correct this"
+          onPress={() => router.navigate(`/log?job=${open.job.id}&replaces=${encodeURIComponent(e.id)}` as never)}
+        />
       )}
       <Quiet
         label="Strike this out"

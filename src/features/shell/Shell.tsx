@@ -155,3 +155,18 @@ function FirstRun({ pick }: { pick(mode: 'demo' | 'own'): void }) {
     </Page>
   );
 }
+
+/** When a view breaks: the log is safe in storage, and one can try again. */
+export function Broken({ error, retry }: { error: Error; retry(): Promise<void> }) {
+  return (
+    <Dressed settings={undefined}>
+      <Page testID="broken" foot={<Act label="Try again" strong grow onPress={() => void retry()} />}>
+        <Blank
+          title="This view broke"
+          text="What was logged is safe in this browser. Try again; if it breaks again, export the job from the Shop page."
+        />
+        <Notice tone="stop">{error.message || 'No reason was given'}</Notice>
+      </Page>
+    </Dressed>
+  );
+}
