@@ -1,9 +1,8 @@
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import type { ZoneStatus } from '@/core';
 import type { Verdict } from '@/core/rules';
-import { airNow, useLibrary, useRules, useSettings, type OpenJob } from '@/data';
+import { airNow, useLibrary, useRules, useSettings, useStatuses, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
@@ -14,18 +13,18 @@ import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
 interface Props {
   open: OpenJob;
   zoneId: string;
-  status: ZoneStatus;
   now: number;
 }
 
 /** Every step that comes into question on the zone: allowed, with care, or not yet, and why. */
-export const NextSteps = memo(function NextSteps({ open, zoneId, status, now }: Props) {
+export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const rules = useRules();
   const settings = useSettings();
   const { all } = useLibrary();
+  const status = useStatuses(open, now).get(zoneId);
   const strata = open.state.zones.get(zoneId)?.strata;
   const steps = useMemo(() => {
-    if (!rules || !settings || !strata) return [];
+    if (!rules || !settings || !strata || !status) return [];
     const input = {
       strata,
       status,

@@ -115,7 +115,7 @@ function Panel({
             />
           </View>
           {status && <Clock status={status} now={now} />}
-          {status && <NextSteps open={settled} zoneId={zone.id} status={status} now={now} />}
+          <NextSteps open={settled} zoneId={zone.id} now={now} />
           {strata.faults.length > 0 && (
             <Section title="Found" aside={String(strata.faults.length)}>
               {strata.faults.map((f) => (
