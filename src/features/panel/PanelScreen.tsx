@@ -1,7 +1,17 @@
 import { useRouter } from 'expo-router';
 import { memo, useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { panelMaterial, showText, SUBSTRATE_NAMES, waitText, ZONE_STAGE_NAMES, zonesOf, type ZoneStatus } from '@/core';
+import {
+  panelMaterial,
+  showText,
+  SUBSTRATE_NAMES,
+  waitText,
+  ZONE_STAGE_NAMES,
+  zonesOf,
+  type Strata,
+  type Zone,
+  type ZoneStatus,
+} from '@/core';
 import { useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -91,15 +101,7 @@ function Panel({
         answer={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
         under={<Standing status={status} area={showText('area', zone.areaCm2, units)} now={now} />}
       />
-      {many && (
-        <Choices
-          label="Zone"
-          hideLabel
-          options={zones.map((z) => ({ value: z.id, label: z.name }))}
-          value={zone.id}
-          onChange={setPicked}
-        />
-      )}
+      {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
         <>
           <View style={{ marginTop: gap(4) }}>
@@ -116,20 +118,7 @@ function Panel({
           </View>
           {status && <Clock status={status} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />
-          {strata.faults.length > 0 && (
-            <Section title="Found" aside={String(strata.faults.length)}>
-              {strata.faults.map((f) => (
-                <Row key={f.atMs + f.text}>
-                  <View style={{ flex: 1 }}>
-                    <T>{f.text}</T>
-                  </View>
-                  <T kind="small" tone="muted">
-                    {shortWhen(f.atMs, now)}
-                  </T>
-                </Row>
-              ))}
-            </Section>
-          )}
+          <Faults faults={strata.faults} now={now} />
         </>
       ) : (
         <Notice tone="window">{`Nothing is known of ${many ? `the ${zone.name.toLowerCase()} zone` : 'this panel'} yet, or its finding was struck out. Log what was found to begin.`}</Notice>
@@ -145,6 +134,37 @@ function Panel({
     </Page>
   );
 }
+
+const ZoneChoice = memo(function ZoneChoice(p: { zones: Zone[]; value: string; onChange(id: string): void }) {
+  return (
+    <Choices
+      label="Zone"
+      hideLabel
+      options={p.zones.map((z) => ({ value: z.id, label: z.name }))}
+      value={p.value}
+      onChange={p.onChange}
+    />
+  );
+});
+
+/** What the walk-round and later looks have found. */
+const Faults = memo(function Faults({ faults, now }: { faults: Strata['faults']; now: number }) {
+  if (faults.length === 0) return null;
+  return (
+    <Section title="Found" aside={String(faults.length)}>
+      {faults.map((f) => (
+        <Row key={f.atMs + f.text}>
+          <View style={{ flex: 1 }}>
+            <T>{f.text}</T>
+          </View>
+          <T kind="small" tone="muted">
+            {shortWhen(f.atMs, now)}
+          </T>
+        </Row>
+      ))}
+    </Section>
+  );
+});
 
 /** The answer to 'what is it doing': where it stands, and what comes next by itself. */
 function Standing({ status, area, now }: { status: ZoneStatus | undefined; area: string; now: number }) {
