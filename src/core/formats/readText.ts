@@ -61,11 +61,3 @@ export function readJobText(text: string, bytes = text.length): Result<JobFile, 
   const read = readJobFile(raw);
   return read.ok ? ok(read.value) : fail(withLines(text, read.error));
 }
-
-/** Problems as a person reads them, at most `most` of them. */
-export const problemLines = (problems: readonly FileProblem[], most = 8): string[] => [
-  ...problems
-    .slice(0, most)
-    .map((p) => `${p.line ? `Line ${p.line}: ` : ''}${p.message}${p.path ? ` (${p.path})` : ''}`),
-  ...(problems.length > most ? [`and ${problems.length - most} more`] : []),
-];

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { zoneLabel, zonesOf } from '@/core';
+import { zoneLabel } from '@/core';
 import type { OpenJob } from '@/data';
-import { Choices, Quiet } from '@/ui/parts';
+import { Quiet } from '@/ui/parts';
+import { ZoneChoices } from '@/ui/ZoneChoices';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -18,7 +19,6 @@ interface Props {
 /** The picked zones as one line; all panels of the job on asking. */
 export function ZonePick({ jobs, open, zones, onJob, onZones, problem }: Props) {
   const [all, setAll] = useState(zones.length === 0);
-  const toggle = (id: string) => onZones(zones.includes(id) ? zones.filter((z) => z !== id) : [...zones, id]);
   return (
     <View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3) }}>
@@ -38,24 +38,14 @@ export function ZonePick({ jobs, open, zones, onJob, onZones, problem }: Props) 
       )}
       {all && (
         <>
-          {jobs.length > 1 && (
-            <Choices
-              label="Job"
-              options={jobs.map((j) => ({ value: j.job.id, label: j.job.name }))}
-              value={open.job.id}
-              onChange={onJob}
-            />
-          )}
-          {open.job.panels.map((p) => (
-            <Choices
-              key={p.id}
-              label={p.name}
-              many
-              options={zonesOf(open.job, p.id).map((z) => ({ value: z.id, label: z.name }))}
-              value={zones}
-              onChange={toggle}
-            />
-          ))}
+          <ZoneChoices
+            jobs={jobs.map((j) => j.job)}
+            job={open.job}
+            zoneIds={zones}
+            onJob={onJob}
+            onZones={onZones}
+            label={(z) => z.name}
+          />
           <Quiet label="That is all" icon="check" onPress={() => setAll(false)} />
         </>
       )}

@@ -1,8 +1,9 @@
 import { View } from 'react-native';
-import { showText, zoneLabel, zonesOf } from '@/core';
+import { showText, zoneLabel } from '@/core';
 import type { OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
-import { Choices, Quiet } from '@/ui/parts';
+import { Quiet } from '@/ui/parts';
+import { ZoneChoices } from '@/ui/ZoneChoices';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -20,7 +21,6 @@ interface Props {
 /** The zones that the cup is for. */
 export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZones, problem }: Props) {
   const { units } = useLook();
-  const toggle = (id: string) => onZones(zoneIds.includes(id) ? zoneIds.filter((z) => z !== id) : [...zoneIds, id]);
   const names = zoneIds.map((z) => zoneLabel(open.job, z)).join('; ');
   return (
     <View>
@@ -39,27 +39,14 @@ export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZone
       )}
       {picking && (
         <>
-          {jobs.length > 1 && (
-            <Choices
-              label="Job"
-              options={jobs.map((j) => ({ value: j.job.id, label: j.job.name }))}
-              value={open.job.id}
-              onChange={onJob}
-            />
-          )}
-          {open.job.panels.map((p) => (
-            <Choices
-              key={p.id}
-              label={p.name}
-              many
-              options={zonesOf(open.job, p.id).map((z) => ({
-                value: z.id,
-                label: `${z.name} ${showText('area', z.areaCm2, units)}`,
-              }))}
-              value={zoneIds}
-              onChange={toggle}
-            />
-          ))}
+          <ZoneChoices
+            jobs={jobs.map((j) => j.job)}
+            job={open.job}
+            zoneIds={zoneIds}
+            onJob={onJob}
+            onZones={onZones}
+            label={(z) => `${z.name} ${showText('area', z.areaCm2, units)}`}
+          />
         </>
       )}
     </View>
