@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react';
+import { startTransition, useEffect, useState } from 'react';
 
 /** Device time. The only place that reads it, besides the writing of events. */
 export const nowMs = (): number => Date.now();
@@ -32,3 +32,16 @@ export const afterPaint = (): Promise<void> =>
       port2.postMessage(null);
     });
   });
+
+/** A value that follows once the frame with the newest one is painted: for what may come a moment later. */
+export function useAfterPaint<T>(value: T): T {
+  const [settled, setSettled] = useState(value);
+  useEffect(() => {
+    let newest = true;
+    void afterPaint().then(() => newest && startTransition(() => setSettled(() => value)));
+    return () => {
+      newest = false;
+    };
+  }, [value]);
+  return settled;
+}

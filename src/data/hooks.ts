@@ -121,8 +121,10 @@ function clocksOf(open: OpenJob, settings: Settings): ClockShop {
   return made;
 }
 
-/** Where the zones of one job stand, by zone id. */
-export type Statuses = ReadonlyMap<string, ZoneStatus>;
+/** Where the zones of one job stand, by zone id. Counted when asked for: a page that shows one zone pays for one. */
+export interface Statuses {
+  get(zoneId: string): ZoneStatus | undefined;
+}
 
 const known = new WeakMap<ZoneState, { clocks: ClockShop; now: number; status: ZoneStatus }>();
 
@@ -138,10 +140,10 @@ function statusOf(zone: ZoneState | undefined, clocks: ClockShop, now: number, p
 
 function statusesOf(open: OpenJob, settings: Settings, now: number): Statuses {
   const clocks = clocksOf(open, settings);
-  return new Map(open.job.zones.map((z) => [z.id, statusOf(open.state.zones.get(z.id), clocks, now, open.products)]));
+  return { get: (id) => statusOf(open.state.zones.get(id), clocks, now, open.products) };
 }
 
-const NONE: Statuses = new Map();
+const NONE: Statuses = { get: () => undefined };
 
 /** Where every zone of a job stands now. Counts anew as time goes on. */
 export function useStatuses(open: OpenJob | undefined, now: number): Statuses {

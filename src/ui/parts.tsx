@@ -1,6 +1,5 @@
-import { createContext, useContext, type ReactNode } from 'react';
+import { type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
-import { TextInput } from 'react-native-paper';
 import { Icon, type IconName } from './icons';
 import { useLook } from './look';
 import { T, type Tone } from './T';
@@ -327,80 +326,6 @@ export function Choices<V extends string>({ label, options, value, onChange, man
     </View>
   );
 }
-
-interface FieldProps {
-  label: string;
-  value: string;
-  onChange(text: string): void;
-  unit?: string;
-  problem?: string;
-  hint?: string;
-  numeric?: boolean;
-  multiline?: boolean;
-}
-
-const InRow = createContext(false);
-
-/** A field with its unit in its label and its complaint right under it. */
-export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
-  const { palette, scale } = useLook();
-  const inRow = useContext(InRow) && numeric;
-  const name = unit ? `${label}, ${unit}` : label;
-  return (
-    <View
-      style={{
-        marginTop: gap(3),
-        minWidth: 0,
-        ...(inRow ? { flexGrow: 1, flexBasis: 130 * Math.min(scale, 1.2) } : { width: '100%' }),
-      }}
-    >
-      <T kind="small" tone="muted">
-        {name}
-      </T>
-      <TextInput
-        mode="outlined"
-        dense
-        aria-label={name}
-        value={value}
-        onChangeText={onChange}
-        inputMode={numeric ? 'decimal' : 'text'}
-        multiline={multiline}
-        {...(multiline && { numberOfLines: 3 })}
-        error={problem !== undefined}
-        aria-invalid={problem !== undefined}
-        outlineStyle={{ borderRadius: 6, borderWidth: 1.5 }}
-        style={{
-          backgroundColor: palette.surface,
-          marginTop: gap(1),
-          minHeight: TARGET,
-          fontSize: 18 * scale,
-          lineHeight: 24 * scale,
-          fontVariant: ['tabular-nums'],
-        }}
-      />
-      {problem !== undefined ? (
-        <View role="alert">
-          <T kind="small" tone="stop">
-            {problem}
-          </T>
-        </View>
-      ) : (
-        hint !== undefined && (
-          <T kind="small" tone="muted">
-            {hint}
-          </T>
-        )
-      )}
-    </View>
-  );
-}
-
-/** Fields side by side where there is room. */
-export const Fields = ({ children }: { children: ReactNode }) => (
-  <InRow.Provider value>
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
-  </InRow.Provider>
-);
 
 /** A line that asks to be noticed: what is wrong or what can hurt. */
 export function Notice({

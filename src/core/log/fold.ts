@@ -1,4 +1,4 @@
-import { airPointOf, type AirPoint } from '../air/history';
+import { airPointOf, indexAt, type AirPoint } from '../air/history';
 import type { ProductLookup } from '../library/product';
 import { applyEvent } from '../strata/apply';
 import type { Strata } from '../strata/types';
@@ -138,6 +138,17 @@ function edit(list: PlainEvent[], form: PlainEvent, how: 'in' | 'out'): void {
     );
 }
 
+/** Air without the reading of one event that was struck out; undefined where another event shares its moment. */
+function airWithout(state: JobState, e: LogEvent): AirPoint[] | undefined {
+  const after = indexAt(state.events, e.atMs);
+  const alone = state.events[after] === e && state.events[after - 1]?.atMs !== e.atMs;
+  const at = indexAt(state.air, e.atMs);
+  if (!alone || state.air[at]?.atMs !== e.atMs) return undefined;
+  const air = state.air.slice();
+  air.splice(at, 1);
+  return air;
+}
+
 function appendCorrection(state: JobState, event: LogEvent, products: ProductLookup): JobState {
   const corrections = isCorrection(event) ? [...state.corrections, event] : state.corrections;
   const dead = struckOut(corrections);
@@ -151,7 +162,7 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     if (!list) lists.set(z, (list = [...(state.zones.get(z)?.events ?? [])]));
     return list;
   };
-  let airChanged = false;
+  const airChanges: { e: LogEvent; gone: boolean }[] = [];
   for (const id of changed) {
     const e = findEvent(state, id);
     if (!e) continue;
@@ -159,14 +170,19 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     const after = effectiveForm(e, dead);
     if (before) for (const z of zonesOnce(before)) edit(listOf(z), before, 'out');
     if (after) for (const z of zonesOnce(after)) edit(listOf(z), after, 'in');
-    airChanged ||= Boolean(before?.air ?? after?.air);
+    if (before?.air ?? after?.air) airChanges.push({ e, gone: !after });
   }
   const zones = new Map(state.zones);
   for (const [z, list] of lists) {
     if (list.length > 0) zones.set(z, refold(list, products));
     else zones.delete(z);
   }
-  const air = airChanged ? airOf(effectiveInOrder(state.events, dead)) : state.air;
+  const [change] = airChanges;
+  const moved = corrections.some((c) => c.kind === 'replaced');
+  const air = !change
+    ? state.air
+    : ((airChanges.length === 1 && change.gone && !moved ? airWithout(state, change.e) : undefined) ??
+      airOf(effectiveInOrder(state.events, dead)));
   return { ...state, corrections, dead, zones, air };
 }
 

@@ -16,7 +16,8 @@ import {
 import { boundary, newId, nowMs, useJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Act, Blank, Choices, Field, Fields, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 

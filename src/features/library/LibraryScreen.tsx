@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { PRODUCT_FAMILIES, ratioText } from '@/core';
 import { useLibrary } from '@/data';
-import { Field, Head, Page, Row, Section } from '@/ui/parts';
+import { Field } from '@/ui/Field';
+import { Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { FAMILY_NAMES } from '@/ui/words';
 

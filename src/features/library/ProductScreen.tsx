@@ -5,7 +5,8 @@ import { cautionsFor, copyOf, productsUsed, ratioText, showText, unitOf, type Pr
 import { boundary, newId, nowMs, useJobs, useLibrary, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useLook } from '@/ui/look';
-import { Act, Blank, Field, Fields, Head, Notice, Page, Section } from '@/ui/parts';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Blank, Head, Notice, Page, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { FAMILY_NAMES } from '@/ui/words';

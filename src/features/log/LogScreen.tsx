@@ -35,7 +35,8 @@ import {
 import { percent } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Act, Blank, Choices, Field, Fields, Head, Notice, Page, Quiet } from '@/ui/parts';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { KIND_NAMES } from '@/ui/words';

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
-import { Field, Notice } from '@/ui/parts';
+import { Field } from '@/ui/Field';
+import { Notice } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
 import type { Judged } from './useVerdict';

@@ -28,7 +28,8 @@ import { nowMs, useJobs, useLibrary, useNow, useSettings, useStatuses, type Open
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Act, Blank, Choices, Field, Fields, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { PourLines } from './PourLines';

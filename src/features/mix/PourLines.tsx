@@ -3,7 +3,8 @@ import { View } from 'react-native';
 import { correctOverPour, show, showText, type MixPlan, type Shown } from '@/core';
 import { useLook } from '@/ui/look';
 import { readNumber } from '@/ui/numbers';
-import { Act, Field, Quiet } from '@/ui/parts';
+import { Field } from '@/ui/Field';
+import { Act, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 

@@ -4,7 +4,8 @@ import { colourOn, showText, unitOf, zoneLabel, type Application, type MixPlan, 
 import { newId, nowMs, useAppend, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Act, Choices, Field, Head, Notice, Page } from '@/ui/parts';
+import { Field } from '@/ui/Field';
+import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { memo, useDeferredValue, useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   panelMaterial,
@@ -12,7 +12,7 @@ import {
   type Zone,
   type ZoneStatus,
 } from '@/core';
-import { useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
+import { useAfterPaint, useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -67,7 +67,7 @@ function Panel({
   const panel = open.job.panels.find((p) => p.id === panelId)!;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
   // Stack and clock answer a tap at once; cost and history, further down, follow when the thread is free.
-  const settled = useDeferredValue(open);
+  const settled = useAfterPaint(open);
   const [picked, setPicked] = useState(startZone);
   const zone = zones.find((z) => z.id === picked) ?? zones[0];
   if (!zone)

@@ -15,7 +15,8 @@ import {
 } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Act, Choices, Field, Fields, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { Import } from './Import';

@@ -1,0 +1,71 @@
+import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { useLook } from './look';
+import { T } from './T';
+import { gap, TARGET } from './theme';
+
+interface FieldProps {
+  label: string;
+  value: string;
+  onChange(text: string): void;
+  unit?: string;
+  problem?: string;
+  hint?: string;
+  numeric?: boolean;
+  multiline?: boolean;
+}
+
+const InRow = createContext(false);
+
+/** Typed fields come behind the first page, which has none. */
+const Input = lazy(() => import('./Input'));
+
+/** A field with its unit in its label and its complaint right under it. */
+export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
+  const { scale } = useLook();
+  const inRow = useContext(InRow) && numeric;
+  const name = unit ? `${label}, ${unit}` : label;
+  return (
+    <View
+      style={{
+        marginTop: gap(3),
+        minWidth: 0,
+        ...(inRow ? { flexGrow: 1, flexBasis: 130 * Math.min(scale, 1.2) } : { width: '100%' }),
+      }}
+    >
+      <T kind="small" tone="muted">
+        {name}
+      </T>
+      <Suspense fallback={<View style={{ minHeight: TARGET, marginTop: gap(1) }} />}>
+        <Input
+          name={name}
+          value={value}
+          onChange={onChange}
+          numeric={numeric}
+          multiline={multiline}
+          wrong={problem !== undefined}
+        />
+      </Suspense>
+      {problem !== undefined ? (
+        <View role="alert">
+          <T kind="small" tone="stop">
+            {problem}
+          </T>
+        </View>
+      ) : (
+        hint !== undefined && (
+          <T kind="small" tone="muted">
+            {hint}
+          </T>
+        )
+      )}
+    </View>
+  );
+}
+
+/** Fields side by side where there is room. */
+export const Fields = ({ children }: { children: ReactNode }) => (
+  <InRow.Provider value>
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
+  </InRow.Provider>
+);
