@@ -7,5 +7,9 @@ module.exports = {
     '<rootDir>/server/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
   ],
-  moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
+  moduleNameMapper: {
+    '^@/(.*)$': '<rootDir>/src/$1',
+    // Its browser build, which this preset would take, is an ES module that Jest does not read.
+    '^nanoid$': '<rootDir>/node_modules/nanoid/index.cjs',
+  },
 };

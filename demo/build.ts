@@ -14,6 +14,7 @@ import {
   type LogEvent,
   type Payloads,
 } from '../src/core';
+import { workshopAir } from '../src/core/devices';
 import { writeJobFile } from '../src/core/formats';
 import { format, resolveConfig } from 'prettier';
 
@@ -26,15 +27,10 @@ const ago = (min: number) => NOW - min * MINUTE_MS;
 const on = (days: number, hour: number, minute = 0) =>
   NOW - (NOW % DAY_MS) - days * DAY_MS + hour * HOUR_MS + minute * MINUTE_MS;
 
-/** The workshop's air: mild days, and a cold spell at the end. Rounded as a wall thermometer reads. */
+/** The workshop's air, rounded as a wall thermometer reads. */
 function airAt(t: number): AirReading {
-  const daysBack = (NOW - t) / DAY_MS;
-  const hour = (t % DAY_MS) / HOUR_MS;
-  const mean = daysBack < 3 ? 15.5 : 18.5 + 2 * Math.sin(daysBack * 1.7);
-  const tempC = Math.round((mean + 2.6 * Math.cos(((hour - 15) / 12) * Math.PI)) * 2) / 2;
-  const rh =
-    Math.round((0.6 + 0.06 * Math.sin(daysBack * 2.3) - 0.05 * Math.cos(((hour - 15) / 12) * Math.PI)) * 100) / 100;
-  return { tempC, rh };
+  const { tempC, rh } = workshopAir(t, NOW);
+  return { tempC: Math.round(tempC * 2) / 2, rh: Math.round(rh * 100) / 100 };
 }
 
 function book(prefix: string) {

@@ -4,12 +4,15 @@ import staticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
+import { createBench } from './devices';
 
 export interface ServerOptions {
   /** Folder of the exported app. */
   dist: string;
   /** Suggests the demo shop to a browser that has not chosen yet. */
   demo: boolean;
+  /** Serves the simulated devices under /bench, and tells the app of them. */
+  bench?: boolean;
 }
 
 const YEAR_S = 31_536_000;
@@ -17,7 +20,7 @@ const YEAR_S = 31_536_000;
 const HASHED = /[.-][0-9a-f]{20,}\./;
 
 /** The built app over HTTP: compressed, cached, with index.html for deep links. Holds no data of anybody. */
-export function createApp({ dist, demo }: ServerOptions): Express {
+export function createApp({ dist, demo, bench }: ServerOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(
@@ -41,7 +44,12 @@ export function createApp({ dist, demo }: ServerOptions): Express {
   );
   app.use(compression());
   const page = readFileSync(path.join(dist, 'index.html'), 'utf8');
-  const html = demo ? page.replace('</head>', '<meta name="stratocoat-start" content="demo"></head>') : page;
+  const metas = [
+    ...(demo ? ['<meta name="stratocoat-start" content="demo">'] : []),
+    ...(bench ? ['<meta name="stratocoat-bench" content="/bench">'] : []),
+  ].join('');
+  const html = page.replace('</head>', `${metas}</head>`);
+  if (bench) app.use('/bench', createBench({ anchorMs: Date.now(), now: Date.now }));
   const sendPage: express.RequestHandler = (_req, res) => {
     res.set('Cache-Control', 'no-cache').type('html').send(html);
   };

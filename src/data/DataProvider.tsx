@@ -14,7 +14,7 @@ export interface Data {
   setTrouble(kind: StorageProblemKind | null): void;
   switchTo(mode: Mode): void;
   restartDemo(): Promise<void>;
-  /** Tells other tabs that a job (or, without id, the shop) has changed. */
+  /** Tells other tabs that a job, the room ('climate') or, without a word, the shop has changed. */
   tellOthers(jobId?: string): void;
 }
 
@@ -96,7 +96,8 @@ export function DataProvider({ children, loading, choose }: Props) {
   useEffect(() => {
     if (!channel) return;
     const hear = (m: MessageEvent<{ jobId?: string }>) => {
-      void client.invalidateQueries({ queryKey: m.data.jobId ? ['job', m.data.jobId] : [] });
+      const id = m.data.jobId;
+      void client.invalidateQueries({ queryKey: id === 'climate' ? [id] : id ? ['job', id] : [] });
     };
     channel.addEventListener('message', hear);
     return () => channel.close();

@@ -1,2 +1,4 @@
 /** Validation and files, loaded when something first crosses the boundary. One chunk for all of it. */
 export const boundary = () => import('@/core/formats');
+/** What outside devices say and how it is judged: needed once one is there. */
+export const devices = () => import('@/core/devices');

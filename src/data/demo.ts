@@ -1,11 +1,14 @@
-import { HOUR_MS } from '@/core';
+import { HOUR_MS, MINUTE_MS, type ClimateReading } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { shiftTo } from '@/core/formats/shift';
 import { DEFAULT_SETTINGS } from './records';
+import { devices } from './boundary';
 import type { Repository } from './repository';
 
 /** An untouched demo older than this is filled anew, so that its clocks are alive. */
 const STALE_MS = HOUR_MS;
+/** How often the demo's logger has written down the air. */
+const LOGGER_EVERY_MIN = 15;
 
 /**
  * Fills the demo shop with times that are relative to now. Anything that a user logged in it stays.
@@ -20,12 +23,25 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
     const loaded = same ? await Promise.all(shop.jobIds.map((id) => repo.load(id))) : [];
     if (!same || loaded.some((j) => j && j.seq !== seqs[j.job.id])) return;
   }
-  const raw = await Promise.all([import('../../demo/bread-van.json'), import('../../demo/hatchback.json')]);
+  const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, ...raw] = await Promise.all([
+    devices(),
+    import('../../demo/bread-van.json'),
+    import('../../demo/hatchback.json'),
+  ]);
   // Shipped with the app and checked by its tests, so they are not validated again on every start.
   const files = raw.map((m) => shiftTo(m.default as unknown as JobFile, now, new Date(now).getTimezoneOffset()));
+  const readings = workshopReadings(now - LOGGER_SINCE_MS, now, LOGGER_EVERY_MIN, now).map((p): ClimateReading => ({
+    ...p,
+    source: 'logger',
+  }));
   if (force) await repo.wipe();
-  await repo.putJobs(files, {
-    settings: { ...DEFAULT_SETTINGS, ...(force ? {} : shop.settings), shopName: 'Marrow Lane workshop' },
-    seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },
-  });
+  const issuedMs = now - 20 * MINUTE_MS;
+  await repo.putJobs(
+    files,
+    {
+      settings: { ...DEFAULT_SETTINGS, ...(force ? {} : shop.settings), shopName: 'Marrow Lane workshop' },
+      seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },
+    },
+    { readings, forecast: { issuedMs, points: workshopForecast(issuedMs, now) } },
+  );
 }

@@ -2,7 +2,7 @@ import type { Result } from '@/core';
 import type { FileProblem, JobFile } from '@/core/formats/jobFile';
 import type { Product } from '@/core';
 import { boundary } from './boundary';
-import type { OpenJob } from './hooks';
+import type { OpenJob } from './openJob';
 
 /** Hands a text to the browser as a download. */
 export function download(name: string, text: string, type: string): void {

@@ -1,58 +1,39 @@
 import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import {
-  airAt,
   appendEvent,
   checkEvent,
-  clockShop,
   foldLog,
-  historyOr,
   lookupIn,
   wholeLibrary,
-  zoneStatus,
-  type AirPoint,
-  type ClockShop,
   type FieldProblem,
   type Job,
-  type JobState,
   type LogEvent,
   type Product,
   type ProductLookup,
-  type ZoneState,
-  type ZoneStatus,
 } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { afterPaint, nowMs, useNow } from './clock';
 import { useData } from './DataProvider';
 import { boundary } from './boundary';
+import { useClimate } from './climate';
+import {
+  conditionsOf,
+  NO_STATUSES,
+  NOTHING_ASSUMED,
+  statusesOf,
+  type Assumed,
+  type Conditions,
+  type Statuses,
+} from './clocks';
+import type { OpenJob } from './openJob';
+import { SHOP, useSettings, useShop } from './shop';
 import { newId } from './id';
 import type { Settings, ShopRecord } from './records';
 import { StaleHead } from './repository';
 import { StorageProblem } from './storage';
 
-export interface OpenJob {
-  job: Job;
-  state: JobState;
-  seq: number;
-  unreadable: string[];
-  /** Id of an event that is shown but not yet safe in storage. */
-  saving?: string;
-  /** The library that it was folded with. */
-  products: ProductLookup;
-}
-
-const SHOP = ['shop'] as const;
 const jobKey = (id: string) => ['job', id] as const;
-
-/** The shop's own record: which jobs there are, settings, own products. */
-export function useShop() {
-  const { repo } = useData();
-  return useQuery({ queryKey: SHOP, queryFn: () => repo.shop() });
-}
-
-export function useSettings(): Settings | undefined {
-  return useShop().data?.settings;
-}
 
 /** The whole library, own products first. */
 export function useLibrary(): { all: Product[]; lookup: ProductLookup } {
@@ -103,52 +84,24 @@ export function useJobs(): { jobs: OpenJob[]; loading: boolean; error: Error | n
   });
 }
 
-const clocksByAir = new WeakMap<readonly AirPoint[], ClockShop>();
-const lastClocks = new Map<string, ClockShop>();
-
-/**
- * Clocks over a job's air, one for each state of it: every view shares them, and one more reading costs one more
- * piece, since the sums of the state before are carried on.
- */
-function clocksOf(open: OpenJob, settings: Settings): ClockShop {
-  const air = open.state.air;
-  if (air.length === 0) return clockShop(historyOr(air, settings));
-  const had = clocksByAir.get(air);
-  if (had) return had;
-  const made = clockShop(air, lastClocks.get(open.job.id));
-  clocksByAir.set(air, made);
-  lastClocks.set(open.job.id, made);
-  return made;
-}
-
-/** Where the zones of one job stand, by zone id. Counted when asked for: a page that shows one zone pays for one. */
-export interface Statuses {
-  get(zoneId: string): ZoneStatus | undefined;
-}
-
-const known = new WeakMap<ZoneState, { clocks: ClockShop; now: number; status: ZoneStatus }>();
-
-/** A zone whose history did not change stands where it stood at the same moment: an append costs only its own zones. */
-function statusOf(zone: ZoneState | undefined, clocks: ClockShop, now: number, products: ProductLookup): ZoneStatus {
-  if (!zone) return zoneStatus(zone, clocks, now, products);
-  const had = known.get(zone);
-  if (had?.clocks === clocks && had.now === now) return had.status;
-  const status = zoneStatus(zone, clocks, now, products);
-  known.set(zone, { clocks, now, status });
-  return status;
-}
-
-function statusesOf(open: OpenJob, settings: Settings, now: number): Statuses {
-  const clocks = clocksOf(open, settings);
-  return { get: (id) => statusOf(open.state.zones.get(id), clocks, now, open.products) };
-}
-
-const NONE: Statuses = { get: () => undefined };
-
 /** Where every zone of a job stands now. Counts anew as time goes on. */
-export function useStatuses(open: OpenJob | undefined, now: number): Statuses {
+export function useStatuses(open: OpenJob | undefined, now: number, more: Assumed = NOTHING_ASSUMED): Statuses {
   const settings = useSettings();
-  return useMemo(() => (open && settings ? statusesOf(open, settings, now) : NONE), [open, settings, now]);
+  const climate = useClimate();
+  return useMemo(
+    () => (open && settings && climate ? statusesOf(open, climate, settings, now, more) : NO_STATUSES),
+    [open, settings, climate, now, more],
+  );
+}
+
+/** Air and surface at a zone, for its verdicts; without a zone the room and a panel of thin steel. */
+export function useConditions(open: OpenJob | undefined, now: number): ((zoneId?: string) => Conditions) | undefined {
+  const settings = useSettings();
+  const climate = useClimate();
+  return useMemo(
+    () => (open && settings && climate ? (zoneId) => conditionsOf(open, climate, settings, zoneId, now) : undefined),
+    [open, settings, climate, now],
+  );
 }
 
 export interface LiveJob {
@@ -159,12 +112,14 @@ export interface LiveJob {
 /** All jobs of the shop with their zones' standing. */
 export function useLiveJobs(now: number): { live: LiveJob[]; loading: boolean; error: Error | null } {
   const settings = useSettings();
+  const climate = useClimate();
   const { jobs, loading, error } = useJobs();
   const live = useMemo(
-    () => (settings ? jobs.map((open) => ({ open, statuses: statusesOf(open, settings, now) })) : []),
-    [jobs, settings, now],
+    () =>
+      settings && climate ? jobs.map((open) => ({ open, statuses: statusesOf(open, climate, settings, now) })) : [],
+    [jobs, settings, climate, now],
   );
-  return { live, loading, error };
+  return { live, loading: loading || !climate, error };
 }
 
 /** A job with its zones' standing, at the ticking time. */
@@ -289,7 +244,3 @@ export function useShopActions() {
 export function useRules() {
   return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/rules') }).data;
 }
-
-/** The air that verdicts count with: the job's last reading, else what was set in the shop. */
-export const airNow = (open: OpenJob, settings: Settings, now: number) =>
-  airAt(historyOr(open.state.air, settings), now);

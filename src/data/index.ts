@@ -1,9 +1,14 @@
+export * from './bench';
 export * from './boundary';
+export * from './climate';
 export * from './clock';
+export * from './clocks';
 export * from './DataProvider';
 export * from './files';
 export * from './hooks';
 export * from './id';
+export * from './openJob';
+export * from './shop';
 export { type Mode } from './mode';
-export { DEFAULT_SETTINGS, type Settings } from './records';
+export { DEFAULT_SETTINGS, type Climate, type Forecast, type HeatPlan, type Settings } from './records';
 export { STORAGE_WORDS, StorageProblem } from './storage';

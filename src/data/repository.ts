@@ -1,13 +1,20 @@
-import type { Job, LogEvent, Product } from '@/core';
+import { addReadings, type ClimateReading, type Job, type LogEvent, type Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { exclusively } from './lock';
 import {
+  CLIMATE,
+  climateFromRecord,
+  climateRecord,
+  dayOf,
   DEFAULT_SETTINGS,
   eventFromRecord,
   eventRecord,
   keys,
   RECORD_VERSION,
+  type Climate,
+  type Forecast,
   type HeadRecord,
+  type HeatPlan,
   type Settings,
   type ShopRecord,
 } from './records';
@@ -84,9 +91,75 @@ export function openRepository(store: KeyValue, name: string) {
     return { job: h.job, events, seq: h.seq, unreadable };
   }
 
+  async function climate(): Promise<Climate> {
+    const names = (await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE)).sort();
+    const found = await store.getMany([...names, keys.forecast, keys.heats]);
+    const unreadable: string[] = [];
+    const read = <T>(key: string, parse: (text: string) => T, none: T): T => {
+      const text = found[key];
+      if (!text) return none;
+      try {
+        return parse(text);
+      } catch {
+        unreadable.push(key);
+        return none;
+      }
+    };
+    return {
+      readings: names.flatMap((n) => read<ClimateReading[]>(n, climateFromRecord, [])),
+      forecast: read<Forecast | null>(keys.forecast, (t) => JSON.parse(t) as Forecast, null),
+      heats: read<HeatPlan[]>(keys.heats, (t) => JSON.parse(t) as HeatPlan[], []),
+      unreadable,
+    };
+  }
+
+  /** Records of the days that these readings belong to, with them put in. */
+  async function climateEntries(readings: readonly ClimateReading[]): Promise<Record<string, string>> {
+    const byDay = new Map<number, ClimateReading[]>();
+    for (const r of readings) {
+      const list = byDay.get(dayOf(r.atMs));
+      if (list) list.push(r);
+      else byDay.set(dayOf(r.atMs), [r]);
+    }
+    const lists = [...byDay.values()];
+    const had = await store.getMany(lists.map((l) => keys.climate(l[0]!.atMs)));
+    return Object.fromEntries(
+      lists.map((l) => {
+        const key = keys.climate(l[0]!.atMs);
+        const text = had[key];
+        try {
+          return [key, climateRecord(addReadings(text ? climateFromRecord(text) : [], l).log)];
+        } catch {
+          // A day that cannot be read is left as it is; what is new stands beside it.
+          return [`${key}+`, climateRecord(l)];
+        }
+      }),
+    );
+  }
+
   return {
     shop,
     load,
+    climate,
+
+    /** Puts readings of the room into their days, all or none. */
+    addReadings: (readings: readonly ClimateReading[]) =>
+      locked(async () => {
+        if (readings.length > 0) await store.setMany(await climateEntries(readings));
+      }),
+    saveForecast: (f: Forecast) => locked(() => store.setMany({ [keys.forecast]: JSON.stringify(f) })),
+    saveHeats: (heats: readonly HeatPlan[]) => locked(() => store.setMany({ [keys.heats]: JSON.stringify(heats) })),
+
+    /** Until when alarms have rung, and which were put away. */
+    alarmsDone: async (): Promise<Record<string, number>> => {
+      try {
+        return JSON.parse((await get(keys.alarms)) ?? '{}') as Record<string, number>;
+      } catch {
+        return {};
+      }
+    },
+    saveAlarmsDone: (done: Record<string, number>) =>
+      locked(() => store.setMany({ [keys.alarms]: JSON.stringify(done) })),
 
     /**
      * Adds events behind the log's end.
@@ -129,6 +202,8 @@ export function openRepository(store: KeyValue, name: string) {
     putJobs: (
       files: readonly Pick<JobFile, 'job' | 'events' | 'products'>[],
       more: Partial<Pick<ShopRecord, 'settings' | 'seeded'>> = {},
+      /** Replaces all that is known of the room. */
+      room?: Pick<Climate, 'readings' | 'forecast'>,
     ) =>
       locked(async () => {
         const s = await shop();
@@ -154,6 +229,13 @@ export function openRepository(store: KeyValue, name: string) {
           products: [...products.values()],
           seq: s.seq + 1,
         } satisfies ShopRecord);
+        if (room) {
+          gone.push(...(await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE)), keys.heats, keys.alarms);
+          await store.removeMany(gone.splice(0));
+          Object.assign(entries, await climateEntries(room.readings), {
+            [keys.forecast]: JSON.stringify(room.forecast),
+          });
+        }
         await store.setMany(entries);
         // Beyond the new head nothing is read, so a crash here leaves only dead weight.
         if (gone.length > 0) await store.removeMany(gone);

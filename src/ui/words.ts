@@ -5,6 +5,7 @@ import {
   showText,
   showThickness,
   SUBSTRATE_NAMES,
+  waitText,
   type EventKind,
   type LogEvent,
   type Moment,
@@ -187,3 +188,23 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
 /** 'Coated: High-build primer, 1 coat, 60 µm'. */
 export const eventLine = (e: PlainEvent, products: ProductLookup, units: UnitSystem): string =>
   `${KIND_NAMES[e.kind]}: ${eventWords(e, products, units)}`;
+
+/** The air that is counted with, and what that rests on. */
+export function airLine(
+  c: { tempC: number; rh: number; basis: 'read' | 'forecast' | 'held' | 'set'; readMs?: number },
+  units: UnitSystem,
+  now: number,
+): string {
+  const air = `Air ${showText('temp', c.tempC, units, c.basis === 'read' ? 1 : 0)}, ${percent(c.rh)}`;
+  const ago = c.readMs === undefined ? '' : waitText(now - c.readMs);
+  switch (c.basis) {
+    case 'read':
+      return `${air}, read ${ago} ago`;
+    case 'forecast':
+      return `${air}, from the forecast: last read ${ago} ago`;
+    case 'held':
+      return `${air}, assumed: last read ${ago} ago`;
+    case 'set':
+      return `${air}, set in the shop, not read`;
+  }
+}

@@ -40,20 +40,28 @@ export function airAt(history: AirHistory, atMs: number): AirPoint {
   return { atMs, tempC: a.tempC + f * (b.tempC - a.tempC), rh: a.rh + f * (b.rh - a.rh) };
 }
 
-const points = new WeakMap<AirReading, AirPoint>();
+/** What was read in the room, and on the panel where somebody held a thermometer to it. */
+export interface Reading extends AirPoint {
+  /** Surface of the panel, °C. */
+  surfaceC?: number;
+}
+
+const points = new WeakMap<AirReading, Reading>();
 
 /**
- * The reading written with an event, if there is one. Surface temperature, where it was taken, stands in for air. The
- * same event gives the same object every time, so that a history that only grew is known by its members.
+ * The reading written with an event, if there is one. The same event gives the same object every time, so that a
+ * history that only grew is known by its members.
  */
-export function airPointOf(e: LogEvent): AirPoint | undefined {
+export function airPointOf(e: LogEvent): Reading | undefined {
   if (!e.air) return undefined;
   let p = points.get(e.air);
-  if (p?.atMs !== e.atMs)
-    points.set(e.air, (p = { atMs: e.atMs, tempC: e.air.surfaceTempC ?? e.air.tempC, rh: e.air.rh }));
+  if (p?.atMs !== e.atMs) {
+    const { tempC, rh, surfaceTempC } = e.air;
+    points.set(e.air, (p = { atMs: e.atMs, tempC, rh, ...(surfaceTempC !== undefined && { surfaceC: surfaceTempC }) }));
+  }
   return p;
 }
 
-/** A job's readings as a history; `fallback` holds if nobody ever wrote the air down. */
-export const historyOr = (readings: readonly AirPoint[], fallback: AirReading): AirHistory =>
+/** Readings as a history; `fallback` holds if nobody ever wrote the air down. */
+export const historyOr = (readings: readonly Reading[], fallback: AirReading): AirHistory =>
   readings.length > 0 ? readings : constantAir(fallback.tempC, fallback.rh);

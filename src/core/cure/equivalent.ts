@@ -1,7 +1,7 @@
 import { indexAt, type AirHistory, type AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
 import { MINUTE_MS } from '../units/time';
-import { ACTIVATION_J_MOL, arrhenius, humidityCorners, humidityFactor } from './kinetics';
+import { ACTIVATION_J_MOL, arrhenius, humidityCorners, humidityFactor, temperatureAtRate } from './kinetics';
 
 /** What makes two films age alike in the same air. */
 export interface Kinetics {
@@ -17,9 +17,16 @@ export interface Kinetics {
 export interface EquivalentClock {
   kinetics: Kinetics;
   history: AirHistory;
-  /** Equivalent minutes from the first reading to reading i. */
-  sums: Float64Array;
+  /**
+   * Equivalent minutes from the first reading to reading i, in blocks of {@link BLOCK}: a history that grew shares all
+   * blocks but the last with the one before.
+   */
+  blocks: readonly Float64Array[];
 }
+
+const BLOCK_BITS = 10;
+const BLOCK = 1 << BLOCK_BITS;
+const sumOf = (c: Pick<EquivalentClock, 'blocks'>, i: number): number => c.blocks[i >> BLOCK_BITS]![i & (BLOCK - 1)]!;
 
 /** Rate at one moment, equivalent minutes a minute. @param tempC surface, °C @param rh fraction */
 export function rateAt(tempC: number, rh: number, k: Kinetics): number {
@@ -101,11 +108,24 @@ export function equivalentClock(
   before?: EquivalentClock,
   same = before ? commonStart(history, before.history) : 0,
 ): EquivalentClock {
-  const sums = new Float64Array(history.length);
-  if (before && same > 0) sums.set(before.sums.subarray(0, same));
-  for (let i = Math.max(1, same); i < history.length; i++)
-    sums[i] = sums[i - 1]! + pieceMinutes(history[i - 1]!, history[i]!, kinetics);
-  return { kinetics, history, sums };
+  const whole = before ? same >> BLOCK_BITS : 0;
+  const blocks = before ? before.blocks.slice(0, whole) : [];
+  let sum = 0;
+  for (let from = whole * BLOCK; from < history.length; from += BLOCK) {
+    const block = new Float64Array(BLOCK);
+    // Of the block in which the histories part, what is still common is copied.
+    const kept = before ? Math.min(BLOCK, same - from) : 0;
+    if (kept > 0) block.set(before!.blocks[from >> BLOCK_BITS]!.subarray(0, kept));
+    blocks.push(block);
+    const first = Math.max(0, kept);
+    sum = first > 0 ? block[first - 1]! : from > 0 ? blocks[(from >> BLOCK_BITS) - 1]![BLOCK - 1]! : 0;
+    for (let j = first; j < BLOCK && from + j < history.length; j++) {
+      const i = from + j;
+      if (i > 0) sum += pieceMinutes(history[i - 1]!, history[i]!, kinetics);
+      block[j] = sum;
+    }
+  }
+  return { kinetics, history, blocks };
 }
 
 /** Equivalent minutes from the first reading to `atMs` (negative before it). */
@@ -115,8 +135,8 @@ function sumAt(c: EquivalentClock, atMs: number): number {
   if (i < 0) return (rateAt(first.tempC, first.rh, c.kinetics) * (atMs - first.atMs)) / MINUTE_MS;
   const a = c.history[i]!;
   const b = c.history[i + 1];
-  if (!b) return c.sums[i]! + (rateAt(a.tempC, a.rh, c.kinetics) * (atMs - a.atMs)) / MINUTE_MS;
-  return c.sums[i]! + pieceMinutes(a, between(a, b, atMs), c.kinetics);
+  if (!b) return sumOf(c, i) + (rateAt(a.tempC, a.rh, c.kinetics) * (atMs - a.atMs)) / MINUTE_MS;
+  return sumOf(c, i) + pieceMinutes(a, between(a, b, atMs), c.kinetics);
 }
 
 function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
@@ -144,16 +164,16 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
   const n = c.history.length;
   const first = c.history[0]!;
   const last = c.history[n - 1]!;
-  if (c.sums[n - 1]! < target) {
+  if (sumOf(c, n - 1) < target) {
     const rate = rateAt(last.tempC, last.rh, c.kinetics);
     if (rate <= 0) return null;
-    return Math.max(fromMs, last.atMs) + ((target - Math.max(c.sums[n - 1]!, sumAt(c, fromMs))) / rate) * MINUTE_MS;
+    return Math.max(fromMs, last.atMs) + ((target - Math.max(sumOf(c, n - 1), sumAt(c, fromMs))) / rate) * MINUTE_MS;
   }
   let lo = 0;
   let hi = n - 1;
   while (lo < hi) {
     const mid = (lo + hi) >> 1;
-    if (c.sums[mid]! >= target) hi = mid;
+    if (sumOf(c, mid) >= target) hi = mid;
     else lo = mid + 1;
   }
   if (lo === 0) {
@@ -168,4 +188,18 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
     else a = mid;
   }
   return Math.max(fromMs, (a + b) / 2);
+}
+
+/**
+ * The steady temperature that would bring `minutes` equivalent minutes by a given time: the Arrhenius equation solved
+ * for T, 1/T = 1/296.15 − R/Ea · ln k.
+ * @param waitMin minutes until then, > 0
+ * @param rh humidity meanwhile, fraction
+ * @returns °C, not below the temperature at which the reaction stands still; null where no temperature does it
+ */
+export function temperatureFor(minutes: number, waitMin: number, rh: number, k: Kinetics): number | null {
+  if (k.mechanism === 'none' || waitMin <= 0) return null;
+  const rate = minutes / waitMin / humidityFactor(rh, k.mechanism);
+  const t = temperatureAtRate(rate, ACTIVATION_J_MOL[k.mechanism]);
+  return t === null ? null : Math.max(t, k.stopsBelowC ?? -Infinity);
 }

@@ -34,6 +34,16 @@ export const arrhenius = (tempC: number, activationJMol: number): number =>
   Math.exp((activationJMol / R) * (1 / (REFERENCE_C + 273.15) - 1 / (tempC + 273.15)));
 
 /**
+ * The inverse of {@link arrhenius}: the temperature at which a minute is worth `rate` minutes at 23 °C.
+ * @returns °C, or null for a rate that no temperature gives
+ */
+export function temperatureAtRate(rate: number, activationJMol: number): number | null {
+  if (!(rate > 0)) return null;
+  const inverse = 1 / (REFERENCE_C + 273.15) - (R / activationJMol) * Math.log(rate);
+  return inverse > 0 ? 1 / inverse - 273.15 : null;
+}
+
+/**
  * How humidity changes the rate, relative to 50 %. Waterborne films: (1 − RH)/(1 − 0.50), never under 0.05.
  * Moisture-curing sealers: RH/0.50 within 0.4 to 1.6. Everything else: 1.
  * @param rh relative humidity, fraction 0 to 1

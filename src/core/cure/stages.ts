@@ -15,6 +15,7 @@ import { filmFactor, hardenerFactor, leavesFilm } from './kinetics';
 /** One stage of one layer: how far it is, and when it opens and closes. All of it is an estimate. */
 export interface StageClock {
   stage: Stage;
+  kinetics: Kinetics;
   /** Equivalent minutes at 23 °C that it takes for this film and hardener. */
   needMin: number;
   /** Equivalent minutes that have passed by now. */
@@ -110,6 +111,7 @@ export function stageClocks(
     const closesMs = figure.closesMin === undefined ? undefined : whenReached(clock, from, figure.closesMin * scale);
     return {
       stage: figure.stage,
+      kinetics: k,
       needMin,
       doneMin,
       opensMs,
@@ -120,4 +122,32 @@ export function stageClocks(
     };
   });
   return out.sort((a, b) => (a.opensMs ?? Infinity) - (b.opensMs ?? Infinity) || a.needMin - b.needMin);
+}
+
+/** When a stage opens if the forecast is too cold or too warm; null where it then never does. */
+export interface StageRange {
+  stage: Stage;
+  earliestMs: number | null;
+  latestMs: number | null;
+}
+
+/**
+ * Earliest and latest time of every stage that is still ahead: the same clocks over the forecast shifted both ways. A
+ * stage that was reached has no range.
+ * @param warm, cold clocks over the history continued by a warmer and a colder forecast
+ */
+export function stageRanges(
+  layer: Layer,
+  product: Product,
+  likely: readonly StageClock[],
+  shops: { warm: ClockShop; cold: ClockShop },
+  nowMs: number,
+  products: ProductLookup,
+): StageRange[] {
+  const warm = stageClocks(layer, product, shops.warm, nowMs, products);
+  const cold = stageClocks(layer, product, shops.cold, nowMs, products);
+  const opens = (list: StageClock[], stage: Stage) => list.find((c) => c.stage === stage)?.opensMs ?? null;
+  return likely
+    .filter((c) => !c.reached)
+    .map((c) => ({ stage: c.stage, earliestMs: opens(warm, c.stage), latestMs: opens(cold, c.stage) }));
 }

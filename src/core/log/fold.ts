@@ -1,4 +1,4 @@
-import { airPointOf, indexAt, type AirPoint } from '../air/history';
+import { airPointOf, indexAt, type Reading } from '../air/history';
 import type { ProductLookup } from '../library/product';
 import { applyEvent } from '../strata/apply';
 import type { Strata } from '../strata/types';
@@ -24,7 +24,7 @@ export interface JobState {
   dead: ReadonlySet<string>;
   zones: ReadonlyMap<string, ZoneState>;
   /** Every air reading that was written with an effective event, by time; one a moment, the last written. */
-  air: readonly AirPoint[];
+  air: readonly Reading[];
 }
 
 /** The event of an id, also one that was struck out. */
@@ -66,8 +66,8 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup): J
   return { events: sorted, ids, corrections, dead, zones, air: airOf(effective) };
 }
 
-function airOf(effective: readonly PlainEvent[]): AirPoint[] {
-  const air: AirPoint[] = [];
+function airOf(effective: readonly PlainEvent[]): Reading[] {
+  const air: Reading[] = [];
   for (const e of effective) {
     const p = airPointOf(e);
     if (!p) continue;
@@ -78,7 +78,7 @@ function airOf(effective: readonly PlainEvent[]): AirPoint[] {
 }
 
 /** Air readings with one more event; from the start again only where it falls before the last reading. */
-function airWith(state: JobState, event: PlainEvent): readonly AirPoint[] {
+function airWith(state: JobState, event: PlainEvent): readonly Reading[] {
   const p = airPointOf(event);
   if (!p) return state.air;
   const last = state.air[state.air.length - 1];
@@ -139,7 +139,7 @@ function edit(list: PlainEvent[], form: PlainEvent, how: 'in' | 'out'): void {
 }
 
 /** Air without the reading of one event that was struck out; undefined where another event shares its moment. */
-function airWithout(state: JobState, e: LogEvent): AirPoint[] | undefined {
+function airWithout(state: JobState, e: LogEvent): Reading[] | undefined {
   const after = indexAt(state.events, e.atMs);
   const alone = state.events[after] === e && state.events[after - 1]?.atMs !== e.atMs;
   const at = indexAt(state.air, e.atMs);

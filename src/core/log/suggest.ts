@@ -16,6 +16,7 @@ export const LOGGABLE = [
   'stripped',
   'measured',
   'treated',
+  'baked',
   'polished',
   'repaired',
   'found',
@@ -201,6 +202,8 @@ export function draftFor(
         removedUm: likelyRemovalUm(grit, status, strata),
       };
     }
+    case 'baked':
+      return { tempC: 60, minutes: 30 };
     case 'polished':
       return { grit: 3000, removedUm: 2 };
     case 'stripped':

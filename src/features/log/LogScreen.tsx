@@ -14,9 +14,7 @@ import {
   LOGGABLE,
   ok,
   panelOf,
-  showText,
   unitOf,
-  waitText,
   type LoggableKind,
   type Payloads,
   type PlainEvent,
@@ -26,20 +24,19 @@ import {
   NotLogged,
   nowMs,
   useAppend,
+  useConditions,
   useJobs,
   useLibrary,
-  useSettings,
   useStatuses,
   type OpenJob,
 } from '@/data';
-import { percent } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { KIND_NAMES } from '@/ui/words';
+import { airLine, KIND_NAMES } from '@/ui/words';
 import { payloadOf, saveLabel, textsOf, type Texts } from './draft';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
@@ -144,7 +141,6 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
-  const settings = useSettings();
   // The sheet keeps to the moment when it was opened: a suggestion must not change under the thumb.
   const [now] = useState(nowMs);
   const statuses = useStatuses(open, now);
@@ -171,14 +167,14 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
   const [day, setDay] = useState(() => format(old?.atMs ?? nowMs(), 'yyyy-MM-dd'));
   const [time, setTime] = useState(() => format(old?.atMs ?? nowMs(), 'HH:mm'));
   const [note, setNote] = useState<string | null>(null);
-  const [air, setAir] = useState<{ temp: string; rh: string } | null>(null);
+  const [air, setAir] = useState<{ temp: string; rh: string; surface?: string } | null>(null);
   const [problems, setProblems] = useState<Record<string, string>>({});
 
-  const reading = open.state.air[open.state.air.length - 1];
+  const here = useConditions(open, now)?.(first);
   const airOpen = air !== null || (kind === 'measured' && texts.measure === 'air');
   const airTexts = air ?? {
-    temp: typed(reading?.tempC ?? settings?.tempC, { quantity: 'temp' }, units),
-    rh: typed(reading?.rh ?? settings?.rh, { percent: true }, units),
+    temp: typed(here && Math.round(here.tempC * 2) / 2, { quantity: 'temp' }, units),
+    rh: typed(here && Math.round(here.rh * 100) / 100, { percent: true }, units),
   };
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
@@ -209,13 +205,16 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
     const bad: Record<string, string> = {};
     if (!at.ok) Object.assign(bad, at.error);
     if (!payload.ok) for (const p of payload.error) bad[p.path] = p.message;
-    let airReading: { tempC: number; rh: number } | undefined;
+    let airReading: { tempC: number; rh: number; surfaceTempC?: number } | undefined;
     if (airOpen) {
       const t = readNumber(airTexts.temp, { quantity: 'temp' }, units);
       const h = readNumber(airTexts.rh, { percent: true }, units);
       if (!t.ok) bad['air.tempC'] = t.error;
       if (!h.ok) bad['air.rh'] = h.error;
-      if (t.ok && h.ok) airReading = { tempC: t.value!, rh: h.value! };
+      const s = readNumber(airTexts.surface ?? '', { quantity: 'temp' }, units, true);
+      if (!s.ok) bad['air.surfaceTempC'] = s.error;
+      if (t.ok && h.ok && s.ok)
+        airReading = { tempC: t.value!, rh: h.value!, ...(s.value !== undefined && { surfaceTempC: s.value }) };
     }
     if (stopped && !reason.trim()) bad.against = 'Say why in a few words; it is kept with the entry';
     if (Object.keys(bad).length > 0 || !at.ok || !payload.ok) return setProblems(bad);
@@ -259,6 +258,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
     'time',
     'air.tempC',
     'air.rh',
+    'air.surfaceTempC',
     'zoneIds',
     'against',
     ...Object.keys(base),
@@ -335,15 +335,21 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
             problem={problems['air.rh']}
             numeric
           />
+          <Field
+            label="Panel, if measured"
+            unit={unitOf('temp', units)}
+            value={airTexts.surface ?? ''}
+            onChange={(surface) => setAir({ ...airTexts, surface })}
+            problem={problems['air.surfaceTempC']}
+            numeric
+          />
         </Fields>
       ) : (
         <View
           style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3), marginTop: gap(3) }}
         >
           <T kind="small" tone="muted">
-            {reading
-              ? `Air ${showText('temp', reading.tempC, units, 1)}, ${percent(reading.rh)}, read ${waitText(now - reading.atMs)} ago`
-              : `Air ${showText('temp', settings?.tempC ?? 20, units)}, set in the shop`}
+            {here && airLine(here, units, now)}
           </T>
           <Quiet label="Read it anew" onPress={() => setAir(airTexts)} />
         </View>

@@ -89,6 +89,8 @@ export function saveLabel(kind: LoggableKind, texts: Texts, product: Product | u
       return 'Log stripping';
     case 'measured':
       return 'Log the reading';
+    case 'baked':
+      return 'Log the heat';
     case 'polished':
       return 'Log polishing';
     case 'repaired':

@@ -112,6 +112,10 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
     { name: 'grit', label: 'Finest grit before compound', type: 'grit' },
     num('removedUm', 'Taken off in all', 'film', { hint: 'Clear has only so many micrometres.' }),
   ],
+  baked: [
+    num('tempC', 'Surface under the lamp', 'temp', { hint: 'From the moment that it was switched on.' }),
+    { name: 'minutes', label: 'Minutes', type: 'number', kind: { plain: true } },
+  ],
   repaired: [
     { name: 'method', label: 'What was done', type: 'text' },
     {

@@ -1,6 +1,6 @@
 import { zoneLabel, type LoggableKind, type Product } from '@/core';
 import type { Verdict } from '@/core/rules';
-import { airNow, useRules, useSettings, type OpenJob, type Statuses } from '@/data';
+import { useConditions, useRules, useSettings, type OpenJob, type Statuses } from '@/data';
 
 export interface Judged {
   verdict: Verdict;
@@ -25,8 +25,9 @@ export function useVerdict(
 ): Judged | undefined {
   const rules = useRules();
   const settings = useSettings();
+  const conditions = useConditions(open, now);
   const step = rules && payload ? rules.stepOf(kind, payload, product) : undefined;
-  if (!rules || !settings || !step) return undefined;
+  if (!rules || !settings || !conditions || !step) return undefined;
   let worst: Judged | undefined;
   for (const id of zones) {
     const strata = open.state.zones.get(id)?.strata;
@@ -35,7 +36,7 @@ export function useVerdict(
     const verdict = rules.verdictOn(step, {
       strata,
       status,
-      air: airNow(open, settings, now),
+      air: conditions(id),
       method: settings.method,
       products: open.products,
       nowMs: now,

@@ -2,12 +2,10 @@ import { useMemo, useState } from 'react';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import {
-  airAt,
   APPLICATION_NAMES,
   APPLICATIONS,
   cautionsFor,
   coatDefaults,
-  historyOr,
   isCoating,
   isFiller,
   likelyProduct,
@@ -24,7 +22,7 @@ import {
   type Result,
   type Shape,
 } from '@/core';
-import { nowMs, useJobs, useLibrary, useNow, useSettings, useStatuses, type OpenJob } from '@/data';
+import { nowMs, useJobs, useConditions, useLibrary, useNow, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -109,7 +107,6 @@ interface CupProps {
 
 function Cup({ jobs, open: first, start, save }: CupProps) {
   const { units, currency } = useLook();
-  const settings = useSettings();
   const { all, lookup } = useLibrary();
   const router = useRouter();
   const now = useNow();
@@ -129,7 +126,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   const plan = useMemo(() => work(product, areaCm2, film, d, units), [product, areaCm2, film, d, units]);
   const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
-  const air = settings && airAt(historyOr(open.state.air, settings), now);
+  const air = useConditions(open, now)?.();
   const pot = air && potLifeMinutes(product, air.tempC);
   const thinner = readNumber(d.thinner, { percent: true }, units, true);
   const others = all.filter(mixable);

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/rules';
-import { airNow, useLibrary, useRules, useSettings, useStatuses, type OpenJob } from '@/data';
+import { useConditions, useLibrary, useRules, useSettings, useStatuses, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
@@ -20,21 +20,22 @@ interface Props {
 export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const rules = useRules();
   const settings = useSettings();
+  const conditions = useConditions(open, now);
   const { all } = useLibrary();
   const status = useStatuses(open, now).get(zoneId);
   const strata = open.state.zones.get(zoneId)?.strata;
   const steps = useMemo(() => {
-    if (!rules || !settings || !strata || !status) return [];
+    if (!rules || !settings || !conditions || !strata || !status) return [];
     const input = {
       strata,
       status,
-      air: airNow(open, settings, now),
+      air: conditions(zoneId),
       method: settings.method,
       products: open.products,
       nowMs: now,
     };
     return rules.nextSteps(input, open.state, all);
-  }, [rules, settings, strata, status, open, now, all]);
+  }, [rules, settings, conditions, strata, status, open, zoneId, now, all]);
   const [expanded, setExpanded] = useState<string | null>(null);
   const router = useRouter();
   if (steps.length === 0) return null;

@@ -1,0 +1,130 @@
+import { json, Router, type Request, type Response } from 'express';
+import {
+  BENCH_FAULTS,
+  asLogged,
+  workshopAir,
+  workshopForecast,
+  type BenchFault,
+  type BenchInfo,
+  type ForecastMessage,
+  type LoggerMessage,
+  type SurfaceMessage,
+} from '../src/core/devices';
+
+export interface BenchOptions {
+  seed?: number;
+  /** Minutes between two readings of the logger. */
+  everyMin?: number;
+  /** The moment that counts as 'today, 13:45' in the made-up weather, ms. */
+  anchorMs: number;
+  /** The time, ms. Device time for a test. */
+  now(): number;
+}
+
+const INFO: BenchInfo = { bench: 'stratocoat-bench', version: 1 };
+/** A stream looks this often whether a reading is due, ms. */
+const TICK_MS = 200;
+const MAX_STREAMS = 20;
+/** Nobody reads out more than this at once. */
+const OLDEST_MS = 60 * 86_400_000;
+
+const number = (v: unknown, otherwise: number): number => {
+  const n = Number(v);
+  return typeof v === 'string' && v !== '' && Number.isFinite(n) ? n : otherwise;
+};
+
+/**
+ * The simulated bench: a climate logger with a memory, a surface thermometer and a weather forecast, seeded, with
+ * faults on demand. docs/devices.md says what each address takes and gives.
+ */
+export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOptions): Router {
+  const router = Router();
+  const stepMs = everyMin * 60_000;
+  let fault: { kind: BenchFault; untilMs: number } | undefined;
+  let streams = 0;
+  const broken = (): BenchFault | undefined => (fault && now() < fault.untilMs ? fault.kind : undefined);
+
+  const logged = (atMs: number): LoggerMessage => asLogged(workshopAir(atMs, anchorMs, seed));
+  /** What goes over the wire for a reading: itself, or what the fault makes of it. */
+  const wire = (m: LoggerMessage): string => {
+    switch (broken()) {
+      case 'hot':
+        return JSON.stringify({ ...m, tempC: 400 });
+      case 'nan':
+        return JSON.stringify({ ...m, tempC: null });
+      case 'future':
+        return JSON.stringify({ ...m, atMs: m.atMs + 86_400_000 });
+      case 'junk':
+        return '{"tempC": 1';
+      case 'dropout':
+      case undefined:
+        return JSON.stringify(m);
+    }
+  };
+  /** What is asked for; a browser that comes back after a break says what it has. */
+  const since = (req: Request): number => {
+    const had = number(req.headers['last-event-id'], NaN);
+    return Math.max(now() - OLDEST_MS, Number.isNaN(had) ? number(req.query.sinceMs, now() - stepMs) : had);
+  };
+
+  router.get('/', (_req, res) => void res.json(INFO));
+  router.get('/climate', (req: Request, res: Response) => {
+    if (broken() === 'dropout') return void res.status(503).json({ error: 'The logger does not answer' });
+    const out: LoggerMessage[] = [];
+    for (let t = Math.floor(since(req) / stepMs) * stepMs + stepMs; t <= now(); t += stepMs) out.push(logged(t));
+    res.json(out);
+  });
+  router.get('/climate/stream', (req: Request, res: Response) => {
+    if (streams >= MAX_STREAMS) return void res.status(503).json({ error: 'Too many are listening' });
+    if (broken() === 'dropout') return void res.status(503).json({ error: 'The logger does not answer' });
+    streams++;
+    // Stored readings are given out at this many times real time; from the present on it is real time.
+    const factor = Math.min(1e6, Math.max(1, number(req.query.factor, 3600)));
+    const began = now();
+    const from = since(req);
+    let next = Math.floor(from / stepMs) * stepMs + stepMs;
+    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
+    res.flushHeaders();
+    res.write('retry: 2000\n\n');
+    const timer = setInterval(() => {
+      if (broken() === 'dropout') return res.end();
+      const deviceMs = Math.min(now(), from + (now() - began) * factor);
+      for (let n = 0; next <= deviceMs && n < 200; n++, next += stepMs)
+        res.write(`event: reading\nid: ${next}\ndata: ${wire(logged(next))}\n\n`);
+      // A wrong value does not wait for the next reading's time.
+      if (broken()) res.write(`event: reading\ndata: ${wire(logged(Math.floor(now() / stepMs) * stepMs))}\n\n`);
+      // The stream is compressed on its way: what was written has to leave at once.
+      (res as Response & { flush?(): void }).flush?.();
+    }, TICK_MS);
+    res.on('close', () => {
+      clearInterval(timer);
+      streams--;
+    });
+  });
+  router.get('/surface', (_req, res) => {
+    if (broken() === 'dropout') return void res.status(503).json({ error: 'The thermometer does not answer' });
+    const t = now();
+    // A panel lags behind the air: thin steel by about eight minutes.
+    const surfaceC = broken() === 'hot' ? 400 : workshopAir(t - 8 * 60_000, anchorMs, seed).tempC;
+    const m: SurfaceMessage = { atMs: t, surfaceC: Math.round(surfaceC * 10) / 10 };
+    res.json(m);
+  });
+  router.get('/forecast', (_req, res) => {
+    if (broken() === 'dropout') return void res.status(503).json({ error: 'There is no forecast to be had' });
+    const m: ForecastMessage = { issuedMs: now(), points: workshopForecast(now(), anchorMs, seed) };
+    res.json(m);
+  });
+  router.post('/fault', json({ limit: '1kb' }), (req: Request, res: Response) => {
+    const body = req.body as { kind?: unknown; seconds?: unknown } | undefined;
+    const kind = BENCH_FAULTS.find((k) => k === body?.kind);
+    const seconds = body?.seconds;
+    if (body?.kind === 'none') fault = undefined;
+    else if (!kind || typeof seconds !== 'number' || !(seconds > 0 && seconds <= 3600))
+      return void res
+        .status(400)
+        .json({ error: `kind: one of ${BENCH_FAULTS.join(', ')} or none; seconds: over 0, up to 3600` });
+    else fault = { kind, untilMs: now() + seconds * 1000 };
+    res.json({ fault: broken() ?? 'none' });
+  });
+  return router;
+}

@@ -1,0 +1,116 @@
+import fc from 'fast-check';
+import type { ClimateReading } from '../air/climate';
+import { readClimateCsv, writeClimateCsv } from './climateCsv';
+import { writeCalendar } from './ical';
+
+const NOW = new Date(2030, 10, 25, 12).getTime();
+const at = (mo: number, d: number, h: number, mi = 0) => new Date(2030, mo - 1, d, h, mi).getTime();
+const read = (text: string) => {
+  const r = readClimateCsv(text, NOW);
+  if (!r.ok) throw new Error(r.error);
+  return r.value;
+};
+
+describe("a logger's table", () => {
+  it('with semicolons, decimal commas and day first', () => {
+    const f = read('Datum;Temperatur °C;Feuchte %\n24.11.2030 18:00;14,5;61\n24.11.2030 18:15;14,1;62,5\n');
+    expect(f.readings).toEqual([
+      { atMs: at(11, 24, 18), tempC: 14.5, rh: 0.61, source: 'file' },
+      { atMs: at(11, 24, 18, 15), tempC: 14.1, rh: 0.625, source: 'file' },
+    ]);
+    expect(f.leftOut).toEqual([]);
+  });
+  it('with commas, a byte-order mark, lines before the head, and °F', () => {
+    const f = read('\ufeffLogger 7\n\ndate,time,Temp (F),RH\n2030-11-24,18:00,59,0.61\n2030-11-24,18:05,60.8,0.62');
+    expect(f.readings.map((r) => [r.atMs, r.tempC, r.rh])).toEqual([
+      [at(11, 24, 18), 15, 0.61],
+      [at(11, 24, 18, 5), 16, 0.62],
+    ]);
+  });
+  it('with zoned times, and with ms since 1970', () => {
+    expect(read('time,temp,hum %\n2030-11-24T18:00:00Z,14,61').readings[0]!.atMs).toBe(Date.UTC(2030, 10, 24, 18));
+    expect(read(`stamp,temp,hum\n${NOW - 1000},14,61`).readings[0]!.atMs).toBe(NOW - 1000);
+  });
+  it('names every row that it leaves out, and keeps the rest', () => {
+    const f = read(
+      'time;temp;hum %\n2030-11-24 18:00;14,5;61\n2030-11-24 18:15;400;61\n2030-11-24 18:30;NaN;61\nyesterday;14;61\n2031-01-01 00:00;14;61\n\n2030-11-24 17:00;13,9;60\n',
+    );
+    expect(f.readings.map((r) => r.tempC)).toEqual([14.5, 13.9]);
+    expect(f.leftOut.map((l) => [l.line, l.message.replace(/\u00a0/g, ' ')])).toEqual([
+      [3, '400 °C is not a temperature that air can have here'],
+      [4, 'its temperature is not a number'],
+      [5, "its time 'yesterday' cannot be read"],
+      [6, 'its time has not come yet: a clock is wrong'],
+    ]);
+  });
+  it('tells day from month where only one way round makes sense', () => {
+    expect(read('time,temp,hum\n11/24/2030 18:00,14,61').readings[0]!.atMs).toBe(at(11, 24, 18));
+    expect(read('time,temp,hum\n24/11/2030 18:00,14,61').readings[0]!.atMs).toBe(at(11, 24, 18));
+    expect(read('time,temp,hum\n05/06/2030 18:00,14,61').note).toMatch(/day\/month/);
+  });
+  it.each([
+    ['', /No line names/],
+    ['hello\nworld', /No line names/],
+    ['temp;hum\n14;61', /No column is named as a time/],
+    ['time;temp;hum', /no reading under it/],
+    ['time;temp;hum\nsoon;14;61\nlater;15;60', /way that is not known: 'soon'/],
+    ['time;temp;hum\n2030-11-24 18:00;x;61', /No row holds a reading. Line 2/],
+  ])('that is none is refused with its reason', (text, why) => {
+    const r = readClimateCsv(text, NOW);
+    expect(r.ok ? '' : r.error).toMatch(why);
+  });
+  it('survives anything', () => {
+    fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 300 }), (s) => void readClimateCsv(s, NOW)));
+    fc.assert(
+      fc.property(
+        fc.array(fc.constantFrom('time', 'temp', 'hum', ';', ',', '\n', '"', '14,5', '2030-11-24 18:00')),
+        (a) => void readClimateCsv(a.join(''), NOW),
+      ),
+    );
+  });
+  it('read back from what the app writes, gives the same readings', () => {
+    const reading = fc.record({
+      n: fc.integer({ min: 1, max: 500_000 }),
+      tempC: fc.integer({ min: -300, max: 500 }).map((v) => v / 10),
+      rh: fc.integer({ min: 0, max: 100 }).map((v) => v / 100),
+    });
+    fc.assert(
+      fc.property(fc.uniqueArray(reading, { minLength: 1, maxLength: 30, selector: (r) => r.n }), (rows) => {
+        const log = rows.map(({ n, tempC, rh }): ClimateReading => ({
+          atMs: NOW - n * 60_000,
+          tempC,
+          rh,
+          source: 'file',
+        }));
+        // The share of a humidity is told from its size: a table of nothing but bone-dry air could be either.
+        fc.pre([...rows].sort((a, b) => a.rh - b.rh)[rows.length >> 1]!.rh > 0.02);
+        expect(read(writeClimateCsv(log)).readings).toEqual(log);
+      }),
+    );
+  });
+});
+
+describe('the calendar', () => {
+  it('is one that a calendar reads: UTC times, an alarm, a stable id, special signs escaped', () => {
+    const r = writeCalendar(
+      [
+        {
+          uid: 'job/l1/recoat',
+          atMs: Date.UTC(2030, 0, 2, 14, 20),
+          title: 'Left door: recoat; clear',
+          about: 'Estimate',
+        },
+      ],
+      'Van',
+      NOW,
+    );
+    const text = r.ok ? r.value.replace(/\r\n /g, '') : r.error;
+    expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
+    expect(text).toContain('UID:job/l1/recoat');
+    expect(text).toContain('DTSTART:20300102T142000Z');
+    expect(text).toContain('DTEND:20300102T143500Z');
+    expect(text).toContain('SUMMARY:Left door: recoat\\; clear');
+    expect(text).toContain('BEGIN:VALARM');
+  });
+  it('of a job in which nothing runs is none', () => expect(writeCalendar([], 'Van', NOW).ok).toBe(false));
+});

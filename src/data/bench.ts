@@ -1,0 +1,136 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useEffect } from 'react';
+import { MINUTE_MS, type ClimateReading } from '@/core';
+import { devices } from './boundary';
+import { CLIMATE_KEY, useClimateActions } from './climate';
+import { nowMs } from './clock';
+import type { Climate } from './records';
+
+/** How the devices stand. none: there is no bench, and the air is logged by hand. */
+export interface BenchState {
+  status: 'none' | 'connecting' | 'live' | 'lost';
+  /** Since when, ms. */
+  sinceMs?: number;
+  /** The last thing heard from the logger, ms. */
+  heardMs?: number;
+  /** What was not taken, and why the last of it was not. */
+  refused: number;
+  why?: string;
+  forecastWhy?: string;
+}
+
+const KEY = ['bench'] as const;
+const NONE: BenchState = { status: 'none', refused: 0 };
+/** Readings that come close together are kept in one write. */
+const BATCH_MS = 500;
+const AGAIN_MS = 5000;
+const FORECAST_EVERY_MS = 30 * MINUTE_MS;
+/** An empty log is filled this far back. */
+const BACK_MS = 2 * 24 * 60 * MINUTE_MS;
+
+/** Where the bench is, if the page's server has one. Without it the app works by hand and asks nobody. */
+export const benchAddress = (): string | null =>
+  document.querySelector('meta[name="stratocoat-bench"]')?.getAttribute('content') ?? null;
+
+export const useBench = (): BenchState =>
+  useQuery<BenchState>({ queryKey: KEY, queryFn: () => NONE, initialData: NONE, enabled: false }).data;
+
+/** Listens to the bench for as long as the page is open. Placed once. */
+export function useBenchConnection(): void {
+  const client = useQueryClient();
+  const { addReadings, saveForecast } = useClimateActions();
+  useEffect(() => {
+    const base = benchAddress();
+    if (!base) return;
+    let gone = false;
+    let source: EventSource | undefined;
+    let batch: ClimateReading[] = [];
+    let flush: ReturnType<typeof setTimeout> | undefined;
+    let again: ReturnType<typeof setTimeout> | undefined;
+    const tell = (patch: Partial<BenchState>) => {
+      if (!gone) client.setQueryData<BenchState>(KEY, (s) => ({ ...(s ?? NONE), ...patch }));
+    };
+    const refuse = (why: string) => {
+      const s = client.getQueryData<BenchState>(KEY) ?? NONE;
+      tell({ refused: s.refused + 1, why });
+    };
+    const lost = () => {
+      const s = client.getQueryData<BenchState>(KEY);
+      if (s?.status !== 'lost') tell({ status: 'lost', sinceMs: nowMs() });
+    };
+    const keep = () => {
+      flush = undefined;
+      const readings = batch;
+      batch = [];
+      if (readings.length > 0) void addReadings(readings).catch(() => undefined);
+    };
+
+    async function listen(): Promise<void> {
+      const { acceptReading } = await devices();
+      if (gone) return;
+      const last = client.getQueryData<Climate>(CLIMATE_KEY)?.readings.at(-1);
+      const since = last ? Math.min(last.atMs, nowMs()) : nowMs() - BACK_MS;
+      source = new EventSource(`${base}/climate/stream?sinceMs=${since}&factor=100000`);
+      source.onopen = () => tell({ status: 'live', sinceMs: nowMs() });
+      source.addEventListener('reading', (e: MessageEvent<string>) => {
+        tell({ heardMs: nowMs() });
+        let raw: unknown;
+        try {
+          raw = JSON.parse(e.data);
+        } catch {
+          return refuse('what came was not a reading');
+        }
+        const r = acceptReading(raw, 'logger', nowMs());
+        if (!r.ok) return refuse(r.error);
+        batch.push(r.value);
+        flush ??= setTimeout(keep, BATCH_MS);
+      });
+      source.onerror = () => {
+        lost();
+        // A server that says no closes the stream for good: try again with a new one.
+        if (source?.readyState === EventSource.CLOSED && !gone) again = setTimeout(() => void listen(), AGAIN_MS);
+      };
+    }
+    async function forecast(): Promise<void> {
+      const { acceptForecast } = await devices();
+      try {
+        const res = await fetch(`${base}/forecast`);
+        if (!res.ok) throw new Error('it does not answer');
+        const r = acceptForecast(await res.json(), nowMs());
+        if (!r.ok) throw new Error(r.error);
+        if (gone) return;
+        await saveForecast(r.value);
+        tell({ forecastWhy: undefined });
+      } catch (e) {
+        tell({ forecastWhy: e instanceof Error ? e.message : 'it does not answer' });
+      }
+    }
+
+    tell({ status: 'connecting' });
+    void listen();
+    void forecast();
+    const hourly = setInterval(() => void forecast(), FORECAST_EVERY_MS);
+    return () => {
+      gone = true;
+      source?.close();
+      clearInterval(hourly);
+      clearTimeout(again);
+      clearTimeout(flush);
+      if (batch.length > 0) keep();
+      client.setQueryData<BenchState>(KEY, NONE);
+    };
+  }, [client, addReadings, saveForecast]);
+}
+
+/** Reads the surface thermometer once. Throws with a sentence where it does not answer or says nonsense. */
+export async function readSurface(): Promise<number> {
+  const base = benchAddress();
+  if (!base) throw new Error('There is no thermometer on this bench');
+  const res = await fetch(`${base}/surface`).catch(() => undefined);
+  if (!res?.ok) throw new Error('The thermometer does not answer. Type what you read.');
+  const raw = (await res.json().catch(() => ({}))) as { surfaceC?: unknown };
+  const c = raw.surfaceC;
+  if (typeof c !== 'number' || !Number.isFinite(c) || c < -40 || c > 200)
+    throw new Error('The thermometer says something that a panel cannot have. Type what you read.');
+  return c;
+}
