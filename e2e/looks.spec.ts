@@ -9,6 +9,8 @@ const ROUTES = [
   '/log?job=bread-van&zones=ld-lower',
   '/mix?job=bread-van&zones=ld-lower,ld-upper',
   '/mix',
+  '/air',
+  '/heat',
   '/shop',
   '/library',
   '/library/highbuild-2k',

@@ -1,11 +1,12 @@
 import type { Result } from '@/core';
+import type { CalendarMoment } from '@/core/formats/ical';
 import type { FileProblem, JobFile } from '@/core/formats/jobFile';
 import type { Product } from '@/core';
 import { boundary } from './boundary';
 import type { OpenJob } from './openJob';
 
 /** Hands a text to the browser as a download. */
-export function download(name: string, text: string, type: string): void {
+export function saveText(name: string, text: string, type: string): void {
   const url = URL.createObjectURL(new Blob([text], { type }));
   const a = document.createElement('a');
   a.href = url;
@@ -24,7 +25,7 @@ const slug = (s: string) =>
 export async function exportJob(open: OpenJob, all: readonly Product[], now: number): Promise<void> {
   const { writeJobFile } = await boundary();
   const file = writeJobFile(open.job, open.state.events, all, now);
-  download(
+  saveText(
     `${slug(open.job.name)}-${new Date(now).toISOString().slice(0, 10)}.json`,
     JSON.stringify(file, null, 1),
     'application/json',
@@ -47,4 +48,12 @@ export function pickFile(accept: string): Promise<File | null> {
 export async function readFile(file: File): Promise<Result<JobFile, FileProblem[]>> {
   const { readJobText, MAX_FILE_BYTES } = await boundary();
   return readJobText(file.size > MAX_FILE_BYTES ? '' : await file.text(), file.size);
+}
+
+/** Writes moments of a job's clocks to a calendar file. Throws with a sentence where there are none. */
+export async function exportCalendar(open: OpenJob, moments: readonly CalendarMoment[], now: number): Promise<void> {
+  const { writeCalendar } = await import('@/core/formats/ical');
+  const r = writeCalendar(moments, open.job.name, now);
+  if (!r.ok) throw new Error(r.error);
+  saveText(`${slug(open.job.name)}.ics`, r.value, 'text/calendar');
 }

@@ -1,13 +1,22 @@
 import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import {
+  airAt,
   appendEvent,
   checkEvent,
+  emptyJob,
   foldLog,
   lookupIn,
   wholeLibrary,
   type FieldProblem,
+  type AirHistory,
+  type AirPoint,
+  type Gap,
+  type StageRange,
+  type ZoneStatus,
+  stageRanges,
   type Job,
+  type Reading,
   type LogEvent,
   type Product,
   type ProductLookup,
@@ -25,11 +34,18 @@ import {
   type Assumed,
   type Conditions,
   type Statuses,
+  airOf,
+  jobReadings,
+  surfaceOf,
+  clocksOf,
+  gapsSince,
+  WARM,
+  COLD,
 } from './clocks';
 import type { OpenJob } from './openJob';
 import { SHOP, useSettings, useShop } from './shop';
 import { newId } from './id';
-import type { Settings, ShopRecord } from './records';
+import type { Climate, Settings, ShopRecord } from './records';
 import { StaleHead } from './repository';
 import { StorageProblem } from './storage';
 
@@ -102,6 +118,83 @@ export function useConditions(open: OpenJob | undefined, now: number): ((zoneId?
     () => (open && settings && climate ? (zoneId) => conditionsOf(open, climate, settings, zoneId, now) : undefined),
     [open, settings, climate, now],
   );
+}
+
+/** Stands for 'no job yet' where a question is about the room alone. */
+const NO_JOB: OpenJob = {
+  job: { id: '', name: '', about: '', createdMs: 0, panels: [], zones: [] },
+  state: emptyJob(),
+  seq: 0,
+  unreadable: [],
+  products: () => undefined,
+};
+
+export interface Room {
+  climate: Climate;
+  here: Conditions;
+  /** Room air and a thin steel panel in it: readings, forecast, planned heaters. */
+  air: AirHistory;
+  surface: AirHistory;
+  /** Everything that was read, in order of time. */
+  readings: readonly Reading[];
+}
+
+/** The shop's room: its own readings, and those that were written with the entries of the job that has the newest. */
+export function useRoom(now: number): Room | undefined {
+  const settings = useSettings();
+  const climate = useClimate();
+  const { jobs, loading } = useJobs();
+  return useMemo(() => {
+    if (!settings || !climate || loading) return undefined;
+    const newest = (j: OpenJob) => j.state.air[j.state.air.length - 1]?.atMs ?? 0;
+    const open = jobs.reduce<OpenJob | undefined>((a, j) => (!a || newest(j) > newest(a) ? j : a), undefined) ?? NO_JOB;
+    return {
+      climate,
+      here: conditionsOf(open, climate, settings, undefined, now),
+      air: airOf(open, climate, settings),
+      surface: surfaceOf(open, climate, settings, undefined),
+      readings: jobReadings(open, climate),
+    };
+  }, [settings, climate, jobs, loading, now]);
+}
+
+export interface ClockDetail {
+  ranges: StageRange[];
+  /** Since the layer was laid: spans over which nobody read the air. */
+  gaps: Gap[];
+}
+
+/** What the clock of a zone's top layer rests on: the forecast a little warmer and colder, and air that is assumed. */
+export function useClockDetail(
+  open: OpenJob,
+  zoneId: string,
+  status: ZoneStatus,
+  now: number,
+): ClockDetail | undefined {
+  const settings = useSettings();
+  const climate = useClimate();
+  return useMemo(() => {
+    const top = status.top;
+    const product = top?.productId ? open.products(top.productId) : undefined;
+    if (!settings || !climate || !top || !product) return undefined;
+    const shops = {
+      warm: clocksOf(open, climate, settings, zoneId, WARM),
+      cold: clocksOf(open, climate, settings, zoneId, COLD),
+    };
+    return {
+      ranges: stageRanges(top, product, status.clocks, shops, now, open.products),
+      gaps: gapsSince(open, climate, top.lastAppliedMs, now),
+    };
+  }, [settings, climate, open, zoneId, status, now]);
+}
+
+/** The room's air at some earlier moment, from the log of readings; undefined before the first. */
+export function useAirThen(open: OpenJob): (atMs: number) => AirPoint | undefined {
+  const climate = useClimate();
+  return (atMs) => {
+    const readings = climate ? jobReadings(open, climate) : [];
+    return readings.length > 0 && readings[0]!.atMs <= atMs ? airAt(readings, atMs) : undefined;
+  };
 }
 
 export interface LiveJob {

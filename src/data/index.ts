@@ -1,3 +1,4 @@
+export * from './alarms';
 export * from './bench';
 export * from './boundary';
 export * from './climate';

@@ -2,10 +2,12 @@ import fc from 'fast-check';
 import { constantAir, type AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
 import { foldLog } from '../log/fold';
+import { zoneStatus } from '../strata/status';
 import { ev, foundBare, products, T0 } from '../testing';
-import { equivalentClock, equivalentMinutes, rateAt, whenReached, type Kinetics } from './equivalent';
+import { alarmsOf } from './alarms';
+import { equivalentClock, equivalentMinutes, rateAt, temperatureFor, whenReached, type Kinetics } from './equivalent';
 import { arrhenius, filmFactor, hardenerFactor, humidityFactor } from './kinetics';
-import { clockShop, stageClocks } from './stages';
+import { clockShop, stageClocks, stageRanges } from './stages';
 
 // The published check values of the Arrhenius factor, relative to 23 °C.
 describe('arrhenius', () => {
@@ -184,5 +186,85 @@ describe('stage clocks', () => {
   it('a fast hardener brings the sanding forward, a thick coat puts the flash back', () => {
     expect((stage('sand', 23, layer({ hardenerId: 'hardener-fast' })).opensMs! - T0) / 60_000).toBeCloseTo(150, 0);
     expect((stage('flash', 23, layer({ filmUm: 90 })).opensMs! - T0) / 60_000).toBeCloseTo(12 * 1.5 ** 1.5, 0);
+  });
+
+  it('earliest, likely and latest stand in order, and only what is ahead has them', () => {
+    const l = layer();
+    const p = products(l.productId!)!;
+    const shop = (tempC: number) => clockShop(constantAir(tempC, 0.5));
+    const likely = stageClocks(l, p, shop(15), T0 + 3_600_000, products);
+    const ranges = stageRanges(l, p, likely, { warm: shop(18), cold: shop(12) }, T0 + 3_600_000, products);
+    expect(ranges.length).toBeGreaterThan(1);
+    for (const r of ranges) {
+      const c = likely.find((x) => x.stage === r.stage)!;
+      expect(c.reached).toBe(false);
+      expect(r.earliestMs!).toBeLessThan(c.opensMs!);
+      expect(r.latestMs!).toBeGreaterThan(c.opensMs!);
+    }
+    expect(stageRanges(l, p, likely, { warm: shop(18), cold: shop(2) }, T0, products)[1]!.latestMs).toBeNull();
+  });
+});
+
+describe('the temperature that would do it', () => {
+  it('is the inverse of the rate: 119 minutes of solvent leaving in an hour ask for 38 °C', () =>
+    expect(temperatureFor(119.04, 60, 0.5, { mechanism: 'solvent' })).toBeCloseTo(38, 1));
+  it('never lies under the temperature at which the reaction stands still', () =>
+    expect(temperatureFor(1, 600, 0.5, { mechanism: 'epoxy', stopsBelowC: 10 })).toBe(10));
+  it('is none where time is over or nothing cures', () => {
+    expect(temperatureFor(10, 0, 0.5, { mechanism: 'epoxy' })).toBeNull();
+    expect(temperatureFor(10, 60, 0.5, { mechanism: 'none' })).toBeNull();
+  });
+  it('held for that long brings the minutes, for every mechanism', () => {
+    fc.assert(
+      fc.property(
+        kinetics,
+        fc.double({ min: 5, max: 500, noNaN: true }),
+        fc.integer({ min: 30, max: 3000 }),
+        (k, minutes, wait) => {
+          const c = temperatureFor(minutes, wait, 0.5, k)!;
+          fc.pre(c < 90 && c > -30);
+          const done = equivalentMinutes(equivalentClock(constantAir(c, 0.5), k), T0, T0 + wait * 60_000);
+          expect(done).toBeGreaterThan(minutes * 0.999);
+        },
+      ),
+    );
+  });
+});
+
+describe('alarms', () => {
+  const zone = foldLog(
+    [
+      foundBare(),
+      ev({ kind: 'coated', productId: 'highbuild-2k', coats: 1, filmUm: 60, application: 'lowPressureGun' }),
+    ],
+    products,
+  ).zones.get('lower')!;
+  const at = (min: number, tempC = 23) => {
+    return zoneStatus(zone, clockShop(constantAir(tempC, 0.5)), T0 + min * 60_000, products);
+  };
+  const alarms = (min: number) =>
+    alarmsOf('lower', at(min), T0 + min * 60_000, 12 * 3_600_000).map((a) => [
+      a.kind,
+      a.stage,
+      Math.round((a.atMs - T0) / 60_000),
+    ]);
+  it('ring for flash, coat over and sand, and half an hour before the window closes', () => {
+    expect(alarms(0)).toEqual([
+      ['flash', 'flash', 12],
+      ['ready', 'recoat', 60],
+      ['ready', 'sand', 240],
+      ['closing', 'recoat', 930],
+    ]);
+  });
+  it('that were due while nobody looked still stand there, for twelve hours', () => {
+    expect(alarms(100).map((a) => a[0])).toEqual(['flash', 'ready', 'ready', 'closing']);
+    expect(alarms(900).map((a) => a[1])).toEqual(['sand', 'recoat']);
+  });
+  it('keep their key however often clocks are counted anew', () => {
+    const keys = (min: number, tempC: number) =>
+      alarmsOf('lower', at(min, tempC), T0 + min * 60_000, 1e9)
+        .map((a) => a.key)
+        .sort();
+    expect(keys(1, 23)).toEqual(keys(5, 20));
   });
 });

@@ -96,7 +96,7 @@ describe('the calendar', () => {
       [
         {
           uid: 'job/l1/recoat',
-          atMs: Date.UTC(2030, 0, 2, 14, 20),
+          atMs: Date.UTC(2030, 0, 2, 14, 20) + 0.25,
           title: 'Left door: recoat; clear',
           about: 'Estimate',
         },

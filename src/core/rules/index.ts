@@ -1,5 +1,5 @@
 /**
- * Verdicts. Apart from the core's own face: a page shows first, and then loads the rules.
+ * Verdicts, and what is said of the air. Apart from the core's own face: a page shows first, and then loads these.
  */
 export * from './method';
 export * from './rule';
@@ -7,3 +7,6 @@ export * from './verdict';
 export { flashRustHours } from './bare';
 export { CLEAR_RESERVE_UM } from './finish';
 export * from './nextSteps';
+export * from '../air/dewPoint';
+export * from '../air/fit';
+export * from '../air/warmUp';

@@ -15,3 +15,20 @@ export function waitText(ms: number): string {
   if (min < 48 * 60) return `${Math.round(min / 60)} h`;
   return `${Math.round(min / 1440)} days`;
 }
+
+/**
+ * The moment that a typed clock time means: the next such time, where one just gone by still counts as now.
+ * @param text '18', '18:30' or '18.30', by the 24-hour clock
+ * @param nowMs ms; its local day counts
+ * @returns ms, or null for what is no time of day
+ */
+export function nextClockTime(text: string, nowMs: number): number | null {
+  const m = /^\s*(\d{1,2})(?:[:.h](\d{2}))?\s*$/.exec(text);
+  const hour = Number(m?.[1]);
+  const minute = Number(m?.[2] ?? 0);
+  if (!m || hour > 24 || minute > 59) return null;
+  const d = new Date(nowMs);
+  d.setHours(hour, minute, 0, 0);
+  if (d.getTime() < nowMs - 5 * MINUTE_MS) d.setDate(d.getDate() + 1);
+  return d.getTime();
+}

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { fromDisplay, show, showText, toDisplay, type Quantity } from './convert';
 import { parseDecimal } from './decimal';
 import { showThickness } from './thickness';
-import { HOUR_MS, MINUTE_MS, waitText } from './time';
+import { HOUR_MS, MINUTE_MS, nextClockTime, waitText } from './time';
 
 describe('decimals as people type them', () => {
   it.each([
@@ -71,4 +71,21 @@ describe('units', () => {
     [72 * HOUR_MS, '3 days'],
     [0, 'under 1 min'],
   ])('%d ms is %s', (ms, text) => expect(waitText(ms)).toBe(text));
+});
+
+describe('a typed time of day', () => {
+  const now = new Date(2030, 2, 4, 14, 20).getTime();
+  const at = (d: number, h: number, m: number) => new Date(2030, 2, d, h, m).getTime();
+  it.each([
+    ['18:00', at(4, 18, 0)],
+    ['18', at(4, 18, 0)],
+    ['18.30', at(4, 18, 30)],
+    ['14:18', at(4, 14, 18)],
+    ['6:00', at(5, 6, 0)],
+    ['24', at(5, 0, 0)],
+    ['25:00', null],
+    ['18:75', null],
+    ['six', null],
+    ['', null],
+  ])('%s', (text, ms) => expect(nextClockTime(text, now)).toBe(ms));
 });

@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { showText, showThickness, SUBSTRATE_NAMES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
-import { useLibrary, type OpenJob } from '@/data';
+import { useAirThen, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import type { Band } from '@/ui/strata/bands';
@@ -55,6 +55,7 @@ export function BandMore({
 }) {
   const { units } = useLook();
   const { lookup } = useLibrary();
+  const airThen = useAirThen(open);
   const l = band.layer;
   if (!l)
     return (
@@ -72,6 +73,7 @@ export function BandMore({
       </View>
     );
   const product = l.productId ? lookup(l.productId) : undefined;
+  const air = l.air ?? (l.productId ? airThen(l.lastAppliedMs) : undefined);
   const isTop = status?.top?.id === l.id;
   return (
     <View style={{ gap: gap(1) }}>
@@ -81,7 +83,9 @@ export function BandMore({
           {l.coats > 1 ? `${fullWhen(l.startedMs)} to ${fullWhen(l.lastAppliedMs)}` : fullWhen(l.lastAppliedMs)}
         </Fact>
       )}
-      {l.air && <Fact name="Air then">{`${showText('temp', l.air.tempC, units, 1)}, ${percent(l.air.rh)}`}</Fact>}
+      {air && (
+        <Fact name="Air then">{`${showText('temp', air.tempC, units, 1)}, ${percent(air.rh)}${l.air ? '' : ', by the room log'}`}</Fact>
+      )}
       {l.batchId && <Fact name="Batch">{l.batchId}</Fact>}
       {l.thinnerFraction !== undefined && <Fact name="Thinner">{percent(l.thinnerFraction)}</Fact>}
       {l.hardenerId && <Fact name="Hardener">{lookup(l.hardenerId)?.name ?? l.hardenerId}</Fact>}

@@ -12,7 +12,7 @@ import {
   type Zone,
   type ZoneStatus,
 } from '@/core';
-import { useAfterPaint, useLibrary, useLiveJob, type OpenJob, type Statuses } from '@/data';
+import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -21,6 +21,7 @@ import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { momentWords, surfaceWords } from '@/ui/words';
 import { bandLabel, BandMore } from './BandMore';
+import { ClockMore } from './ClockMore';
 import { ClockTrack } from './ClockTrack';
 import { History } from './History';
 import { NextSteps } from './NextSteps';
@@ -68,6 +69,7 @@ function Panel({
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
   // Stack and clock answer a tap at once; cost and history, further down, follow when the thread is free.
   const settled = useAfterPaint(open);
+  const settledStatuses = useStatuses(settled, now);
   const [picked, setPicked] = useState(startZone);
   const zone = zones.find((z) => z.id === picked) ?? zones[0];
   if (!zone)
@@ -78,6 +80,7 @@ function Panel({
       </Page>
     );
   const strata = open.state.zones.get(zone.id)?.strata;
+  const settledStatus = settledStatuses.get(zone.id);
   const status = statuses.get(zone.id);
   const many = zones.length > 1;
   return (
@@ -117,6 +120,7 @@ function Panel({
             />
           </View>
           {status && <Clock status={status} now={now} />}
+          {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />
           <Faults faults={strata.faults} now={now} />
         </>

@@ -1,5 +1,5 @@
 import { Slot, useRouter, usePathname } from 'expo-router';
-import type { ReactNode } from 'react';
+import { lazy, Suspense, type ReactNode } from 'react';
 import { Pressable, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { DataProvider, STORAGE_WORDS, useData, useSettings } from '@/data';
@@ -12,9 +12,13 @@ import { DARK, LIGHT, gap, GLOVE, paperTheme } from '@/ui/theme';
 const TABS: { path: string; under: string[]; label: string; icon: IconName }[] = [
   { path: '/', under: [], label: 'Today', icon: 'today' },
   { path: '/panels', under: ['/panel', '/job'], label: 'Panels', icon: 'panels' },
+  { path: '/air', under: ['/heat'], label: 'Air', icon: 'air' },
   { path: '/mix', under: [], label: 'Mix', icon: 'mix' },
   { path: '/shop', under: ['/library'], label: 'Shop', icon: 'shop' },
 ];
+
+/** Devices and alarms come behind the first page. */
+const Behind = lazy(() => import('./Behind'));
 
 /** Everything around the views: data, look, navigation for a thumb or a wide screen. */
 export function Shell() {
@@ -70,6 +74,9 @@ function Frame() {
             </Notice>
           </View>
         )}
+        <Suspense fallback={null}>
+          <Behind />
+        </Suspense>
         <Slot />
       </View>
       {!wide && <Nav />}

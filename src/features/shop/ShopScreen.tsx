@@ -2,24 +2,16 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BOUNDS, SCHOOLS, showText, unitOf, type HouseMethod } from '@/core';
-import {
-  exportJob,
-  nowMs,
-  useData,
-  useJobs,
-  useLibrary,
-  useSettings,
-  useShopActions,
-  type OpenJob,
-  type Settings,
-} from '@/data';
+import { useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { AlarmSettings } from './AlarmSettings';
 import { Import } from './Import';
+import { JobLine } from './JobLine';
 
 /** Jobs in and out, the library, and how the shop likes its screens. */
 export function ShopScreen() {
@@ -58,6 +50,7 @@ export function ShopScreen() {
         </Row>
       </Section>
       <Preferences settings={settings} />
+      <AlarmSettings settings={settings} />
       <Method settings={settings} />
       <Section title="Whose data">
         <View style={{ paddingTop: gap(3), gap: gap(2) }}>
@@ -76,40 +69,6 @@ export function ShopScreen() {
         </View>
       </Section>
     </Page>
-  );
-}
-
-function JobLine({ open }: { open: OpenJob }) {
-  const { all } = useLibrary();
-  const router = useRouter();
-  const { removeJob } = useShopActions();
-  const [sure, setSure] = useState(false);
-  return (
-    <Row>
-      <View style={{ flex: 1, minWidth: 0 }}>
-        <T kind="strong">{open.job.name}</T>
-        <T
-          kind="small"
-          tone="muted"
-        >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</T>
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
-          <Quiet label="Export" onPress={() => void exportJob(open, all, nowMs())} />
-          <Quiet label="Change" onPress={() => router.navigate(`/job/${open.job.id}` as never)} />
-          {sure ? (
-            <>
-              <Quiet
-                label={`Delete ${open.state.events.length} entries for good`}
-                tone="stop"
-                onPress={() => void removeJob(open.job.id)}
-              />
-              <Quiet label="Keep it" onPress={() => setSure(false)} />
-            </>
-          ) : (
-            <Quiet label="Delete" tone="muted" onPress={() => setSure(true)} />
-          )}
-        </View>
-      </View>
-    </Row>
   );
 }
 

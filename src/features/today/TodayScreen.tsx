@@ -1,15 +1,16 @@
 import { useRouter } from 'expo-router';
-import { useWindowDimensions, View } from 'react-native';
+import { Pressable, useWindowDimensions, View } from 'react-native';
 import { useMemo, type ReactNode } from 'react';
-import { airAt, historyOr, showText, waitText, ZONE_STAGE_NAMES } from '@/core';
-import { useLiveJobs, useNow, useSettings, type LiveJob } from '@/data';
-import { clockTime, monthYear, percent, shortWhen } from '@/ui/format';
+import { waitText, ZONE_STAGE_NAMES } from '@/core';
+import { useLibrary, useLiveJobs, useNow, useRoom, useRules, useSettings, type LiveJob } from '@/data';
+import { fitAnswer } from '@/ui/fit';
+import { clockTime, monthYear, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Head, Notice, Page, Row, Section } from '@/ui/parts';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T, type Tone } from '@/ui/T';
-import { gap } from '@/ui/theme';
-import { momentWords } from '@/ui/words';
+import { gap, TARGET } from '@/ui/theme';
+import { airLine, momentWords } from '@/ui/words';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 
 /** What is curing, what can be done now, what is about to close. */
@@ -39,17 +40,9 @@ const Blanked = ({ title, text }: { title: string; text: string }) => (
 
 function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
   const settings = useSettings();
-  const { units } = useLook();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
   if (!settings) return null;
-  const air = jobs
-    .flatMap((j) => j.open.state.air)
-    .reduce<{ atMs: number; tempC: number; rh: number } | undefined>(
-      (a, p) => (!a || p.atMs > a.atMs ? p : a),
-      undefined,
-    );
-  const current = airAt(historyOr(air ? [air] : [], settings), now);
   const unreadable = jobs.flatMap((j) => j.open.unreadable).length;
   return (
     <Page
@@ -60,7 +53,7 @@ function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
         over={settings.shopName}
         right={<T tone="muted">{clockTime(now)}</T>}
         answer={answer(lists.ready.length + lists.closing.length, lists.running[0])}
-        under={`Air ${showText('temp', current.tempC, units, 1)}, ${percent(current.rh)}, ${air ? `read ${waitText(now - air.atMs)} ago` : 'set in the shop, not read'}. Times are estimates.`}
+        under={<AirNow now={now} />}
       />
       {unreadable > 0 && (
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
@@ -123,6 +116,36 @@ function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
         )}
       </List>
     </Page>
+  );
+}
+
+/** May a panel be sprayed, and until when: for the first primer of the library, on thin steel. */
+function AirNow({ now }: { now: number }) {
+  const { units } = useLook();
+  const router = useRouter();
+  const room = useRoom(now);
+  const rules = useRules();
+  const { all } = useLibrary();
+  const product = all.find((p) => p.family === 'epoxy');
+  const from = Math.floor(now / 600_000) * 600_000;
+  const fit = useMemo(
+    () =>
+      rules && room && product
+        ? fitAnswer(rules.fitSpans(room.air, room.surface, product.limits, from, 48), now)
+        : undefined,
+    [rules, room, product, from, now],
+  );
+  return (
+    <Pressable
+      role="link"
+      onPress={() => router.navigate('/air' as never)}
+      testID="air-now"
+      style={{ minHeight: TARGET, justifyContent: 'center' }}
+    >
+      <T kind="small" tone={fit && !fit.fit ? 'stop' : 'muted'}>
+        {`${fit ? `${fit.text}. ` : ''}${room ? airLine(room.here, units, now) : ''}`}
+      </T>
+    </Pressable>
   );
 }
 

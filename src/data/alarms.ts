@@ -1,0 +1,59 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
+import { useData } from './DataProvider';
+import { nowMs } from './clock';
+import { useLiveJobs } from './hooks';
+import type { OpenJob } from './openJob';
+import { useSettings } from './shop';
+
+/** An alarm that rings now. */
+export interface DueAlarm extends Alarm {
+  open: OpenJob;
+}
+
+const KEY = ['alarms'] as const;
+/** Under this name stands since when alarms are kept: what was due before is old news. */
+const SINCE = 'since';
+/** An alarm that was due while the page was closed still rings for so long, ms. */
+const BACK_MS = 12 * HOUR_MS;
+
+/** Alarms that are due and were not put away, oldest first; they outlive a reload. */
+export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: readonly Alarm[]): void } {
+  const { repo } = useData();
+  const client = useQueryClient();
+  const settings = useSettings();
+  const { live } = useLiveJobs(now);
+  const done = useQuery({
+    queryKey: KEY,
+    queryFn: async () => {
+      const had = await repo.alarmsDone();
+      if (had[SINCE] !== undefined) return had;
+      const fresh = { [SINCE]: nowMs() };
+      await repo.saveAlarmsDone(fresh).catch(() => undefined);
+      return fresh;
+    },
+  }).data;
+  const due = useMemo(() => {
+    const since = done?.[SINCE];
+    if (!done || since === undefined || !settings) return [];
+    return live
+      .flatMap(({ open, statuses }) =>
+        open.job.zones.flatMap((z) => {
+          const status = statuses.get(z.id);
+          return status ? alarmsOf(z.id, status, now, BACK_MS).map((a) => ({ ...a, open })) : [];
+        }),
+      )
+      .filter((a) => a.atMs <= now && a.atMs >= since && !(a.key in done) && settings.alarms.includes(a.kind))
+      .sort((a, b) => a.atMs - b.atMs);
+  }, [done, settings, live, now]);
+  return {
+    due,
+    putAway: (alarms) => {
+      const recent = Object.entries(done ?? {}).filter(([k, at]) => k === SINCE || at > nowMs() - 2 * DAY_MS);
+      const next = { ...Object.fromEntries(recent), ...Object.fromEntries(alarms.map((a) => [a.key, nowMs()])) };
+      client.setQueryData(KEY, next);
+      void repo.saveAlarmsDone(next).catch(() => undefined);
+    },
+  };
+}

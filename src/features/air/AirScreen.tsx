@@ -1,0 +1,174 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { DAY_MS, gapsIn, showText, waitText, type Product, type ProductFamily } from '@/core';
+import type { Unfit } from '@/core/rules';
+import { useLibrary, useNow, useRoom, useRules, type Room } from '@/data';
+import { shortWhen } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { airLine } from '@/ui/words';
+import { AirChart } from './AirChart';
+import { fitAnswer, UNFIT_WORDS } from '@/ui/fit';
+import { Readings } from './Readings';
+
+/** What one sprays, first of each family in the library. */
+const FAMILIES: ProductFamily[] = ['epoxy', 'highBuild', 'baseSolvent', 'baseWater', 'clear'];
+const HOURS = 48;
+const MINUTE = 60_000;
+
+/** Whether the air lets a panel be sprayed, now and under the forecast, and what that rests on. */
+export function AirScreen() {
+  const now = useNow(60_000);
+  const room = useRoom(now);
+  const { all } = useLibrary();
+  const products = useMemo(() => FAMILIES.flatMap((f) => all.find((p) => p.family === f) ?? []), [all]);
+  const [picked, setPicked] = useState<string>();
+  const product = products.find((p) => p.id === picked) ?? products[0];
+  if (!room || !product) return <Page>{null}</Page>;
+  return <Loaded room={room} now={now} product={product} products={products} onProduct={setPicked} />;
+}
+
+interface Props {
+  room: Room;
+  now: number;
+  product: Product;
+  products: Product[];
+  onProduct(id: string): void;
+}
+
+function Loaded({ room, now, product, products, onProduct }: Props) {
+  const { units } = useLook();
+  const rules = useRules();
+  const router = useRouter();
+  const { here, air, surface } = room;
+  // The same ten minutes give the same spans: the page does not flicker as it counts on.
+  const from = Math.floor(now / (10 * MINUTE)) * 10 * MINUTE;
+  const spans = useMemo(
+    () => rules?.fitSpans(air, surface, product.limits, from, HOURS) ?? [],
+    [rules, air, surface, product, from],
+  );
+  const answer = rules ? fitAnswer(spans, now) : undefined;
+  const dewC = rules?.dewPointC(here.tempC, here.rh);
+  return (
+    <Page testID="air">
+      <Head
+        over={`${product.name}, on thin steel`}
+        answer={answer?.text ?? 'Looking at the air'}
+        tone={answer && !answer.fit ? 'stop' : 'ink'}
+        under={airLine(here, units, now)}
+      />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6), rowGap: gap(2), marginTop: gap(1) }}>
+        <Figure name="Panel, estimated" value={showText('temp', here.surfaceC, units, 1)} />
+        {dewC !== undefined && <Figure name="Dew point" value={showText('temp', dewC, units, 1)} />}
+        {dewC !== undefined && (
+          <Figure
+            name="Panel over it"
+            value={showText('tempDifference', here.surfaceC - dewC, units, 1)}
+            tone={here.surfaceC - dewC < 3 ? 'stop' : 'ink'}
+          />
+        )}
+      </View>
+      <AirChart room={room} now={now} dewPointC={rules?.dewPointC} />
+      <Choices
+        label="For"
+        options={products.map((p) => ({ value: p.id, label: p.name }))}
+        value={product.id}
+        onChange={onProduct}
+      />
+      <Section title="May be sprayed" aside={`next ${HOURS} h`}>
+        {spans.map((s) => (
+          <Span key={s.fromMs} fromMs={s.fromMs} toMs={s.toMs} unfit={s.unfit} now={now} />
+        ))}
+        <Rain room={room} now={now} />
+      </Section>
+      <View style={{ marginTop: gap(2) }}>
+        <Quiet label="What if I heat?" onPress={() => router.navigate('/heat' as never)} />
+      </View>
+      <Gaps room={room} now={now} />
+      <Readings room={room} now={now} />
+      <View style={{ marginTop: gap(3) }}>
+        <T kind="small" tone="muted">
+          Surface at least 3 K over the dew point (ISO 8502-4) and within the product's own limits. Estimated for a thin
+          steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.
+        </T>
+      </View>
+    </Page>
+  );
+}
+
+function Figure({ name, value, tone = 'ink' }: { name: string; value: string; tone?: 'ink' | 'stop' }) {
+  return (
+    <View>
+      <T kind="tag" tone="muted">
+        {name}
+      </T>
+      <T kind="figure" tone={tone}>
+        {value}
+      </T>
+    </View>
+  );
+}
+
+function Span({ fromMs, toMs, unfit, now }: { fromMs: number; toMs: number; unfit?: Unfit; now: number }) {
+  const words = unfit ? `No: ${UNFIT_WORDS[unfit]}` : 'Yes';
+  return (
+    <Row>
+      <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 150 }}>
+        <T kind="section" tone={unfit ? 'muted' : 'ink'}>
+          {`${fromMs <= now ? 'now' : shortWhen(fromMs, now)} \u2013 ${shortWhen(toMs, now)}`}
+        </T>
+      </View>
+      <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 120 }}>
+        <T kind="strong" tone={unfit ? 'stop' : 'good'}>
+          {words}
+        </T>
+        <T kind="tag" tone="muted">
+          {waitText(toMs - Math.max(fromMs, now))}
+        </T>
+      </View>
+    </Row>
+  );
+}
+
+/** Rain ahead: what stands in the yard has to come in. */
+function Rain({ room, now }: { room: Room; now: number }) {
+  const wet = (room.climate.forecast?.points ?? []).filter((p) => p.rainMm > 0 && p.atMs > now - 3_600_000);
+  if (!room.climate.forecast)
+    return (
+      <T kind="small" tone="muted">
+        There is no forecast: the last reading is taken to stay as it is.
+      </T>
+    );
+  const first = wet[0];
+  if (!first) return null;
+  const end = wet.find((p, i) => wet[i + 1] === undefined || wet[i + 1]!.atMs - p.atMs > 2 * 3_600_000)!;
+  const mm = wet.filter((p) => p.atMs <= end.atMs).reduce((a, p) => a + p.rainMm, 0);
+  return (
+    <Notice tone="window">{`Rain from ${shortWhen(first.atMs, now)} to ${shortWhen(end.atMs + 3_600_000, now)}, about ${Math.round(mm)}\u00a0mm. Bare steel that stands outside has to be in by then.`}</Notice>
+  );
+}
+
+/** Where nobody read the air in the last week. */
+function Gaps({ room, now }: { room: Room; now: number }) {
+  const gaps = gapsIn(room.readings, now - 7 * DAY_MS, now);
+  if (gaps.length === 0 || room.readings.length === 0) return null;
+  return (
+    <Section title="Assumed" aside="last 7 days">
+      {gaps.slice(-4).map((g) => (
+        <Row key={g.fromMs}>
+          <View style={{ flex: 1 }}>
+            <T>{`${shortWhen(g.fromMs, now)} \u2013 ${g.toMs >= now ? 'now' : shortWhen(g.toMs, now)}`}</T>
+            <T kind="small" tone="muted">
+              {g.toMs >= now
+                ? 'Nothing was read. The forecast, or the last reading, stands in.'
+                : 'Nothing was read. A straight line between the readings stands in.'}
+            </T>
+          </View>
+        </Row>
+      ))}
+    </Section>
+  );
+}

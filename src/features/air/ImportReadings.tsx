@@ -1,0 +1,98 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { addReadings } from '@/core';
+import type { ClimateFile } from '@/core/formats/climateCsv';
+import { nowMs, pickFile, useClimate, useClimateActions } from '@/data';
+import { fullWhen } from '@/ui/format';
+import { Act, Notice, Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+type Step =
+  | { at: 'idle'; done?: string }
+  | { at: 'reading' }
+  | { at: 'refused'; name: string; why: string }
+  | { at: 'ready'; name: string; file: ClimateFile };
+
+const MOST = 5;
+const MAX_BYTES = 30_000_000;
+
+/** Reads a logger's table, says what is in it and what is left out, and takes it on a second tap. */
+export function ImportReadings() {
+  const [step, setStep] = useState<Step>({ at: 'idle' });
+  const actions = useClimateActions();
+  const climate = useClimate();
+  const choose = async () => {
+    const file = await pickFile('.csv,.txt,text/csv');
+    if (!file) return;
+    setStep({ at: 'reading' });
+    try {
+      if (file.size > MAX_BYTES) throw new Error('The file is larger than any logger writes');
+      const { readClimateCsv } = await import('@/core/formats/climateCsv');
+      const r = readClimateCsv(await file.text(), nowMs());
+      setStep(
+        r.ok ? { at: 'ready', name: file.name, file: r.value } : { at: 'refused', name: file.name, why: r.error },
+      );
+    } catch (e) {
+      setStep({ at: 'refused', name: file.name, why: e instanceof Error ? e.message : 'it cannot be read' });
+    }
+  };
+  const take = (file: ClimateFile, name: string) =>
+    actions.addReadings(file.readings).then(
+      () => setStep({ at: 'idle', done: `${file.readings.length} readings are in.` }),
+      (e: Error) => setStep({ at: 'refused', name, why: e.message }),
+    );
+  const times = step.at === 'ready' ? step.file.readings.map((r) => r.atMs) : [];
+  const known = step.at === 'ready' && climate ? addReadings(climate.readings, step.file.readings).known : 0;
+  return (
+    <View aria-live="polite">
+      {step.at !== 'ready' && (
+        <Quiet
+          label={step.at === 'reading' ? 'Reading the file' : "Import a logger's file"}
+          icon="plus"
+          onPress={() => void choose()}
+        />
+      )}
+      {step.at === 'idle' && step.done && (
+        <T kind="small" tone="good">
+          {step.done}
+        </T>
+      )}
+      {step.at === 'refused' && (
+        <Notice
+          tone="stop"
+          testID="readings-refused"
+        >{`${step.name} was refused. Nothing was changed. ${step.why}.`}</Notice>
+      )}
+      {step.at === 'ready' && (
+        <Notice tone="muted" testID="readings-ready">
+          <T kind="strong">{`${step.file.readings.length} readings`}</T>
+          <T kind="small">{`${fullWhen(times.reduce((a, b) => Math.min(a, b)))} to ${fullWhen(times.reduce((a, b) => Math.max(a, b)))}`}</T>
+          {known > 0 && <T kind="small" tone="muted">{`${known} of them are here already.`}</T>}
+          {step.file.note !== undefined && (
+            <T kind="small" tone="window">
+              {step.file.note}
+            </T>
+          )}
+          {step.file.secondHour > 0 && (
+            <T
+              kind="small"
+              tone="muted"
+            >{`The clock went back an hour: ${step.file.secondHour} readings belong to the second time through it.`}</T>
+          )}
+          {step.file.leftOut.length > 0 && (
+            <T kind="small" tone="window">{`${step.file.leftOut.length} rows are left out:`}</T>
+          )}
+          {step.file.leftOut.slice(0, MOST).map((l) => (
+            <T key={l.line} kind="small">{`Line ${l.line}: ${l.message}`}</T>
+          ))}
+          {step.file.leftOut.length > MOST && <T kind="small">{`and ${step.file.leftOut.length - MOST} more`}</T>}
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+            <Act label="Take them" strong onPress={() => void take(step.file, step.name)} testID="readings-do" />
+            <Act label="Leave it" onPress={() => setStep({ at: 'idle' })} />
+          </View>
+        </Notice>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,156 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { showText, unitOf, waitText } from '@/core';
+import { devices, nowMs, readSurface, saveText, useBench, useClimateActions, type BenchState, type Room } from '@/data';
+import { percent, shortWhen } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Notice, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { ImportReadings } from './ImportReadings';
+
+/** The room's log: what the logger says, a reading by hand, files in and out. */
+export function Readings({ room, now }: { room: Room; now: number }) {
+  const { units } = useLook();
+  const bench = useBench();
+  const [byHand, setByHand] = useState(false);
+  const readings = room.climate.readings;
+  return (
+    <Section title="Readings" aside={readings.length > 0 ? String(readings.length) : undefined}>
+      <BenchLine bench={bench} now={now} />
+      {readings
+        .slice(-3)
+        .reverse()
+        .map((r) => (
+          <Row key={r.atMs}>
+            <View style={{ flex: 1 }}>
+              <T>{`${showText('temp', r.tempC, units, 1)}, ${percent(r.rh)}${r.surfaceC === undefined ? '' : `, panel ${showText('temp', r.surfaceC, units, 1)}`}`}</T>
+              <T kind="tag" tone="muted">
+                {{ hand: 'By hand', logger: 'Logger', file: 'From a file' }[r.source]}
+              </T>
+            </View>
+            <T kind="small" tone="muted">
+              {shortWhen(r.atMs, now)}
+            </T>
+          </Row>
+        ))}
+      {room.climate.unreadable.length > 0 && (
+        <Notice tone="stop">{`${room.climate.unreadable.length} days of readings cannot be read. They are left as they are.`}</Notice>
+      )}
+      {byHand ? (
+        <ByHand room={room} bench={bench} onDone={() => setByHand(false)} />
+      ) : (
+        <Quiet label="Log a reading" icon="plus" onPress={() => setByHand(true)} />
+      )}
+      <ImportReadings />
+      {readings.length > 0 && (
+        <Quiet
+          label="Export the readings as CSV"
+          onPress={() =>
+            void import('@/core/formats/climateCsv').then(({ writeClimateCsv }) =>
+              saveText('readings.csv', writeClimateCsv(readings), 'text/csv'),
+            )
+          }
+        />
+      )}
+    </Section>
+  );
+}
+
+/** How the devices stand. Without a bench there is nothing to say but that air is logged by hand. */
+function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
+  const heard = bench.heardMs === undefined ? '' : `, last heard ${waitText(now - bench.heardMs)} ago`;
+  const words = {
+    none: 'No logger is connected. Readings are logged by hand or come from a file.',
+    connecting: 'Looking for the logger',
+    live: `Logger connected${heard}`,
+    lost: `Logger lost since ${shortWhen(bench.sinceMs ?? now, now)}${heard}. What it stores is read out when it comes back.`,
+  }[bench.status];
+  return (
+    <View style={{ paddingVertical: gap(2), gap: gap(1) }} testID="bench" aria-live="polite">
+      <T kind="small" tone={bench.status === 'lost' ? 'window' : 'muted'}>
+        {words}
+      </T>
+      {bench.refused > 0 && (
+        <T kind="small" tone="window">
+          {`${bench.refused === 1 ? 'One reading was' : `${bench.refused} readings were`} refused: ${bench.why}.`}
+        </T>
+      )}
+      {bench.forecastWhy !== undefined && (
+        <T kind="small" tone="window">{`No new forecast: ${bench.forecastWhy}. The last one stands.`}</T>
+      )}
+    </View>
+  );
+}
+
+function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone(): void }) {
+  const { units } = useLook();
+  const { addReadings } = useClimateActions();
+  const [temp, setTemp] = useState(() => typed(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units));
+  const [rh, setRh] = useState(() => typed(Math.round(room.here.rh * 100) / 100, { percent: true }, units));
+  const [surface, setSurface] = useState('');
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const save = async () => {
+    const t = readNumber(temp, { quantity: 'temp' }, units);
+    const h = readNumber(rh, { percent: true }, units);
+    const s = readNumber(surface, { quantity: 'temp' }, units, true);
+    const bad: Record<string, string> = {};
+    if (!t.ok) bad.temp = t.error;
+    if (!h.ok) bad.rh = h.error;
+    if (!s.ok) bad.surface = s.error;
+    if (!t.ok || !h.ok || !s.ok) return setProblems(bad);
+    const { acceptReading } = await devices();
+    const r = acceptReading(
+      { atMs: nowMs(), tempC: t.value, rh: h.value, ...(s.value !== undefined && { surfaceC: s.value }) },
+      'hand',
+      nowMs(),
+    );
+    if (!r.ok)
+      return setProblems({ [/humid/.test(r.error) ? 'rh' : /surface/.test(r.error) ? 'surface' : 'temp']: r.error });
+    await addReadings([r.value]).then(onDone, (e: Error) => setProblems({ '': e.message }));
+  };
+  return (
+    <View testID="by-hand">
+      <Fields>
+        <Field
+          label="Air"
+          unit={unitOf('temp', units)}
+          value={temp}
+          onChange={setTemp}
+          problem={problems.temp}
+          numeric
+        />
+        <Field label="Humidity, %" value={rh} onChange={setRh} problem={problems.rh} numeric />
+        <Field
+          label="Panel, if measured"
+          unit={unitOf('temp', units)}
+          value={surface}
+          onChange={setSurface}
+          problem={problems.surface}
+          numeric
+        />
+      </Fields>
+      {bench.status !== 'none' && (
+        <Quiet
+          label="Read the panel thermometer"
+          onPress={() =>
+            void readSurface().then(
+              (c) => {
+                setSurface(typed(c, { quantity: 'temp' }, units));
+                setProblems({});
+              },
+              (e: Error) => setProblems({ surface: e.message }),
+            )
+          }
+        />
+      )}
+      {problems[''] && <Notice tone="stop">{problems['']}</Notice>}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+        <Act label="Log the air" strong onPress={() => void save()} testID="save-reading" />
+        <Act label="Leave" onPress={onDone} />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,322 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import {
+  nextClockTime,
+  showText,
+  unitOf,
+  waitText,
+  zoneLabel,
+  type HeatKind,
+  type StageClock,
+  type ZoneStatus,
+} from '@/core';
+import {
+  newId,
+  useClimate,
+  useClimateActions,
+  useJobs,
+  useNow,
+  useStatuses,
+  type Assumed,
+  type HeatPlan,
+  type OpenJob,
+} from '@/data';
+import { clockTime, shortWhen } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { stageWords } from '@/ui/words';
+import { HEAT_NAMES } from './heatNames';
+import { WarmUp } from './WarmUp';
+
+interface Props {
+  jobId: string | undefined;
+  zoneId: string | undefined;
+}
+
+/** What heat would do to a clock: a question first, and a plan if the answer is liked. */
+export function HeatScreen({ jobId, zoneId }: Props) {
+  const { jobs, loading } = useJobs();
+  const now = useNow(60_000);
+  const [picked, setPicked] = useState(zoneId);
+  const [pickedJob, setPickedJob] = useState(jobId);
+  if (loading) return <Page>{null}</Page>;
+  const open = jobs.find((j) => j.job.id === pickedJob) ?? jobs[0];
+  if (!open)
+    return (
+      <Page>
+        <Head answer="Heat" />
+        <WarmUp now={now} />
+      </Page>
+    );
+  return (
+    <What
+      key={open.job.id}
+      jobs={jobs}
+      open={open}
+      asked={picked}
+      now={now}
+      onJob={(id) => {
+        setPickedJob(id);
+        setPicked(undefined);
+      }}
+      onZone={setPicked}
+    />
+  );
+}
+
+const DEFAULTS: Record<HeatKind, { tempC: number; min: number }> = {
+  heater: { tempC: 22, min: 240 },
+  lamp: { tempC: 60, min: 30 },
+  oven: { tempC: 60, min: 45 },
+  sun: { tempC: 35, min: 120 },
+};
+
+interface WhatProps {
+  jobs: OpenJob[];
+  open: OpenJob;
+  asked: string | undefined;
+  now: number;
+  onJob(id: string): void;
+  onZone(id: string): void;
+}
+
+function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
+  const { units } = useLook();
+  const router = useRouter();
+  const plain = useStatuses(open, now);
+  // A zone that is on the clock is what one asks about.
+  const moving = open.job.zones.filter((z) => z.id === asked || waited(plain.get(z.id)));
+  const longest = (z: { id: string }) => waited(plain.get(z.id))?.opensMs ?? Infinity;
+  const slowest = [...moving].sort((a, b) => longest(b) - longest(a))[0];
+  const zone = moving.find((z) => z.id === asked) ?? slowest ?? open.job.zones[0];
+  const [kind, setKind] = useState<HeatKind>('heater');
+  const [temp, setTemp] = useState<string>();
+  const [from, setFrom] = useState(() => clockTime(now));
+  const [until, setUntil] = useState<string>();
+  const tempText = temp ?? typed(DEFAULTS[kind].tempC, { quantity: 'temp' }, units);
+  const fromMs = nextClockTime(from, now);
+  const untilText = until ?? (fromMs === null ? '' : clockTime(fromMs + DEFAULTS[kind].min * 60_000));
+  const toMs = nextClockTime(untilText, fromMs ?? now);
+  const t = readNumber(tempText, { quantity: 'temp' }, units);
+  const most = kind === 'heater' ? 45 : kind === 'sun' ? 80 : 120;
+  const tempProblem = !t.ok
+    ? t.error
+    : t.value! < 0 || t.value! > most
+      ? `Between ${showText('temp', 0, units)} and ${showText('temp', most, units)}`
+      : undefined;
+  const ok = t.ok && !tempProblem && fromMs !== null && toMs !== null && toMs > fromMs;
+  const tempC = t.ok ? t.value! : 0;
+  const zoneId = zone?.id;
+  const heat: HeatPlan | undefined =
+    ok && zoneId
+      ? {
+          id: 'question',
+          kind,
+          fromMs,
+          toMs,
+          tempC,
+          ...(kind !== 'heater' && { jobId: open.job.id, zoneIds: [zoneId] }),
+        }
+      : undefined;
+  const assumed: Assumed = heat ? { heats: [heat] } : {};
+  const heated = useStatuses(open, now, assumed);
+  const before = zoneId ? plain.get(zoneId) : undefined;
+  const after = zoneId && heat ? heated.get(zoneId) : undefined;
+  const { saveHeats } = useClimateActions();
+  const heats = useClimate()?.heats ?? [];
+  const [problem, setProblem] = useState<string>();
+  const keep = (list: readonly HeatPlan[]) =>
+    void saveHeats(list).then(
+      () => setProblem(undefined),
+      (e: Error) => setProblem(e.message),
+    );
+  return (
+    <Page
+      testID="heat"
+      foot={
+        <>
+          <Act
+            label="Plan it"
+            strong
+            grow
+            disabled={!heat}
+            onPress={() => heat && keep([...heats, { ...heat, id: newId(now) }])}
+            testID="plan-heat"
+          />
+          {(kind === 'lamp' || kind === 'oven') && zone && (
+            <Act
+              label="It is on: log it"
+              onPress={() => router.navigate(`/log?job=${open.job.id}&zones=${zone.id}&kind=baked` as never)}
+            />
+          )}
+        </>
+      }
+    >
+      <Head
+        over={zone ? zoneLabel(open.job, zone.id) : open.job.name}
+        answer={answer(before, after, now)}
+        under={before?.top ? `${before.top.label}. Times are estimates from the air and its forecast.` : undefined}
+      />
+      {jobs.length > 1 && (
+        <Choices
+          label="Job"
+          options={jobs.map((j) => ({ value: j.job.id, label: j.job.name }))}
+          value={open.job.id}
+          onChange={onJob}
+        />
+      )}
+      {moving.length > 1 && (
+        <Choices
+          label="On the clock"
+          options={moving.map((z) => ({ value: z.id, label: zoneLabel(open.job, z.id) }))}
+          value={zone?.id ?? ''}
+          onChange={onZone}
+        />
+      )}
+      <Choices
+        label="With"
+        options={(Object.keys(HEAT_NAMES) as HeatKind[]).map((k) => ({ value: k, label: HEAT_NAMES[k] }))}
+        value={kind}
+        onChange={(k) => {
+          setKind(k);
+          setTemp(undefined);
+          setUntil(undefined);
+        }}
+      />
+      <Fields>
+        <Field
+          label={kind === 'heater' ? 'Room' : 'Panel'}
+          unit={unitOf('temp', units)}
+          value={tempText}
+          onChange={setTemp}
+          problem={tempProblem}
+          numeric
+        />
+        <Field
+          label="From"
+          value={from}
+          onChange={setFrom}
+          problem={fromMs === null ? 'A time of day, such as 18:00' : undefined}
+          numeric
+        />
+        <Field
+          label="Until"
+          value={untilText}
+          onChange={setUntil}
+          problem={
+            toMs === null
+              ? 'A time of day, such as 22:00'
+              : fromMs !== null && toMs <= fromMs
+                ? 'It has to end after it begins'
+                : undefined
+          }
+          numeric
+        />
+      </Fields>
+      {before && <Stages before={before} after={after} now={now} />}
+      <Notice tone="window">
+        {kind === 'heater'
+          ? 'No open flame, glowing wire or running burner where there is solvent in the air. Stop heater and fan before you spray. The heater maker and the local code decide.'
+          : 'Let it flash off first: heat on wet paint boils solvent. Measure the surface, keep glass, plastic and people away, never leave it alone. The data sheet gives distance and temperature.'}
+      </Notice>
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Plans heats={heats} jobs={jobs} now={now} onRemove={(id) => keep(heats.filter((h) => h.id !== id))} />
+      <WarmUp now={now} />
+    </Page>
+  );
+}
+
+/** The stage that hands wait for: the last one before full cure that is still ahead. */
+function waited(s: ZoneStatus | undefined): StageClock | undefined {
+  const ahead = s?.clocks.filter((c) => !c.reached && c.stage !== 'full' && c.stage !== 'tape') ?? [];
+  return ahead[ahead.length - 1];
+}
+
+function answer(before: ZoneStatus | undefined, after: ZoneStatus | undefined, now: number): string {
+  const stage = waited(before);
+  if (!before?.top || !stage) return 'No clock is running here';
+  const then = after?.clocks.find((c) => c.stage === stage.stage);
+  const name = stageWords(stage.stage, before.top.family);
+  if (!then) return `${name}: how much sooner?`;
+  if (stage.opensMs === null)
+    return then.opensMs === null
+      ? `${name}: not even then`
+      : `${name}: ${shortWhen(then.opensMs, now)} instead of never`;
+  if (then.opensMs === null) return `${name}: not even then`;
+  const won = stage.opensMs - then.opensMs;
+  return won < 60_000 ? `${name}: no sooner` : `${name}: ${waitText(won)} sooner`;
+}
+
+function Stages({ before, after, now }: { before: ZoneStatus; after: ZoneStatus | undefined; now: number }) {
+  const top = before.top;
+  const ahead = before.clocks.filter((c) => !c.reached);
+  if (!top || ahead.length === 0) return null;
+  return (
+    <Section title="The clock moves" aside="as it is, and with this heat">
+      {ahead.map((c) => {
+        const then = after?.clocks.find((x) => x.stage === c.stage);
+        return (
+          <Row key={c.stage}>
+            <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 120 }} testID={`moves-${c.stage}`}>
+              <T kind="strong">{stageWords(c.stage, top.family)}</T>
+              <T kind="tag" tone="muted">
+                {c.opensMs === null ? 'never in this air' : shortWhen(c.opensMs, now)}
+              </T>
+            </View>
+            <View style={{ alignItems: 'flex-end' }}>
+              {then && (
+                <>
+                  <T kind="section">{then.opensMs === null ? 'not then either' : shortWhen(then.opensMs, now)}</T>
+                  <T kind="tag" tone="do">
+                    {then.opensMs !== null && c.opensMs !== null && c.opensMs - then.opensMs >= 60_000
+                      ? `${waitText(c.opensMs - then.opensMs)} sooner`
+                      : ''}
+                  </T>
+                </>
+              )}
+            </View>
+          </Row>
+        );
+      })}
+    </Section>
+  );
+}
+
+/** Heat that is planned: clocks count with it until it is taken out. */
+function Plans({
+  heats,
+  jobs,
+  now,
+  onRemove,
+}: {
+  heats: readonly HeatPlan[];
+  jobs: OpenJob[];
+  now: number;
+  onRemove(id: string): void;
+}) {
+  const { units } = useLook();
+  const ahead = heats.filter((h) => h.toMs > now - 86_400_000);
+  if (ahead.length === 0) return null;
+  return (
+    <Section title="Planned" aside="clocks count with it">
+      {ahead.map((h) => {
+        const open = jobs.find((j) => j.job.id === h.jobId);
+        return (
+          <Row key={h.id}>
+            <View style={{ flex: 1 }}>
+              <T kind="strong">{`${HEAT_NAMES[h.kind]}, ${showText('temp', h.tempC, units)}`}</T>
+              <T kind="small" tone="muted">
+                {`${shortWhen(h.fromMs, now)} \u2013 ${shortWhen(h.toMs, now)}${open && h.zoneIds?.[0] ? `, ${zoneLabel(open.job, h.zoneIds[0])}` : ', the room'}`}
+              </T>
+            </View>
+            <Quiet label="Take it out" onPress={() => onRemove(h.id)} />
+          </Row>
+        );
+      })}
+    </Section>
+  );
+}

@@ -1,0 +1,160 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { airAt, showText, surfaceLagMs, unitOf, waitText, type SubstrateKind } from '@/core';
+import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/rules';
+import { useRoom, useRules } from '@/data';
+import { useLook } from '@/ui/look';
+import { readNumber, typed, type NumberKind } from '@/ui/numbers';
+import { Field, Fields } from '@/ui/Field';
+import { Choices, Notice, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { clockTime } from '@/ui/format';
+
+type NumberField = 'length' | 'width' | 'height' | 'kw' | 'outside' | 'start' | 'aim';
+const KINDS: Record<NumberField, NumberKind> = {
+  length: { plain: true },
+  width: { plain: true },
+  height: { plain: true },
+  kw: { plain: true },
+  outside: { quantity: 'temp' },
+  start: { quantity: 'temp' },
+  aim: { quantity: 'temp' },
+};
+const BOUNDS: Record<NumberField, { min: number; max: number; words: string }> = {
+  length: { min: 1, max: 60, words: 'From 1 to 60 m' },
+  width: { min: 1, max: 60, words: 'From 1 to 60 m' },
+  height: { min: 1.5, max: 12, words: 'From 1.5 to 12 m' },
+  kw: { min: 0.3, max: 200, words: 'From 0.3 to 200 kW' },
+  outside: { min: -40, max: 45, words: 'That is no weather' },
+  start: { min: -30, max: 45, words: 'That is no room' },
+  aim: { min: 1, max: 40, words: 'A panel is sprayed at 5 to 35 °C' },
+};
+const PANELS: { value: string; label: string; substrate: SubstrateKind; um: number }[] = [
+  { value: 'steel', label: 'Steel, 0.8 mm', substrate: 'steel', um: 800 },
+  { value: 'alu', label: 'Aluminium, 1 mm', substrate: 'aluminium', um: 1000 },
+  { value: 'grp', label: 'Glassfibre, 4 mm', substrate: 'glassfibre', um: 4000 },
+  { value: 'plastic', label: 'Plastic, 3 mm', substrate: 'plastic', um: 3000 },
+];
+
+/** How long the room and a panel take to warm, whether the panel stays dry on the way, and what fits then. */
+export function WarmUp({ now }: { now: number }) {
+  const { units } = useLook();
+  const room = useRoom(now);
+  const rules = useRules();
+  const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
+  const [kind, setKind] = useState<RoomKind>('lined');
+  const [heater, setHeater] = useState<HeaterKind>('dry');
+  const [panel, setPanel] = useState('steel');
+  const here = room?.here;
+  const outside = room?.climate.forecast ? airAt(room.climate.forecast.points, now).tempC : here?.tempC;
+  const standard: Record<NumberField, number | undefined> = {
+    length: 6,
+    width: 3.5,
+    height: 2.4,
+    kw: 9,
+    outside: outside === undefined ? undefined : Math.round(outside) - 2,
+    start: here && Math.round(here.tempC),
+    aim: 20,
+  };
+  const text = (f: NumberField) => texts[f] ?? typed(standard[f], KINDS[f], units);
+  const values = Object.fromEntries(
+    (Object.keys(KINDS) as NumberField[]).map((f) => {
+      const r = readNumber(text(f), KINDS[f], units);
+      const inside = r.ok && r.value! >= BOUNDS[f].min && r.value! <= BOUNDS[f].max;
+      return [f, { value: r.ok ? r.value! : NaN, problem: !r.ok ? r.error : inside ? undefined : BOUNDS[f].words }];
+    }),
+  ) as Record<NumberField, { value: number; problem: string | undefined }>;
+  const fine = Object.values(values).every((v) => v.problem === undefined) && here !== undefined;
+  const p = PANELS.find((x) => x.value === panel)!;
+  const input: WarmUpInput | undefined = fine
+    ? {
+        lengthM: values.length.value,
+        widthM: values.width.value,
+        heightM: values.height.value,
+        room: kind,
+        heaterKw: values.kw.value,
+        heater,
+        outsideC: values.outside.value,
+        startC: values.start.value,
+        rh: here.rh,
+        aimC: values.aim.value,
+        lagMs: surfaceLagMs(p.substrate, p.um),
+      }
+    : undefined;
+  const result = rules && input ? rules.warmUp(input) : undefined;
+  const field = (f: NumberField, label: string, unit: string) => (
+    <Field
+      label={label}
+      unit={unit}
+      value={text(f)}
+      onChange={(v) => setTexts({ ...texts, [f]: v })}
+      problem={values[f].problem}
+      numeric
+    />
+  );
+  const speed = rules && !values.aim.problem ? rules.speedFor(values.aim.value) : undefined;
+  return (
+    <Section title="Warm up the room">
+      {result && (
+        <View style={{ paddingTop: gap(3), gap: gap(1) }} testID="warm-up" aria-live="polite">
+          <T kind="figure" tone={result.minutes === null ? 'stop' : 'ink'}>
+            {result.minutes === null
+              ? `It stops at ${showText('temp', result.restC, units)}`
+              : result.minutes < 1
+                ? 'Warm enough now'
+                : `Panel warm in ${waitText(result.minutes * 60_000)}, at ${clockTime(now + result.minutes * 60_000)}`}
+          </T>
+          <T tone={result.tightK < 3 ? 'stop' : 'muted'}>
+            {result.tightK < 3
+              ? `The panel comes within ${showText('tempDifference', Math.max(0, result.tightK), units, 1)} of the dew point${result.tightMin > 1 ? ` after ${waitText(result.tightMin * 60_000)}` : ' at the start'}${result.clearMin === null ? ', and stays there' : result.clearMin > 0 ? `; it is clear of it after ${waitText(result.clearMin * 60_000)}` : ''}. Wipe it dry before you coat.`
+              : `The panel stays at least ${showText('tempDifference', result.tightK, units, 1)} over the dew point on the way.`}
+          </T>
+          <T tone="muted">{`Holding it takes about ${result.holdKw.toFixed(1)}\u00a0kW.`}</T>
+          {speed && <T tone="muted">{`At that temperature: ${speed} thinner and ${speed} hardener.`}</T>}
+        </View>
+      )}
+      <Fields>
+        {field('aim', 'Panel wanted', unitOf('temp', units))}
+        {field('start', 'Room now', unitOf('temp', units))}
+        {field('outside', 'Outside', unitOf('temp', units))}
+        {field('kw', 'Heater', 'kW')}
+        {field('length', 'Length', 'm')}
+        {field('width', 'Width', 'm')}
+        {field('height', 'Height', 'm')}
+      </Fields>
+      <Choices<RoomKind>
+        label="Room"
+        options={Object.entries(rules?.ROOMS ?? {}).map(([value, r]) => ({ value: value as RoomKind, label: r.name }))}
+        value={kind}
+        onChange={(v) => setKind(v)}
+      />
+      <Choices
+        label="Heater"
+        options={
+          [
+            { value: 'dry', label: 'Electric, or with a flue' },
+            { value: 'open', label: 'Gas, fumes in the room' },
+          ] as const
+        }
+        value={heater}
+        onChange={(v) => setHeater(v)}
+      />
+      <Choices label="Panel" options={PANELS} value={panel} onChange={setPanel} />
+      {heater === 'open' && (
+        <Notice tone="stop">
+          Fumes of an open burner hold carbon monoxide, and their water settles on cold panels. Ventilate; stop it long
+          before there is solvent in the air. The local code decides.
+        </Notice>
+      )}
+      <Row>
+        <View style={{ flex: 1 }}>
+          <T kind="small" tone="muted">
+            An estimate from size, insulation and power; doors shut, no extraction running. A thermometer on the panel
+            knows better.
+          </T>
+        </View>
+      </Row>
+    </Section>
+  );
+}

@@ -1,0 +1,99 @@
+import fc from 'fast-check';
+import { LOGGABLE, type Product } from '@/core';
+import { products } from '@/core/testing';
+import { payloadOf, saveLabel, textsOf } from './draft';
+import { whenOf } from './when';
+
+const highBuild = products('highbuild-2k')!;
+const read = (
+  kind: Parameters<typeof payloadOf>[0],
+  texts: Record<string, string>,
+  p?: Product,
+  units: 'metric' | 'us' = 'metric',
+) => payloadOf(kind, texts, p, units);
+
+describe('the sheet', () => {
+  it('reads back what it was filled with, in both systems of units', () => {
+    const coat = {
+      productId: 'highbuild-2k',
+      coats: 2,
+      filmUm: 60,
+      thinnerFraction: 0.1,
+      hardenerId: 'hardener-fast',
+      application: 'lowPressureGun',
+    };
+    for (const units of ['metric', 'us'] as const) {
+      const r = read('coated', textsOf('coated', coat, units), highBuild, units);
+      expect(r.ok && { ...r.value, filmUm: Math.round(r.value.filmUm as number) }).toEqual(coat);
+    }
+  });
+  it('asks for a skim in mm and keeps it in µm', () => {
+    const texts = textsOf('filled', { productId: 'light-filler', filmUm: 1500 }, 'metric');
+    expect(texts.filmUm).toBe('1.5');
+    const r = read('filled', { ...texts, filmUm: '0,8' }, products('light-filler'));
+    expect(r.ok && r.value.filmUm).toBeCloseTo(800);
+  });
+  it.each([
+    ['sixty', /number/i],
+    ['', /number/i],
+    ['1,2,3', /one decimal mark/i],
+  ])("film '%s' is complained of at its place", (text, why) => {
+    const r = read(
+      'coated',
+      { ...textsOf('coated', { productId: 'highbuild-2k', coats: 1, application: 'brush' }, 'metric'), filmUm: text },
+      highBuild,
+    );
+    if (r.ok) throw new Error('it was taken');
+    expect(r.error).toHaveLength(1);
+    expect(r.error[0]!.path).toBe('filmUm');
+    expect(r.error[0]!.message).toMatch(why);
+  });
+  it('leaves out what the product does not have', () => {
+    const texts = {
+      productId: 'cleaner-metal',
+      thinnerFraction: '10',
+      hardenerId: 'hardener-fast',
+      coats: '1',
+      filmUm: '20',
+      application: 'brush',
+    };
+    const r = read('coated', texts, {
+      ...products('epoxy-primer')!,
+      thinning: undefined,
+      mechanism: 'epoxy',
+    } as Product);
+    expect(r.ok && Object.keys(r.value).sort()).toEqual(['application', 'coats', 'filmUm', 'productId']);
+  });
+  it('never throws on what a thumb may type, and always has words for the button', () => {
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...LOGGABLE),
+        fc.dictionary(fc.constantFrom('filmUm', 'grit', 'minutes', 'tempC', 'coats', 'to', 'method'), fc.string()),
+        (kind, texts) => {
+          expect(saveLabel(kind, texts, undefined)).not.toBe('');
+          return void read(kind, texts);
+        },
+      ),
+    );
+  });
+});
+
+describe('when it happened', () => {
+  const now = new Date(2030, 2, 4, 14, 20).getTime();
+  it('now is now, and a while ago is that long ago', () => {
+    expect(whenOf('now', '', '', now)).toEqual({ ok: true, value: now });
+  });
+  it('a day and a time are read as local ones', () => {
+    const r = whenOf('other', '2030-03-04', '07:05', now);
+    expect(r.ok && r.value).toBe(new Date(2030, 2, 4, 7, 5).getTime());
+  });
+  it.each([
+    ['2030-02-31', '07:05', 'day'],
+    ['yesterday', '07:05', 'day'],
+    ['2030-03-04', '25:00', 'time'],
+    ['2030-03-04', '', 'time'],
+  ])('%s %s is complained of at the %s', (day, time, where) => {
+    const r = whenOf('other', day, time, now);
+    expect(!r.ok && Object.keys(r.error)).toContain(where);
+  });
+});

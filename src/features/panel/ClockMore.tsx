@@ -1,0 +1,120 @@
+import { useRouter } from 'expo-router';
+import { memo, useEffect } from 'react';
+import { activateKeepAwakeAsync, deactivateKeepAwake, isAvailableAsync } from 'expo-keep-awake';
+import { View } from 'react-native';
+import { HOUR_MS, showText, temperatureFor, waitText, type StageClock, type ZoneStatus } from '@/core';
+import { useClockDetail, useConditions, type OpenJob } from '@/data';
+import { shortWhen } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { stageWords } from '@/ui/words';
+
+interface Props {
+  open: OpenJob;
+  zoneId: string;
+  status: ZoneStatus;
+  now: number;
+}
+
+/** What the clock rests on: earliest and latest under the forecast, air that nobody read, heat that would help. */
+export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: Props) {
+  const { units } = useLook();
+  const router = useRouter();
+  const detail = useClockDetail(open, zoneId, status, now);
+  const here = useConditions(open, now)?.(zoneId);
+  const top = status.top;
+  const ahead = status.clocks.filter((c) => !c.reached);
+  if (!top || ahead.length === 0) return null;
+  const gapMs = detail?.gaps.reduce((a, g) => a + g.toMs - g.fromMs, 0) ?? 0;
+  const never = ahead.find((c) => c.opensMs === null && c.stage !== 'full');
+  const flash = status.moments.find((m) => m.kind === 'opens' && m.stage === 'flash');
+  return (
+    <View style={{ marginTop: gap(2), gap: gap(1) }} testID="clock-more">
+      {detail?.ranges.map((r) => {
+        const c = ahead.find((x) => x.stage === r.stage);
+        if (!c) return null;
+        return (
+          <View key={r.stage} style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(2) }}>
+            <T kind="small" tone="muted">
+              {stageWords(r.stage, top.family)}
+            </T>
+            <T kind="small">{rangeWords(c, r, now)}</T>
+          </View>
+        );
+      })}
+      {never && here && <Never clock={never} family={top.family} rh={here.rh} now={now} />}
+      <T kind="small" tone="muted">
+        {`Likely time, and earliest to latest if the forecast is 3 K off. Panel now about ${here ? showText('temp', here.surfaceC, units) : ''}.`}
+      </T>
+      {gapMs > HOUR_MS && (
+        <T kind="small" tone="window">
+          {`Nobody read the air for ${waitText(gapMs)} of that time: it is assumed.`}
+        </T>
+      )}
+      <Quiet
+        label="What if I heat it?"
+        onPress={() => router.navigate(`/heat?job=${open.job.id}&zone=${zoneId}` as never)}
+      />
+      {flash && flash.atMs - now < HOUR_MS && <Awake />}
+    </View>
+  );
+});
+
+function rangeWords(c: StageClock, r: { earliestMs: number | null; latestMs: number | null }, now: number): string {
+  const at = (ms: number | null) => (ms === null ? 'never' : shortWhen(ms, now));
+  const likely = c.opensMs === null ? 'not in this forecast' : shortWhen(c.opensMs, now);
+  return at(r.earliestMs) === at(r.latestMs) ? likely : `${likely} (${at(r.earliestMs)} to ${at(r.latestMs)})`;
+}
+
+/** Tomorrow at eight: when one wants to know that it is done. */
+function tomorrowAtEight(now: number): number {
+  const d = new Date(now);
+  d.setDate(d.getDate() + 1);
+  d.setHours(8, 0, 0, 0);
+  return d.getTime();
+}
+
+/** A stage that this air does not bring: which temperature would, and by when. */
+function Never({
+  clock,
+  family,
+  rh,
+  now,
+}: {
+  clock: StageClock;
+  family: Parameters<typeof stageWords>[1];
+  rh: number;
+  now: number;
+}) {
+  const { units } = useLook();
+  const by = tomorrowAtEight(now);
+  const c = temperatureFor(clock.needMin - clock.doneMin, (by - now) / 60_000, rh, clock.kinetics);
+  return (
+    <T kind="small" tone="stop">
+      {c === null || c > 60
+        ? `${stageWords(clock.stage, family)} is not reached in this air.`
+        : `${stageWords(clock.stage, family)} is not reached in this air. At a steady ${showText('temp', Math.ceil(c), units)} on the panel it would be, by ${shortWhen(by, now)}.`}
+    </T>
+  );
+}
+
+/** Keeps the screen on while a flash is being waited for, where the device allows it. */
+function Awake() {
+  useEffect(() => {
+    const tag = 'flash';
+    let on = false;
+    void isAvailableAsync()
+      .then(async (can) => {
+        if (!can) return;
+        await activateKeepAwakeAsync(tag);
+        on = true;
+      })
+      .catch(() => undefined);
+    return () => {
+      if (on) void deactivateKeepAwake(tag).catch(() => undefined);
+    };
+  }, []);
+  return null;
+}

@@ -1,0 +1,98 @@
+import { useRouter } from 'expo-router';
+import { useEffect, useRef } from 'react';
+import { Pressable, View } from 'react-native';
+import { panelOf, waitText, zoneLabel } from '@/core';
+import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
+import { clockTime } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Quiet } from '@/ui/parts';
+import { ring, showNotice } from '@/ui/ring';
+import { T } from '@/ui/T';
+import { gap, GLOVE } from '@/ui/theme';
+import { stageWords } from '@/ui/words';
+
+/** What goes on behind every page: devices that are listened to, and alarms. Loaded after the first page. */
+export default function Behind() {
+  useBenchConnection();
+  const now = useNow(5000);
+  const { due, putAway } = useDueAlarms(now);
+  const settings = useSettings();
+  const rung = useRef(new Set<string>());
+  useEffect(() => {
+    const fresh = due.filter((a) => !rung.current.has(a.key));
+    if (fresh.length === 0) return;
+    for (const a of fresh) rung.current.add(a.key);
+    if (settings?.sound) ring();
+    const first = fresh[0]!;
+    showNotice(titleOf(first), wordsOf(first), first.key);
+  }, [due, settings?.sound]);
+  if (due.length === 0) return null;
+  return <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />;
+}
+
+/** Zones of one panel that ring together are told as one. */
+function grouped(due: readonly DueAlarm[]): DueAlarm[] {
+  return due.filter(
+    (a, i) =>
+      due.findIndex(
+        (b) =>
+          b.kind === a.kind &&
+          b.open.job.id === a.open.job.id &&
+          Math.abs(b.atMs - a.atMs) < 60_000 &&
+          panelOf(b.open.job, b.zoneId)?.id === panelOf(a.open.job, a.zoneId)?.id,
+      ) === i,
+  );
+}
+
+const titleOf = (a: DueAlarm) => zoneLabel(a.open.job, a.zoneId);
+
+function wordsOf(a: DueAlarm): string {
+  const top = a.open.state.zones.get(a.zoneId)?.strata?.layers.at(-1);
+  if (a.kind === 'closing')
+    return `Window closes at ${clockTime(a.closesMs ?? a.atMs)}: coat before then, or it needs sanding first`;
+  const words = top ? stageWords(a.stage, top.family) : 'Ready';
+  return `${words}: the clock is there`;
+}
+
+const SHOWN = 3;
+
+function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): void }) {
+  const { palette } = useLook();
+  const router = useRouter();
+  return (
+    <View
+      role="alert"
+      testID="alarms"
+      style={{
+        borderBottomWidth: 1,
+        borderBottomColor: palette.line,
+        borderLeftWidth: 6,
+        borderLeftColor: palette.window,
+        backgroundColor: palette.surface,
+        paddingHorizontal: gap(3),
+      }}
+    >
+      {due.slice(0, SHOWN).map((a) => {
+        const panel = panelOf(a.open.job, a.zoneId);
+        return (
+          <Pressable
+            key={a.key}
+            role="link"
+            onPress={() => panel && router.navigate(`/panel/${a.open.job.id}/${panel.id}?zone=${a.zoneId}` as never)}
+            style={{ minHeight: GLOVE, justifyContent: 'center', paddingVertical: gap(1) }}
+          >
+            <T kind="strong">{titleOf(a)}</T>
+            <T kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
+              {`${wordsOf(a)}${now - a.atMs > 60_000 ? `, ${waitText(now - a.atMs)} ago` : ''}`}
+            </T>
+          </Pressable>
+        );
+      })}
+      <Quiet
+        label={due.length > SHOWN ? `Seen, with ${due.length - SHOWN} more` : 'Seen'}
+        icon="check"
+        onPress={onSeen}
+      />
+    </View>
+  );
+}

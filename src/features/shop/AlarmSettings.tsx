@@ -1,0 +1,71 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { ALARM_KINDS, type AlarmKind } from '@/core';
+import { useShopActions, type Settings } from '@/data';
+import { Choices, Quiet, Section } from '@/ui/parts';
+import { askNotices, noticeLeave, ring, showNotice, type NoticeLeave } from '@/ui/ring';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+const NAMES: Record<AlarmKind, string> = {
+  flash: 'Flash is over',
+  ready: 'May be coated, sanded or polished',
+  closing: 'Window closes in half an hour',
+};
+
+const LEAVE: Record<NoticeLeave, string> = {
+  granted: 'This browser shows them outside of the page too, as long as the page is open somewhere.',
+  denied: 'This browser was told not to show notices. They stand on the page.',
+  default: 'They stand on the page. Outside of it this browser has to be allowed to show them.',
+  none: 'This browser shows no notices. They stand on the page.',
+};
+
+/** What calls one back to a panel, and how. */
+export function AlarmSettings({ settings }: { settings: Settings }) {
+  const { saveSettings } = useShopActions();
+  const [leave, setLeave] = useState(noticeLeave);
+  const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
+  return (
+    <Section title="Alarms">
+      <Choices
+        label="Call me when"
+        many
+        options={ALARM_KINDS.map((k) => ({ value: k, label: NAMES[k] }))}
+        value={settings.alarms}
+        onChange={(k) =>
+          save({
+            alarms: settings.alarms.includes(k) ? settings.alarms.filter((x) => x !== k) : [...settings.alarms, k],
+          })
+        }
+      />
+      <Choices
+        label="Sound and vibration"
+        options={
+          [
+            { value: 'on', label: 'On' },
+            { value: 'off', label: 'Off' },
+          ] as const
+        }
+        value={settings.sound ? 'on' : 'off'}
+        onChange={(v) => save({ sound: v === 'on' })}
+      />
+      <View style={{ marginTop: gap(2) }}>
+        <T kind="small" tone="muted">
+          {LEAVE[leave]}
+        </T>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
+          {leave === 'default' && (
+            <Quiet label="Allow notices" icon="bell" onPress={() => void askNotices().then(setLeave)} />
+          )}
+          <Quiet
+            label="Try it"
+            onPress={() => {
+              ring();
+              showNotice('Stratocoat', 'This is how an alarm looks.', 'try');
+            }}
+          />
+        </View>
+      </View>
+    </Section>
+  );
+}

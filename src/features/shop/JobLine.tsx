@@ -1,0 +1,83 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { showText, zoneLabel } from '@/core';
+import {
+  exportCalendar,
+  exportJob,
+  nowMs,
+  useLibrary,
+  useLiveJob,
+  useShopActions,
+  type OpenJob,
+  type Statuses,
+} from '@/data';
+import { useLook } from '@/ui/look';
+import { Quiet, Row } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { momentWords } from '@/ui/words';
+
+/** One job of the shop: out as a file, its clocks into a calendar, changed, or deleted. */
+export function JobLine({ open }: { open: OpenJob }) {
+  const { all } = useLibrary();
+  const router = useRouter();
+  const { units } = useLook();
+  const { removeJob } = useShopActions();
+  const { statuses } = useLiveJob(open.job.id, 60_000);
+  const [sure, setSure] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const calendar = () =>
+    void exportCalendar(open, momentsOf(open, statuses, showText('temp', 23, units)), nowMs()).then(
+      () => setProblem(undefined),
+      (e: Error) => setProblem(`${e.message}.`),
+    );
+  return (
+    <Row>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <T kind="strong">{open.job.name}</T>
+        <T
+          kind="small"
+          tone="muted"
+        >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</T>
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
+          <Quiet label="Export" onPress={() => void exportJob(open, all, nowMs())} />
+          <Quiet label="Clocks to a calendar" onPress={calendar} />
+          <Quiet label="Change" onPress={() => router.navigate(`/job/${open.job.id}` as never)} />
+          {sure ? (
+            <>
+              <Quiet
+                label={`Delete ${open.state.events.length} entries for good`}
+                tone="stop"
+                onPress={() => void removeJob(open.job.id)}
+              />
+              <Quiet label="Keep it" onPress={() => setSure(false)} />
+            </>
+          ) : (
+            <Quiet label="Delete" tone="muted" onPress={() => setSure(true)} />
+          )}
+        </View>
+        {problem !== undefined && (
+          <T kind="small" tone="window">
+            {problem}
+          </T>
+        )}
+      </View>
+    </Row>
+  );
+}
+
+/** Everything that the job's clocks bring, by zone. */
+function momentsOf(open: OpenJob, statuses: Statuses, reference: string) {
+  return open.job.zones.flatMap((z) => {
+    const status = statuses.get(z.id);
+    const top = status?.top;
+    if (!status || !top) return [];
+    return status.moments.map((m) => ({
+      uid: `${open.job.id}/${z.id}/${m.layerId}/${m.stage}/${m.kind}`,
+      atMs: m.atMs,
+      title: `${zoneLabel(open.job, z.id)}: ${momentWords(m, top.family)}`,
+      about: `${top.label}. An estimate from the air that was read and its forecast; data sheet times hold at ${reference}. The data sheet decides.`,
+    }));
+  });
+}

@@ -1,0 +1,27 @@
+import type { FitSpan, Unfit } from '@/core/rules';
+import { shortWhen } from './format';
+
+/** Why a panel may not be sprayed, as the end of a sentence. */
+export const UNFIT_WORDS: Record<Unfit, string> = {
+  sweats: 'the panel sweats',
+  cold: 'the panel is too cold',
+  damp: 'the air is too damp',
+  hot: 'the panel is too hot',
+};
+
+/** A break shorter than this is not worth waiting for, ms: the answer looks past it. */
+const SHORTEST_MS = 45 * 60_000;
+
+/** The answer to 'may I spray now': until when, or why not and from when. */
+export function fitAnswer(spans: readonly FitSpan[], now: number): { text: string; fit: boolean } {
+  const [first, ...rest] = spans;
+  if (!first) return { text: 'No air to go by', fit: false };
+  if (!first.unfit)
+    return {
+      fit: true,
+      text: rest.length > 0 ? `Fit to spray until ${shortWhen(first.toMs, now)}` : 'Fit to spray, two days ahead',
+    };
+  const next = rest.find((s) => !s.unfit && s.toMs - s.fromMs >= SHORTEST_MS);
+  const why = UNFIT_WORDS[first.unfit];
+  return { fit: false, text: next ? `Not now: ${why}. Fit from ${shortWhen(next.fromMs, now)}` : `Not fit: ${why}` };
+}
