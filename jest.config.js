@@ -1,3 +1,6 @@
+// A zone whose clocks go back in autumn, so that local time is tested where it is hardest.
+process.env.TZ = 'Europe/Oslo';
+
 module.exports = {
   testTimeout: 60000,
   preset: 'jest-expo/web',

@@ -7,13 +7,18 @@ import {
   emptyJob,
   appendEvent,
   foldLog,
-  historyOr,
+  continued,
+  mergeReadings,
+  panelOf,
+  surfaceHistory,
+  surfaceLagMs,
   lookupIn,
   SHIPPED_PRODUCTS,
   zoneStatus,
   type LogEvent,
   type ZoneStatus,
 } from '../src/core';
+import { LOGGER_SINCE_MS, workshopForecast, workshopReadings } from '../src/core/devices';
 import { readJobText, shiftTo, type JobFile } from '../src/core/formats';
 
 const products = lookupIn(SHIPPED_PRODUCTS);
@@ -22,6 +27,8 @@ const load = (name: string): JobFile => {
   if (!r.ok) throw new Error(JSON.stringify(r.error.slice(0, 3)));
   return r.value;
 };
+const logger = (now: number) =>
+  workshopReadings(now - LOGGER_SINCE_MS, now, 15, now).map((r) => ({ ...r, source: 'logger' as const }));
 const files = [load('bread-van'), load('hatchback')];
 
 describe('the demo shop', () => {
@@ -48,10 +55,13 @@ describe('the demo shop', () => {
       const now = f.exportedMs + later * 3_600_000 + 77 * 86_400_000;
       const moved = shiftTo(f, now, 0);
       const state = foldLog(moved.events, products);
-      const clocks = clockShop(historyOr(state.air, { tempC: 20, rh: 0.5 }));
-      return moved.job.zones.map((z) =>
-        Object.assign(zoneStatus(state.zones.get(z.id), clocks, now, products), { now }),
-      );
+      // As the app has it: the logger's readings, what entries add, the forecast, and each panel's own lag.
+      const air = continued(mergeReadings(logger(now), state.air), workshopForecast(now, now));
+      return moved.job.zones.map((z) => {
+        const panel = panelOf(moved.job, z.id)!;
+        const surface = surfaceHistory(air, [], surfaceLagMs(panel.substrate, panel.thicknessUm));
+        return zoneStatus(state.zones.get(z.id), clockShop(surface.points), now, products);
+      });
     });
     const stages = new Set(all.map((s) => s.stage));
     for (const s of [

@@ -2,6 +2,7 @@ import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } f
 import { useMemo } from 'react';
 import {
   airAt,
+  MINUTE_MS,
   appendEvent,
   checkEvent,
   emptyJob,
@@ -129,6 +130,9 @@ const NO_JOB: OpenJob = {
   products: () => undefined,
 };
 
+/** The longest that a page goes without counting anew, and a little more. */
+const JUST_NOW_MS = 2 * MINUTE_MS;
+
 export interface Room {
   climate: Climate;
   here: Conditions;
@@ -148,9 +152,12 @@ export function useRoom(now: number): Room | undefined {
     if (!settings || !climate || loading) return undefined;
     const newest = (j: OpenJob) => j.state.air[j.state.air.length - 1]?.atMs ?? 0;
     const open = jobs.reduce<OpenJob | undefined>((a, j) => (!a || newest(j) > newest(a) ? j : a), undefined) ?? NO_JOB;
+    // What was read since the page last counted is read now.
+    const last = jobReadings(open, climate).at(-1)?.atMs ?? 0;
+    const at = last > now && last - now < JUST_NOW_MS ? last : now;
     return {
       climate,
-      here: conditionsOf(open, climate, settings, undefined, now),
+      here: conditionsOf(open, climate, settings, undefined, at),
       air: airOf(open, climate, settings),
       surface: surfaceOf(open, climate, settings, undefined),
       readings: jobReadings(open, climate),

@@ -1,4 +1,4 @@
-import type { Job, LogEvent } from '@/core';
+import type { ClimateReading, Job, LogEvent } from '@/core';
 import { keys } from './records';
 import { openRepository, StaleHead } from './repository';
 import { memoryStorage, type KeyValue } from './storage';
@@ -108,5 +108,57 @@ describe('the repository', () => {
       units: 'metric',
       method: { filler: 'overEpoxy' },
     });
+  });
+});
+
+describe('the log of the room', () => {
+  const DAY = 86_400_000;
+  const r = (atMs: number, tempC = 15): ClimateReading => ({ atMs, tempC, rh: 0.6, source: 'logger' });
+
+  it('comes back as it went in, by time, over days, with surfaces', async () => {
+    const { repo } = await opened();
+    const all = [r(DAY * 3 + 5), { ...r(DAY * 2), surfaceC: 12.5 }, r(DAY * 3), r(DAY * 40)];
+    await repo.addReadings(all.slice(0, 2));
+    await repo.addReadings(all.slice(2));
+    expect((await repo.climate()).readings).toEqual([all[1], all[2], all[0], all[3]]);
+  });
+
+  it('readings that come twice are there once, and the last said counts', async () => {
+    const { repo } = await opened();
+    await repo.addReadings([r(DAY, 15)]);
+    await repo.addReadings([r(DAY, 15), r(DAY, 16)]);
+    expect((await repo.climate()).readings).toEqual([r(DAY, 16)]);
+  });
+
+  it('a day that cannot be read is said and left alone, and what is new stands beside it', async () => {
+    const { repo, store } = await opened();
+    await repo.addReadings([r(DAY * 2)]);
+    const key = keys.climate(DAY * 2);
+    await store.setMany({ [key]: '{broken' });
+    await repo.addReadings([r(DAY * 2 + 60_000, 17)]);
+    const climate = await repo.climate();
+    expect(climate.unreadable).toEqual([key]);
+    expect(climate.readings).toEqual([r(DAY * 2 + 60_000, 17)]);
+    expect((await store.getMany([key]))[key]).toBe('{broken');
+  });
+
+  it('a write that fails keeps nothing of it', async () => {
+    const store = memoryStorage();
+    const { repo } = await opened(store);
+    await repo.addReadings([r(DAY)]);
+    const failing = openRepository({ ...store, setMany: () => Promise.reject(new Error('disk full')) }, 'test');
+    await expect(failing.addReadings([r(DAY + 1), r(DAY * 9)])).rejects.toThrow('full');
+    expect((await repo.climate()).readings).toEqual([r(DAY)]);
+  });
+
+  it('forecast, plans and alarms that were put away are kept', async () => {
+    const { repo } = await opened();
+    const forecast = { issuedMs: 5, points: [{ atMs: 6, tempC: 7, rh: 0.8, rainMm: 1 }] };
+    const heats = [{ id: 'h', kind: 'heater' as const, fromMs: 1, toMs: 2, tempC: 22 }];
+    await repo.saveForecast(forecast);
+    await repo.saveHeats(heats);
+    await repo.saveAlarmsDone({ a: 3 });
+    expect(await repo.climate()).toEqual({ readings: [], forecast, heats, unreadable: [] });
+    expect(await repo.alarmsDone()).toEqual({ a: 3 });
   });
 });

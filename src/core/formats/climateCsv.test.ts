@@ -43,6 +43,14 @@ describe("a logger's table", () => {
       [6, 'its time has not come yet: a clock is wrong'],
     ]);
   });
+  it('from a clock that went back an hour in autumn keeps both times through that hour', () => {
+    const rows = ['01:30', '02:00', '02:30', '02:59', '02:00', '02:30', '03:00'];
+    const f = read(`time;temp;hum\n${rows.map((t, i) => `2030-10-27 ${t};${10 + i};60`).join('\n')}`);
+    expect(f.secondHour).toBe(2);
+    expect(f.leftOut).toEqual([]);
+    const minutes = f.readings.map((r) => (r.atMs - f.readings[0]!.atMs) / 60_000);
+    expect(minutes).toEqual([0, 30, 60, 89, 90, 120, 150]);
+  });
   it('tells day from month where only one way round makes sense', () => {
     expect(read('time,temp,hum\n11/24/2030 18:00,14,61').readings[0]!.atMs).toBe(at(11, 24, 18));
     expect(read('time,temp,hum\n24/11/2030 18:00,14,61').readings[0]!.atMs).toBe(at(11, 24, 18));
