@@ -42,7 +42,7 @@ test('a reading by hand counts at once; an absurd one is refused at its place', 
 test('every clock has an earliest and a latest time; heat moves it, as a question and as a plan', async ({ page }) => {
   await openDemo(page, '/panel/bread-van/roof');
   const more = page.getByTestId('clock-more');
-  await expect(more.getByText(/\(.* to .*\)/).first()).toBeVisible();
+  await expect(more.getByText(/, from .* to .* if the forecast is 3\sK off/)).toBeVisible();
   const before = await more.textContent();
   await press(page, 'What if I heat it?');
   await pick(page, 'Infrared lamp');

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
 import { useData } from './DataProvider';
-import { nowMs } from './clock';
+import { nowMs, useAfterPaint } from './clock';
 import { useLiveJobs } from './hooks';
 import type { OpenJob } from './openJob';
 import { useSettings } from './shop';
@@ -23,7 +23,8 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
   const { repo } = useData();
   const client = useQueryClient();
   const settings = useSettings();
-  const { live } = useLiveJobs(now);
+  // An alarm may ring a moment after a tap; the tap comes first.
+  const live = useAfterPaint(useLiveJobs(now).live);
   const done = useQuery({
     queryKey: KEY,
     queryFn: async () => {

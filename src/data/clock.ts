@@ -45,3 +45,18 @@ export function useAfterPaint<T>(value: T): T {
   }, [value]);
   return settled;
 }
+
+/** How long the first view has the device to itself, ms. */
+const FIRST_VIEW_MS = 1500;
+const begun = performance.now();
+
+/** False while the first view is still to itself: what may come later is loaded after that. */
+export function useLater(): boolean {
+  const [later, setLater] = useState(() => performance.now() - begun > FIRST_VIEW_MS);
+  useEffect(() => {
+    if (later) return;
+    const id = setTimeout(() => setLater(true), FIRST_VIEW_MS);
+    return () => clearTimeout(id);
+  }, [later]);
+  return later;
+}

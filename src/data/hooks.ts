@@ -1,4 +1,11 @@
-import { useMutation, useQueries, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import {
+  useMutation,
+  useQueries,
+  useQuery,
+  useQueryClient,
+  type QueryClient,
+  type UseQueryResult,
+} from '@tanstack/react-query';
 import { useMemo } from 'react';
 import {
   airAt,
@@ -87,18 +94,31 @@ export function useJob(id: string | undefined) {
   return useQuery({ ...query(id ?? ''), enabled: id !== undefined });
 }
 
+/**
+ * What several queries say together. A class, since the query client compares plain objects member by member down to
+ * the last event, at every append.
+ */
+class JobList {
+  constructor(
+    readonly jobs: OpenJob[],
+    readonly loading: boolean,
+    readonly error: Error | null,
+  ) {}
+}
+
+const together = (rs: UseQueryResult<OpenJob | null>[]): JobList =>
+  new JobList(
+    rs.flatMap((r) => r.data ?? []),
+    rs.some((r) => r.isLoading),
+    rs.find((r) => r.error)?.error ?? null,
+  );
+
 /** All jobs of the shop, in its order; empty while they load. */
 export function useJobs(): { jobs: OpenJob[]; loading: boolean; error: Error | null } {
   const shop = useShop();
   const query = useJobQuery();
-  return useQueries({
-    queries: (shop.data?.jobIds ?? []).map(query),
-    combine: (rs) => ({
-      jobs: rs.flatMap((r) => r.data ?? []),
-      loading: shop.isLoading || rs.some((r) => r.isLoading),
-      error: shop.error ?? rs.find((r) => r.error)?.error ?? null,
-    }),
-  });
+  const list = useQueries({ queries: (shop.data?.jobIds ?? []).map(query), combine: together });
+  return { jobs: list.jobs, loading: shop.isLoading || list.loading, error: shop.error ?? list.error };
 }
 
 /** Where every zone of a job stands now. Counts anew as time goes on. */
@@ -175,15 +195,15 @@ export interface ClockDetail {
 export function useClockDetail(
   open: OpenJob,
   zoneId: string,
-  status: ZoneStatus,
+  status: ZoneStatus | undefined,
   now: number,
 ): ClockDetail | undefined {
   const settings = useSettings();
   const climate = useClimate();
   return useMemo(() => {
-    const top = status.top;
+    const top = status?.top;
     const product = top?.productId ? open.products(top.productId) : undefined;
-    if (!settings || !climate || !top || !product) return undefined;
+    if (!settings || !climate || !status || !top || !product) return undefined;
     const shops = {
       warm: clocksOf(open, climate, settings, zoneId, WARM),
       cold: clocksOf(open, climate, settings, zoneId, COLD),
@@ -341,6 +361,6 @@ export function useShopActions() {
 }
 
 /** The rules, loaded behind the page: the stack shows first, and its verdicts follow. Undefined until they are there. */
-export function useRules() {
-  return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/rules') }).data;
+export function useRules(wanted = true) {
+  return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/rules'), enabled: wanted }).data;
 }

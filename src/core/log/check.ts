@@ -2,7 +2,7 @@ import { isCoating, type ProductFamily, type ProductLookup } from '../library/pr
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
 import type { LogEvent, PlainEvent } from './event';
-import type { JobState } from './fold';
+import { hasEvent, type JobState } from './fold';
 import { zoneLabel, type Job } from './job';
 
 /** Clocks of two devices differ a little; more than this ahead is a slip. */
@@ -31,9 +31,9 @@ const FAMILY_FOR: Partial<Record<PlainEvent['kind'], (f: ProductFamily) => boole
  */
 export function checkEvent(e: LogEvent, c: CheckContext): Result<LogEvent, FieldProblem[]> {
   const problems: FieldProblem[] = [];
-  if (c.state.ids.has(e.id)) problems.push({ path: 'id', message: 'This event is in the log already' });
+  if (hasEvent(c.state, e.id)) problems.push({ path: 'id', message: 'This event is in the log already' });
   if (e.kind === 'voided' || e.kind === 'replaced') {
-    if (!c.state.ids.has(e.targetId))
+    if (!hasEvent(c.state, e.targetId))
       problems.push({ path: 'targetId', message: 'The event to correct is not in the log' });
     else if (c.state.dead.has(e.targetId))
       problems.push({ path: 'targetId', message: 'That event was undone already' });

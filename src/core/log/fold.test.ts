@@ -6,7 +6,6 @@ import { appendEvent, emptyJob, foldLog, type JobState } from './fold';
 const plain = (s: JobState) => ({
   ...s,
   zones: [...s.zones].sort(([a], [b]) => (a < b ? -1 : 1)),
-  ids: [...s.ids].sort(),
   corrections: s.corrections.map((c) => c.id).sort(),
   dead: [...s.dead].sort(),
 });

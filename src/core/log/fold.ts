@@ -18,7 +18,6 @@ export interface ZoneState {
 export interface JobState {
   /** Every event, also corrections and what they struck out, by the time it happened. */
   events: readonly LogEvent[];
-  ids: ReadonlySet<string>;
   /** In no particular order: `struckOut` sorts them. */
   corrections: readonly CorrectionEvent[];
   dead: ReadonlySet<string>;
@@ -27,10 +26,19 @@ export interface JobState {
   air: readonly Reading[];
 }
 
-/** The event of an id, also one that was struck out. */
-export const findEvent = (state: JobState, id: string): LogEvent | undefined => state.events.find((e) => e.id === id);
+/** From the end: what is asked for is nearly always what came last. */
+function findLast(events: readonly LogEvent[], id: string): LogEvent | undefined {
+  for (let i = events.length - 1; i >= 0; i--) if (events[i]!.id === id) return events[i];
+  return undefined;
+}
 
-const EMPTY: JobState = { events: [], ids: new Set(), corrections: [], dead: new Set(), zones: new Map(), air: [] };
+/** The event of an id, also one that was struck out. */
+export const findEvent = (state: JobState, id: string): LogEvent | undefined => findLast(state.events, id);
+
+/** Whether an event of that id is in the log, also one that was struck out. */
+export const hasEvent = (state: JobState, id: string): boolean => findEvent(state, id) !== undefined;
+
+const EMPTY: JobState = { events: [], corrections: [], dead: new Set(), zones: new Map(), air: [] };
 
 /** The zones of an event, each once; nearly always there is only one. */
 const zonesOnce = (e: LogEvent): Iterable<string> => (e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds));
@@ -63,7 +71,7 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup): J
     }
   const zones = new Map<string, ZoneState>();
   for (const [z, list] of perZone) zones.set(z, refold(list, products));
-  return { events: sorted, ids, corrections, dead, zones, air: airOf(effective) };
+  return { events: sorted, corrections, dead, zones, air: airOf(effective) };
 }
 
 function airOf(effective: readonly PlainEvent[]): Reading[] {
@@ -104,13 +112,11 @@ function effectiveInOrder(events: readonly LogEvent[], dead: ReadonlySet<string>
  * @param state what {@link foldLog} or this function returned
  */
 export function appendEvent(state: JobState, event: LogEvent, products: ProductLookup): JobState {
-  if (state.ids.has(event.id)) return state;
-  const ids = new Set(state.ids).add(event.id);
+  if (hasEvent(state, event.id)) return state;
   const events = state.events.slice();
   events.splice(insertionIndex(events, event), 0, event);
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
-  if (isCorrection(event) || state.dead.has(event.id))
-    return appendCorrection({ ...state, events, ids }, event, products);
+  if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection({ ...state, events }, event, products);
   const zones = new Map(state.zones);
   for (const z of zonesOnce(event)) {
     const before = zones.get(z);
@@ -124,7 +130,7 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
         : refold(list, products),
     );
   }
-  const next = { ...state, events, ids, zones };
+  const next = { ...state, events, zones };
   return { ...next, air: airWith(next, event) };
 }
 

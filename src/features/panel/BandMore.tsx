@@ -1,13 +1,14 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { showText, showThickness, SUBSTRATE_NAMES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
-import { useAirThen, useLibrary, type OpenJob } from '@/data';
+import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import type { Band } from '@/ui/strata/bands';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
+import { rangeWords } from './rangeWords';
 
 const BASIS = { measured: 'measured', estimated: 'estimated', stated: 'as stated' } as const;
 
@@ -45,17 +46,20 @@ export function BandMore({
   strata,
   status,
   open,
+  zoneId,
   now,
 }: {
   band: Band;
   strata: Strata;
   status: ZoneStatus | undefined;
   open: OpenJob;
+  zoneId: string;
   now: number;
 }) {
   const { units } = useLook();
   const { lookup } = useLibrary();
   const airThen = useAirThen(open);
+  const detail = useClockDetail(open, zoneId, status, now);
   const l = band.layer;
   if (!l)
     return (
@@ -107,7 +111,13 @@ export function BandMore({
       {isTop &&
         status?.clocks.map((c) => (
           <Fact key={c.stage} name={stageWords(c.stage, l.family)}>
-            {c.opensMs === null ? 'never in this air' : whenAndWait(c.opensMs, now)}
+            {c.reached && c.opensMs !== null
+              ? whenAndWait(c.opensMs, now)
+              : rangeWords(
+                  c,
+                  detail?.ranges.find((r) => r.stage === c.stage),
+                  now,
+                )}
             {typeof c.closesMs === 'number' ? ` (closes ${whenAndWait(c.closesMs, now)})` : ''}
           </Fact>
         ))}

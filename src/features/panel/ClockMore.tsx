@@ -10,6 +10,7 @@ import { Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
+import { rangeWords } from './rangeWords';
 
 interface Props {
   open: OpenJob;
@@ -20,7 +21,6 @@ interface Props {
 
 /** What the clock rests on: earliest and latest under the forecast, air that nobody read, heat that would help. */
 export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: Props) {
-  const { units } = useLook();
   const router = useRouter();
   const detail = useClockDetail(open, zoneId, status, now);
   const here = useConditions(open, now)?.(zoneId);
@@ -28,26 +28,14 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
   const ahead = status.clocks.filter((c) => !c.reached);
   if (!top || ahead.length === 0) return null;
   const gapMs = detail?.gaps.reduce((a, g) => a + g.toMs - g.fromMs, 0) ?? 0;
+  const next = ahead[0];
+  const range = detail?.ranges.find((r) => r.stage === next?.stage);
   const never = ahead.find((c) => c.opensMs === null && c.stage !== 'full');
   const flash = status.moments.find((m) => m.kind === 'opens' && m.stage === 'flash');
   return (
     <View style={{ marginTop: gap(2), gap: gap(1) }} testID="clock-more">
-      {detail?.ranges.map((r) => {
-        const c = ahead.find((x) => x.stage === r.stage);
-        if (!c) return null;
-        return (
-          <View key={r.stage} style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(2) }}>
-            <T kind="small" tone="muted">
-              {stageWords(r.stage, top.family)}
-            </T>
-            <T kind="small">{rangeWords(c, r, now)}</T>
-          </View>
-        );
-      })}
+      {next && range && <T kind="small">{`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`}</T>}
       {never && here && <Never clock={never} family={top.family} rh={here.rh} now={now} />}
-      <T kind="small" tone="muted">
-        {`Likely time, and earliest to latest if the forecast is 3 K off. Panel now about ${here ? showText('temp', here.surfaceC, units) : ''}.`}
-      </T>
       {gapMs > HOUR_MS && (
         <T kind="small" tone="window">
           {`Nobody read the air for ${waitText(gapMs)} of that time: it is assumed.`}
@@ -61,12 +49,6 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
     </View>
   );
 });
-
-function rangeWords(c: StageClock, r: { earliestMs: number | null; latestMs: number | null }, now: number): string {
-  const at = (ms: number | null) => (ms === null ? 'never' : shortWhen(ms, now));
-  const likely = c.opensMs === null ? 'not in this forecast' : shortWhen(c.opensMs, now);
-  return at(r.earliestMs) === at(r.latestMs) ? likely : `${likely} (${at(r.earliestMs)} to ${at(r.latestMs)})`;
-}
 
 /** Tomorrow at eight: when one wants to know that it is done. */
 function tomorrowAtEight(now: number): number {

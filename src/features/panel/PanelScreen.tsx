@@ -116,7 +116,7 @@ function Panel({
               strata={strata}
               status={status}
               label={(b) => bandLabel(b, strata, units, now)}
-              more={(b) => <BandMore band={b} strata={strata} status={status} open={open} now={now} />}
+              more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
           </View>
           {status && <Clock status={status} now={now} />}

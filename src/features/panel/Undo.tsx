@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { zonesOf } from '@/core';
+import { hasEvent, zonesOf } from '@/core';
 import { useAppend, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Quiet } from '@/ui/parts';
@@ -30,7 +30,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
     });
   const words = last && eventLine(last, open.products, units);
   // A void that was itself taken back, or has new entries over it, is no longer news.
-  const news = undone && !open.state.dead.has(undone.voidId) && open.state.ids.has(undone.voidId);
+  const news = undone && !open.state.dead.has(undone.voidId) && hasEvent(open.state, undone.voidId);
   return (
     <>
       {last && (

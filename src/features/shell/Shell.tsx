@@ -2,7 +2,7 @@ import { Slot, useRouter, usePathname } from 'expo-router';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Pressable, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
-import { DataProvider, STORAGE_WORDS, useData, useSettings } from '@/data';
+import { DataProvider, STORAGE_WORDS, useData, useLater, useSettings } from '@/data';
 import { Icon, paperIcon, type IconName } from '@/ui/icons';
 import { LookProvider, useLook, useWide, type Look } from '@/ui/look';
 import { Act, Blank, Notice, Page } from '@/ui/parts';
@@ -62,6 +62,7 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
 function Frame() {
   const { palette } = useLook();
   const { trouble } = useData();
+  const later = useLater();
   const wide = useWide();
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column', backgroundColor: palette.paper, height: '100%' }}>
@@ -74,9 +75,11 @@ function Frame() {
             </Notice>
           </View>
         )}
-        <Suspense fallback={null}>
-          <Behind />
-        </Suspense>
+        {later && (
+          <Suspense fallback={null}>
+            <Behind />
+          </Suspense>
+        )}
         <Slot />
       </View>
       {!wide && <Nav />}

@@ -1,0 +1,3 @@
+/** Estimates and decisions. */
+export * from './threePoint';
+export * from './repairOrReplace';
