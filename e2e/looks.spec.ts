@@ -11,6 +11,7 @@ const ROUTES = [
   '/mix',
   '/air',
   '/heat',
+  '/decide',
   '/shop',
   '/library',
   '/library/highbuild-2k',

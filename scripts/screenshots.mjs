@@ -11,6 +11,9 @@ const shots = [
   ['panel', '/panel/bread-van/left-door', PHONE],
   ['log', '/log?job=bread-van&zones=tail-out,tail-in', PHONE],
   ['mix', '/mix?job=bread-van&zones=ld-lower,ld-upper', PHONE],
+  ['air', '/air', PHONE],
+  ['heat', '/heat', PHONE],
+  ['decide', '/decide?job=hatchback&panel=wing', PHONE],
   ['shop', '/shop', PHONE],
   ['product', '/library/highbuild-2k', PHONE],
   ['panel-dark', '/panel/bread-van/roof', { ...PHONE, colorScheme: 'dark' }],
@@ -22,7 +25,7 @@ for (const [name, route, options] of shots) {
   const page = await context.newPage();
   await page.goto(`${url}${route}${route.includes('?') ? '&' : '?'}demo`);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
-  await page.waitForTimeout(700);
+  await page.waitForTimeout(1800);
   await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   await context.close();
 }

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
 import { useData } from './DataProvider';
-import { nowMs, useAfterPaint } from './clock';
+import { nowMs, openedMs, useAfterPaint } from './clock';
 import { useLiveJobs } from './hooks';
 import type { OpenJob } from './openJob';
 import { useSettings } from './shop';
@@ -30,7 +30,8 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
     queryFn: async () => {
       const had = await repo.alarmsDone();
       if (had[SINCE] !== undefined) return had;
-      const fresh = { [SINCE]: nowMs() };
+      // From when the page was opened: this part of it comes a little later.
+      const fresh = { [SINCE]: openedMs };
       await repo.saveAlarmsDone(fresh).catch(() => undefined);
       return fresh;
     },

@@ -46,6 +46,9 @@ export function useAfterPaint<T>(value: T): T {
   return settled;
 }
 
+/** When this page was opened, ms. */
+export const openedMs = Date.now();
+
 /** How long the first view has the device to itself, ms. */
 const FIRST_VIEW_MS = 1500;
 const begun = performance.now();

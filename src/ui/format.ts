@@ -21,4 +21,6 @@ export const whenAndWait = (ms: number, now: number): string =>
 export const fullWhen = (ms: number): string => format(ms, 'EEE d MMM yyyy, HH:mm');
 export const monthYear = (ms: number): string => format(ms, 'MMM yyyy');
 export const money = (amount: number, currency: string): string => `${currency}\u00a0${amount.toFixed(2)}`;
+/** For estimates, which know no cents. */
+export const wholeMoney = (amount: number, currency: string): string => `${currency}\u00a0${Math.round(amount)}`;
 export const percent = (fraction: number, decimals = 0): string => `${(fraction * 100).toFixed(decimals)}\u00a0%`;

@@ -133,6 +133,10 @@ function Panel({
           onPress={() => router.navigate(`/mix?job=${open.job.id}&zones=${zone.id}` as never)}
         />
       </View>
+      <Quiet
+        label="Repair or replace?"
+        onPress={() => router.navigate(`/decide?job=${open.job.id}&panel=${panelId}` as never)}
+      />
       <Material open={settled} panelId={panelId} />
       <History open={settled} zones={zones} zone={zone} now={now} />
     </Page>
