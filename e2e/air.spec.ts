@@ -37,6 +37,14 @@ test('a reading by hand counts at once; an absurd one is refused at its place', 
   await expect(page.getByText(/^Air 4\.5\s°C, 92\s%, read under 1 min ago/)).toBeVisible();
   await page.reload();
   await expect(page.getByText(/^Air 4\.5\s°C, 92\s%/)).toBeVisible();
+  // The verdicts go by it: nothing is coated now.
+  await page.goto('/panel/hatchback/wing');
+  await expect(
+    page
+      .getByTestId('next-step')
+      .filter({ hasText: /Not yet: (the panel sweats|too cold)/ })
+      .first(),
+  ).toBeVisible();
 });
 
 test('every clock has an earliest and a latest time; heat moves it, as a question and as a plan', async ({ page }) => {

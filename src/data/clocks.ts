@@ -13,6 +13,7 @@ import {
   surfaceHistory,
   surfaceLagMs,
   zoneStatus,
+  type AirHistory,
   type ClockShop,
   type Gap,
   type HeatPiece,
@@ -84,6 +85,7 @@ interface Made {
   clocks: ClockShop;
 }
 const made = new Map<string, Made>();
+const MOST_MADE = 60;
 
 const touches = (h: HeatPlan, jobId: string, zoneId: string) =>
   h.kind === 'heater' || (h.jobId === jobId && (h.zoneIds?.includes(zoneId) ?? false));
@@ -114,6 +116,8 @@ function madeFor(open: OpenJob, climate: Climate, settings: Settings, zoneId: st
   if (had?.air === air) return had;
   const surface = surfaceHistory(air, heats, lag, had?.surface);
   const m = { air, surface, clocks: clockShop(surface.points, had?.clocks) };
+  // What nobody asks for any more makes room: each holds the sums of a whole history.
+  if (made.size >= MOST_MADE) made.delete(made.keys().next().value!);
   made.set(key, m);
   return m;
 }
@@ -153,6 +157,8 @@ export interface Conditions {
   basis: 'read' | 'forecast' | 'held' | 'set';
   /** The last reading before it, ms. */
   readMs?: number;
+  /** Room air and the panel's surface, with what is ahead of them. */
+  ahead: { air: AirHistory; surface: AirHistory };
 }
 
 export function conditionsOf(
@@ -179,6 +185,7 @@ export function conditionsOf(
     rh: here.rh,
     surfaceC: airAt(surface.points, now).tempC,
     basis,
+    ahead: { air, surface: surface.points },
     ...(last && { readMs: last.atMs }),
   };
 }

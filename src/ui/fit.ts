@@ -9,9 +9,6 @@ export const UNFIT_WORDS: Record<Unfit, string> = {
   hot: 'the panel is too hot',
 };
 
-/** A break shorter than this is not worth waiting for, ms: the answer looks past it. */
-const SHORTEST_MS = 45 * 60_000;
-
 /** The answer to 'may I spray now': until when, or why not and from when. */
 export function fitAnswer(spans: readonly FitSpan[], now: number): { text: string; fit: boolean } {
   const [first, ...rest] = spans;
@@ -21,7 +18,7 @@ export function fitAnswer(spans: readonly FitSpan[], now: number): { text: strin
       fit: true,
       text: rest.length > 0 ? `Fit to spray until ${shortWhen(first.toMs, now)}` : 'Fit to spray, two days ahead',
     };
-  const next = rest.find((s) => !s.unfit && s.toMs - s.fromMs >= SHORTEST_MS);
+  const next = rest.find((s) => !s.unfit && s.toMs - s.fromMs >= 45 * 60_000);
   const why = UNFIT_WORDS[first.unfit];
   return { fit: false, text: next ? `Not now: ${why}. Fit from ${shortWhen(next.fromMs, now)}` : `Not fit: ${why}` };
 }

@@ -26,6 +26,18 @@ export interface FitSpan {
   unfit?: Unfit;
 }
 
+/** A break shorter than this is not worth waiting for, ms. */
+export const WORTH_MS = 45 * MINUTE_MS;
+
+/** When the air lets a panel be sprayed next, for long enough to do it; undefined if not within two days. */
+export const fitFrom = (
+  air: AirHistory,
+  surface: AirHistory,
+  limits: Product['limits'],
+  fromMs: number,
+): number | undefined =>
+  fitSpans(air, surface, limits, fromMs, 48).find((s) => !s.unfit && s.toMs - s.fromMs >= WORTH_MS)?.fromMs;
+
 /** How finely the forecast is looked at, ms. */
 const STEP_MS = 10 * MINUTE_MS;
 

@@ -11,7 +11,7 @@ import { ev, products, T0 } from '../testing';
 import { flashRustHours } from './bare';
 import { DEFAULT_METHOD, type HouseMethod } from './method';
 import { ruleTable } from './table';
-import { RULES, verdictOn } from './verdict';
+import { RULES, verdictOn, type VerdictInput } from './verdict';
 import type { Step } from './rule';
 
 const MIN = 60_000;
@@ -56,12 +56,13 @@ interface Scene {
   rh?: number;
   surfaceC?: number;
   method?: Partial<HouseMethod>;
+  ahead?: VerdictInput['ahead'];
 }
 /** Ids of the rules that fire in a scene. Air 20 °C and 45 % unless said. */
 function fires(s: Scene): string[] {
   return verdict(s).findings.map((f) => f.ruleId);
 }
-function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method }: Scene) {
+function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead }: Scene) {
   const found = ev({
     kind: 'found',
     atMin: -40 * DAY,
@@ -78,6 +79,7 @@ function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, su
     method: { ...DEFAULT_METHOD, ...method },
     products,
     nowMs: T0,
+    ...(ahead && { ahead }),
   });
 }
 
@@ -562,4 +564,31 @@ it('flash rust: days when dry, 8 h at 70 %, 4 h at 85 %, sooner the damper', () 
   expect(flashRustHours(0.7)).toBe(8);
   expect(flashRustHours(0.85)).toBe(4);
   for (let h = 0; h < 1; h += 0.01) expect(flashRustHours(h)).toBeGreaterThanOrEqual(flashRustHours(h + 0.01));
+});
+
+describe('a stop that the weather lifts by itself', () => {
+  const hour = (h: number, tempC: number, rh: number) => ({ atMs: T0 + h * 3_600_000, tempC, rh });
+  // A damp night, and a dry morning from the twelfth hour on.
+  const history = [hour(-1, 12, 0.95), hour(11, 12, 0.95), hour(12, 18, 0.5), hour(40, 18, 0.5)];
+  const scene: Scene = {
+    done: bareKeyed,
+    step: coat('epoxy-primer'),
+    tempC: 12,
+    rh: 0.95,
+    ahead: { air: history, surface: history },
+  };
+  it('says when, by the forecast', () => {
+    const v = verdict(scene);
+    expect(v.level).toBe('stop');
+    const f = v.findings.find((x) => x.ruleId === 'air.dewPoint')!;
+    expect(f.clears).toMatch(/^Warm the panel to .* By the forecast it fits from$/);
+    expect((f.clearsMs! - T0) / 3_600_000).toBeGreaterThan(11);
+    expect((f.clearsMs! - T0) / 3_600_000).toBeLessThanOrEqual(12.1);
+    expect(v.clearsMs).toBe(f.clearsMs);
+  });
+  it('has no time where the forecast never fits, or where hands are needed as well', () => {
+    const wet = [hour(-1, 12, 0.95), hour(60, 12, 0.95)];
+    expect(verdict({ ...scene, ahead: { air: wet, surface: wet } }).clearsMs).toBeUndefined();
+    expect(verdict({ ...scene, on: 'plastic', step: coat('epoxy-primer'), done: [] }).clearsMs).toBeUndefined();
+  });
 });

@@ -1,4 +1,6 @@
 import { dewPointC } from '../air/dewPoint';
+import { fitFrom } from '../air/fit';
+import type { AirHistory } from '../air/history';
 import type { ProductLookup } from '../library/product';
 import type { ZoneStatus } from '../strata/status';
 import type { Strata } from '../strata/types';
@@ -38,10 +40,15 @@ export interface VerdictInput {
   strata: Strata;
   status: ZoneStatus;
   air: { tempC: number; rh: number; surfaceC?: number };
+  /** Room air and this panel's surface with their forecast: says when the air will fit. */
+  ahead?: { air: AirHistory; surface: AirHistory };
   method: HouseMethod;
   products: ProductLookup;
   nowMs: number;
 }
+
+/** Stops that the weather lifts by itself. */
+const AIR_STOPS = new Set(['air.dewPoint', 'air.tooCold', 'air.tooDamp']);
 
 const WEIGHT: Record<Level, number> = { stop: 0, care: 1, note: 2 };
 
@@ -71,6 +78,14 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
   for (const r of RULES) {
     const f = r.check(c);
     if (f) findings.push({ ...f, ruleId: r.id });
+  }
+  const product = 'product' in step ? step.product : undefined;
+  const airStops = findings.filter((f) => f.level === 'stop' && AIR_STOPS.has(f.ruleId));
+  if (product && input.ahead && airStops.length > 0) {
+    const fitMs = fitFrom(input.ahead.air, input.ahead.surface, product.limits, nowMs);
+    if (fitMs !== undefined)
+      for (const f of airStops)
+        Object.assign(f, { clears: `${f.clears ?? ''} By the forecast it fits from`.trim(), clearsMs: fitMs });
   }
   findings.sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level]);
   const stops = findings.filter((f) => f.level === 'stop');

@@ -44,6 +44,10 @@ const ZINC: Caution = {
   id: 'zinc',
   text: 'Welding through zinc gives off fume that makes you ill hours later: extraction and a fume mask.',
 };
+const HEAT: Caution = {
+  id: 'heat',
+  text: `Heat: let solvent flash off first, measure the surface, keep glass, plastic and people away, and never leave it alone. ${SHEET}`,
+};
 const ACID: Caution = { id: 'acid', text: `Acid: gloves and goggles, and rinse splashes at once. ${SHEET}` };
 
 /** Sprayed or spread products whose second part is an isocyanate. */
@@ -79,6 +83,8 @@ export function cautionsFor(kind: EventKind, product: Product | undefined, overO
       return overOldCoating ? [OLD_COATING, BLAST] : [BLAST];
     case 'cleaned':
       return [SOLVENT];
+    case 'baked':
+      return [HEAT];
     default:
       return [];
   }

@@ -33,10 +33,12 @@ export function useVerdict(
     const strata = open.state.zones.get(id)?.strata;
     const status = statuses.get(id);
     if (!strata || !status) continue;
+    const here = conditions(id);
     const verdict = rules.verdictOn(step, {
       strata,
       status,
-      air: conditions(id),
+      air: here,
+      ahead: here.ahead,
       method: settings.method,
       products: open.products,
       nowMs: now,

@@ -26,10 +26,12 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const strata = open.state.zones.get(zoneId)?.strata;
   const steps = useMemo(() => {
     if (!rules || !settings || !conditions || !strata || !status) return [];
+    const here = conditions(zoneId);
     const input = {
       strata,
       status,
-      air: conditions(zoneId),
+      air: here,
+      ahead: here.ahead,
       method: settings.method,
       products: open.products,
       nowMs: now,
