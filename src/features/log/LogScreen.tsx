@@ -14,7 +14,6 @@ import {
   LOGGABLE,
   ok,
   panelOf,
-  unitOf,
   type LoggableKind,
   type Payloads,
   type PlainEvent,
@@ -34,9 +33,9 @@ import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
-import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { airLine, KIND_NAMES } from '@/ui/words';
+import { KIND_NAMES } from '@/ui/words';
+import { AirFields, type AirTexts } from './AirFields';
 import { payloadOf, saveLabel, textsOf, type Texts } from './draft';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
@@ -167,12 +166,12 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
   const [day, setDay] = useState(() => format(old?.atMs ?? nowMs(), 'yyyy-MM-dd'));
   const [time, setTime] = useState(() => format(old?.atMs ?? nowMs(), 'HH:mm'));
   const [note, setNote] = useState<string | null>(null);
-  const [air, setAir] = useState<{ temp: string; rh: string; surface?: string } | null>(null);
+  const [air, setAir] = useState<AirTexts | null>(null);
   const [problems, setProblems] = useState<Record<string, string>>({});
 
   const here = useConditions(open, now)?.(first);
   const airOpen = air !== null || (kind === 'measured' && texts.measure === 'air');
-  const airTexts = air ?? {
+  const airTexts: AirTexts = air ?? {
     temp: typed(here && Math.round(here.tempC * 2) / 2, { quantity: 'temp' }, units),
     rh: typed(here && Math.round(here.rh * 100) / 100, { percent: true }, units),
   };
@@ -318,42 +317,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
         </Fields>
       )}
       {problems.atMs && <Notice tone="stop">{problems.atMs}</Notice>}
-      {airOpen ? (
-        <Fields>
-          <Field
-            label="Air"
-            unit={unitOf('temp', units)}
-            value={airTexts.temp}
-            onChange={(temp) => setAir({ ...airTexts, temp })}
-            problem={problems['air.tempC']}
-            numeric
-          />
-          <Field
-            label="Humidity, %"
-            value={airTexts.rh}
-            onChange={(rh) => setAir({ ...airTexts, rh })}
-            problem={problems['air.rh']}
-            numeric
-          />
-          <Field
-            label="Panel, if measured"
-            unit={unitOf('temp', units)}
-            value={airTexts.surface ?? ''}
-            onChange={(surface) => setAir({ ...airTexts, surface })}
-            problem={problems['air.surfaceTempC']}
-            numeric
-          />
-        </Fields>
-      ) : (
-        <View
-          style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3), marginTop: gap(3) }}
-        >
-          <T kind="small" tone="muted">
-            {here && airLine(here, units, now)}
-          </T>
-          <Quiet label="Read it anew" onPress={() => setAir(airTexts)} />
-        </View>
-      )}
+      <AirFields asked={airOpen} texts={airTexts} here={here} now={now} problems={problems} onChange={setAir} />
       {note === null ? (
         <Quiet label="Add a note" icon="plus" onPress={() => setNote('')} />
       ) : (

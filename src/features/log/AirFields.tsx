@@ -1,0 +1,84 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { unitOf } from '@/core';
+import { readSurface, useBench, type Conditions } from '@/data';
+import { useLook } from '@/ui/look';
+import { typed } from '@/ui/numbers';
+import { Field, Fields } from '@/ui/Field';
+import { Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { airLine } from '@/ui/words';
+
+/** Air as it stands on the sheet. */
+export interface AirTexts {
+  temp: string;
+  rh: string;
+  surface?: string;
+}
+
+interface Props {
+  /** Whether it is typed; else the air that is known is said. */
+  asked: boolean;
+  texts: AirTexts;
+  here: Conditions | undefined;
+  now: number;
+  problems: Record<string, string>;
+  onChange(texts: AirTexts): void;
+}
+
+/** The air of an entry: what is known of it, or what was read just now. */
+export function AirFields({ asked, texts, here, now, problems, onChange }: Props) {
+  const { units } = useLook();
+  const bench = useBench();
+  const [silent, setSilent] = useState<string>();
+  if (!asked)
+    return (
+      <View
+        style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3), marginTop: gap(3) }}
+      >
+        <T kind="small" tone="muted">
+          {here && airLine(here, units, now)}
+        </T>
+        <Quiet label="Read it anew" onPress={() => onChange(texts)} />
+      </View>
+    );
+  const thermometer = () =>
+    void readSurface().then(
+      (c) => {
+        setSilent(undefined);
+        onChange({ ...texts, surface: typed(c, { quantity: 'temp' }, units) });
+      },
+      (e: Error) => setSilent(e.message),
+    );
+  return (
+    <>
+      <Fields>
+        <Field
+          label="Air"
+          unit={unitOf('temp', units)}
+          value={texts.temp}
+          onChange={(temp) => onChange({ ...texts, temp })}
+          problem={problems['air.tempC']}
+          numeric
+        />
+        <Field
+          label="Humidity, %"
+          value={texts.rh}
+          onChange={(rh) => onChange({ ...texts, rh })}
+          problem={problems['air.rh']}
+          numeric
+        />
+        <Field
+          label="Panel, if measured"
+          unit={unitOf('temp', units)}
+          value={texts.surface ?? ''}
+          onChange={(surface) => onChange({ ...texts, surface })}
+          problem={problems['air.surfaceTempC'] ?? silent}
+          numeric
+        />
+      </Fields>
+      {bench.status !== 'none' && <Quiet label="Read the panel thermometer" onPress={thermometer} />}
+    </>
+  );
+}
