@@ -24,6 +24,8 @@ const NONE: BenchState = { status: 'none', refused: 0 };
 /** Readings that come close together are kept in one write. */
 const BATCH_MS = 500;
 const AGAIN_MS = 5000;
+/** A logger that is connected and says nothing for so long is silent. */
+export const SILENT_MS = 20 * MINUTE_MS;
 const FORECAST_EVERY_MS = 30 * MINUTE_MS;
 /** An empty log is filled this far back. */
 const BACK_MS = 2 * 24 * 60 * MINUTE_MS;

@@ -1,4 +1,3 @@
-import { MINUTE_MS } from '../units/time';
 import { dewPointC, DEW_MARGIN_K } from './dewPoint';
 
 /** How a room keeps its heat: U-value of what encloses it, W/(m²·K), and air changes an hour with the doors shut. */
@@ -124,9 +123,6 @@ export function warmUp(i: WarmUpInput): WarmUp {
     track,
   };
 }
-
-/** Minutes as ms, for a plan made of it. */
-export const warmUpMs = (w: WarmUp): number | null => (w.minutes === null ? null : w.minutes * MINUTE_MS);
 
 /**
  * Speed of thinner and hardener that fits a surface: fast under 18 °C, slow over 26 °C, medium between (usual bands of

@@ -58,6 +58,3 @@ export function acceptForecast(
   if (points[points.length - 1]!.atMs < nowMs) return fail('it ends in the past');
   return ok({ issuedMs: raw.issuedMs, points });
 }
-
-/** A logger that says nothing for so long is said to be silent, ms. */
-export const SILENT_MS = 20 * MINUTE_MS;

@@ -1,7 +1,17 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { showText, unitOf, waitText } from '@/core';
-import { devices, nowMs, readSurface, saveText, useBench, useClimateActions, type BenchState, type Room } from '@/data';
+import {
+  devices,
+  nowMs,
+  readSurface,
+  saveText,
+  SILENT_MS,
+  useBench,
+  useClimateActions,
+  type BenchState,
+  type Room,
+} from '@/data';
 import { percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -62,15 +72,16 @@ export function Readings({ room, now }: { room: Room; now: number }) {
 /** How the devices stand. Without a bench there is nothing to say but that air is logged by hand. */
 function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
   const heard = bench.heardMs === undefined ? '' : `, last heard ${waitText(now - bench.heardMs)} ago`;
+  const silent = bench.status === 'live' && now - (bench.heardMs ?? bench.sinceMs ?? now) > SILENT_MS;
   const words = {
     none: 'No logger is connected. Readings are logged by hand or come from a file.',
     connecting: 'Looking for the logger',
-    live: `Logger connected${heard}`,
+    live: silent ? `Logger connected, and silent${heard}. The air is assumed.` : `Logger connected${heard}`,
     lost: `Logger lost since ${shortWhen(bench.sinceMs ?? now, now)}${heard}. What it stores is read out when it comes back.`,
   }[bench.status];
   return (
     <View style={{ paddingVertical: gap(2), gap: gap(1) }} testID="bench" aria-live="polite">
-      <T kind="small" tone={bench.status === 'lost' ? 'window' : 'muted'}>
+      <T kind="small" tone={bench.status === 'lost' || silent ? 'window' : 'muted'}>
         {words}
       </T>
       {bench.refused > 0 && (
