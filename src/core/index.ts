@@ -22,6 +22,7 @@ export * from './air/climate';
 export * from './air/heat';
 export * from './air/surface';
 export * from './air/bake';
+export * from './air/fitSpan';
 export * from './cure/alarms';
 export * from './cure/kinetics';
 export * from './cure/equivalent';

@@ -6,7 +6,7 @@ import {
   type QueryClient,
   type UseQueryResult,
 } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useCallback, useMemo } from 'react';
 import {
   airAt,
   MINUTE_MS,
@@ -30,6 +30,7 @@ import {
   type ProductLookup,
 } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
+import type { VerdictInput } from '@/core/rules';
 import { afterPaint, nowMs, useNow } from './clock';
 import { useData } from './DataProvider';
 import { boundary } from './boundary';
@@ -183,6 +184,31 @@ export function useRoom(now: number): Room | undefined {
       readings: jobReadings(open, climate),
     };
   }, [settings, climate, jobs, loading, now]);
+}
+
+/** What a verdict on a zone of a job is made from; undefined where nothing is known of the zone yet. */
+export function useVerdictInput(open: OpenJob, now: number): (zoneId: string) => VerdictInput | undefined {
+  const settings = useSettings();
+  const conditions = useConditions(open, now);
+  const statuses = useStatuses(open, now);
+  return useCallback(
+    (zoneId) => {
+      const strata = open.state.zones.get(zoneId)?.strata;
+      const status = statuses.get(zoneId);
+      if (!settings || !conditions || !strata || !status) return undefined;
+      const here = conditions(zoneId);
+      return {
+        strata,
+        status,
+        air: here,
+        ahead: here.ahead,
+        method: settings.method,
+        products: open.products,
+        nowMs: now,
+      };
+    },
+    [open, now, settings, conditions, statuses],
+  );
 }
 
 export interface ClockDetail {

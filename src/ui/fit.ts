@@ -1,4 +1,4 @@
-import type { FitSpan, Unfit } from '@/core/rules';
+import { nextFit, type FitSpan, type Unfit } from '@/core';
 import { shortWhen } from './format';
 
 /** Why a panel may not be sprayed, as the end of a sentence. */
@@ -18,7 +18,7 @@ export function fitAnswer(spans: readonly FitSpan[], now: number): { text: strin
       fit: true,
       text: rest.length > 0 ? `Fit to spray until ${shortWhen(first.toMs, now)}` : 'Fit to spray, two days ahead',
     };
-  const next = rest.find((s) => !s.unfit && s.toMs - s.fromMs >= 45 * 60_000);
+  const next = nextFit(rest);
   const why = UNFIT_WORDS[first.unfit];
   return { fit: false, text: next ? `Not now: ${why}. Fit from ${shortWhen(next.fromMs, now)}` : `Not fit: ${why}` };
 }

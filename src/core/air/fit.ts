@@ -1,11 +1,8 @@
 import type { Product } from '../library/product';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
 import { dewPointC, DEW_MARGIN_K } from './dewPoint';
+import { nextFit, type FitSpan, type Unfit } from './fitSpan';
 import { airAt, type AirHistory, type AirPoint } from './history';
-
-/** What keeps a panel from being sprayed. sweats: surface too near the dew point. */
-export const UNFIT = ['sweats', 'cold', 'damp', 'hot'] as const;
-export type Unfit = (typeof UNFIT)[number];
 
 /**
  * Whether air and surface are within what a coat takes: surface at least 3 K over the dew point (ISO 8502-4) and
@@ -19,24 +16,13 @@ export function unfitFor(air: AirPoint, surfaceC: number, limits: Product['limit
   return surfaceC > limits.maxTempC ? 'hot' : undefined;
 }
 
-/** A span in which the answer stays the same. */
-export interface FitSpan {
-  fromMs: number;
-  toMs: number;
-  unfit?: Unfit;
-}
-
-/** A break shorter than this is not worth waiting for, ms. */
-export const WORTH_MS = 45 * MINUTE_MS;
-
 /** When the air lets a panel be sprayed next, for long enough to do it; undefined if not within two days. */
 export const fitFrom = (
   air: AirHistory,
   surface: AirHistory,
   limits: Product['limits'],
   fromMs: number,
-): number | undefined =>
-  fitSpans(air, surface, limits, fromMs, 48).find((s) => !s.unfit && s.toMs - s.fromMs >= WORTH_MS)?.fromMs;
+): number | undefined => nextFit(fitSpans(air, surface, limits, fromMs, 48))?.fromMs;
 
 /** How finely the forecast is looked at, ms. */
 const STEP_MS = 10 * MINUTE_MS;

@@ -1,8 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { DAY_MS, gapsIn, showText, waitText, type Product, type ProductFamily } from '@/core';
-import type { Unfit } from '@/core/rules';
+import { DAY_MS, gapsIn, showText, waitText, type Product, type ProductFamily, type Unfit } from '@/core';
 import { useLibrary, useNow, useRoom, useRules, type Room } from '@/data';
 import { shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';

@@ -178,7 +178,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
   // A correction tells what was done; it is too late to judge whether it should be.
-  const verdict = useVerdict(open, zones, statuses, kind, onSheet.ok ? onSheet.value : undefined, product, now);
+  const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, product, now);
   const judged = old ? undefined : verdict;
   const stopped = judged?.verdict.level === 'stop';
   const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;

@@ -1,6 +1,6 @@
 import { zoneLabel, type LoggableKind, type Product } from '@/core';
 import type { Verdict } from '@/core/rules';
-import { useConditions, useRules, useSettings, type OpenJob, type Statuses } from '@/data';
+import { useRules, useVerdictInput, type OpenJob } from '@/data';
 
 export interface Judged {
   verdict: Verdict;
@@ -17,32 +17,20 @@ const WEIGHT = { allowed: 0, care: 1, stop: 2 } as const;
 export function useVerdict(
   open: OpenJob,
   zones: string[],
-  statuses: Statuses,
   kind: LoggableKind,
   payload: Record<string, unknown> | undefined,
   product: Product | undefined,
   now: number,
 ): Judged | undefined {
   const rules = useRules();
-  const settings = useSettings();
-  const conditions = useConditions(open, now);
+  const inputFor = useVerdictInput(open, now);
   const step = rules && payload ? rules.stepOf(kind, payload, product) : undefined;
-  if (!rules || !settings || !conditions || !step) return undefined;
+  if (!rules || !step) return undefined;
   let worst: Judged | undefined;
   for (const id of zones) {
-    const strata = open.state.zones.get(id)?.strata;
-    const status = statuses.get(id);
-    if (!strata || !status) continue;
-    const here = conditions(id);
-    const verdict = rules.verdictOn(step, {
-      strata,
-      status,
-      air: here,
-      ahead: here.ahead,
-      method: settings.method,
-      products: open.products,
-      nowMs: now,
-    });
+    const input = inputFor(id);
+    if (!input) continue;
+    const verdict = rules.verdictOn(step, input);
     if (!worst || WEIGHT[verdict.level] > WEIGHT[worst.verdict.level])
       worst = { verdict, ...(zones.length > 1 && { zone: zoneLabel(open.job, id) }) };
   }

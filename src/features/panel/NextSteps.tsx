@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/rules';
-import { useConditions, useLibrary, useRules, useSettings, useStatuses, type OpenJob } from '@/data';
+import { useLibrary, useRules, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
@@ -19,25 +19,12 @@ interface Props {
 /** Every step that comes into question on the zone: allowed, with care, or not yet, and why. */
 export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const rules = useRules();
-  const settings = useSettings();
-  const conditions = useConditions(open, now);
+  const inputFor = useVerdictInput(open, now);
   const { all } = useLibrary();
-  const status = useStatuses(open, now).get(zoneId);
-  const strata = open.state.zones.get(zoneId)?.strata;
   const steps = useMemo(() => {
-    if (!rules || !settings || !conditions || !strata || !status) return [];
-    const here = conditions(zoneId);
-    const input = {
-      strata,
-      status,
-      air: here,
-      ahead: here.ahead,
-      method: settings.method,
-      products: open.products,
-      nowMs: now,
-    };
-    return rules.nextSteps(input, open.state, all);
-  }, [rules, settings, conditions, strata, status, open, zoneId, now, all]);
+    const input = inputFor(zoneId);
+    return rules && input ? rules.nextSteps(input, open.state, all) : [];
+  }, [rules, inputFor, open, zoneId, all]);
   const [expanded, setExpanded] = useState<string | null>(null);
   const router = useRouter();
   if (steps.length === 0) return null;
