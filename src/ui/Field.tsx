@@ -1,5 +1,5 @@
 import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { useLook } from './look';
 import { T } from './T';
 import { gap, TARGET } from './theme';
@@ -22,7 +22,7 @@ const Input = lazy(() => import('./Input'));
 
 /** A field with its unit in its label and its complaint right under it. */
 export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
-  const { scale } = useLook();
+  const { palette, scale } = useLook();
   const inRow = useContext(InRow) && numeric;
   const name = unit ? `${label}, ${unit}` : label;
   return (
@@ -36,7 +36,9 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, mu
       <T kind="small" tone="muted">
         {name}
       </T>
-      <Suspense fallback={<View style={{ minHeight: TARGET, marginTop: gap(1) }} />}>
+      <Suspense
+        fallback={<View style={[styles.box, { borderColor: palette.muted, backgroundColor: palette.surface }]} />}
+      >
         <Input
           name={name}
           value={value}
@@ -69,3 +71,8 @@ export const Fields = ({ children }: { children: ReactNode }) => (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
   </InRow.Provider>
 );
+
+const styles = StyleSheet.create({
+  /** As the field will be, until it is there. */
+  box: { minHeight: TARGET, marginTop: gap(1), borderWidth: 1.5, borderRadius: 6 },
+});
