@@ -34,17 +34,20 @@ async function main(): Promise<void> {
           const target = document.querySelector<HTMLElement>(id!)!;
           const before = document.querySelector(sel!)?.textContent;
           const t0 = performance.now();
-          const look = () => {
+          // Watched without asking for frames: a frame that only the bench wants would be measured with the rest.
+          const watch = new MutationObserver(() => {
             const now = document.querySelector(sel!)?.textContent;
-            if (now !== undefined && now !== before) {
+            if (now === undefined || now === before) return;
+            watch.disconnect();
+            requestAnimationFrame(() => {
               // This frame paints the change as soon as its callbacks are done; a message comes right after it.
               const after = new MessageChannel();
               after.port1.onmessage = () => resolve(performance.now() - t0);
               after.port2.postMessage(0);
-            } else requestAnimationFrame(look);
-          };
+            });
+          });
+          watch.observe(document.body, { subtree: true, childList: true, characterData: true });
           target.click();
-          requestAnimationFrame(look);
         }),
       [testId, until] as const,
     );
@@ -56,6 +59,8 @@ async function main(): Promise<void> {
     await page.getByTestId('save').click();
     await page.getByTestId('undo').waitFor();
     // Opening the page is not part of it: what follows behind the stack (history, material) has to be there first.
+    // A thumb leaves no pointer behind that hovers over what moves.
+    await page.mouse.move(0, 0);
     await page.waitForTimeout(REST_MS);
     // 'Undo' appends one event to the log; surface, layers and clocks are then drawn anew (cost and history follow).
     const undo = await timed('[data-testid=undo]', '[data-testid=on-top]');

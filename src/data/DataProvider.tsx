@@ -1,4 +1,4 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { seedDemo } from './demo';
 import { initialMode, remember, storeName, type Mode } from './mode';
@@ -24,6 +24,21 @@ export function useData(): Data {
   if (!d) throw new Error('useData outside of DataProvider');
   return d;
 }
+
+/**
+ * What queries and mutations have to tell within a moment is told at once, so that a tap draws its page once; and by a
+ * message, which comes before the next frame where a timer would come after it.
+ */
+let waiting: (() => void)[] = [];
+const soon = new MessageChannel();
+soon.port1.onmessage = () => {
+  const all = waiting;
+  waiting = [];
+  for (const each of all) each();
+};
+notifyManager.setScheduler((tell) => {
+  if (waiting.push(tell) === 1) soon.port2.postMessage(0);
+});
 
 const client = new QueryClient({
   defaultOptions: {

@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query';
 import {
   airAt,
   bakesOf,
@@ -124,13 +125,22 @@ function madeFor(open: OpenJob, climate: Climate, settings: Settings, zoneId: st
 
 const known = new WeakMap<ZoneState, { clocks: ClockShop; now: number; status: ZoneStatus }>();
 
-/** A zone whose history did not change stands where it stood at the same moment: an append costs only its own zones. */
-function statusOf(zone: ZoneState | undefined, clocks: ClockShop, now: number, open: OpenJob): ZoneStatus {
+/** The last standing of each zone, by job and zone. */
+const last = new Map<string, ZoneStatus>();
+
+/**
+ * A zone whose history did not change stands where it stood at the same moment: an append costs only its own zones. And
+ * what an append left as it was stays the same object, so that it need not be drawn again.
+ */
+function statusOf(id: string, clocks: ClockShop, now: number, open: OpenJob): ZoneStatus {
+  const zone = open.state.zones.get(id);
   if (!zone) return zoneStatus(zone, clocks, now, open.products);
   const had = known.get(zone);
   if (had?.clocks === clocks && had.now === now) return had.status;
-  const status = zoneStatus(zone, clocks, now, open.products);
+  const key = `${open.job.id}/${id}`;
+  const status = replaceEqualDeep(last.get(key), zoneStatus(zone, clocks, now, open.products));
   known.set(zone, { clocks, now, status });
+  last.set(key, status);
   return status;
 }
 
@@ -141,7 +151,7 @@ export const statusesOf = (
   now: number,
   more: Assumed = NOTHING_ASSUMED,
 ): Statuses => ({
-  get: (id) => statusOf(open.state.zones.get(id), madeFor(open, climate, settings, id, more).clocks, now, open),
+  get: (id) => statusOf(id, madeFor(open, climate, settings, id, more).clocks, now, open),
 });
 
 /** Clocks of one zone, where more is asked of them than where it stands. */

@@ -98,11 +98,25 @@ export function Head({
   );
 }
 
+/** Out of sight it is neither laid out nor painted; the browser knows this property, React Native's types do not. */
+const FAR_DOWN = { contentVisibility: 'auto', containIntrinsicSize: 'auto 400px' } as object;
+
 /** A section: a heading over a strong line, and how many there are. */
-export function Section({ title, aside, children }: { title: string; aside?: ReactNode; children: ReactNode }) {
+export function Section({
+  title,
+  aside,
+  far,
+  children,
+}: {
+  title: string;
+  aside?: ReactNode;
+  /** Stands below the fold on a phone, and is long. */
+  far?: boolean;
+  children: ReactNode;
+}) {
   const { palette } = useLook();
   return (
-    <View style={{ marginTop: gap(4) }} role="region" aria-label={title}>
+    <View style={[{ marginTop: gap(4) }, far && FAR_DOWN]} role="region" aria-label={title}>
       <View
         style={{
           flexDirection: 'row',

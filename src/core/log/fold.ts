@@ -112,9 +112,11 @@ function effectiveInOrder(events: readonly LogEvent[], dead: ReadonlySet<string>
  * @param state what {@link foldLog} or this function returned
  */
 export function appendEvent(state: JobState, event: LogEvent, products: ProductLookup): JobState {
-  if (hasEvent(state, event.id)) return state;
+  // The same event stands right where it would go in, so the whole log need not be searched for it.
+  const place = insertionIndex(state.events, event);
+  if (state.events[place - 1]?.id === event.id) return state;
   const events = state.events.slice();
-  events.splice(insertionIndex(events, event), 0, event);
+  events.splice(place, 0, event);
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
   if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection({ ...state, events }, event, products);
   const zones = new Map(state.zones);
@@ -155,9 +157,19 @@ function airWithout(state: JobState, e: LogEvent): Reading[] | undefined {
   return air;
 }
 
+/** What is struck out with one more correction: nearly always only its target is new. */
+function struckOutWith(state: JobState, event: LogEvent, corrections: readonly CorrectionEvent[]): ReadonlySet<string> {
+  const plain =
+    isCorrection(event) &&
+    !state.corrections.some(
+      (c) => c.id === event.targetId || c.targetId === event.id || c.writtenMs >= event.writtenMs,
+    );
+  return plain ? new Set(state.dead).add(event.targetId) : struckOut(corrections);
+}
+
 function appendCorrection(state: JobState, event: LogEvent, products: ProductLookup): JobState {
   const corrections = isCorrection(event) ? [...state.corrections, event] : state.corrections;
-  const dead = struckOut(corrections);
+  const dead = struckOutWith(state, event, corrections);
   const changed = new Set([event.id]);
   for (const id of dead) if (!state.dead.has(id)) changed.add(id);
   for (const id of state.dead) if (!dead.has(id)) changed.add(id);

@@ -1,18 +1,25 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Rect } from 'react-native-svg';
-import type { ZoneStatus } from '@/core';
+import type { Layer, StageClock } from '@/core';
 import { useLook } from '@/ui/look';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { STAGE_SHORT } from '@/ui/words';
 
 /** The top layer's stages on a line from sprayed to full; evenly spaced, since minutes and days share it. */
-export function ClockTrack({ status, now }: { status: ZoneStatus; now: number }) {
+export const ClockTrack = memo(function ClockTrack({
+  top,
+  clocks,
+  now,
+}: {
+  top: Layer;
+  clocks: readonly StageClock[];
+  now: number;
+}) {
   const { palette } = useLook();
   const [width, setWidth] = useState(0);
-  const top = status.top!;
-  const stages = [...new Map(status.clocks.map((c) => [c.opensMs, c])).values()].filter((c) => c.opensMs !== null);
+  const stages = [...new Map(clocks.map((c) => [c.opensMs, c])).values()].filter((c) => c.opensMs !== null);
   if (stages.length === 0) return null;
   const marks = [top.lastAppliedMs, ...stages.map((c) => c.opensMs!)];
   const step = 1 / (marks.length - 1);
@@ -55,4 +62,4 @@ export function ClockTrack({ status, now }: { status: ZoneStatus; now: number })
       </View>
     </View>
   );
-}
+});

@@ -36,6 +36,7 @@ export const History = memo(function History({
   );
   return (
     <Section
+      far
       title="What was done"
       aside={
         <T kind="small" tone="muted" testID="entry-count">

@@ -29,7 +29,7 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const router = useRouter();
   if (steps.length === 0) return null;
   return (
-    <Section title="Next">
+    <Section far title="Next">
       {steps.map((s) => (
         <Line
           key={s.label}

@@ -119,7 +119,7 @@ function Panel({
               more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
           </View>
-          {status && <Clock status={status} now={now} />}
+          {status && <Clock {...clockParts(status)} now={now} />}
           {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />
           <Faults faults={strata.faults} now={now} />
@@ -187,10 +187,18 @@ function Standing({ status, area, now }: { status: ZoneStatus | undefined; area:
   );
 }
 
+/** What the clock shows: an entry that changes none of it need not draw it again. */
+const clockParts = (s: ZoneStatus) => ({
+  next: s.moments[0],
+  top: s.top,
+  clocks: s.clocks,
+  closesMs: s.closesMs,
+  temporaryUntilMs: s.temporaryUntilMs,
+  stoppedByCold: s.stoppedByCold,
+});
+
 /** The next thing that happens by itself, with the track of stages. */
-const Clock = memo(function Clock({ status, now }: { status: ZoneStatus; now: number }) {
-  const next = status.moments[0];
-  const top = status.top;
+const Clock = memo(function Clock({ next, top, now, ...status }: ReturnType<typeof clockParts> & { now: number }) {
   return (
     <Section title="Clock">
       <View style={{ paddingTop: gap(3), gap: gap(2) }}>
@@ -211,7 +219,7 @@ const Clock = memo(function Clock({ status, now }: { status: ZoneStatus; now: nu
         ) : (
           <T tone="muted">No clock is running here.</T>
         )}
-        {status.clocks.length > 0 && top && <ClockTrack status={status} now={now} />}
+        {status.clocks.length > 0 && top && <ClockTrack top={top} clocks={status.clocks} now={now} />}
         {status.closesMs !== undefined && (
           <T kind="small" tone="window">
             {`Window open until ${whenAndWait(status.closesMs, now)}. After that it needs sanding before the next coat.`}
@@ -241,7 +249,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
   );
   if (m.lines.length === 0) return null;
   return (
-    <Section title="Material on this panel" aside={<T kind="strong">{money(m.cost, currency)}</T>}>
+    <Section far title="Material on this panel" aside={<T kind="strong">{money(m.cost, currency)}</T>}>
       {m.lines.map((l) => (
         <Row key={l.productId}>
           <View style={{ flex: 1, minWidth: 0 }}>

@@ -15,6 +15,15 @@ export interface Band {
 /** Compressed height: proportional for thin films, with the square root's mercy for thick ones. */
 export const bandHeight = (um: number): number => 9 + 1.35 * Math.sqrt(um);
 
+/** Fills of layers with a colour of their own; the same object for the same look, so that a band is drawn once. */
+const tints = new Map<string, Fill>();
+function tinted(fill: Fill, colour: string): Fill {
+  const key = `${fill.texture}${fill.mark}${colour}`;
+  let made = tints.get(key);
+  if (!made) tints.set(key, (made = { ...fill, colour }));
+  return made;
+}
+
 /** The bands of a zone, top layer first and the substrate last. */
 export function bandsOf(strata: Strata, status: ZoneStatus | undefined): Band[] {
   const top = strata.layers.length - 1;
@@ -23,7 +32,7 @@ export function bandsOf(strata: Strata, status: ZoneStatus | undefined): Band[] 
     return {
       key: layer.id,
       layer,
-      fill: layer.colourHex ? { ...fill, colour: layer.colourHex } : fill,
+      fill: layer.colourHex ? tinted(fill, layer.colourHex) : fill,
       height: bandHeight(layer.filmUm),
       cured: i === top && status ? curedShare(status) : 1,
     };
