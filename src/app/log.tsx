@@ -2,12 +2,22 @@ import { useLocalSearchParams } from 'expo-router';
 import { LogScreen } from '@/features/log/LogScreen';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces } = useLocalSearchParams<{
+  const { job, zones, kind, product, replaces, fault } = useLocalSearchParams<{
     job?: string;
     zones?: string;
     kind?: string;
     product?: string;
     replaces?: string;
+    fault?: string;
   }>();
-  return <LogScreen jobId={job} zoneIds={zones?.split(',')} kind={kind} productId={product} replaces={replaces} />;
+  return (
+    <LogScreen
+      jobId={job}
+      zoneIds={zones?.split(',')}
+      kind={kind}
+      productId={product}
+      replaces={replaces}
+      faultId={fault}
+    />
+  );
 }

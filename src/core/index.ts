@@ -12,6 +12,7 @@ export * from './log/fold';
 export * from './log/check';
 export * from './log/suggest';
 export * from './log/bounds';
+export * from './faults/kinds';
 export * from './strata/types';
 export * from './strata/status';
 export * from './library/product';

@@ -12,6 +12,7 @@ import {
   MINUTE_MS,
   appendEvent,
   checkEvent,
+  cutsOf,
   emptyJob,
   foldLog,
   lookupIn,
@@ -83,7 +84,7 @@ function useJobQuery() {
         job: loaded.job,
         seq: loaded.seq,
         unreadable: loaded.unreadable,
-        state: foldLog(loaded.events, products),
+        state: foldLog(loaded.events, products, cutsOf(loaded.job)),
         products,
       };
     },
@@ -205,6 +206,7 @@ export function useVerdictInput(open: OpenJob, now: number): (zoneId: string) =>
         method: settings.method,
         products: open.products,
         nowMs: now,
+        within: { job: open.job, state: open.state, zoneId },
       };
     },
     [open, now, settings, conditions, statuses],

@@ -1,12 +1,15 @@
 import {
   APPLICATION_NAMES,
+  FAULT_NAMES,
   isFiller,
   isPrimer,
   showText,
   showThickness,
   SUBSTRATE_NAMES,
+  TREATMENT_NAMES,
   waitText,
   type EventKind,
+  type FaultKind,
   type LogEvent,
   type Moment,
   type PlainEvent,
@@ -16,12 +19,14 @@ import {
   type Stage,
   type Strata,
   type StripMethod,
+  type Treatment,
   type UnitSystem,
 } from '@/core';
 import { percent } from './format';
 
 export const KIND_NAMES: Record<EventKind, string> = {
   found: 'Found',
+  marked: 'Marked',
   stripped: 'Stripped',
   blasted: 'Blasted',
   treated: 'Converted',
@@ -136,6 +141,10 @@ export function surfaceWords(s: Strata): string {
   return text[0]!.toUpperCase() + text.slice(1);
 }
 
+/** 'Dent, 2 mm deep: pull the lows, then skim'. */
+export const markWords = (m: { fault: FaultKind; depthMm?: number; sizeMm?: number; treatment: Treatment }): string =>
+  `${FAULT_NAMES[m.fault]}${m.sizeMm ? `, ${m.sizeMm}\u00a0mm across` : ''}${m.depthMm ? `, ${m.depthMm}\u00a0mm deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`;
+
 /** One event in one line. */
 export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSystem): string {
   const name = (id: string) => products(id)?.name ?? id;
@@ -146,6 +155,8 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
         e.fault ??
         `${SUBSTRATE_NAMES[e.substrate]}, ${e.layers.length === 0 ? 'bare' : e.layers.map((l) => l.label.toLowerCase()).join(' over ')}`
       );
+    case 'marked':
+      return markWords(e);
     case 'stripped':
       return `${STRIP_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
     case 'blasted':

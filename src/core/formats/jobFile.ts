@@ -1,17 +1,15 @@
-import { array, number, object, string } from 'yup';
 import type { Product } from '../library/product';
 import { parseProduct } from '../library/schema';
 import { productsUsed } from '../log/check';
 import type { LogEvent } from '../log/event';
 import type { Job } from '../log/job';
-import { SUBSTRATES } from '../log/kinds';
-import { BOUNDS } from '../log/bounds';
-import { between, parseEvent, validated } from '../log/schema';
+import { parseEvent, validated } from '../log/schema';
+import { JOB_SCHEMA } from './jobHead';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { migrateJobFile } from './migrate';
 
 export const JOB_FORMAT = 'stratocoat-job';
-export const JOB_FORMAT_VERSION = 2;
+export const JOB_FORMAT_VERSION = 3;
 /** Larger than this no job is; a file past it is refused before it is read. */
 export const MAX_FILE_BYTES = 20_000_000;
 
@@ -44,70 +42,6 @@ export function writeJobFile(job: Job, events: readonly LogEvent[], all: readonl
   };
 }
 
-const id = (label: string) =>
-  string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
-const label = (what: string) =>
-  string()
-    .strict()
-    .typeError(`${what} must be text`)
-    .required(`${what} is missing`)
-    .max(120, `${what} is longer than 120 signs`);
-
-const JOB_SCHEMA = object({
-  id: id('Job id'),
-  name: label('Job name'),
-  about: string()
-    .strict()
-    .typeError('About must be text')
-    .defined('About is missing')
-    .max(2000, 'About is longer than 2000 signs'),
-  createdMs: number()
-    .strict()
-    .typeError('Created: a time is needed')
-    .required('Created is missing')
-    .min(0, 'Created is before 1970'),
-  colour: object({
-    name: label('Colour name'),
-    hex: string()
-      .strict()
-      .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3')
-      .required('Colour is missing'),
-  })
-    .default(undefined)
-    .noUnknown('Colour has a field that is not known: ${unknown}'),
-  panels: array()
-    .strict()
-    .typeError('Panels must be a list')
-    .of(
-      object({
-        id: id('Panel id'),
-        name: label('Panel name'),
-        substrate: string()
-          .strict()
-          .oneOf([...SUBSTRATES], "Substrate '${value}' is not one that is known")
-          .required('Substrate is missing'),
-        thicknessUm: between('Panel thickness', 100, 50_000, 'µm').required('Panel thickness is missing'),
-      }).noUnknown('Panel has a field that is not known: ${unknown}'),
-    )
-    .required('Panels are missing')
-    .max(500, 'More than 500 panels'),
-  zones: array()
-    .strict()
-    .typeError('Zones must be a list')
-    .of(
-      object({
-        id: id('Zone id'),
-        panelId: id('Panel of the zone'),
-        name: label('Zone name'),
-        areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'cm²').required('Area is missing'),
-      }).noUnknown('Zone has a field that is not known: ${unknown}'),
-    )
-    .required('Zones are missing')
-    .max(2000, 'More than 2000 zones'),
-})
-  .strict()
-  .noUnknown('Job has a field that is not known: ${unknown}');
-
 const under = (path: string, problems: readonly FieldProblem[]): FieldProblem[] =>
   problems.map((p) => ({ path: p.path ? `${path}.${p.path}` : path, message: p.message }));
 
@@ -125,6 +59,26 @@ export function parseJob(raw: unknown): Result<Job, FieldProblem[]> {
     if (!panels.has(z.panelId))
       problems.push({ path: `zones[${i}].panelId`, message: `Zone '${z.name}' is on a panel that is not in the job` });
   });
+  // What hangs on a panel or a zone that is not there would never be seen again.
+  shape.value.zones.forEach((z, i) => {
+    if (z.cutFrom && !shape.value.zones.some((o) => o.id === z.cutFrom!.zoneId && o.id !== z.id))
+      problems.push({
+        path: `zones[${i}].cutFrom`,
+        message: `Zone '${z.name}' is cut out of a zone that is not there`,
+      });
+  });
+  const hanging = [
+    ...(shape.value.bags ?? []).map((b, i) => [b.panelId, `bags[${i}].panelId`] as const),
+    ...(shape.value.decisions ?? []).map((d, i) => [d.panelId, `decisions[${i}].panelId`] as const),
+    ...(shape.value.staging ?? []).map((x, i) => [x.panelId, `staging[${i}].panelId`] as const),
+    ...(shape.value.links ?? []).flatMap((l, i) => [
+      [l.first.panelId, `links[${i}].first.panelId`] as const,
+      [l.then.panelId, `links[${i}].then.panelId`] as const,
+    ]),
+  ];
+  for (const [panelId, path] of hanging)
+    if (!panels.has(panelId))
+      problems.push({ path, message: `This is about panel '${panelId}', which is not in the job` });
   return problems.length > 0 ? fail(problems) : shape;
 }
 

@@ -34,8 +34,10 @@ const STEPS: Record<number, (file: Raw) => Raw> = {
     version: 2,
     events: Array.isArray(file.events) ? file.events.map(eventFrom1) : file.events,
   }),
+  // Version 3 only adds: drawings, marks, level, decisions, bags, links, staging.
+  2: (file) => ({ ...file, version: 3 }),
 };
-const CURRENT = 2;
+const CURRENT = 3;
 
 /** Brings a job file of any known version to the current one, without judging its contents. */
 export function migrateJobFile(raw: unknown): Result<Raw, FieldProblem[]> {

@@ -1,4 +1,6 @@
 import type { ProductFamily } from '../library/product';
+import type { FaultCause, FaultKind, Treatment } from '../faults/kinds';
+import type { Face, Point } from './job';
 import type { Application, EventKind, MeasureKind, SandTool, StripMethod, SubstrateKind } from './kinds';
 
 /** Air at one moment, measured or stated. */
@@ -37,6 +39,20 @@ export interface Payloads {
     layers: FoundLayer[];
     fault?: string;
   };
+  /** A fault, with its place on the drawing where there is one. The event's id is the fault's. */
+  marked: {
+    fault: FaultKind;
+    /** How bad, from 1: what each means depends on the kind, see `FAULTS`. */
+    grade: 1 | 2 | 3;
+    /** Depth of a dent, scratch or crack, mm. */
+    depthMm?: number;
+    /** How far it goes, mm across. */
+    sizeMm?: number;
+    cause?: FaultCause;
+    treatment: Treatment;
+    face?: Face;
+    at?: Point;
+  };
   stripped: {
     /** 'substrate', or the id of the layer that is then the top one. */
     to: string;
@@ -44,12 +60,24 @@ export interface Payloads {
     /** The scratch left behind, if it was an abrasive. */
     grit?: number;
   };
-  blasted: { media: string; profileUm: number; wet: boolean };
+  blasted: {
+    media: string;
+    profileUm: number;
+    wet: boolean;
+    /** Wet, with rust inhibitor in the water. */
+    inhibitor?: boolean;
+    /** Pressure at the nozzle, bar gauge. */
+    barG?: number;
+    /** The steel has seen road salt or the sea. */
+    salts?: boolean;
+  };
   treated: { productId: string; coats: number; filmUm: number };
   repaired: {
     method: string;
     /** A temporary repair says for how many months it has to last. */
     temporaryMonths?: number;
+    /** Faults that this deals with. */
+    faultIds?: string[];
   };
   filled: {
     productId: string;

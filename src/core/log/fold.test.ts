@@ -1,6 +1,6 @@
 import fc from 'fast-check';
-import { anyLog, ev, foundBare, products } from '../testing';
-import { totalFilmUm } from '../strata/types';
+import { anyLog, ev, foundBare, products, T0 } from '../testing';
+import { openFaults, totalFilmUm } from '../strata/types';
 import { appendEvent, emptyJob, foldLog, type JobState } from './fold';
 
 const plain = (s: JobState) => ({
@@ -143,4 +143,68 @@ describe('folding a log', () => {
     const s = foldLog([found, ev({ kind: 'voided', atMin: 1, zoneIds: [], targetId: found.id })], products);
     expect(lower(s)).toBeUndefined();
   });
+});
+
+describe('a zone cut out of another one', () => {
+  const CUTS = [
+    { zoneId: 'repair', from: 'lower', atMs: T0 + 10 * 60_000 },
+    { zoneId: 'corner', from: 'repair', atMs: T0 + 20 * 60_000 },
+  ];
+  const sand = (atMin: number, zone: string, id: string) =>
+    ev({ kind: 'sanded', id, atMin, zoneIds: [zone], grit: 180, tool: 'block', wet: false, removedUm: 1 });
+  it('has what happened to that one until then, and goes its own way after', () => {
+    const log = [
+      foundBare(),
+      sand(5, 'lower', 'a'),
+      sand(15, 'repair', 'b'),
+      sand(16, 'lower', 'c'),
+      sand(30, 'corner', 'd'),
+    ];
+    const s = foldLog(log, products, CUTS);
+    const ids = (z: string) =>
+      s.zones
+        .get(z)!
+        .events.slice(1)
+        .map((e) => e.id);
+    expect(ids('lower')).toEqual(['a', 'c']);
+    expect(ids('repair')).toEqual(['a', 'b']);
+    expect(ids('corner')).toEqual(['a', 'b', 'd']);
+    expect(s.zones.get('corner')!.strata!.substrate).toBe('steel');
+  });
+  it('loses what is struck out of the other one, too', () => {
+    const s = appendEvent(
+      foldLog([foundBare(), sand(5, 'lower', 'a')], products, CUTS),
+      ev({ kind: 'voided', atMin: 40, zoneIds: [], targetId: 'a' }),
+      products,
+    );
+    expect(s.zones.get('repair')!.events).toHaveLength(1);
+  });
+  it('appending one by one equals folding all', () => {
+    const cuts = [{ zoneId: 'upper', from: 'lower', atMs: T0 + 5 * 60_000 }];
+    fc.assert(
+      fc.property(anyLog, (events) => {
+        const stepwise = events.reduce((s, e) => appendEvent(s, e, products), emptyJob(cuts));
+        expect(plain(stepwise)).toEqual(plain(foldLog(events, products, cuts)));
+      }),
+    );
+  });
+});
+
+describe('marked faults', () => {
+  const mark = (id: string) =>
+    ev({ kind: 'marked', id, atMin: 1, fault: 'hole', grade: 2, treatment: 'patch', at: { x: 100, y: 50 } });
+  const mend = ev({ kind: 'repaired', id: 'mend', atMin: 9, method: 'Patch', faultIds: ['one'] });
+  it('stay open until a repair names them, and open again when that repair is struck out', () => {
+    const s = foldLog([foundBare(), mark('one'), mark('two'), mend], products);
+    expect(openFaults(lower(s)!).map((f) => f.id)).toEqual(['two']);
+    const again = appendEvent(s, ev({ kind: 'voided', atMin: 10, zoneIds: [], targetId: 'mend' }), products);
+    expect(openFaults(lower(again)!).map((f) => f.id)).toEqual(['one', 'two']);
+  });
+  it('keep their place and their figures', () =>
+    expect(lower(foldLog([foundBare(), mark('one')], products))!.faults[0]!.mark).toEqual({
+      fault: 'hole',
+      grade: 2,
+      treatment: 'patch',
+      at: { x: 100, y: 50 },
+    }));
 });

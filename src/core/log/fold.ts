@@ -4,6 +4,7 @@ import { applyEvent } from '../strata/apply';
 import type { Strata } from '../strata/types';
 import { effectiveForm, struckOut } from './effective';
 import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from './event';
+import type { Cut } from './job';
 import { byHappening, insertionIndex } from './order';
 
 /** One zone's own history and what it makes. */
@@ -22,6 +23,8 @@ export interface JobState {
   corrections: readonly CorrectionEvent[];
   dead: ReadonlySet<string>;
   zones: ReadonlyMap<string, ZoneState>;
+  /** Zones cut out of others, by the zone that they came from. */
+  cuts: ReadonlyMap<string, readonly Cut[]>;
   /** Every air reading that was written with an effective event, by time; one a moment, the last written. */
   air: readonly Reading[];
 }
@@ -38,10 +41,26 @@ export const findEvent = (state: JobState, id: string): LogEvent | undefined => 
 /** Whether an event of that id is in the log, also one that was struck out. */
 export const hasEvent = (state: JobState, id: string): boolean => findEvent(state, id) !== undefined;
 
-const EMPTY: JobState = { events: [], corrections: [], dead: new Set(), zones: new Map(), air: [] };
+const EMPTY: JobState = { events: [], corrections: [], dead: new Set(), zones: new Map(), cuts: new Map(), air: [] };
 
-/** The zones of an event, each once; nearly always there is only one. */
-const zonesOnce = (e: LogEvent): Iterable<string> => (e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds));
+/** The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. */
+function zonesOnce(e: LogEvent, cuts: JobState['cuts']): Iterable<string> {
+  if (cuts.size === 0) return e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds);
+  const all = new Set(e.zoneIds);
+  // A set that grows while one goes over it also gives what was added: a cut of a cut inherits from both.
+  for (const z of all) for (const c of cuts.get(z) ?? []) if (e.atMs < c.atMs) all.add(c.zoneId);
+  return all;
+}
+
+function byOrigin(cuts: readonly Cut[]): JobState['cuts'] {
+  const by = new Map<string, Cut[]>();
+  for (const c of cuts) {
+    const list = by.get(c.from);
+    if (list) list.push(c);
+    else by.set(c.from, [c]);
+  }
+  return by;
+}
 
 const refold = (events: readonly PlainEvent[], products: ProductLookup): ZoneState => {
   let strata: Strata | undefined;
@@ -54,8 +73,10 @@ const refold = (events: readonly PlainEvent[], products: ProductLookup): ZoneSta
  * happened. An event whose id was seen before is left out.
  * @param events the log
  * @param products the library, for names and families
+ * @param cutList zones that have the history of another one up to a moment
  */
-export function foldLog(events: readonly LogEvent[], products: ProductLookup): JobState {
+export function foldLog(events: readonly LogEvent[], products: ProductLookup, cutList: readonly Cut[] = []): JobState {
+  const cuts = byOrigin(cutList);
   const ids = new Set<string>();
   const unique = events.filter((e) => !ids.has(e.id) && ids.add(e.id));
   const sorted = unique.sort(byHappening);
@@ -64,14 +85,14 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup): J
   const perZone = new Map<string, PlainEvent[]>();
   const effective = effectiveInOrder(sorted, dead);
   for (const e of effective)
-    for (const z of zonesOnce(e)) {
+    for (const z of zonesOnce(e, cuts)) {
       const list = perZone.get(z);
       if (list) list.push(e);
       else perZone.set(z, [e]);
     }
   const zones = new Map<string, ZoneState>();
   for (const [z, list] of perZone) zones.set(z, refold(list, products));
-  return { events: sorted, corrections, dead, zones, air: airOf(effective) };
+  return { events: sorted, corrections, dead, zones, cuts, air: airOf(effective) };
 }
 
 function airOf(effective: readonly PlainEvent[]): Reading[] {
@@ -120,7 +141,7 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
   if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection({ ...state, events }, event, products);
   const zones = new Map(state.zones);
-  for (const z of zonesOnce(event)) {
+  for (const z of zonesOnce(event, state.cuts)) {
     const before = zones.get(z);
     const list = before ? before.events.slice() : [];
     const at = insertionIndex(list, event);
@@ -186,8 +207,8 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     if (!e) continue;
     const before = id === event.id ? undefined : effectiveForm(e, state.dead);
     const after = effectiveForm(e, dead);
-    if (before) for (const z of zonesOnce(before)) edit(listOf(z), before, 'out');
-    if (after) for (const z of zonesOnce(after)) edit(listOf(z), after, 'in');
+    if (before) for (const z of zonesOnce(before, state.cuts)) edit(listOf(z), before, 'out');
+    if (after) for (const z of zonesOnce(after, state.cuts)) edit(listOf(z), after, 'in');
     if (before?.air ?? after?.air) airChanges.push({ e, gone: !after });
   }
   const zones = new Map(state.zones);
@@ -204,7 +225,9 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
   return { ...state, corrections, dead, zones, air };
 }
 
-export const emptyJob = (): JobState => EMPTY;
+/** A job without events. @param cutList zones that have the history of another one up to a moment */
+export const emptyJob = (cutList: readonly Cut[] = []): JobState =>
+  cutList.length === 0 ? EMPTY : { ...EMPTY, cuts: byOrigin(cutList) };
 
 /** The events that count, in the order in which they happened. */
 export const effectiveEvents = (state: JobState): PlainEvent[] => effectiveInOrder(state.events, state.dead);

@@ -1,12 +1,44 @@
 import { isBase, type Product } from '../library/product';
-import type { SubstrateKind } from './kinds';
+import type { EventKind, SubstrateKind } from './kinds';
+
+/** A place on the drawing of a panel, mm from its left and its top, seen on the face that it is on. */
+export interface Point {
+  x: number;
+  y: number;
+}
+
+export const FACES = ['outer', 'inner'] as const;
+export type Face = (typeof FACES)[number];
 
 /** A part of a panel with one history. */
 export interface Zone {
   id: string;
   panelId: string;
   name: string;
+  /** From the drawing where there is an outline, as stated otherwise. */
   areaCm2: number;
+  /** Where it is on the panel's drawing. Without one it is what the drawn zones of its face leave. */
+  outline?: Point[];
+  /** Absent: the outer face. */
+  face?: Face;
+  /** The zone that it was cut out of, and when: what happened to that one until then happened to this one too. */
+  cutFrom?: { zoneId: string; atMs: number };
+}
+
+/** A label or plate that must not be painted. */
+export interface KeepOut {
+  id: string;
+  name: string;
+  face: Face;
+  outline: Point[];
+}
+
+/** A panel drawn to scale. */
+export interface PanelMap {
+  outline: Point[];
+  /** Both where the inner face is worked on too. */
+  faces: Face[];
+  keepOuts: KeepOut[];
 }
 
 export interface Panel {
@@ -15,6 +47,7 @@ export interface Panel {
   substrate: SubstrateKind;
   /** Thickness of the panel itself, µm. */
   thicknessUm: number;
+  map?: PanelMap;
 }
 
 /** A job's head: what it is about. What happened to it is in the log. */
@@ -26,6 +59,103 @@ export interface Job {
   colour?: { name: string; hex: string };
   panels: Panel[];
   zones: Zone[];
+  /** How far every step goes, agreed with the owner. */
+  level?: QualityLevel;
+  /** Repair or replace, as it was decided. */
+  decisions?: Decided[];
+  /** What came off, where it is, and what has to go back. */
+  bags?: Bag[];
+  /** What has to be done before something else, or never after it. */
+  links?: AccessLink[];
+  /** What a blasting day is to take, and what has to be covered first. */
+  staging?: BlastItem[];
+}
+
+export const QUALITY_LEVELS = ['tidy', 'driver', 'show'] as const;
+export type QualityLevel = (typeof QUALITY_LEVELS)[number];
+
+/** A decision on a panel, with what it rested on. */
+export interface Decided {
+  id: string;
+  panelId: string;
+  atMs: number;
+  way: 'repair' | 'replace' | 'temporary';
+  /** Share of the draws in which repair was cheaper, 0 to 1. */
+  repairCheaper: number;
+  /** Middle of the draws, in the shop's currency. */
+  repairCost: number;
+  replaceCost: number;
+  /** A temporary repair has to last so long. */
+  months?: number;
+}
+
+/** Parts or fixings of one sort in a bag. */
+export interface BagItem {
+  id: string;
+  name: string;
+  count: number;
+  /** Breaks or loses its grip when it comes off: new ones are ordered. */
+  oneTime: boolean;
+  /** Plugs and drains: have to be back before the job is done. */
+  mustReturn: boolean;
+  /** How many are back on the vehicle. */
+  back: number;
+  /** When what was ordered is to come, ms; absent: nothing on order. */
+  dueMs?: number;
+}
+
+/** Parts that came off one panel, kept together. */
+export interface Bag {
+  id: string;
+  name: string;
+  /** The panel that it came off. */
+  panelId: string;
+  /** Shelf, box or stand. */
+  where: string;
+  items: BagItem[];
+}
+
+/** One act on one panel, as links between acts speak of it. */
+export interface TaskRef {
+  panelId: string;
+  kind: EventKind;
+}
+
+/** before: `first` has to be done before `then`. never: once `first` is done, `then` must not be done any more. */
+export interface AccessLink {
+  id: string;
+  kind: 'before' | 'never';
+  first: TaskRef;
+  then: TaskRef;
+  /** What is at stake, in a few words. */
+  why: string;
+}
+
+/** One thing on the list of a blasting day. */
+export interface BlastItem {
+  id: string;
+  panelId: string;
+  coating: BlastCoating;
+  faces: Face[];
+  /** Threads, bores, glass: what is covered first, and whether it is. */
+  cover: { name: string; done: boolean }[];
+  /** Left out on purpose, and why. */
+  skipped?: string;
+}
+
+/** What blasting has to take off. */
+export const BLAST_COATINGS = ['none', 'thinPaint', 'thickPaint', 'rust', 'underseal', 'filler'] as const;
+export type BlastCoating = (typeof BLAST_COATINGS)[number];
+
+/** Zones that were cut out of others, for the fold. */
+export const cutsOf = (job: Job): Cut[] =>
+  job.zones.flatMap((z) => (z.cutFrom ? [{ zoneId: z.id, from: z.cutFrom.zoneId, atMs: z.cutFrom.atMs }] : []));
+
+/** A zone that has another one's history up to a moment. */
+export interface Cut {
+  zoneId: string;
+  from: string;
+  atMs: number;
 }
 
 export const zonesOf = (job: Job, panelId: string): Zone[] => job.zones.filter((z) => z.panelId === panelId);

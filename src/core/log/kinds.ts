@@ -1,6 +1,7 @@
 /** Every kind of thing that can happen to a panel, in the order of the work. */
 export const EVENT_KINDS = [
   'found',
+  'marked',
   'stripped',
   'blasted',
   'treated',
@@ -54,3 +55,16 @@ export type Application = (typeof APPLICATIONS)[number];
 /** What a measured event may state. Film values in µm, temperatures in °C, humidity as a fraction. */
 export const MEASURES = ['filmTotal', 'air'] as const;
 export type MeasureKind = (typeof MEASURES)[number];
+
+/** Blast media by name, with the profile that each leaves on mild steel, µm; `blast/media` holds the rest. */
+export const MEDIA_PROFILES_UM = {
+  'Crushed glass': 50,
+  Slag: 75,
+  Garnet: 60,
+  'Fine crushed glass': 25,
+  'Glass beads': 10,
+  Plastic: 5,
+  Soda: 2,
+} as const;
+export type MediaName = keyof typeof MEDIA_PROFILES_UM;
+export const MEDIA_NAMES = Object.keys(MEDIA_PROFILES_UM) as MediaName[];

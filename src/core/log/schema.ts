@@ -10,10 +10,12 @@ import {
   type AnyObject,
   type ObjectSchema,
 } from 'yup';
+import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from '../faults/kinds';
 import { PRODUCT_FAMILIES } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { BOUNDS } from './bounds';
 import type { LogEvent } from './event';
+import { FACES } from './job';
 import {
   APPLICATIONS,
   EVENT_KINDS,
@@ -100,6 +102,25 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
       .max(40, 'More than 40 layers'),
     fault: text('Fault', 500),
   },
+  marked: {
+    fault: oneOf('Fault', FAULT_KINDS).required('Fault is missing'),
+    grade: number()
+      .strict()
+      .typeError('Grade must be 1, 2 or 3')
+      .oneOf([1, 2, 3], 'Grade must be 1, 2 or 3')
+      .required('Grade is missing'),
+    depthMm: between('Depth', 0, 200, 'mm'),
+    sizeMm: between('Size', 1, 5000, 'mm'),
+    cause: oneOf('Cause', FAULT_CAUSES),
+    treatment: oneOf('Treatment', TREATMENTS).required('Treatment is missing'),
+    face: oneOf('Face', FACES),
+    at: object({
+      x: between('Place', -10_000, 10_000, 'mm').required('Place is missing'),
+      y: between('Place', -10_000, 10_000, 'mm').required('Place is missing'),
+    })
+      .default(undefined)
+      .noUnknown('Place has a field that is not known: ${unknown}'),
+  },
   stripped: {
     to: id('What it was stripped to'),
     method: oneOf('Method', STRIP_METHODS).required('Method is missing'),
@@ -109,6 +130,9 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
     media: text('Media', 80).required('Media is missing'),
     profileUm: between('Profile', 0, 300, 'µm').required('Profile is missing'),
     wet: boolean().strict().typeError('Wet must be yes or no').required('Wet must be yes or no'),
+    inhibitor: boolean().strict().typeError('Inhibitor must be yes or no'),
+    barG: between('Pressure', 0.5, 14, 'bar'),
+    salts: boolean().strict().typeError('Salt must be yes or no'),
   },
   treated: {
     productId: id('Product'),
@@ -118,6 +142,7 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
   repaired: {
     method: text('Method', 300).required('Method is missing'),
     temporaryMonths: between('Months', 1, 240).integer('Months: a whole number'),
+    faultIds: array().strict().of(id('Fault')).typeError('Faults must be a list').max(100, 'More than 100 faults'),
   },
   filled: {
     productId: id('Product'),

@@ -19,6 +19,10 @@ export const LOGGABLE = [
   'baked',
   'polished',
   'repaired',
+  'blasted',
+  'fitted',
+  'removed',
+  'masked',
   'found',
 ] as const satisfies readonly EventKind[];
 export type LoggableKind = (typeof LOGGABLE)[number];
@@ -210,6 +214,11 @@ export function draftFor(
       return { to: SUBSTRATE, method: 'sander', grit: 80 };
     case 'measured':
       return { measure: 'filmTotal' };
+    case 'blasted':
+      return { media: 'Crushed glass', profileUm: 50, wet: false };
+    case 'fitted':
+    case 'removed':
+    case 'masked':
     case 'repaired':
       return { method: '' };
     case 'found':

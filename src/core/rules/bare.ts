@@ -1,38 +1,22 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { isMetal } from '../log/kinds';
+import { flashRustHours } from '../blast/flashRust';
 import { HOUR_MS, waitText } from '../units/time';
 import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';
 
-/**
- * Hours until clean bare steel shows flash rust: days under 50 %, about 8 h at 70 %, about 4 h at 85 %, straight
- * between. Usual blasting-yard figures.
- * @param rh relative humidity, fraction
- */
-export function flashRustHours(rh: number): number {
-  const points = [
-    [0.5, 72],
-    [0.7, 8],
-    [0.85, 4],
-    [1, 1],
-  ] as const;
-  if (rh <= points[0][0]) return points[0][1];
-  for (let i = 1; i < points.length; i++) {
-    const [a, ha] = points[i - 1]!;
-    const [b, hb] = points[i]!;
-    if (rh <= b) return ha + ((rh - a) / (b - a)) * (hb - ha);
-  }
-  return 1;
-}
-
 const bareSteel = (c: RuleContext) => isBareSurface(c) && c.strata.substrate === 'steel';
+/** Until it rusts in the air of now, ms from when it was bared. */
+const rustMs = (c: RuleContext) => {
+  const { blastWet, salts } = c.strata.surface;
+  return flashRustHours(c.air.rh, { wet: blastWet, salts }) * HOUR_MS;
+};
 const bareFor = (c: RuleContext) => c.nowMs - c.strata.surface.sinceMs;
 const METAL_PRIMERS = ['epoxy', 'dtm', 'etch'];
 
 /** The substrate itself: rust, and what grips it. */
 export const BARE_RULES: readonly Rule[] = [
   rule('bare.flashRust', ['coat', 'fill'], 'Bare steel left too long for the humidity', (c) => {
-    const hours = flashRustHours(c.air.rh);
-    return bareSteel(c) && c.step.product.family !== 'converter' && bareFor(c) > hours * HOUR_MS
+    return bareSteel(c) && c.step.product.family !== 'converter' && bareFor(c) > rustMs(c)
       ? stop(
           `Bare for ${waitText(bareFor(c))} at ${Math.round(c.air.rh * 100)}\u00a0%: flash rust is on it by now.`,
           'Abrade it to bright metal again, clean, and coat at once.',
@@ -40,7 +24,7 @@ export const BARE_RULES: readonly Rule[] = [
       : undefined;
   }),
   rule('bare.rustComing', ['coat', 'fill'], 'Bare steel that will rust soon', (c) => {
-    const left = flashRustHours(c.air.rh) * HOUR_MS - bareFor(c);
+    const left = rustMs(c) - bareFor(c);
     return bareSteel(c) && left > 0 && left < 3 * HOUR_MS
       ? note(`Bare steel: flash rust in about ${waitText(left)} at this humidity.`)
       : undefined;

@@ -1,3 +1,4 @@
+import { TREATMENT_NAMES, TREATMENTS } from '../faults/kinds';
 import type { Product } from '../library/product';
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { familiesOver, likelyGrit, likelyProduct, likelyRemovalUm } from '../log/suggest';
@@ -5,7 +6,7 @@ import type { JobState } from '../log/fold';
 import type { Payloads } from '../log/event';
 import type { LoggableKind } from '../log/suggest';
 import type { ZoneStatus } from '../strata/status';
-import type { Strata } from '../strata/types';
+import { openFaults, type Strata } from '../strata/types';
 import type { Step, StepKind } from './rule';
 import { verdictOn, type Verdict, type VerdictInput } from './verdict';
 
@@ -24,6 +25,9 @@ export interface Candidate {
  */
 export function candidates(strata: Strata, status: ZoneStatus, state: JobState, all: readonly Product[]): Candidate[] {
   const out: Candidate[] = [];
+  // What was found and not dealt with comes before anything that would go over it.
+  for (const treatment of new Set(openFaults(strata).map((f) => f.mark.treatment)))
+    out.push({ step: { kind: 'repair', treatment }, label: TREATMENT_NAMES[treatment], logs: 'repaired' });
   const top = status.top;
   const topProduct = top?.productId ? all.find((p) => p.id === top.productId) : undefined;
   const coat = (p: Product | undefined, label?: string) => {
@@ -114,6 +118,9 @@ export function stepOf(
     guideCoated: 'guide',
     polished: 'polish',
     stripped: 'strip',
+    blasted: 'blast',
+    repaired: 'repair',
+    fitted: 'fit',
   };
   switch (kinds[kind]) {
     case 'coat':
@@ -137,6 +144,20 @@ export function stepOf(
       return { kind: 'polish', removedUm: num('removedUm') };
     case 'strip':
       return { kind: 'strip', method: payload.method === 'chemical' ? 'chemical' : 'mechanical' };
+    case 'blast':
+      return {
+        kind: 'blast',
+        media: String(payload.media),
+        barG: num('barG'),
+        wet: payload.wet === true,
+        inhibitor: payload.inhibitor === true,
+      };
+    case 'repair': {
+      const named = TREATMENTS.find((t) => TREATMENT_NAMES[t] === payload.method);
+      return { kind: 'repair', ...(named && { treatment: named }) };
+    }
+    case 'fit':
+      return { kind: 'fit' };
     case 'tape':
     case 'clamp':
     case 'wax':

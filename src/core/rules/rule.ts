@@ -1,6 +1,8 @@
 import type { Product, ProductLookup, Stage } from '../library/product';
 import type { ZoneStatus } from '../strata/status';
 import type { Layer, Strata } from '../strata/types';
+import type { Treatment } from '../faults/kinds';
+import type { Around } from '../plan/access';
 import type { HouseMethod } from './method';
 
 /** Something that hands may do next to a zone. */
@@ -12,6 +14,9 @@ export type Step =
   | { kind: 'guide' }
   | { kind: 'polish'; removedUm?: number }
   | { kind: 'strip'; method: 'chemical' | 'mechanical' }
+  | { kind: 'blast'; media: string; barG?: number; wet: boolean; inhibitor?: boolean }
+  | { kind: 'repair'; treatment?: Treatment }
+  | { kind: 'fit' }
   | { kind: 'tape' }
   | { kind: 'clamp' }
   | { kind: 'wax' };
@@ -40,6 +45,13 @@ export interface RuleContext<S extends Step = Step> {
   method: HouseMethod;
   products: ProductLookup;
   nowMs: number;
+  /** What the rest of the job has to say: access order, other faces, area. */
+  around?: RuleAround;
+}
+
+/** The zone within its job, as the rules see it. */
+export interface RuleAround extends Around {
+  areaCm2: number;
 }
 
 /** What a rule answers when it fires. */

@@ -7,8 +7,10 @@ import { foldLog } from '../log/fold';
 import type { LogEvent } from '../log/event';
 import type { SubstrateKind } from '../log/kinds';
 import { zoneStatus } from '../strata/status';
-import { ev, products, T0 } from '../testing';
-import { flashRustHours } from './bare';
+import type { Treatment } from '../faults/kinds';
+import type { AccessLink } from '../log/job';
+import { ev, JOB, products, T0 } from '../testing';
+import { flashRustHours } from '../blast/flashRust';
 import { DEFAULT_METHOD, type HouseMethod } from './method';
 import { ruleTable } from './table';
 import { RULES, verdictOn, type VerdictInput } from './verdict';
@@ -44,6 +46,8 @@ const did = {
   polish: (ago: number) => ev({ kind: 'polished', atMin: -ago, grit: 3000, removedUm: 1 }),
   strip: (ago: number, grit?: number) =>
     ev({ kind: 'stripped', atMin: -ago, to: 'substrate', method: 'sander', ...(grit && { grit }) }),
+  mark: (ago: number, fault: string, grade = 2, treatment = 'patch') =>
+    ev({ kind: 'marked', atMin: -ago, fault, grade, treatment }),
   blast: (ago: number) => ev({ kind: 'blasted', atMin: -ago, media: 'Crushed glass', profileUm: 50, wet: false }),
 };
 
@@ -57,12 +61,13 @@ interface Scene {
   surfaceC?: number;
   method?: Partial<HouseMethod>;
   ahead?: VerdictInput['ahead'];
+  links?: AccessLink[];
 }
 /** Ids of the rules that fire in a scene. Air 20 °C and 45 % unless said. */
 function fires(s: Scene): string[] {
   return verdict(s).findings.map((f) => f.ruleId);
 }
-function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead }: Scene) {
+function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links }: Scene) {
   const found = ev({
     kind: 'found',
     atMin: -40 * DAY,
@@ -70,7 +75,8 @@ function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, su
     thicknessUm: 800,
     layers: old ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [],
   });
-  const zone = foldLog([found, ...done], products).zones.get('lower')!;
+  const state = foldLog([found, ...done], products);
+  const zone = state.zones.get('lower')!;
   const status = zoneStatus(zone, clockShop(constantAir(tempC, rh)), T0, products);
   return verdictOn(step, {
     strata: zone.strata!,
@@ -80,8 +86,22 @@ function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, su
     products,
     nowMs: T0,
     ...(ahead && { ahead }),
+    within: { job: { ...JOB, ...(links && { links }) }, state, zoneId: 'lower' },
   });
 }
+
+const blast = (media: string, more = {}): Step => ({ kind: 'blast', media, wet: false, ...more });
+const mend = (treatment: Treatment): Step => ({ kind: 'repair', treatment });
+const link = (kind: AccessLink['kind'], first: string, then: string): AccessLink[] => [
+  {
+    id: 'l',
+    kind,
+    first: { panelId: 'door', kind: first as 'coated' },
+    then: { panelId: 'door', kind: then as 'fitted' },
+    why: 'no way in later',
+  },
+];
+const FIT: Step = { kind: 'fit' };
 
 const bareKeyed = [did.strip(60, 80), did.clean(20)];
 const epoxyKeyed = [did.coat(5 * DAY, 'epoxy-primer'), did.sand(60, 120), did.clean(20)];
@@ -480,6 +500,90 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: epoxyKeyed, step: fill(), tempC: 8 },
     { done: epoxyKeyed, step: fill() },
   ],
+  'fault.wound': [
+    { done: [did.strip(60, 80), did.mark(50, 'hole'), did.clean(20)], step: coat('epoxy-primer') },
+    {
+      done: [
+        did.strip(60, 80),
+        ev({ kind: 'marked', id: 'hole-1', atMin: -50, fault: 'hole', grade: 2, treatment: 'patch' }),
+        ev({ kind: 'repaired', atMin: -40, method: 'Patch', faultIds: ['hole-1'] }),
+        did.clean(20),
+      ],
+      step: coat('epoxy-primer'),
+    },
+  ],
+  'fault.rust': [
+    { done: [...bareKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('epoxy-primer') },
+    { done: [...bareKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('rust-converter') },
+  ],
+  'fault.water': [
+    { done: [did.mark(10, 'trappedWater', 1, 'drain')], step: FIT },
+    { done: [did.mark(10, 'scratch', 1, 'feather')], step: FIT },
+  ],
+  'fault.peeling': [
+    { old: true, done: [did.mark(10, 'peeling', 2, 'strip')], step: coat('highbuild-2k') },
+    { done: [...bareKeyed, did.mark(10, 'peeling', 2, 'strip')], step: coat('epoxy-primer') },
+  ],
+  'blast.galvanised': [
+    { on: 'galvanised', step: blast('Slag') },
+    { on: 'galvanised', step: blast('Soda') },
+  ],
+  'blast.tooHard': [
+    { on: 'aluminium', step: blast('Slag') },
+    { on: 'aluminium', step: blast('Glass beads') },
+  ],
+  'blast.warp': [{ step: blast('Slag', { barG: 6.9 }) }, { step: blast('Slag', { barG: 3.5 }) }],
+  'blast.warpSome': [{ step: blast('Slag', { barG: 3.5 }) }, { step: blast('Soda', { barG: 3 }) }],
+  'blast.wet': [{ step: blast('Garnet', { wet: true }) }, { step: blast('Garnet', { wet: true, inhibitor: true }) }],
+  'blast.lead': [{ old: true, step: blast('Garnet') }, { step: blast('Garnet') }],
+  'blast.inside': [{ step: blast('Garnet') }, { step: FIT }],
+  'blast.primed': [
+    { done: [did.coat(DAY, 'epoxy-primer')], step: blast('Garnet') },
+    { done: [did.coat(DAY, 'epoxy-primer'), did.mark(10, 'pitting')], step: blast('Garnet') },
+  ],
+  'repair.notBare': [
+    { old: true, step: mend('patch') },
+    { done: bareKeyed, step: mend('patch') },
+  ],
+  'repair.hiddenFace': [{ step: mend('patch') }, { step: mend('rebond') }],
+  'repair.zincFume': [{ on: 'galvanised', step: mend('patch') }, { step: mend('patch') }],
+  'repair.weldAluminium': [{ on: 'aluminium', step: mend('patch') }, { step: mend('patch') }],
+  'repair.laminateMetal': [{ step: mend('laminate') }, { on: 'glassfibre', step: mend('laminate') }],
+  'repair.smc': [
+    { on: 'smc', step: mend('laminate') },
+    { on: 'glassfibre', step: mend('laminate') },
+  ],
+  'repair.cold': [
+    { on: 'glassfibre', step: mend('laminate'), tempC: 7 },
+    { on: 'glassfibre', step: mend('laminate') },
+  ],
+  'repair.noKey': [{ step: mend('rebond') }, { done: bareKeyed, step: mend('rebond') }],
+  'repair.pushPaint': [
+    { done: [did.fill(DAY)], step: mend('pushOut') },
+    { old: true, step: mend('pushOut') },
+  ],
+  'repair.school': [{ step: mend('cutOut') }, { step: mend('cutOut'), method: { rust: 'cutOut' } }],
+  'fit.bareFace': [
+    { done: bareKeyed, step: FIT },
+    { done: [did.coat(DAY, 'epoxy-primer')], step: FIT },
+  ],
+  'fit.faults': [{ done: [did.mark(10, 'dent')], step: FIT }, { step: FIT }],
+  'fit.fresh': [
+    { done: cleared(60), step: FIT },
+    { done: cleared(30 * DAY), step: FIT },
+  ],
+  'access.unfinished': [
+    { done: bareKeyed, step: FIT, links: link('before', 'coated', 'fitted') },
+    { done: [did.coat(DAY, 'epoxy-primer')], step: FIT, links: link('before', 'coated', 'fitted') },
+  ],
+  'access.never': [
+    {
+      done: [ev({ kind: 'repaired', atMin: -30, method: 'Bonded' })],
+      step: sand(80),
+      links: link('never', 'repaired', 'sanded'),
+    },
+    { step: sand(80), links: link('never', 'repaired', 'sanded') },
+  ],
   'caution.isocyanate': [
     { done: epoxyKeyed, step: coat('highbuild-2k') },
     { done: bareKeyed, step: coat('etch-primer') },
@@ -523,7 +627,7 @@ describe('rules', () => {
     expect(fires(yes)).toContain(id);
     expect(fires(no)).not.toContain(id);
   });
-  it('every reason is one plain sentence, and every stop says what would clear it or why nothing does', () => {
+  it('every reason is one plain sentence, each beginning with a capital and ending with a full stop', () => {
     for (const [yes] of Object.values(CASES))
       for (const f of verdict(yes).findings) expect(f.says).toMatch(/^[A-Z0-9].*\.$/);
   });
@@ -563,6 +667,8 @@ it('flash rust: days when dry, 8 h at 70 %, 4 h at 85 %, sooner the damper', () 
   expect(flashRustHours(0.4)).toBe(72);
   expect(flashRustHours(0.7)).toBe(8);
   expect(flashRustHours(0.85)).toBe(4);
+  expect(flashRustHours(0.7, { salts: true })).toBe(4);
+  expect(flashRustHours(0.4, { wet: true })).toBeLessThan(1);
   for (let h = 0; h < 1; h += 0.01) expect(flashRustHours(h)).toBeGreaterThanOrEqual(flashRustHours(h + 0.01));
 });
 

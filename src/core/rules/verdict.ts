@@ -2,6 +2,10 @@ import { dewPointC } from '../air/dewPoint';
 import { fitFrom } from '../air/fit';
 import type { AirHistory } from '../air/history';
 import type { ProductLookup } from '../library/product';
+import type { JobState } from '../log/fold';
+import type { Job } from '../log/job';
+import type { EventKind } from '../log/kinds';
+import { aroundOf } from '../plan/access';
 import type { ZoneStatus } from '../strata/status';
 import type { Strata } from '../strata/types';
 import { AIR_RULES } from './air';
@@ -11,8 +15,9 @@ import { CLEAN_RULES } from './clean';
 import { COAT_RULES } from './coat';
 import { FILL_RULES } from './fill';
 import { FINISH_RULES } from './finish';
+import { REPAIR_RULES } from './repair';
 import type { HouseMethod } from './method';
-import type { Finding, Level, Rule, RuleAir, RuleContext, Step } from './rule';
+import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step, StepKind } from './rule';
 
 export const RULES: readonly Rule[] = [
   ...BARE_RULES,
@@ -21,6 +26,7 @@ export const RULES: readonly Rule[] = [
   ...FINISH_RULES,
   ...CLEAN_RULES,
   ...AIR_RULES,
+  ...REPAIR_RULES,
   ...CAUTION_RULES,
 ];
 
@@ -45,7 +51,31 @@ export interface VerdictInput {
   method: HouseMethod;
   products: ProductLookup;
   nowMs: number;
+  /** The job that the zone is part of; absent where only the zone itself is asked about. */
+  within?: { job: Job; state: JobState; zoneId: string };
 }
+
+/** The kind of entry that a step becomes, for what links speak of. */
+const LOGS: Record<StepKind, EventKind> = {
+  coat: 'coated',
+  fill: 'filled',
+  clean: 'cleaned',
+  sand: 'sanded',
+  guide: 'guideCoated',
+  polish: 'polished',
+  strip: 'stripped',
+  blast: 'blasted',
+  repair: 'repaired',
+  fit: 'fitted',
+  tape: 'masked',
+  clamp: 'fitted',
+  wax: 'polished',
+};
+
+const aroundIn = ({ job, state, zoneId }: NonNullable<VerdictInput['within']>, kind: EventKind): RuleAround => ({
+  ...aroundOf(job, state, [zoneId], kind),
+  areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
+});
 
 /** Stops that the weather lifts by itself. */
 const AIR_STOPS = new Set(['air.dewPoint', 'air.tooCold', 'air.tooDamp']);
@@ -73,6 +103,7 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     method,
     products,
     nowMs,
+    ...(input.within && { around: aroundIn(input.within, LOGS[step.kind]) }),
   };
   const findings: Verdict['findings'] = [];
   for (const r of RULES) {

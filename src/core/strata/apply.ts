@@ -4,7 +4,7 @@ import type { ProductLookup } from '../library/product';
 import { never } from '../result';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
-import { SUBSTRATE, topLayer, type Layer, type Strata, type Surface } from './types';
+import { MARK_FIELDS, SUBSTRATE, topLayer, type Layer, type Strata, type Surface } from './types';
 
 const freshSurface = (exposes: string, sinceMs: number): Surface => ({ exposes, sinceMs });
 
@@ -27,13 +27,25 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, produc
         ...s,
         layers: [],
         readings: [],
-        surface: { ...freshSurface(SUBSTRATE, event.atMs), blastProfileUm: event.profileUm },
+        surface: {
+          ...freshSurface(SUBSTRATE, event.atMs),
+          blastProfileUm: event.profileUm,
+          ...(event.wet && !event.inhibitor && { blastWet: true }),
+          ...(event.salts && { salts: true }),
+        },
       };
     case 'treated':
       return laid(s, event, event.productId, event.coats, event.coats * event.filmUm, products);
+    case 'marked': {
+      const mark = Object.fromEntries(MARK_FIELDS.flatMap((k) => (event[k] === undefined ? [] : [[k, event[k]]])));
+      return { ...s, faults: [...s.faults, { id: event.id, atMs: event.atMs, mark: mark as never }] };
+    }
     case 'repaired':
       return {
         ...s,
+        ...(event.faultIds && {
+          faults: s.faults.map((f) => (event.faultIds!.includes(f.id) ? { ...f, doneMs: event.atMs } : f)),
+        }),
         repairs: [
           ...s.repairs,
           {
@@ -90,7 +102,7 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, produc
 }
 
 function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
-  const faults = [...(before?.faults ?? []), ...(e.fault ? [{ atMs: e.atMs, text: e.fault }] : [])];
+  const faults = [...(before?.faults ?? []), ...(e.fault ? [{ id: e.id, atMs: e.atMs, text: e.fault }] : [])];
   // A zone is found once; what is found later under the paint is a fault on it, not a new beginning.
   if (before) return e.fault ? { ...before, faults } : before;
   const layers: Layer[] = e.layers.map((l, i) => ({

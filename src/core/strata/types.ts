@@ -1,4 +1,4 @@
-import type { AirReading } from '../log/event';
+import type { AirReading, EventOf } from '../log/event';
 import type { SandTool, SubstrateKind } from '../log/kinds';
 import type { ProductFamily } from '../library/product';
 
@@ -52,6 +52,10 @@ export interface Surface {
   spots?: { exposes: string; atMs: number };
   /** Surface profile of a blast, µm. */
   blastProfileUm?: number;
+  /** Blasted wet, and without inhibitor: it rusts within the hour. */
+  blastWet?: boolean;
+  /** Salt in the steel: it rusts twice as soon. */
+  salts?: boolean;
   polished?: { grit: number; atMs: number };
   maskedWith?: string;
 }
@@ -63,6 +67,25 @@ export interface FilmReading {
   totalUm: number;
 }
 
+/** Something wrong with the zone, said in words or marked on the drawing. */
+export interface Fault {
+  /** Of the event that found it. */
+  id: string;
+  atMs: number;
+  /** Said in words at the first look. */
+  text?: string;
+  mark?: Pick<EventOf<'marked'>, (typeof MARK_FIELDS)[number]>;
+  /** When a repair dealt with it, ms. */
+  doneMs?: number;
+}
+
+/** What of a mark is kept with the fault. */
+export const MARK_FIELDS = ['fault', 'grade', 'depthMm', 'sizeMm', 'cause', 'treatment', 'face', 'at'] as const;
+
+/** Faults that were marked and that nothing has dealt with yet. */
+export const openFaults = (s: Strata): (Fault & { mark: NonNullable<Fault['mark']> })[] =>
+  s.faults.filter((f): f is Fault & { mark: NonNullable<Fault['mark']> } => !!f.mark && f.doneMs === undefined);
+
 /** What is on one zone: substrate, layers, surface, and what is known besides. */
 export interface Strata {
   substrate: SubstrateKind;
@@ -70,7 +93,7 @@ export interface Strata {
   layers: Layer[];
   surface: Surface;
   readings: FilmReading[];
-  faults: { atMs: number; text: string }[];
+  faults: Fault[];
   repairs: { atMs: number; method: string; temporaryUntilMs?: number }[];
 }
 

@@ -12,9 +12,13 @@ import {
   likelyKind,
   likelyRemovalUm,
   LOGGABLE,
+  MEDIA_PROFILES_UM,
+  openFaults,
+  TREATMENT_NAMES,
   ok,
   panelOf,
   type LoggableKind,
+  type MediaName,
   type Payloads,
   type PlainEvent,
 } from '@/core';
@@ -50,6 +54,8 @@ interface Props {
   productId?: string;
   /** Id of an entry that this one takes the place of. */
   replaces?: string;
+  /** Id of a marked fault that is dealt with here. */
+  faultId?: string;
 }
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
@@ -94,6 +100,7 @@ function Sheet({
   kind: askedKind,
   productId,
   replaces,
+  faultId,
 }: Props & { jobs: OpenJob[]; start: OpenJob }) {
   const [jobId, setJobId] = useState(start.job.id);
   const [old] = useState(() => entryOf(start, replaces));
@@ -113,6 +120,7 @@ function Sheet({
       zones={zones}
       asked={asked}
       askedProduct={productId}
+      faultId={faultId}
       old={old}
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
@@ -130,13 +138,14 @@ interface FilledProps {
   zones: string[];
   asked: LoggableKind | undefined;
   askedProduct: string | undefined;
+  faultId: string | undefined;
   /** The entry that is being corrected. */
   old: PlainEvent | undefined;
   onJob(id: string): void;
   onZones(ids: string[]): void;
 }
 
-function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }: FilledProps) {
+function Filled({ jobs, open, zones, asked, askedProduct, faultId, old, onJob, onZones }: FilledProps) {
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
@@ -156,6 +165,8 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
   );
   const [edits, setEdits] = useState<Texts>(() => {
     if (old && asked) return textsOf(asked, old as unknown as Record<string, unknown>, units);
+    const fault = (strata ? openFaults(strata) : []).find((f) => f.id === faultId);
+    if (fault && asked === 'repaired') return { method: TREATMENT_NAMES[fault.mark.treatment] };
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
   });
@@ -175,6 +186,13 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
     temp: typed(here && Math.round(here.tempC * 2) / 2, { quantity: 'temp' }, units),
     rh: typed(here && Math.round(here.rh * 100) / 100, { percent: true }, units),
   };
+  // A repair deals with the fault that it was begun from, and with others on the zone that ask for the same.
+  const faultIds =
+    kind === 'repaired' && strata
+      ? openFaults(strata)
+          .filter((f) => f.id === faultId || (texts.method ?? '') === TREATMENT_NAMES[f.mark.treatment])
+          .map((f) => f.id)
+      : [];
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
   // A correction tells what was done; it is too late to judge whether it should be.
@@ -190,7 +208,9 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
     const nextGrit: Texts =
       name === 'grit' && kind === 'sanded' && status
         ? { removedUm: typed(likelyRemovalUm(Number(text), status, strata), { quantity: 'film' }, units) }
-        : {};
+        : name === 'media'
+          ? { profileUm: typed(MEDIA_PROFILES_UM[text as MediaName], { quantity: 'film' }, units) }
+          : {};
     // Another product brings its own usual figures; what was typed for the last one does not fit it.
     setEdits(
       nextProduct ? textsOf(kind, productDefaults(kind, nextProduct), units) : { ...edits, [name]: text, ...nextGrit },
@@ -222,6 +242,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, old, onJob, onZones }:
       atMs: at.value,
       zoneIds: zones,
       ...withContext(kind, payload.value, open, zones),
+      ...(kind === 'repaired' && faultIds.length > 0 && { faultIds }),
       ...(airReading && { air: airReading }),
       ...(note?.trim() && { note: note.trim() }),
       ...(stopped && { against: reason.trim() }),

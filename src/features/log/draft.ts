@@ -95,6 +95,14 @@ export function saveLabel(kind: LoggableKind, texts: Texts, product: Product | u
       return 'Log polishing';
     case 'repaired':
       return 'Log the repair';
+    case 'blasted':
+      return 'Log blasting';
+    case 'fitted':
+      return 'Log fitting';
+    case 'removed':
+      return 'Log taking off';
+    case 'masked':
+      return 'Log masking';
     case 'found':
       return 'Log what was found';
   }

@@ -2,6 +2,7 @@ import {
   APPLICATION_NAMES,
   isCoating,
   isFiller,
+  MEDIA_NAMES,
   SAND_TOOLS,
   STRIP_METHODS,
   type Application,
@@ -126,6 +127,22 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
       optional: true,
     },
   ],
+  blasted: [
+    {
+      name: 'media',
+      label: 'Media',
+      type: 'choice',
+      options: MEDIA_NAMES.map((m) => ({ value: m, label: m })),
+    },
+    { name: 'wet', label: 'Wet', type: 'yesNo' },
+    { name: 'inhibitor', label: 'Inhibitor in the water', type: 'yesNo' },
+    { name: 'salts', label: 'Salt in the steel (road, sea)', type: 'yesNo' },
+    num('profileUm', 'Profile', 'film', { hint: 'From the media, unless it was measured.' }),
+    { name: 'barG', label: 'Pressure at the nozzle, bar', type: 'number', kind: { plain: true }, optional: true },
+  ],
+  fitted: [{ name: 'where', label: 'Where, and with what', type: 'text' }],
+  removed: [{ name: 'where', label: 'Where it is now', type: 'text' }],
+  masked: [{ name: 'what', label: 'What is masked', type: 'text' }],
   found: [
     {
       name: 'begin',
@@ -149,6 +166,7 @@ export function asked(
   product: { family: ProductFamily; mechanism: string; parts: readonly unknown[]; thinning?: unknown } | undefined,
 ): boolean {
   if (kind === 'measured' && spec.name === 'filmUm') return texts.measure === 'filmTotal';
+  if (spec.name === 'inhibitor') return texts.wet === 'yes';
   if (spec.name === 'thinnerFraction') return product?.thinning !== undefined;
   if (spec.name === 'hardenerId') return product?.mechanism === 'urethane' && product.parts.length > 1;
   return true;

@@ -19,7 +19,7 @@ import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { momentWords, surfaceWords } from '@/ui/words';
+import { markWords, momentWords, surfaceWords } from '@/ui/words';
 import { bandLabel, BandMore } from './BandMore';
 import { ClockMore } from './ClockMore';
 import { ClockTrack } from './ClockTrack';
@@ -122,7 +122,7 @@ function Panel({
           {status && <Clock {...clockParts(status)} now={now} />}
           {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />
-          <Faults faults={strata.faults} now={now} />
+          <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />
         </>
       ) : (
         <Notice tone="window">{`Nothing is known of ${many ? `the ${zone.name.toLowerCase()} zone` : 'this panel'} yet, or its finding was struck out. Log what was found to begin.`}</Notice>
@@ -155,15 +155,37 @@ const ZoneChoice = memo(function ZoneChoice(p: { zones: Zone[]; value: string; o
   );
 });
 
-/** What the walk-round and later looks have found. */
-const Faults = memo(function Faults({ faults, now }: { faults: Strata['faults']; now: number }) {
+/** What the walk-round and later looks have found: what is open first, each with what it asks for. */
+const Faults = memo(function Faults({
+  faults,
+  now,
+  jobId,
+  zoneId,
+}: {
+  faults: Strata['faults'];
+  now: number;
+  jobId: string;
+  zoneId: string;
+}) {
+  const router = useRouter();
   if (faults.length === 0) return null;
+  const open = faults.filter((f) => f.mark && f.doneMs === undefined);
+  const rest = faults.filter((f) => !open.includes(f));
   return (
-    <Section title="Found" aside={String(faults.length)}>
-      {faults.map((f) => (
-        <Row key={f.atMs + f.text}>
+    <Section title="Found" aside={open.length > 0 ? `${open.length} open of ${faults.length}` : String(faults.length)}>
+      {[...open, ...rest].map((f) => (
+        <Row
+          key={f.id}
+          {...(open.includes(f) && {
+            label: `Log the repair: ${f.mark ? markWords(f.mark) : ''}`,
+            onPress: () => router.navigate(`/log?job=${jobId}&zones=${zoneId}&kind=repaired&fault=${f.id}` as never),
+          })}
+        >
           <View style={{ flex: 1 }}>
-            <T>{f.text}</T>
+            <T {...(f.mark && f.doneMs === undefined && { kind: 'strong' as const })}>
+              {f.mark ? markWords(f.mark) : f.text}
+            </T>
+            {f.doneMs !== undefined && <T kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</T>}
           </View>
           <T kind="small" tone="muted">
             {shortWhen(f.atMs, now)}

@@ -1,0 +1,147 @@
+import type { BlastCoating } from '../log/job';
+import type { SubstrateKind } from '../log/kinds';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+import { COATING_RATES, warpRisk, type Media } from './media';
+import { heldBarG, largestBoreMm, nozzleAirM3Min, WORN_MM } from './nozzle';
+
+export interface BlastPart {
+  id: string;
+  name: string;
+  substrate: SubstrateKind;
+  thicknessUm: number;
+  /** All faces that are to be blasted, cm². */
+  areaCm2: number;
+  coating: BlastCoating;
+}
+
+export interface BlastRig {
+  boreMm: number;
+  /** The bore has grown by {@link WORN_MM}. */
+  worn: boolean;
+  barG: number;
+  /** Free air that the compressor delivers, m³/min. */
+  airM3Min: number;
+  /** Crew and machine for an hour, in the shop's currency. */
+  rate: number;
+  /** A refinisher's own hour, for doing it by hand. */
+  handRate: number;
+}
+
+export interface PartPlan {
+  part: BlastPart;
+  hours: number;
+  mediaKg: number;
+  cost: number;
+  wheelHours: number;
+  /** Why it should not be blasted like this. */
+  stop?: string;
+  /** What to know while doing it. */
+  care?: string;
+}
+
+export interface BlastPlan {
+  /** What the nozzle would take at the set pressure, m³/min. */
+  demandM3Min: number;
+  /** What the compressor holds at the nozzle, bar gauge. */
+  heldBarG: number;
+  /** Said where the compressor cannot feed it. */
+  short?: string;
+  parts: PartPlan[];
+  hours: number;
+  mediaKg: number;
+  mediaCost: number;
+  cost: number;
+  /** The same by wire wheel. */
+  wheelHours: number;
+  wheelCost: number;
+}
+
+/** Under this nothing is cut, bar gauge. */
+const USELESS_BAR = 2;
+const REF = nozzleAirM3Min(6.4, 6.9);
+/** Moving, turning and looking: a nozzle is not open all the time. */
+const OPEN_SHARE = 0.75;
+
+/**
+ * Area that a rig strips in an hour of open nozzle: the coating's rate for 6.4 mm at 6.9 bar, with mass flow, and with
+ * pressure above 4 bar. Source: usual yard rates, 6 to 18 m²/h.
+ * @returns m²/h
+ */
+export const blastRateM2H = (coating: BlastCoating, media: Media, boreMm: number, barG: number): number =>
+  COATING_RATES[coating].m2H * media.cuts * (nozzleAirM3Min(boreMm, barG) / REF) * (Math.max(4, barG) / 6.9);
+
+/** Abrasive through a nozzle, kg/h of open nozzle: follows the air. */
+export const mediaKgH = (media: Media, boreMm: number, barG: number): number =>
+  media.kgH * (nozzleAirM3Min(boreMm, barG) / REF);
+
+/**
+ * Hours, media and money of a blasting day, part by part, at the pressure that the compressor holds; and the same by hand.
+ * @returns the plan, or which figure is not a sensible one
+ */
+export function planBlast(parts: readonly BlastPart[], media: Media, rig: BlastRig): Result<BlastPlan, FieldProblem[]> {
+  const problems: FieldProblem[] = [];
+  const check = (path: string, label: string, v: number, min: number, max: number, unit: string) => {
+    if (!Number.isFinite(v) || v < min || v > max)
+      problems.push({ path, message: `${label} must be between ${min} and ${max} ${unit}`.trim() });
+  };
+  check('boreMm', 'Nozzle', rig.boreMm, 2, 16, 'mm');
+  check('barG', 'Pressure', rig.barG, 1, 12, 'bar');
+  check('airM3Min', 'Air', rig.airM3Min, 0.1, 40, 'm³/min');
+  check('rate', 'An hour', rig.rate, 0, 2000, '');
+  check('handRate', 'An hour by hand', rig.handRate, 0, 2000, '');
+  if (problems.length > 0) return fail(problems);
+  const bore = rig.boreMm + (rig.worn ? WORN_MM : 0);
+  const demand = nozzleAirM3Min(bore, rig.barG);
+  const held = heldBarG(bore, rig.airM3Min, rig.barG);
+  const plans = parts.map((part) => partPlan(part, media, rig, bore, held));
+  const sum = (f: (p: PartPlan) => number) => plans.reduce((s, p) => s + (p.stop ? 0 : f(p)), 0);
+  const kg = sum((p) => p.mediaKg);
+  return ok({
+    demandM3Min: demand,
+    heldBarG: held,
+    ...(held < rig.barG - 0.05 && { short: shortWords(rig, bore, demand, held) }),
+    parts: plans,
+    hours: sum((p) => p.hours),
+    mediaKg: kg,
+    mediaCost: kg * media.pricePerKg,
+    cost: sum((p) => p.cost),
+    wheelHours: sum((p) => p.wheelHours),
+    wheelCost: sum((p) => p.wheelHours) * rig.handRate,
+  });
+}
+
+function shortWords(rig: BlastRig, bore: number, demand: number, held: number): string {
+  const largest = largestBoreMm(rig.airM3Min, rig.barG);
+  const what = `${bore.toFixed(1)}\u00a0mm${rig.worn ? ' (worn)' : ''} takes ${demand.toFixed(2)}\u00a0m³/min; the compressor gives ${rig.airM3Min}.`;
+  return held < USELESS_BAR
+    ? `${what} It cannot feed this nozzle: take ${largest.toFixed(1)}\u00a0mm or smaller.`
+    : `${what} Pressure falls to ${held.toFixed(1)}\u00a0bar; ${largest.toFixed(1)}\u00a0mm would hold ${rig.barG}.`;
+}
+
+function partPlan(part: BlastPart, media: Media, rig: BlastRig, bore: number, held: number): PartPlan {
+  const m2 = part.areaCm2 / 10_000;
+  const open = m2 / blastRateM2H(part.coating, media, bore, Math.max(held, 0.1));
+  const hours = open / OPEN_SHARE;
+  const mediaKg = open * mediaKgH(media, bore, Math.max(held, 0.1));
+  const warp = warpRisk(part, media, held);
+  const stop =
+    held < USELESS_BAR
+      ? 'The compressor cannot feed the nozzle.'
+      : part.substrate === 'galvanised' && media.hard
+        ? 'Blasting takes the zinc off: strip it chemically.'
+        : !media.on.includes(part.substrate)
+          ? `${media.name} is too hard for it.`
+          : warp === 'high'
+            ? `Thin flat sheet warps under ${media.name.toLowerCase()} at ${held.toFixed(1)}\u00a0bar: softer media, or under 4\u00a0bar.`
+            : undefined;
+  const care = warp === 'some' ? 'Thin flat sheet: hold off, keep moving, work from the edges.' : undefined;
+  return {
+    part,
+    hours,
+    mediaKg,
+    cost: hours * rig.rate + mediaKg * media.pricePerKg,
+    wheelHours: m2 / COATING_RATES[part.coating].wheelM2H,
+    ...(stop && { stop }),
+    ...(care && !stop && { care }),
+  };
+}

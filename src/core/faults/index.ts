@@ -1,0 +1,4 @@
+/** What can be wrong with a panel, and what is done about it. */
+export * from './kinds';
+export * from './treatment';
+export * from './rust';

@@ -1,0 +1,106 @@
+import type { SubstrateKind } from '../log/kinds';
+import type { HouseMethod } from '../rules/method';
+import type { FaultKind, Treatment } from './kinds';
+
+/** What a grade means for each kind, mild to grave. Depth and size are asked where they decide. */
+export const FAULTS: Record<FaultKind, { grades: [string, string, string]; depth?: true; size?: true }> = {
+  surfaceRust: { grades: ['stain', 'film', 'scale'] },
+  pitting: { grades: ['few pits', 'many pits', 'thin metal'], size: true },
+  hole: { grades: ['pinhole', 'under 20 mm', 'larger'], size: true },
+  dent: { grades: ['paint whole', 'paint broken', 'stretched'], depth: true, size: true },
+  crease: { grades: ['soft', 'sharp', 'torn'], depth: true, size: true },
+  scratch: { grades: ['in the clear', 'to primer', 'to metal'], depth: true },
+  crack: { grades: ['star crack', 'through the gel', 'through the wall'], size: true },
+  delamination: { grades: ['small', 'hand-sized', 'larger'], size: true },
+  sprungBond: { grades: ['edge', 'half the seam', 'whole seam'], size: true },
+  oldFiller: { grades: ['thin', 'over 2 mm', 'over 5 mm'], depth: true, size: true },
+  peeling: { grades: ['edge', 'patch', 'sheets'], size: true },
+  trappedWater: { grades: ['damp', 'drain blocked', 'standing'] },
+};
+
+export interface FaultFacts {
+  fault: FaultKind;
+  grade: 1 | 2 | 3;
+  depthMm?: number;
+  substrate: SubstrateKind;
+  method: HouseMethod;
+}
+
+export interface Proposal {
+  treatment: Treatment;
+  /** Why this and not another. One sentence. */
+  why: string;
+}
+
+/** Low metal up to this is good enough to fill, mm. */
+export const FILLABLE_MM = 1.5;
+
+/**
+ * What is usually done about a fault, with the reason. A proposal: who stands in front of the panel decides.
+ * Sources: the usual practice of body repair, see docs/models.md.
+ */
+export function proposeTreatment(f: FaultFacts): Proposal {
+  const glass = f.substrate === 'glassfibre' || f.substrate === 'smc';
+  const to = (treatment: Treatment, why: string): Proposal => ({ treatment, why });
+  switch (f.fault) {
+    case 'surfaceRust':
+      return to('abrade', 'Nothing has gone into the metal yet, so paper takes all of it off.');
+    case 'pitting':
+      if (f.grade === 3)
+        return to('patch', 'Thin metal blows through under weld and blast: cut back to what is sound.');
+      return f.method.rust === 'cutOut' && f.grade === 2
+        ? to('cutOut', 'The house method cuts rust out; pits hold what paper and brush leave.')
+        : to('spotBlast', 'Sanding rides over pits: brush or blast reaches into them. Converter takes what is left.');
+    case 'hole':
+      if (glass) return to('laminate', 'A hole is backed, then built up with mat, one ply at a time.');
+      return to('patch', 'Filler over a hole traps water behind it: only sound metal closes it.');
+    case 'dent':
+      if (glass) return to('laminate', 'Glassfibre does not dent: what looks so has cracked behind.');
+      if (f.grade === 3) return to('shrink', 'Stretched metal has too much surface: it is shrunk before it is filled.');
+      if (f.grade === 1)
+        return to('pushOut', 'Paint is whole and nothing is creased: moved gently, it needs no paint.');
+      return (f.depthMm ?? 0) > FILLABLE_MM
+        ? to('pullAndFill', `Deeper than ${FILLABLE_MM} mm: pull the lows up first, filler is for the last of it.`)
+        : to('fill', `Up to ${FILLABLE_MM} mm low is good enough to fill.`);
+    case 'crease':
+      return f.grade === 3
+        ? to('patch', 'Torn metal is cut out or welded before anything goes over it.')
+        : to('hammerAndDolly', 'A crease holds the metal down: work it out from both sides, lows up, highs down.');
+    case 'scratch':
+      return to('feather', 'Feather until no edge is felt; metal that shows is primed at once.');
+    case 'crack':
+      return glass || f.substrate === 'plastic'
+        ? to(
+            f.grade === 3 ? 'laminate' : 'vAndEpoxy',
+            f.grade === 3
+              ? 'Through the wall: it is bridged from behind with mat.'
+              : 'A crack runs on unless its end is stopped and its root is opened.',
+          )
+        : to('patch', 'Cracked metal has worked: stop it, weld or patch it, and find what moved.');
+    case 'delamination':
+      return to('laminate', 'Grind from behind past all that has let go, and lay new mat on sound laminate.');
+    case 'sprungBond':
+      return to('rebond', 'Old adhesive holds nothing new: clean it out to both skins first.');
+    case 'oldFiller':
+      return f.grade === 1
+        ? to('feather', 'Thin and tight filler may stay, if its edge holds.')
+        : to('strip', 'Thick filler hides what it was put over: take it out and look.');
+    case 'peeling':
+      return to('strip', 'What has let go in one place was not keyed in the others.');
+    case 'trappedWater':
+      return to(
+        'drain',
+        'Rust comes back while water stands: open the way out before anything else, and keep it open.',
+      );
+  }
+}
+
+/** Faults that nothing may go over: metal, laminate or bond is broken under them. */
+export const isOpenWound = (kind: FaultKind, grade: number): boolean =>
+  kind === 'hole' ||
+  kind === 'crack' ||
+  kind === 'delamination' ||
+  kind === 'sprungBond' ||
+  (kind === 'pitting' && grade === 3) ||
+  (kind === 'crease' && grade === 3);
+export const isRust = (kind: FaultKind): boolean => kind === 'surfaceRust' || kind === 'pitting';

@@ -1,0 +1,166 @@
+import { array, boolean, number, object, string } from 'yup';
+import { BOUNDS } from '../log/bounds';
+import { BLAST_COATINGS, FACES, QUALITY_LEVELS } from '../log/job';
+import { EVENT_KINDS, SUBSTRATES } from '../log/kinds';
+import { between } from '../log/schema';
+
+const id = (label: string) =>
+  string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
+const label = (what: string) =>
+  string()
+    .strict()
+    .typeError(`${what} must be text`)
+    .required(`${what} is missing`)
+    .max(120, `${what} is longer than 120 signs`);
+const words = (what: string, max = 300) =>
+  string().strict().typeError(`${what} must be text`).max(max, `${what} is longer than ${max} signs`);
+const oneOf = (what: string, values: readonly string[]) =>
+  string()
+    .strict()
+    .oneOf([...values], `${what} '\${value}' is not one that is known`);
+const time = (what: string) =>
+  number().strict().typeError(`${what}: a time is needed`).min(0, `${what} is before 1970`);
+const yesNo = (what: string) => boolean().strict().typeError(`${what} must be yes or no`);
+const list = (what: string, most: number) =>
+  array().strict().typeError(`${what} must be a list`).max(most, `More than ${most}: ${what.toLowerCase()}`);
+const unknown = (what: string) => `${what} has a field that is not known: \${unknown}`;
+
+const point = object({
+  x: between('Corner', -20_000, 20_000, 'mm').required('Corner is missing'),
+  y: between('Corner', -20_000, 20_000, 'mm').required('Corner is missing'),
+}).noUnknown(unknown('Corner'));
+const outline = () => list('Corners', 400).of(point).min(3, 'An outline needs at least three corners');
+const faces = () => list('Faces', 2).of(oneOf('Face', FACES).required('Face is missing'));
+
+const map = object({
+  outline: outline().required('Outline is missing'),
+  faces: faces().required('Faces are missing').min(1, 'A panel has at least one face'),
+  keepOuts: list('Keep-outs', 100)
+    .of(
+      object({
+        id: id('Keep-out id'),
+        name: label('Keep-out name'),
+        face: oneOf('Face', FACES).required('Face is missing'),
+        outline: outline().required('Outline is missing'),
+      }).noUnknown(unknown('Keep-out')),
+    )
+    .required('Keep-outs are missing'),
+})
+  .default(undefined)
+  .noUnknown(unknown('Drawing'));
+
+const task = object({
+  panelId: id('Panel'),
+  kind: oneOf('Act', EVENT_KINDS).required('Act is missing'),
+}).noUnknown(unknown('Act'));
+
+/** A job's head, field by field. That its parts hang together is `parseJob`'s business. */
+export const JOB_SCHEMA = object({
+  id: id('Job id'),
+  name: label('Job name'),
+  about: string()
+    .strict()
+    .typeError('About must be text')
+    .defined('About is missing')
+    .max(2000, 'About is longer than 2000 signs'),
+  createdMs: time('Created').required('Created is missing'),
+  colour: object({
+    name: label('Colour name'),
+    hex: string()
+      .strict()
+      .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3')
+      .required('Colour is missing'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('Colour')),
+  panels: list('Panels', 500)
+    .of(
+      object({
+        id: id('Panel id'),
+        name: label('Panel name'),
+        substrate: oneOf('Substrate', SUBSTRATES).required('Substrate is missing'),
+        thicknessUm: between('Panel thickness', 100, 50_000, 'µm').required('Panel thickness is missing'),
+        map,
+      }).noUnknown(unknown('Panel')),
+    )
+    .required('Panels are missing'),
+  zones: list('Zones', 2000)
+    .of(
+      object({
+        id: id('Zone id'),
+        panelId: id('Panel of the zone'),
+        name: label('Zone name'),
+        areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'cm²').required('Area is missing'),
+        outline: outline(),
+        face: oneOf('Face', FACES),
+        cutFrom: object({
+          zoneId: id('Zone that it was cut out of'),
+          atMs: time('When it was cut').required('When it was cut is missing'),
+        })
+          .default(undefined)
+          .noUnknown(unknown('Cut')),
+      }).noUnknown(unknown('Zone')),
+    )
+    .required('Zones are missing'),
+  level: oneOf('Level', QUALITY_LEVELS),
+  decisions: list('Decisions', 1000).of(
+    object({
+      id: id('Decision id'),
+      panelId: id('Panel'),
+      atMs: time('When it was decided').required('When it was decided is missing'),
+      way: oneOf('Way', ['repair', 'replace', 'temporary']).required('Way is missing'),
+      repairCheaper: between('Chance', 0, 1).required('Chance is missing'),
+      repairCost: between('Cost', 0, 1e7).required('Cost is missing'),
+      replaceCost: between('Cost', 0, 1e7).required('Cost is missing'),
+      months: between('Months', 1, 240).integer('Months: a whole number'),
+    }).noUnknown(unknown('Decision')),
+  ),
+  bags: list('Bags', 500).of(
+    object({
+      id: id('Bag id'),
+      name: label('Bag name'),
+      panelId: id('Part of the bag'),
+      where: words('Where').defined('Where is missing'),
+      items: list('Items', 200)
+        .of(
+          object({
+            id: id('Item id'),
+            name: label('Item name'),
+            count: between('Count', 1, 999).integer('Count: a whole number').required('Count is missing'),
+            oneTime: yesNo('One-time').required('One-time is missing'),
+            mustReturn: yesNo('Must return').required('Must return is missing'),
+            back: between('Back', 0, 999).integer('Back: a whole number').required('Back is missing'),
+            dueMs: time('Due'),
+          }).noUnknown(unknown('Item')),
+        )
+        .required('Items are missing'),
+    }).noUnknown(unknown('Bag')),
+  ),
+  links: list('Links', 500).of(
+    object({
+      id: id('Link id'),
+      kind: oneOf('Link', ['before', 'never']).required('Kind of link is missing'),
+      first: task.required('First act is missing'),
+      then: task.required('Second act is missing'),
+      why: words('Reason').defined('Reason is missing'),
+    }).noUnknown(unknown('Link')),
+  ),
+  staging: list('Staging', 500).of(
+    object({
+      id: id('Staging id'),
+      panelId: id('Panel'),
+      coating: oneOf('Coating', BLAST_COATINGS).required('Coating is missing'),
+      faces: faces().required('Faces are missing'),
+      cover: list('Cover', 40)
+        .of(
+          object({ name: label('What to cover'), done: yesNo('Done').required('Done is missing') }).noUnknown(
+            unknown('Cover'),
+          ),
+        )
+        .required('Cover is missing'),
+      skipped: words('Reason'),
+    }).noUnknown(unknown('Staging')),
+  ),
+})
+  .strict()
+  .noUnknown(unknown('Job'));

@@ -1,0 +1,87 @@
+import { isPrimer } from '../library/product';
+import { isMetal, SUBSTRATE_NAMES, type EventKind } from '../log/kinds';
+import type { JobState } from '../log/fold';
+import { zonesOf, type AccessLink, type Job, type TaskRef } from '../log/job';
+import { openFaults } from '../strata/types';
+
+/** Words for acts that links speak of. */
+export const TASKS = {
+  fitted: 'fit',
+  coated: 'coat',
+  treated: 'treat rust on',
+  repaired: 'repair',
+  blasted: 'blast',
+  stripped: 'grind or strip',
+  sanded: 'sand',
+  filled: 'fill',
+  cleaned: 'clean',
+} as const satisfies Partial<Record<EventKind, string>>;
+export type TaskKind = keyof typeof TASKS;
+export const TASK_KINDS = Object.keys(TASKS) as TaskKind[];
+
+/** 'coat the floor'. */
+export function taskWords(job: Job, t: TaskRef): string {
+  const panel = job.panels.find((p) => p.id === t.panelId)?.name.toLowerCase() ?? 'a panel that is gone';
+  return `${TASKS[t.kind as TaskKind] ?? t.kind} the ${panel}`;
+}
+
+/** Whether an act was logged on any zone of a panel. */
+export const isDone = (job: Job, state: JobState, t: TaskRef): boolean =>
+  zonesOf(job, t.panelId).some((z) => state.zones.get(z.id)?.events.some((e) => e.kind === t.kind));
+
+/** What stands around a step: what it would close off, hide, or must not be done any more. */
+export interface Around {
+  /** Acts that a link wants done first and that are not. */
+  unfinished: string[];
+  /** Acts after which this one is never to be done, and that are done. */
+  never: string[];
+  /** Bare metal on the panel, by zone: fitting or closing hides it. */
+  bareFaces: string[];
+  /** Faults of the panel that nothing has dealt with. */
+  openFaults: number;
+}
+
+/**
+ * What a step on some zones would close off or hide.
+ * @param kind as it would be logged
+ */
+export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], kind: EventKind): Around {
+  const panels = new Set(job.zones.flatMap((z) => (zoneIds.includes(z.id) ? [z.panelId] : [])));
+  const about = (l: AccessLink) => l.then.kind === kind && panels.has(l.then.panelId);
+  const links = (job.links ?? []).filter(about);
+  const say = (l: AccessLink) => `${taskWords(job, l.first)}${l.why ? ` (${l.why})` : ''}`;
+  const zones = job.zones.filter((z) => panels.has(z.panelId));
+  return {
+    unfinished: links.filter((l) => l.kind === 'before' && !isDone(job, state, l.first)).map(say),
+    never: links.filter((l) => l.kind === 'never' && isDone(job, state, l.first)).map(say),
+    bareFaces: zones.flatMap((z) => {
+      const s = state.zones.get(z.id)?.strata;
+      if (!s || !isMetal(s.substrate)) return [];
+      const sealed = s.layers.some((l) => isPrimer(l.family) || l.family === 'oldCoating' || l.family === 'underseal');
+      return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATE_NAMES[s.substrate].toLowerCase()})`];
+    }),
+    openFaults: zones.reduce((n, z) => {
+      const s = state.zones.get(z.id)?.strata;
+      return n + (s ? openFaults(s).length : 0);
+    }, 0),
+  };
+}
+
+/** Links that chase their own tail: A before B before A. Gives the first link that closes a ring. */
+export function ringIn(links: readonly AccessLink[]): AccessLink | undefined {
+  const key = (t: TaskRef) => `${t.panelId}/${t.kind}`;
+  const after = new Map<string, string[]>();
+  const reaches = (from: string, to: string, seen = new Set<string>()): boolean => {
+    if (from === to) return true;
+    if (seen.has(from)) return false;
+    seen.add(from);
+    return (after.get(from) ?? []).some((n) => reaches(n, to, seen));
+  };
+  for (const l of links) {
+    if (l.kind !== 'before') continue;
+    const [a, b] = [key(l.first), key(l.then)];
+    if (reaches(b, a)) return l;
+    after.set(a, [...(after.get(a) ?? []), b]);
+  }
+  return undefined;
+}

@@ -1,0 +1,44 @@
+import { addMonths } from 'date-fns/addMonths';
+import type { JobState } from '../log/fold';
+import type { Job } from '../log/job';
+
+/** A temporary repair and when it is used up. */
+export interface DueRepair {
+  panelId: string;
+  zoneIds: string[];
+  what: string;
+  dueMs: number;
+  /** decided: agreed on. done: it is on the panel. */
+  basis: 'decided' | 'done';
+}
+
+/** Temporary repairs of a job, the soonest first: those that were made, and those decided on and not yet made. */
+export function dueRepairs(job: Job, state: JobState): DueRepair[] {
+  const made = new Map<string, DueRepair>();
+  for (const z of job.zones)
+    for (const r of state.zones.get(z.id)?.strata?.repairs ?? []) {
+      if (r.temporaryUntilMs === undefined) continue;
+      const key = `${z.panelId}/${r.atMs}`;
+      const had = made.get(key);
+      if (had) had.zoneIds.push(z.id);
+      else
+        made.set(key, {
+          panelId: z.panelId,
+          zoneIds: [z.id],
+          what: r.method,
+          dueMs: r.temporaryUntilMs,
+          basis: 'done',
+        });
+    }
+  const list = [...made.values()];
+  for (const d of job.decisions ?? [])
+    if (d.way === 'temporary' && d.months && !list.some((m) => m.panelId === d.panelId))
+      list.push({
+        panelId: d.panelId,
+        zoneIds: [],
+        what: 'Temporary repair, decided',
+        dueMs: addMonths(d.atMs, d.months).getTime(),
+        basis: 'decided',
+      });
+  return list.sort((a, b) => a.dueMs - b.dueMs);
+}

@@ -1,0 +1,141 @@
+import { readyMixMl } from '../mix/need';
+import { readySolids } from '../mix/ratio';
+import { transferEfficiency } from '../mix/transfer';
+import type { Product, ProductLookup } from '../library/product';
+import { isMetal } from '../log/kinds';
+import { panelOf, type Job, type QualityLevel } from '../log/job';
+
+/** What a level asks of each step. */
+export interface LevelSpec {
+  name: string;
+  /** One line to agree on with the owner. */
+  about: string;
+  /** Second difference over 20 mm that may stay, mm. */
+  wavinessMm: number;
+  /** Last paper on primer before colour; on clear, or none. */
+  primerGrit: number;
+  clearGrit?: number;
+  skims: number;
+  buildCoats: number;
+  baseCoats: number;
+  clearCoats: number;
+  faces: string;
+  /** Share of the inner face that is worked on like the outer. */
+  innerShare: number;
+  /** Days that high-build is left before it is blocked. */
+  restDays: number;
+}
+
+/** Defaults, to be agreed on. Waviness from the fair-surface model in docs/models.md, the rest usual shop practice. */
+export const LEVELS: Record<QualityLevel, LevelSpec> = {
+  tidy: {
+    name: 'Tidy',
+    about: 'Presentable from three steps away, sound underneath.',
+    wavinessMm: 0.04,
+    primerGrit: 400,
+    skims: 1,
+    buildCoats: 2,
+    baseCoats: 2,
+    clearCoats: 2,
+    faces: 'Outer',
+    innerShare: 0,
+    restDays: 1,
+  },
+  driver: {
+    name: 'Driver',
+    about: 'Straight and even in daylight; used every day.',
+    wavinessMm: 0.02,
+    primerGrit: 600,
+    clearGrit: 2000,
+    skims: 2,
+    buildCoats: 3,
+    baseCoats: 2,
+    clearCoats: 2,
+    faces: 'Outer and edges',
+    innerShare: 0.25,
+    restDays: 3,
+  },
+  show: {
+    name: 'Show',
+    about: 'Straight along a light, both faces, flat clear.',
+    wavinessMm: 0.01,
+    primerGrit: 800,
+    clearGrit: 5000,
+    skims: 3,
+    buildCoats: 4,
+    baseCoats: 3,
+    clearCoats: 3,
+    faces: 'Both',
+    innerShare: 1,
+    restDays: 10,
+  },
+};
+
+/** Hours for one square metre and pass; usual figures of one practised pair of hands. */
+const HOURS_M2 = { strip: 0.7, skim: 0.5, shape: 0.9, spray: 0.15, denib: 0.7, polish: 0.9 } as const;
+/** Blocking takes longer the flatter it has to be. */
+const BLOCK_M2: Record<QualityLevel, number> = { tidy: 0.6, driver: 1.1, show: 2.2 };
+
+export interface LevelSum {
+  level: QualityLevel;
+  spec: LevelSpec;
+  hours: number;
+  materials: number;
+  money: number;
+  /** Least days from strip to polish: rests and working days together. */
+  days: number;
+  areaM2: number;
+}
+
+const sprayed = (p: Product | undefined, areaCm2: number, coats: number): number => {
+  if (!p) return 0;
+  const ml = readyMixMl(
+    areaCm2,
+    p.film.nominalUm,
+    coats,
+    readySolids(p, p.thinning?.defaultFraction ?? 0),
+    transferEfficiency('lowPressureGun', 'plain'),
+  );
+  const parts = p.parts.reduce((s, x) => s + x.parts, 0);
+  const price = p.parts.reduce((s, x) => s + (x.parts / parts) * x.pricePerL, 0);
+  return (ml / 1000) * price;
+};
+
+/**
+ * Hours and money of the whole job at one level: area × passes × hours for a pass, and the material of every coat at its nominal
+ * film. An estimate to compare levels with, not an offer.
+ * @param hourCost an hour in the shop's currency
+ */
+export function levelSum(job: Job, level: QualityLevel, hourCost: number, products: ProductLookup): LevelSum {
+  const spec = LEVELS[level];
+  const zones = job.zones.map((z) => ({
+    cm2: z.areaCm2 * (z.face === 'inner' ? spec.innerShare : 1),
+    metal: isMetal(panelOf(job, z.id)?.substrate ?? 'steel'),
+  }));
+  const cm2 = zones.reduce((s, z) => s + z.cm2, 0);
+  const m2 = cm2 / 10_000;
+  const coats = 1 + spec.buildCoats + spec.baseCoats + spec.clearCoats;
+  const hours =
+    m2 *
+    (HOURS_M2.strip +
+      spec.skims * (HOURS_M2.skim + HOURS_M2.shape) +
+      coats * HOURS_M2.spray +
+      BLOCK_M2[level] +
+      (spec.clearGrit ? HOURS_M2.denib + (spec.clearGrit > 2000 ? 2 : 1) * HOURS_M2.polish : 0));
+  const fillerCm2 = zones.reduce((s, z) => s + (z.metal ? z.cm2 : z.cm2 * 0.5), 0) * 0.3;
+  const materials =
+    sprayed(products('epoxy-primer'), cm2, 1) +
+    sprayed(products('highbuild-2k'), cm2, spec.buildCoats) +
+    sprayed(products('base-solvent'), cm2, spec.baseCoats) +
+    sprayed(products('clear-ms'), cm2, spec.clearCoats) +
+    sprayed(products('light-filler'), fillerCm2, spec.skims);
+  return {
+    level,
+    spec,
+    hours,
+    materials,
+    money: hours * hourCost + materials,
+    days: Math.ceil(hours / 6) + spec.restDays + 2,
+    areaM2: m2,
+  };
+}

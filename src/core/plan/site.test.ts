@@ -1,0 +1,153 @@
+import { foldLog } from '../log/fold';
+import type { AccessLink, Bag, BagItem, Job } from '../log/job';
+import { ev, foundBare, JOB, products, T0 } from '../testing';
+import { aroundOf, isDone, ringIn, taskWords } from './access';
+import { dueRepairs } from './due';
+import { levelSum, LEVELS } from './level';
+import { checkBag, itemProblems, partsSum } from './parts';
+
+const DAY = 86_400_000;
+const item = (more: Partial<BagItem> = {}): BagItem => ({
+  id: 'i',
+  name: 'Trim clip',
+  count: 8,
+  oneTime: true,
+  mustReturn: false,
+  back: 0,
+  ...more,
+});
+const bag = (items: BagItem[], more: Partial<Bag> = {}): Bag => ({
+  id: 'b',
+  name: 'Bag 1',
+  panelId: 'door',
+  where: 'Shelf',
+  items,
+  ...more,
+});
+
+describe('bags', () => {
+  it('say what to order, what is due and what must go back', () => {
+    const job: Job = {
+      ...JOB,
+      bags: [
+        bag([
+          item(),
+          item({ id: 'j', name: 'Drain plug', count: 3, oneTime: false, mustReturn: true, back: 1 }),
+          item({ id: 'k', name: 'Seal', count: 1, dueMs: T0 - DAY }),
+          item({ id: 'l', name: 'Lamp', count: 1, oneTime: false, dueMs: T0 + 5 * DAY }),
+          item({ id: 'm', name: 'Screw', count: 4, oneTime: false, back: 4, dueMs: T0 + 9 * DAY }),
+        ]),
+      ],
+    };
+    const s = partsSum(job, T0);
+    expect([s.bags, s.pieces, s.back]).toEqual([1, 17, 5]);
+    expect(s.toOrder.map((x) => x.item.id)).toEqual(['i']);
+    expect(s.onOrder.map((x) => [x.item.id, x.late])).toEqual([
+      ['k', true],
+      ['l', false],
+    ]);
+    expect(s.mustReturn).toMatchObject([{ missing: 2 }]);
+    // What is back holds nothing up any more.
+    expect(s.heldUntilMs).toBe(T0 + 5 * DAY);
+  });
+  it('a bag without a part, and counts that cannot be, are said at their place', () => {
+    const r = checkBag(JOB, bag([item({ count: -2 })], { panelId: 'gone', name: ' ' }));
+    expect(!r.ok && r.error.map((e) => e.path)).toEqual(['name', 'panelId', 'count', 'back']);
+    expect(itemProblems(item({ count: 1.5 }))[0]!.path).toBe('count');
+    expect(itemProblems(item({ back: 9 }))[0]!.path).toBe('back');
+    expect(checkBag({ ...JOB, bags: [bag([])] }, bag([], { id: 'other', name: 'bag 1' })).ok).toBe(false);
+    expect(checkBag(JOB, bag([])).ok).toBe(true);
+  });
+});
+
+const link = (kind: AccessLink['kind'], a: [string, string], b: [string, string]): AccessLink => ({
+  id: `${a.join()}-${b.join()}`,
+  kind,
+  first: { panelId: a[0], kind: a[1] as 'coated' },
+  then: { panelId: b[0], kind: b[1] as 'fitted' },
+  why: 'no hand gets in later',
+});
+
+describe('the access order', () => {
+  const job = { ...JOB, links: [link('before', ['door', 'coated'], ['bonnet', 'fitted'])] };
+  const coat = ev({ kind: 'coated', productId: 'epoxy-primer', coats: 1, filmUm: 40, application: 'lowPressureGun' });
+  it('names what a step would close off, until it is done', () => {
+    const bare = foldLog([foundBare()], products);
+    expect(aroundOf(job, bare, ['bonnet'], 'fitted').unfinished).toEqual([
+      'coat the left door (no hand gets in later)',
+    ]);
+    expect(aroundOf(job, bare, ['bonnet'], 'coated').unfinished).toEqual([]);
+    const done = foldLog([foundBare(), coat], products);
+    expect(aroundOf(job, done, ['bonnet'], 'fitted').unfinished).toEqual([]);
+    expect(isDone(job, done, job.links[0]!.first)).toBe(true);
+  });
+  it('never is about what is done already', () => {
+    const never = { ...JOB, links: [link('never', ['door', 'coated'], ['door', 'sanded'])] };
+    expect(aroundOf(never, foldLog([foundBare()], products), ['lower'], 'sanded').never).toEqual([]);
+    expect(aroundOf(never, foldLog([foundBare(), coat], products), ['lower'], 'sanded').never).toHaveLength(1);
+  });
+  it('sees bare metal on every zone of the panel, and primer on it', () => {
+    const s = foldLog([foundBare(['lower', 'upper']), coat], products);
+    expect(aroundOf(JOB, s, ['lower'], 'fitted').bareFaces).toEqual(['upper (mild steel)']);
+  });
+  it('a ring is found, a fork is not one', () => {
+    const a = link('before', ['door', 'coated'], ['bonnet', 'fitted']);
+    const b = link('before', ['bonnet', 'fitted'], ['door', 'fitted']);
+    const c = link('before', ['door', 'fitted'], ['door', 'coated']);
+    expect(ringIn([a, b])).toBeUndefined();
+    expect(ringIn([a, b, c])).toBe(c);
+    expect(ringIn([a, b, { ...c, kind: 'never' }])).toBeUndefined();
+  });
+  it('says an act in words', () =>
+    expect(taskWords(JOB, { panelId: 'door', kind: 'blasted' })).toBe('blast the left door'));
+});
+
+describe('temporary repairs', () => {
+  it('made and decided ones have their date; one that is made is told once', () => {
+    const decided = {
+      id: 'd',
+      panelId: 'bonnet',
+      atMs: Date.UTC(2030, 0, 31, 12),
+      way: 'temporary' as const,
+      months: 1,
+      repairCheaper: 0.8,
+      repairCost: 100,
+      replaceCost: 300,
+    };
+    const state = foldLog(
+      [
+        foundBare(['lower', 'upper']),
+        ev({ kind: 'repaired', zoneIds: ['lower', 'upper'], method: 'Plate', temporaryMonths: 12 }),
+      ],
+      products,
+    );
+    const due = dueRepairs({ ...JOB, decisions: [decided, { ...decided, id: 'e', panelId: 'door' }] }, state);
+    expect(due.map((d) => [d.panelId, d.basis])).toEqual([
+      ['bonnet', 'decided'],
+      ['door', 'done'],
+    ]);
+    // The end of January and a month is the end of February.
+    expect(new Date(due[0]!.dueMs).getUTCDate()).toBe(28);
+    expect(due[1]!.zoneIds).toEqual(['lower', 'upper']);
+  });
+});
+
+describe('levels', () => {
+  const sums = (['tidy', 'driver', 'show'] as const).map((l) => levelSum(JOB, l, 50, products));
+  it('each asks for more than the last: hours, material, days, flatness', () => {
+    for (const k of ['hours', 'materials', 'money', 'days'] as const)
+      expect(sums.map((s) => s[k])).toEqual([...sums.map((s) => s[k])].sort((a, b) => a - b));
+    expect(LEVELS.show.wavinessMm).toBeLessThan(LEVELS.driver.wavinessMm);
+  });
+  it('money is hours at the rate, and material', () => {
+    for (const s of sums) expect(s.money).toBeCloseTo(s.hours * 50 + s.materials, 9);
+    expect(sums[0]!.areaM2).toBeCloseTo(2.1, 9);
+    // 2.1 m²: strip 0.7, one skim and shaping 1.4, seven coats at 0.15, blocking 0.6.
+    expect(sums[0]!.hours).toBeCloseTo(2.1 * (0.7 + 1.4 + 7 * 0.15 + 0.6), 9);
+  });
+  it('an inner face counts only as far as the level goes there', () => {
+    const both = { ...JOB, zones: JOB.zones.map((z) => (z.id === 'upper' ? { ...z, face: 'inner' as const } : z)) };
+    expect(levelSum(both, 'tidy', 50, products).areaM2).toBeCloseTo(1.5, 9);
+    expect(levelSum(both, 'show', 50, products).areaM2).toBeCloseTo(2.1, 9);
+  });
+});

@@ -1,0 +1,6 @@
+/** Repairs with their quantities worked out. */
+export * from './dent';
+export * from './patch';
+export * from './laminate';
+export * from './bond';
+export * from './crack';

@@ -1,0 +1,101 @@
+import { ACTIVATION_J_MOL, arrhenius, hardenerFactor } from '../cure/kinetics';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+
+export interface LaminateFacts {
+  /** What is ground out at its deepest, mm. */
+  widthMm: number;
+  heightMm: number;
+  /** Laminate to build, mm. */
+  thickMm: number;
+  /** One ply, g/m². */
+  plyGm2: number;
+  weave: 'mat' | 'woven';
+  /** Taper as its length for one of thickness: 12 on what bears load, 8 on a skin. */
+  taper: number;
+  resin: 'polyester' | 'epoxy';
+  tempC: number;
+  /** Polyester: peroxide by weight of the resin, fraction. */
+  catalyst: number;
+}
+
+export interface LaminatePlan {
+  plies: { widthMm: number; heightMm: number; areaCm2: number }[];
+  matG: number;
+  resinG: number;
+  catalystG: number;
+  taperMm: number;
+  /** Working time of one mix, min. */
+  potMin: number;
+  /** Until it can be ground, min. */
+  grindMin: number;
+  /** Mixes that fit into pot life, of at most so much each. */
+  batches: number;
+}
+
+/** About 1 mm for a ply of 450 g/m²; woven lies closer. */
+const G_PER_MM = { mat: 450, woven: 800 } as const;
+/** Resin by weight of the glass: 2 to 2.5 for mat, 1 to 1.2 for woven; the middle. */
+const RESIN = { mat: 2.25, woven: 1.1 } as const;
+/** At 23 °C and nominal catalyst, min; plausible figures, the resin's own sheet decides. */
+const POT_MIN = { polyester: 20, epoxy: 35 } as const;
+const GRIND_MIN = { polyester: 150, epoxy: 960 } as const;
+export const NOMINAL_CATALYST = 0.015;
+export const CATALYST = { min: 0.01, max: 0.03 } as const;
+/** One mix that a brush uses up in time, g. */
+const BATCH_G = 500;
+
+/**
+ * Plies, resin, catalyst and times of a glassfibre repair. Each ply goes from the ground-out hole to the rim of its taper, largest
+ * last. Rate: Arrhenius, Ea 50 (polyester) or 60 kJ/mol (epoxy), and (catalyst/nominal)^0.8.
+ * Source: usual laminating figures, see docs/models.md.
+ */
+export function planLaminate(f: LaminateFacts): Result<LaminatePlan, FieldProblem[]> {
+  const problems: FieldProblem[] = [];
+  const check = (path: keyof LaminateFacts, label: string, min: number, max: number, unit: string) => {
+    const v = f[path] as number;
+    if (!Number.isFinite(v) || v < min || v > max)
+      problems.push({ path, message: `${label} must be between ${min} and ${max} ${unit}` });
+  };
+  check('widthMm', 'Width', 5, 3000, 'mm');
+  check('heightMm', 'Height', 5, 3000, 'mm');
+  check('thickMm', 'Thickness', 0.5, 30, 'mm');
+  check('plyGm2', 'Ply', 80, 900, 'g/m²');
+  check('taper', 'Taper', 3, 30, 'to one');
+  check('tempC', 'Temperature', -10, 50, '°C');
+  if (f.resin === 'polyester' && !(f.catalyst >= CATALYST.min && f.catalyst <= CATALYST.max))
+    problems.push({
+      path: 'catalyst',
+      message: `Catalyst must be between ${CATALYST.min * 100} and ${CATALYST.max * 100} % of the resin; less does not cure, more does not hold`,
+    });
+  if (f.resin === 'polyester' && f.tempC < 15)
+    problems.push({
+      path: 'tempC',
+      message: 'Polyester resin does not cure well under 15 °C: warm the room and the part',
+    });
+  if (f.resin === 'epoxy' && f.tempC < 10)
+    problems.push({ path: 'tempC', message: 'Epoxy stands still under 10 °C: warm the room and the part' });
+  if (problems.length > 0) return fail(problems);
+  const count = Math.max(1, Math.ceil((f.thickMm * G_PER_MM[f.weave]) / f.plyGm2 - 1e-9));
+  const taperMm = f.taper * f.thickMm;
+  const plies = Array.from({ length: count }, (_, i) => {
+    const reach = (2 * taperMm * (i + 1)) / count;
+    const widthMm = Math.round(f.widthMm + reach);
+    const heightMm = Math.round(f.heightMm + reach);
+    return { widthMm, heightMm, areaCm2: (widthMm * heightMm) / 100 };
+  });
+  const matG = plies.reduce((g, p) => g + (p.areaCm2 / 10_000) * f.plyGm2, 0);
+  const resinG = matG * RESIN[f.weave];
+  const rate =
+    arrhenius(f.tempC, ACTIVATION_J_MOL[f.resin]) *
+    (f.resin === 'polyester' ? hardenerFactor(f.catalyst, NOMINAL_CATALYST) : 1);
+  return ok({
+    plies,
+    matG,
+    resinG,
+    catalystG: f.resin === 'polyester' ? resinG * f.catalyst : 0,
+    taperMm,
+    potMin: POT_MIN[f.resin] / rate,
+    grindMin: GRIND_MIN[f.resin] / rate,
+    batches: Math.ceil(resinG / BATCH_G),
+  });
+}

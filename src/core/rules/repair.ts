@@ -1,0 +1,189 @@
+import { isOpenWound, isRust } from '../faults/treatment';
+import { mediaById, warpRisk } from '../blast/media';
+import { isFiller, isPrimer } from '../library/product';
+import { isMetal } from '../log/kinds';
+import { openFaults } from '../strata/types';
+import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';
+
+const FAULT_WORDS: Partial<Record<string, string>> = {
+  hole: 'A hole',
+  crack: 'A crack',
+  delamination: 'Delaminated laminate',
+  sprungBond: 'A sprung bond',
+  pitting: 'Thin, pitted metal',
+  crease: 'Torn metal',
+};
+const wounds = (c: RuleContext) => openFaults(c.strata).filter((f) => isOpenWound(f.mark.fault, f.mark.grade));
+const thin = (c: RuleContext) => ({ thicknessUm: c.strata.substrateUm, areaCm2: c.around?.areaCm2 ?? Infinity });
+const WELDED = ['patch', 'cutOut'];
+
+/** Faults, blasting, repairs, and what closing a joint hides. */
+export const REPAIR_RULES: readonly Rule[] = [
+  rule('fault.wound', ['coat', 'fill'], 'Coating over what is broken', (c) => {
+    const f =
+      c.step.product.family === 'converter' || c.step.product.family === 'weldThrough' ? undefined : wounds(c)[0];
+    return (
+      f &&
+      stop(
+        `${FAULT_WORDS[f.mark.fault] ?? 'A fault'} is marked here and not repaired: nothing over it lasts.`,
+        'Repair it first, and log the repair on its mark.',
+      )
+    );
+  }),
+  rule('fault.rust', ['coat', 'fill'], 'Coating over marked rust', (c) =>
+    c.step.product.family !== 'converter' &&
+    !c.strata.layers.some((l) => l.family === 'converter') &&
+    openFaults(c.strata).some((f) => isRust(f.mark.fault) && !isOpenWound(f.mark.fault, f.mark.grade))
+      ? care('Rust is marked here and not dealt with.', 'Abrade, brush or convert it, and log that on its mark.')
+      : undefined,
+  ),
+  rule('fault.water', ['coat', 'fill', 'fit'], 'Water that still stands', (c) =>
+    openFaults(c.strata).some((f) => f.mark.fault === 'trappedWater')
+      ? care('Trapped water is marked here: rust comes back while it stands.', 'Open the drain and let it dry out.')
+      : undefined,
+  ),
+  rule('fault.peeling', ['coat'], 'Coating over paint that lets go', (c) =>
+    openFaults(c.strata).some((f) => f.mark.fault === 'peeling') &&
+    c.strata.layers.some((l) => l.family === 'oldCoating')
+      ? stop('Paint is marked as peeling here: what goes over it comes off with it.', 'Strip it to what holds.')
+      : undefined,
+  ),
+  rule('blast.galvanised', ['blast'], 'Blasting galvanised steel', (c) =>
+    c.strata.substrate === 'galvanised' && mediaById(c.step.media)?.hard
+      ? stop('Blasting takes the zinc off.', 'Strip it chemically, or use plastic or soda.')
+      : undefined,
+  ),
+  rule('blast.tooHard', ['blast'], 'Media too hard for the substrate', (c) => {
+    const m = mediaById(c.step.media);
+    return m && c.strata.substrate !== 'galvanised' && !m.on.includes(c.strata.substrate)
+      ? stop(`${m.name} is too hard for this substrate.`, 'Scrape it, or use a softer media.')
+      : undefined;
+  }),
+  rule('blast.warp', ['blast'], 'Thin flat sheet warps', (c) => {
+    const m = mediaById(c.step.media);
+    return m && c.strata.substrate === 'steel' && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'high'
+      ? stop(
+          'Thin flat sheet warps under this media at this pressure.',
+          'Softer media, or under 4 bar from a distance.',
+        )
+      : undefined;
+  }),
+  rule('blast.warpSome', ['blast'], 'Thin flat sheet may warp', (c) => {
+    const m = mediaById(c.step.media);
+    return m && c.strata.substrate === 'steel' && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'some'
+      ? care('Thin flat sheet may warp.', 'Hold off, keep moving, work from the edges.')
+      : undefined;
+  }),
+  rule('blast.wet', ['blast'], 'Wet blasting without inhibitor', (c) =>
+    c.step.wet && !c.step.inhibitor && c.strata.substrate === 'steel'
+      ? care('Wet-blasted steel rusts within the hour.', 'Inhibitor in the water, and dry it at once.')
+      : undefined,
+  ),
+  rule('blast.lead', ['blast'], 'Lead and chromate test before blasting', (c) =>
+    c.strata.layers.some((l) => l.family === 'oldCoating')
+      ? care('Old coatings can hold lead or chromate, and blasting spreads it.', 'Test first. Local rules decide.')
+      : undefined,
+  ),
+  rule('blast.inside', ['blast'], 'Dust carried inside', () =>
+    note('Blow the part off outside, also out of boxes and seams, before it comes in.'),
+  ),
+  rule('repair.notBare', ['repair'], 'Repair on top of paint', (c) =>
+    c.step.treatment &&
+    ['patch', 'cutOut', 'laminate', 'rebond', 'shrink', 'hammerAndDolly'].includes(c.step.treatment) &&
+    !isBareSurface(c)
+      ? care('There is still a coating here.', 'Strip it well beyond the repair first.')
+      : undefined,
+  ),
+  rule('repair.hiddenFace', ['repair'], 'Weld-through on faces that a seam hides', (c) =>
+    c.step.treatment && WELDED.includes(c.step.treatment) && isMetal(c.strata.substrate)
+      ? note('Weld-through primer on every face that the seam hides, before it is closed.')
+      : undefined,
+  ),
+  rule('repair.zincFume', ['repair'], 'Welding galvanised steel', (c) =>
+    c.step.treatment && WELDED.includes(c.step.treatment) && c.strata.substrate === 'galvanised'
+      ? care('Zinc fume makes ill hours later.', 'Grind the zinc off the weld line; extraction and a fume mask.')
+      : undefined,
+  ),
+  rule('repair.weldAluminium', ['repair'], 'Welding aluminium', (c) =>
+    c.step.treatment && WELDED.includes(c.step.treatment) && c.strata.substrate === 'aluminium'
+      ? care('Aluminium takes its own weld process and tools that never touched steel.')
+      : undefined,
+  ),
+  rule('repair.laminateMetal', ['repair'], 'Laminate on metal', (c) =>
+    c.step.treatment === 'laminate' && isMetal(c.strata.substrate)
+      ? stop('Laminate over a hole in metal lets go and traps water behind it.', 'Weld or bond in sound metal.')
+      : undefined,
+  ),
+  rule('repair.smc', ['repair'], 'Polyester on moulded compound', (c) =>
+    c.step.treatment === 'laminate' && c.strata.substrate === 'smc'
+      ? care('Polyester resin does not bond to moulded compound.', 'Epoxy resin only.')
+      : undefined,
+  ),
+  rule('repair.cold', ['repair'], 'Resin and adhesive in the cold', (c) =>
+    c.step.treatment && ['laminate', 'rebond', 'vAndEpoxy'].includes(c.step.treatment) && c.air.surfaceC < 10
+      ? stop('Under 10 °C resin and adhesive stand still.', 'Warm the room and the part.')
+      : undefined,
+  ),
+  rule('repair.noKey', ['repair'], 'Bond without a key', (c) =>
+    c.step.treatment === 'rebond' && !isKeyed(c)
+      ? stop('Adhesive needs a scratch on both skins.', 'P80 both faces, clean, then bond.')
+      : undefined,
+  ),
+  rule('repair.pushPaint', ['repair'], 'Pushed out under paint', (c) =>
+    c.step.treatment === 'pushOut' && c.strata.layers.some((l) => isFiller(l.family))
+      ? care('There is filler here: pushed metal cracks it off.', 'Take the filler out first.')
+      : undefined,
+  ),
+  rule('repair.school', ['repair'], 'House method: convert rather than cut', (c) =>
+    c.step.treatment === 'cutOut' && c.method.rust === 'convert'
+      ? note('The house method converts rust; cut out what is thin.')
+      : undefined,
+  ),
+  rule('fit.bareFace', ['fit'], 'Closing over bare metal', (c) =>
+    c.around && c.around.bareFaces.length > 0
+      ? stop(
+          `Bare metal would be hidden: ${c.around.bareFaces.join(', ')}.`,
+          'Prime both faces of a joint before it is closed.',
+        )
+      : undefined,
+  ),
+  rule('fit.faults', ['fit'], 'Fitting with faults open', (c) =>
+    c.around && c.around.openFaults > 0
+      ? care(
+          `${c.around.openFaults} ${c.around.openFaults === 1 ? 'fault is' : 'faults are'} still open on this panel.`,
+        )
+      : undefined,
+  ),
+  rule('fit.fresh', ['fit'], 'Fitting on fresh paint', (c) => {
+    const tape = c.status.clocks.find((x) => x.stage === 'tape');
+    return tape && !tape.reached
+      ? care('The paint is too fresh to be clamped.', 'Give it days, not hours.')
+      : undefined;
+  }),
+  rule(
+    'access.unfinished',
+    ['fit', 'coat', 'fill', 'repair', 'blast', 'strip', 'sand', 'clean'],
+    'What has to come first, by the access order',
+    (c) =>
+      c.around && c.around.unfinished.length > 0
+        ? stop(
+            `This closes off what is not done: ${c.around.unfinished.join('; ')}.`,
+            'Do that first, or change the access order.',
+          )
+        : undefined,
+  ),
+  rule(
+    'access.never',
+    ['fit', 'coat', 'fill', 'repair', 'blast', 'strip', 'sand', 'clean'],
+    'What must not be done any more, by the access order',
+    (c) =>
+      c.around && c.around.never.length > 0
+        ? stop(`Never once this is done: ${c.around.never.join('; ')}.`, 'Find another tool or another way in.')
+        : undefined,
+  ),
+  rule('blast.primed', ['blast'], 'Blasting good primer away', (c) =>
+    c.strata.layers.some((l) => isPrimer(l.family)) && openFaults(c.strata).length === 0
+      ? care('There is primer of this job here, and no fault is marked.')
+      : undefined,
+  ),
+];
