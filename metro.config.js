@@ -7,11 +7,20 @@ const config = getDefaultConfig(__dirname);
 // What no part of this app draws is left out: it would cost a phone about 12 kB before the first view.
 const UNUSED =
   /[/\\](FlatList|SectionList|VirtualizedList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|Share|Clipboard)$/;
+const NOTHING = path.join(__dirname, 'scripts', 'nothing.js');
 const WEB = path.join('node_modules', 'react-native-web', 'dist');
 
-config.resolver.resolveRequest = (context, name, platform) =>
-  platform === 'web' && UNUSED.test(name) && context.originModulePath.includes(WEB)
-    ? { type: 'empty' }
-    : context.resolveRequest(context, name, platform);
+// Gestures run on the page's own thread here. The handler asks for this package in a try, and does without it: it
+// would make the panel map's chunk six times as large.
+const OPTIONAL = 'react-native-reanimated';
+const GESTURES = path.join('node_modules', 'react-native-gesture-handler');
+
+config.resolver.resolveRequest = (context, name, platform) => {
+  if (platform === 'web' && UNUSED.test(name) && context.originModulePath.includes(WEB))
+    return { type: 'sourceFile', filePath: NOTHING };
+  if (platform === 'web' && name === OPTIONAL && context.originModulePath.includes(GESTURES))
+    throw new Error(`${name} is left out`);
+  return context.resolveRequest(context, name, platform);
+};
 
 module.exports = config;

@@ -17,6 +17,7 @@ import {
 import { workshopAir } from '../src/core/devices';
 import { writeJobFile } from '../src/core/formats';
 import { format, resolveConfig } from 'prettier';
+import { drawn, faults, planned } from './groundwork';
 
 /** 'Now' of the files, a wall-clock time written as UTC. */
 const NOW = Date.UTC(2026, 9, 16, 13, 45);
@@ -38,7 +39,7 @@ function book(prefix: string) {
   type Kind = keyof Payloads;
   const put = <K extends Kind>(at: number, zones: string | string[], kind: K, payload: Payloads[K], note?: string) => {
     const id = `${prefix}${String(events.length + 1).padStart(3, '0')}`;
-    const dry: Kind[] = ['fitted', 'removed', 'masked', 'voided', 'replaced', 'found'];
+    const dry: Kind[] = ['fitted', 'removed', 'masked', 'voided', 'replaced', 'found', 'marked'];
     events.push({
       id,
       kind,
@@ -372,7 +373,8 @@ function breadVan() {
   // A slip, put right at once.
   const slip = coat(on(3, 9), 'rd-lower', 'highbuild-2k', 60, 1);
   put(on(3, 9, 5), [], 'voided', { targetId: slip, reason: 'That was another door' });
-  return { job, events: b.events };
+  faults(put, on, ago);
+  return { job: planned(drawn(job), NOW, on), events: b.events };
 }
 
 function hatchback() {

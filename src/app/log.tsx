@@ -2,13 +2,14 @@ import { useLocalSearchParams } from 'expo-router';
 import { LogScreen } from '@/features/log/LogScreen';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces, fault } = useLocalSearchParams<{
+  const { job, zones, kind, product, replaces, fault, treatment } = useLocalSearchParams<{
     job?: string;
     zones?: string;
     kind?: string;
     product?: string;
     replaces?: string;
     fault?: string;
+    treatment?: string;
   }>();
   return (
     <LogScreen
@@ -18,6 +19,7 @@ export default function LogRoute() {
       productId={product}
       replaces={replaces}
       faultId={fault}
+      treatment={treatment}
     />
   );
 }

@@ -270,6 +270,14 @@ export function useLiveJobs(now: number): { live: LiveJob[]; loading: boolean; e
   return { live, loading: loading || !climate, error };
 }
 
+/** The job asked for; without one, the job that was last written to. */
+export function useJobOrLast(id: string | undefined): { open: OpenJob | undefined; loading: boolean } {
+  const { jobs, loading } = useJobs();
+  const written = (j: OpenJob) => j.state.events.reduce((m, e) => Math.max(m, e.writtenMs), j.job.createdMs);
+  const open = jobs.find((j) => j.job.id === id) ?? [...jobs].sort((a, b) => written(b) - written(a))[0];
+  return { open, loading };
+}
+
 /** A job with its zones' standing, at the ticking time. */
 export function useLiveJob(id: string | undefined, everyMs?: number) {
   const now = useNow(everyMs);
@@ -333,8 +341,11 @@ export function useAppend(jobId: string | undefined) {
           // The tap is answered first; storage then has the thread to itself.
           await afterPaint();
           const seq = await repo.append(jobId, open.seq, [parsed.value]);
-          const { saving: _, ...settled } = open;
-          client.setQueryData<OpenJob>(jobKey(jobId), { ...settled, seq, state });
+          // The job's head may have been changed meanwhile: what stands there is kept.
+          client.setQueryData<OpenJob>(jobKey(jobId), (now) => {
+            const { saving: _, ...settled } = now ?? open;
+            return { ...settled, seq, state };
+          });
           break;
         } catch (e) {
           client.setQueryData<OpenJob>(jobKey(jobId), open);
@@ -382,6 +393,22 @@ export function useShopActions() {
       removeProduct: (id: string) => run(() => repo.removeProduct(id)),
       putJob: (f: Pick<JobFile, 'job' | 'events' | 'products'>) => run(() => repo.putJobs([f])),
       removeJob: (id: string) => run(() => repo.removeJob(id)),
+      /**
+       * Changes what hangs on a job's head (bags, links, staging, level, decisions): shows at once, and is taken back if it
+       * cannot be written. What changes a zone's history goes through `changeJob`, which folds the log again.
+       */
+      changeHead: async (id: string, change: (j: Job) => Job) => {
+        const before = client.getQueryData<OpenJob>(jobKey(id));
+        if (before) client.setQueryData<OpenJob>(jobKey(id), { ...before, job: change(before.job) });
+        try {
+          await repo.changeJob(id, change);
+          tellOthers(id);
+        } catch (e) {
+          if (before) client.setQueryData<OpenJob>(jobKey(id), (now) => now && { ...now, job: before.job });
+          if (e instanceof StorageProblem) setTrouble(e.kind);
+          throw e;
+        }
+      },
       changeJob: (id: string, change: (j: Job) => Job, events: readonly LogEvent[] = []) =>
         run(() => repo.changeJob(id, change, events)),
     };

@@ -36,6 +36,8 @@ export interface Settings {
   rh: number;
   /** The shop's school where practitioners disagree. */
   method: HouseMethod;
+  /** The blasting rig that was used last, see core/blast. */
+  rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
   /** What rings. */
   alarms: AlarmKind[];
   sound: boolean;

@@ -1,4 +1,5 @@
 import type { LogEvent } from '../log/event';
+import type { Job } from '../log/job';
 import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { JobFile } from './jobFile';
 
@@ -23,7 +24,23 @@ export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobF
   return {
     ...file,
     exportedMs: nowMs,
-    job: { ...file.job, createdMs: move(file.job.createdMs) },
+    job: headMoved(file.job, move),
     events: file.events.map(moved),
+  };
+}
+
+/** The times that hang on a job's head. */
+function headMoved(job: Job, move: (t: number) => number): Job {
+  return {
+    ...job,
+    createdMs: move(job.createdMs),
+    zones: job.zones.map((z) => (z.cutFrom ? { ...z, cutFrom: { ...z.cutFrom, atMs: move(z.cutFrom.atMs) } } : z)),
+    ...(job.decisions && { decisions: job.decisions.map((d) => ({ ...d, atMs: move(d.atMs) })) }),
+    ...(job.bags && {
+      bags: job.bags.map((b) => ({
+        ...b,
+        items: b.items.map((i) => (i.dueMs === undefined ? i : { ...i, dueMs: move(i.dueMs) })),
+      })),
+    }),
   };
 }

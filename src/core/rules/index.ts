@@ -4,7 +4,7 @@
 export * from './method';
 export * from './rule';
 export * from './verdict';
-export { flashRustHours } from '../blast/flashRust';
+export { flashRustHours, rustsAtMs } from '../blast/flashRust';
 export { CLEAR_RESERVE_UM } from './finish';
 export * from './nextSteps';
 export * from '../air/dewPoint';

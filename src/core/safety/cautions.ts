@@ -1,3 +1,4 @@
+import type { Treatment } from '../faults/kinds';
 import type { Product } from '../library/product';
 import type { EventKind } from '../log/kinds';
 
@@ -48,6 +49,14 @@ const HEAT: Caution = {
   id: 'heat',
   text: `Heat: let solvent flash off first, measure the surface, keep glass, plastic and people away, and never leave it alone. ${SHEET}`,
 };
+const WELD: Caution = {
+  id: 'weld',
+  text: 'Welding: fire watch, battery off, no fuel, glass or underseal near; extraction and a fume mask, over zinc above all. What bears load or protects people is for a licensed shop to judge.',
+};
+const GLASS: Caution = {
+  id: 'glass',
+  text: 'Glass dust itches and harms lungs: particle mask, covered skin, extraction.',
+};
 const ACID: Caution = { id: 'acid', text: `Acid: gloves and goggles, and rinse splashes at once. ${SHEET}` };
 
 /** Sprayed or spread products whose second part is an isocyanate. */
@@ -58,9 +67,36 @@ const holdsIsocyanate = (p: Product): boolean => p.mechanism === 'urethane' && p
  * @param kind what is to be done
  * @param product with which product, if with any
  * @param overOldCoating whether the step works on a coating of unknown make
+ * @param treatment which repair, where it is one
  */
-export function cautionsFor(kind: EventKind, product: Product | undefined, overOldCoating: boolean): Caution[] {
+export function cautionsFor(
+  kind: EventKind,
+  product: Product | undefined,
+  overOldCoating: boolean,
+  treatment?: Treatment,
+): Caution[] {
   switch (kind) {
+    case 'repaired':
+      switch (treatment) {
+        case 'patch':
+        case 'cutOut':
+        case 'shrink':
+          return [WELD];
+        case 'laminate':
+          return [PEROXIDE, GLASS];
+        case 'vAndEpoxy':
+        case 'rebond':
+          return [EPOXY, GLASS];
+        case 'spotBlast':
+          return [BLAST];
+        case 'convert':
+          return [ACID];
+        case 'abrade':
+        case 'feather':
+          return overOldCoating ? [OLD_COATING, DUST] : [DUST];
+        default:
+          return [];
+      }
     case 'coated':
     case 'treated': {
       if (!product) return [];

@@ -77,3 +77,9 @@ export function showText(q: Quantity, metric: number, system: UnitSystem, decima
   const s = show(q, metric, system, decimals);
   return `${s.value}\u00a0${s.unit}`;
 }
+
+/** An area from a drawing: cm² (square inches) up to one square metre, where a repair is; larger ones as anywhere else. */
+export function drawnAreaText(cm2: number, units: UnitSystem): string {
+  if (cm2 >= 10_000) return showText('area', cm2, units);
+  return units === 'us' ? `${(cm2 / 6.4516).toFixed(1)}\u00a0in²` : `${Math.round(cm2)}\u00a0cm²`;
+}

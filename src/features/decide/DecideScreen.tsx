@@ -12,6 +12,7 @@ import { Act, Head, Notice, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { decideAway } from '@/workers/decide';
+import { Keep } from './Keep';
 import { Spreads } from './Spreads';
 
 const DRAWS = 10_000;
@@ -98,6 +99,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
       />
       {result.error && <Notice tone="stop">{`It cannot be worked out here: ${result.error.message}`}</Notice>}
       {d && <Spreads decision={d} />}
+      {open && panel && <Keep open={open} panelId={panel.id} decision={d} />}
       {d && (
         <Section title="What tips it" aside="on the difference">
           {d.tips

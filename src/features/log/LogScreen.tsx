@@ -15,12 +15,14 @@ import {
   MEDIA_PROFILES_UM,
   openFaults,
   TREATMENT_NAMES,
+  TREATMENTS,
   ok,
   panelOf,
   type LoggableKind,
   type MediaName,
   type Payloads,
   type PlainEvent,
+  type Treatment,
 } from '@/core';
 import {
   newId,
@@ -56,6 +58,8 @@ interface Props {
   replaces?: string;
   /** Id of a marked fault that is dealt with here. */
   faultId?: string;
+  /** What a repair was worked out as. */
+  treatment?: string;
 }
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
@@ -101,6 +105,7 @@ function Sheet({
   productId,
   replaces,
   faultId,
+  treatment,
 }: Props & { jobs: OpenJob[]; start: OpenJob }) {
   const [jobId, setJobId] = useState(start.job.id);
   const [old] = useState(() => entryOf(start, replaces));
@@ -121,6 +126,7 @@ function Sheet({
       asked={asked}
       askedProduct={productId}
       faultId={faultId}
+      treatment={TREATMENTS.find((t) => t === treatment)}
       old={old}
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
@@ -139,13 +145,14 @@ interface FilledProps {
   asked: LoggableKind | undefined;
   askedProduct: string | undefined;
   faultId: string | undefined;
+  treatment: Treatment | undefined;
   /** The entry that is being corrected. */
   old: PlainEvent | undefined;
   onJob(id: string): void;
   onZones(ids: string[]): void;
 }
 
-function Filled({ jobs, open, zones, asked, askedProduct, faultId, old, onJob, onZones }: FilledProps) {
+function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, old, onJob, onZones }: FilledProps) {
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
@@ -166,7 +173,8 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, old, onJob, o
   const [edits, setEdits] = useState<Texts>(() => {
     if (old && asked) return textsOf(asked, old as unknown as Record<string, unknown>, units);
     const fault = (strata ? openFaults(strata) : []).find((f) => f.id === faultId);
-    if (fault && asked === 'repaired') return { method: TREATMENT_NAMES[fault.mark.treatment] };
+    const way = fault?.mark.treatment ?? treatment;
+    if (way && asked === 'repaired') return { method: TREATMENT_NAMES[way] };
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
   });
@@ -200,7 +208,12 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, old, onJob, o
   const judged = old ? undefined : verdict;
   const stopped = judged?.verdict.level === 'stop';
   const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
-  const cautions = cautionsFor(kind, product, overOld);
+  const cautions = cautionsFor(
+    kind,
+    product,
+    overOld,
+    TREATMENTS.find((t) => TREATMENT_NAMES[t] === texts.method),
+  );
 
   const change = (name: string, text: string) => {
     setProblems(({ [name]: _, ...rest }) => rest);

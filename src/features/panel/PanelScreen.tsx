@@ -21,6 +21,7 @@ import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { markWords, momentWords, surfaceWords } from '@/ui/words';
 import { bandLabel, BandMore } from './BandMore';
+import { BareClock } from './BareClock';
 import { ClockMore } from './ClockMore';
 import { ClockTrack } from './ClockTrack';
 import { History } from './History';
@@ -120,6 +121,9 @@ function Panel({
             />
           </View>
           {status && <Clock {...clockParts(status)} now={now} />}
+          {strata.layers.length === 0 && strata.substrate === 'steel' && (
+            <BareClock open={settled} zoneId={zone.id} strata={strata} now={now} />
+          )}
           {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />
           <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />
@@ -133,6 +137,10 @@ function Panel({
           onPress={() => router.navigate(`/mix?job=${open.job.id}&zones=${zone.id}` as never)}
         />
       </View>
+      <Quiet
+        label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
+        onPress={() => router.navigate(`/map?job=${open.job.id}&panel=${panelId}` as never)}
+      />
       <Quiet
         label="Repair or replace?"
         onPress={() => router.navigate(`/decide?job=${open.job.id}&panel=${panelId}` as never)}

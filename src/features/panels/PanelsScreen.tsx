@@ -103,6 +103,13 @@ function JobPanels({
           <T tone="muted">None in this job.</T>
         </View>
       )}
+      {open.job.panels.length > 0 && !stages && (
+        <Quiet
+          label="Before paint: faults, parts, blasting"
+          icon="chevron-right"
+          onPress={() => router.navigate(`/ground?job=${open.job.id}` as never)}
+        />
+      )}
       {panels.map((p) => (
         <Row
           key={p.id}

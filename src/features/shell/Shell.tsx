@@ -11,7 +11,12 @@ import { DARK, LIGHT, gap, GLOVE, paperTheme } from '@/ui/theme';
 
 const TABS: { path: string; under: string[]; label: string; icon: IconName }[] = [
   { path: '/', under: [], label: 'Today', icon: 'today' },
-  { path: '/panels', under: ['/panel', '/job', '/decide'], label: 'Panels', icon: 'panels' },
+  {
+    path: '/panels',
+    under: ['/panel', '/job', '/decide', '/map', '/ground', '/level', '/bags', '/order', '/blast', '/repair'],
+    label: 'Panels',
+    icon: 'panels',
+  },
   { path: '/air', under: ['/heat'], label: 'Air', icon: 'air' },
   { path: '/mix', under: [], label: 'Mix', icon: 'mix' },
   { path: '/shop', under: ['/library'], label: 'Shop', icon: 'shop' },

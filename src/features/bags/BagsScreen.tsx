@@ -1,0 +1,231 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Bag, BagItem } from '@/core';
+import { checkBag, partsSum, type PartsSum } from '@/core/plan';
+import { newId, nowMs, useJobOrLast, useNow, useShopActions, type OpenJob } from '@/data';
+import { Field } from '@/ui/Field';
+import { dayOnly } from '@/ui/format';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { ItemForm } from './ItemForm';
+
+/** What came off, where it is, what has to be ordered and what must go back. */
+export function BagsScreen({ jobId }: { jobId: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  if (loading) return <Page>{null}</Page>;
+  if (!open || open.job.panels.length === 0)
+    return (
+      <Page>
+        <Blank title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
+      </Page>
+    );
+  return <Bags open={open} />;
+}
+
+const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+
+function answerOf(s: PartsSum): string {
+  if (s.bags === 0) return 'Nothing is bagged yet';
+  const late = s.onOrder.filter((o) => o.late).length;
+  if (late > 0) return `${plural(late, 'order is', 'orders are')} late`;
+  if (s.toOrder.length > 0) return `${plural(s.toOrder.length, 'sort of clip', 'sorts of clips')} to order`;
+  if (s.back < s.pieces) return `${s.pieces - s.back} of ${s.pieces} pieces are off`;
+  return 'Everything is back';
+}
+
+function Bags({ open }: { open: OpenJob }) {
+  const now = useNow();
+  const { changeHead } = useShopActions();
+  const { job } = open;
+  const [adding, setAdding] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const sum = partsSum(job, now);
+  const change = (f: (bags: Bag[]) => Bag[]) =>
+    changeHead(job.id, (j) => ({ ...j, bags: f(j.bags ?? []) })).then(
+      () => setProblem(undefined),
+      (e: Error) => setProblem(e.message),
+    );
+  const changeItem = (bagId: string, item: BagItem) =>
+    change((bags) =>
+      bags.map((b) => (b.id === bagId ? { ...b, items: b.items.map((i) => (i.id === item.id ? item : i)) } : b)),
+    );
+  return (
+    <Page
+      testID="bags"
+      foot={!adding && <Act label="A new bag" strong grow onPress={() => setAdding(true)} testID="new-bag" />}
+    >
+      <Head
+        over={`${job.name}, bags and orders`}
+        answer={answerOf(sum)}
+        under={
+          sum.heldUntilMs === undefined
+            ? `${plural(sum.bags, 'bag', 'bags')}, ${plural(sum.pieces, 'piece', 'pieces')}.`
+            : `The last order is due ${dayOnly(sum.heldUntilMs)}; until then the plan waits.`
+        }
+      />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {adding && (
+        <NewBag
+          open={open}
+          onDone={(bag) => {
+            setAdding(false);
+            if (bag) void change((bags) => [bag, ...bags]);
+          }}
+        />
+      )}
+      {sum.mustReturn.length > 0 && (
+        <Notice tone="window" testID="must-return">
+          {`Must go back before the job is done: ${sum.mustReturn.map((m) => `${m.missing} × ${m.item.name.toLowerCase()}`).join(', ')}.`}
+        </Notice>
+      )}
+      {(job.bags ?? []).map((bag) => (
+        <OneBag
+          key={bag.id}
+          bag={bag}
+          part={job.panels.find((p) => p.id === bag.panelId)?.name ?? 'a part that is gone'}
+          now={now}
+          onAdd={(item) =>
+            void change((bags) => bags.map((b) => (b.id === bag.id ? { ...b, items: [...b.items, item] } : b)))
+          }
+          onChange={(item) => void changeItem(bag.id, item)}
+          onRemove={() => void change((bags) => bags.filter((b) => b.id !== bag.id))}
+        />
+      ))}
+      {sum.bags === 0 && !adding && (
+        <View style={{ paddingVertical: gap(4) }}>
+          <T tone="muted">
+            Count what comes off into a bag, and say where the bag is. Clips that break are ordered while there is time;
+            plugs and drains are asked for at the end.
+          </T>
+        </View>
+      )}
+    </Page>
+  );
+}
+
+function OneBag({
+  bag,
+  part,
+  now,
+  onAdd,
+  onChange,
+  onRemove,
+}: {
+  bag: Bag;
+  part: string;
+  now: number;
+  onAdd(i: BagItem): void;
+  onChange(i: BagItem): void;
+  onRemove(): void;
+}) {
+  const [adding, setAdding] = useState(false);
+  const [opened, setOpened] = useState<string>();
+  const pieces = bag.items.reduce((n, i) => n + i.count, 0);
+  return (
+    <Section title={bag.name} aside={`${part}, ${plural(pieces, 'piece', 'pieces')}`}>
+      {bag.where !== '' && (
+        <View style={{ paddingTop: gap(2) }}>
+          <T kind="small" tone="muted">{`Where: ${bag.where}`}</T>
+        </View>
+      )}
+      {bag.items.map((i) => (
+        <View key={i.id}>
+          <Row
+            label={`${i.count} ${i.name}, ${standing(i, now)}`}
+            onPress={() => setOpened(opened === i.id ? undefined : i.id)}
+            selected={opened === i.id}
+          >
+            <View style={{ width: 44 }}>
+              <T kind="figure">{String(i.count)}</T>
+            </View>
+            <View style={{ flex: 1, minWidth: 0 }}>
+              <T kind="strong">{i.name}</T>
+              <T kind="small" tone={toneOf(i, now)}>
+                {standing(i, now)}
+              </T>
+            </View>
+          </Row>
+          {opened === i.id && (
+            <ItemForm
+              item={i}
+              onSave={(item) => {
+                onChange(item);
+                setOpened(undefined);
+              }}
+              onLeave={() => setOpened(undefined)}
+            />
+          )}
+        </View>
+      ))}
+      {adding ? (
+        <ItemForm
+          onSave={(item) => {
+            onAdd(item);
+            setAdding(false);
+          }}
+          onLeave={() => setAdding(false)}
+        />
+      ) : (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
+          <Quiet label={`Count something into ${bag.name}`} icon="plus" onPress={() => setAdding(true)} />
+          {bag.items.length === 0 && <Quiet label="Throw the bag away" tone="stop" onPress={onRemove} />}
+        </View>
+      )}
+    </Section>
+  );
+}
+
+function standing(i: BagItem, now: number): string {
+  const bits: string[] = [];
+  if (i.back >= i.count) return 'all back';
+  if (i.back > 0) bits.push(`${i.back} back`);
+  if (i.dueMs !== undefined)
+    bits.push(i.dueMs < now ? `was due ${dayOnly(i.dueMs)}` : `on order, due ${dayOnly(i.dueMs)}`);
+  else if (i.oneTime) bits.push('one-time: to order');
+  if (i.mustReturn) bits.push('must go back');
+  return bits.join(', ') || 'in the bag';
+}
+
+const toneOf = (i: BagItem, now: number) =>
+  i.back >= i.count
+    ? ('do' as const)
+    : i.dueMs !== undefined && i.dueMs < now
+      ? ('stop' as const)
+      : i.oneTime && i.dueMs === undefined
+        ? ('window' as const)
+        : ('muted' as const);
+
+function NewBag({ open, onDone }: { open: OpenJob; onDone(bag: Bag | undefined): void }) {
+  const { job } = open;
+  const [name, setName] = useState(`Bag ${(job.bags?.length ?? 0) + 1}`);
+  const [panelId, setPanelId] = useState('');
+  const [where, setWhere] = useState('');
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const save = () => {
+    const r = checkBag(job, { id: newId(nowMs()), name: name.trim(), panelId, where: where.trim(), items: [] });
+    if (r.ok) onDone(r.value);
+    else setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
+  };
+  return (
+    <Section title="A new bag">
+      <Field label="Name or number" value={name} onChange={setName} problem={problems.name} />
+      <Choices
+        label="What it came off"
+        options={job.panels.map((p) => ({ value: p.id, label: p.name }))}
+        value={panelId}
+        onChange={setPanelId}
+      />
+      {problems.panelId !== undefined && (
+        <T kind="small" tone="stop">
+          {problems.panelId}
+        </T>
+      )}
+      <Field label="Where it is" value={where} onChange={setWhere} />
+      <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
+        <Act label="Keep the bag" strong grow onPress={save} testID="keep-bag" />
+        <Act label="Leave" onPress={() => onDone(undefined)} />
+      </View>
+    </Section>
+  );
+}

@@ -1,0 +1,276 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { parseDecimal, waitText } from '@/core';
+import {
+  COATING_RATES,
+  MEDIA,
+  mediaById,
+  planBlast,
+  rustsAtMs,
+  type BlastPart,
+  type BlastPlan,
+  type BlastRig,
+} from '@/core/blast';
+import { useJobOrLast, useNow, useRoom, useSettings, useShopActions, type OpenJob } from '@/data';
+import { Field, Fields } from '@/ui/Field';
+import { shortWhen, wholeMoney } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { Staging } from './Staging';
+import { areaOf, zonesOn } from './parts';
+
+/** A blasting day: what the compressor can feed, how long it takes, what it costs, what is covered first, and until when to prime. */
+export function BlastScreen({ jobId }: { jobId: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  const settings = useSettings();
+  if (loading || !settings) return <Page>{null}</Page>;
+  if (!open || open.job.panels.length === 0)
+    return (
+      <Page>
+        <Blank
+          title="Nothing to blast yet"
+          text="A blasting day is planned from the panels of a job. Give it some first."
+        />
+      </Page>
+    );
+  return <Blast open={open} rig={settings.rig} />;
+}
+
+const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'glass' };
+type RigName = Exclude<keyof typeof RIG, 'media'>;
+const BORES = [4.8, 6.4, 8, 9.5];
+
+function Blast({ open, rig: kept }: { open: OpenJob; rig: typeof RIG | undefined }) {
+  const { currency } = useLook();
+  const router = useRouter();
+  const now = useNow();
+  const room = useRoom(now);
+  const { saveSettings } = useShopActions();
+  const start = kept ?? RIG;
+  const [texts, setTexts] = useState<Record<RigName, string>>(() => ({
+    boreMm: String(start.boreMm),
+    barG: String(start.barG),
+    airM3Min: String(start.airM3Min),
+    rate: String(start.rate),
+    handRate: String(start.handRate),
+  }));
+  const [worn, setWorn] = useState(false);
+  const [mediaId, setMediaId] = useState(start.media);
+  const media = mediaById(mediaId) ?? MEDIA[0]!;
+  const num = (k: RigName) => {
+    const r = parseDecimal(texts[k]);
+    return r.ok ? r.value : NaN;
+  };
+  const rig: BlastRig = {
+    boreMm: num('boreMm'),
+    barG: num('barG'),
+    airM3Min: num('airM3Min'),
+    rate: num('rate'),
+    handRate: num('handRate'),
+    worn,
+  };
+  const staged = (open.job.staging ?? []).flatMap((item) => {
+    const panel = open.job.panels.find((p) => p.id === item.panelId);
+    return panel ? [{ item, panel }] : [];
+  });
+  const parts: BlastPart[] = staged.flatMap(({ item, panel }) =>
+    item.skipped === undefined
+      ? [
+          {
+            id: item.id,
+            name: panel.name,
+            substrate: panel.substrate,
+            thicknessUm: panel.thicknessUm,
+            areaCm2: areaOf(open.job, item),
+            coating: item.coating,
+          },
+        ]
+      : [],
+  );
+  const zoneIds = staged.flatMap(({ item }) => (item.skipped === undefined ? zonesOn(open.job, item) : []));
+  const result = planBlast(parts, media, rig);
+  const problems = result.ok ? {} : Object.fromEntries(result.error.map((p) => [p.path, p.message]));
+  const plan = result.ok ? result.value : undefined;
+  const toCover = staged.reduce(
+    (n, { item }) => n + (item.skipped === undefined ? item.cover.filter((c) => !c.done).length : 0),
+    0,
+  );
+  const endMs = plan ? now + plan.hours * 3_600_000 : now;
+  const rain = room?.climate.forecast?.points.find((p) => p.rainMm > 0 && p.atMs > now);
+  const rustMs = room && rustsAtMs(room.air, endMs);
+  const field = (k: RigName, label: string, unit?: string) => (
+    <Field
+      label={label}
+      unit={unit}
+      value={texts[k]}
+      onChange={(v) => setTexts({ ...texts, [k]: v })}
+      problem={problems[k]}
+      numeric
+    />
+  );
+  return (
+    <Page
+      testID="blast"
+      foot={
+        parts.length > 0 && (
+          <Act
+            label={toCover > 0 ? 'Cover first, then blast' : 'Log the blasting'}
+            strong
+            grow
+            disabled={toCover > 0}
+            onPress={() => router.navigate(`/log?job=${open.job.id}&kind=blasted&zones=${zoneIds.join()}` as never)}
+            testID="log-blast"
+          />
+        )
+      }
+    >
+      <Head
+        over={`${open.job.name}, blasting day`}
+        answer={answerOf(plan, parts.length, toCover)}
+        under={
+          plan && plan.hours > 0
+            ? `${hoursText(plan.hours)}, ${plan.mediaKg.toFixed(0)}\u00a0kg of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
+            : undefined
+        }
+      />
+      {plan?.short !== undefined && (
+        <Notice tone={plan.heldBarG < 2 ? 'stop' : 'window'} testID="short">
+          {plan.short}
+        </Notice>
+      )}
+      {parts.some((p) => p.substrate === 'steel') && (
+        <View style={{ marginTop: gap(3) }} testID="finish-by">
+          <T kind="tag" tone="muted">
+            Begun now, primer on by
+          </T>
+          <T kind="figure" tone="window">
+            {rustMs === undefined ? 'more than three days on' : shortWhen(rustMs, now)}
+          </T>
+          <T kind="small" tone="muted">
+            {rustMs === undefined
+              ? 'The air stays dry by readings and forecast. Rain on it starts rust at once.'
+              : `Flash rust shows ${waitText(rustMs - endMs)} after the last part, by readings and forecast. Wet blasting leaves under an hour; salt halves it.`}
+          </T>
+          {rain && (
+            <T kind="small" tone="window">
+              {`Rain from ${shortWhen(rain.atMs, now)}: everything inside by then.`}
+            </T>
+          )}
+        </View>
+      )}
+      {plan && plan.parts.length > 0 && (
+        <Section title="Part by part" aside={`${plan.heldBarG.toFixed(1)}\u00a0bar held`}>
+          {plan.parts.map((p) => (
+            <Row key={p.part.id}>
+              <View style={{ flex: 1, minWidth: 0 }}>
+                <T kind="strong">{p.part.name}</T>
+                <T kind="small" tone="muted">
+                  {`${(p.part.areaCm2 / 10_000).toFixed(2)}\u00a0m², ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
+                </T>
+                {(p.stop ?? p.care) && (
+                  <T kind="small" tone={p.stop ? 'stop' : 'window'}>
+                    {p.stop ?? p.care}
+                  </T>
+                )}
+              </View>
+              <View style={{ alignItems: 'flex-end' }}>
+                <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
+                <T kind="tag" tone="muted">
+                  {p.stop ? '' : `${p.mediaKg.toFixed(0)}\u00a0kg`}
+                </T>
+              </View>
+            </Row>
+          ))}
+          <View style={{ paddingTop: gap(2) }} testID="by-hand">
+            <T>
+              {`By wire wheel the same takes ${plan.wheelHours.toFixed(1)}\u00a0h, ${wholeMoney(plan.wheelCost, currency)}; ${
+                plan.cost < plan.wheelCost
+                  ? `blasting is ${wholeMoney(plan.wheelCost - plan.cost, currency)} cheaper, and reaches into pits.`
+                  : `that is ${wholeMoney(plan.cost - plan.wheelCost, currency)} cheaper, where no pits are.`
+              }`}
+            </T>
+          </View>
+        </Section>
+      )}
+      <Staging open={open} />
+      <Section title="Rig and media">
+        <Choices
+          label="Media"
+          options={MEDIA.map((m) => ({ value: m.id, label: m.name }))}
+          value={media.id}
+          onChange={setMediaId}
+        />
+        <T
+          kind="small"
+          tone="muted"
+        >{`Dust: ${media.dust}. For ${media.on.length > 2 ? 'everything, slowly' : media.on.join(' and ')}.`}</T>
+        <Choices
+          label="Nozzle"
+          options={BORES.map((b) => ({ value: String(b), label: `${b}\u00a0mm` }))}
+          value={texts.boreMm}
+          onChange={(v) => setTexts({ ...texts, boreMm: v })}
+        />
+        <Choices
+          label="Its bore is"
+          options={[
+            { value: 'new', label: 'As new' },
+            { value: 'worn', label: 'Worn by 1.5\u00a0mm' },
+          ]}
+          value={worn ? 'worn' : 'new'}
+          onChange={(v) => setWorn(v === 'worn')}
+        />
+        <Fields>
+          {field('boreMm', 'Nozzle', 'mm')}
+          {field('barG', 'Pressure', 'bar')}
+        </Fields>
+        <Fields>
+          {field('airM3Min', 'Compressor', 'm³/min')}
+          {field('rate', `Crew, an hour`, currency)}
+        </Fields>
+        {field('handRate', 'Your own hour, for the wire wheel', currency)}
+        {plan && (
+          <Quiet
+            label="Keep this rig"
+            onPress={() =>
+              void saveSettings({
+                rig: {
+                  boreMm: rig.boreMm,
+                  barG: rig.barG,
+                  airM3Min: rig.airM3Min,
+                  rate: rig.rate,
+                  handRate: rig.handRate,
+                  media: media.id,
+                },
+              })
+            }
+          />
+        )}
+      </Section>
+      <Notice tone="window">
+        Air-fed helmet, hearing protection, nobody within reach of the rebound; no media with free silica. Old coatings
+        can hold lead or chromate: test before you blast. Local rules decide.
+      </Notice>
+      <View style={{ marginTop: gap(3) }}>
+        <T kind="small" tone="muted">
+          Air by choked flow; rates and media are usual yard figures, with a nozzle open three quarters of the time.
+          Your own last day knows better.
+        </T>
+      </View>
+    </Page>
+  );
+}
+
+const hoursText = (h: number) => (h < 1 ? `${Math.max(1, Math.round(h * 60))}\u00a0min` : `${h.toFixed(1)}\u00a0h`);
+
+function answerOf(plan: BlastPlan | undefined, parts: number, toCover: number): string {
+  if (!plan) return 'One figure is not right yet';
+  if (parts === 0) return 'Nothing is on the list';
+  if (plan.heldBarG < 2) return 'The compressor cannot feed this nozzle';
+  if (toCover > 0) return `${toCover} ${toCover === 1 ? 'cover' : 'covers'} to put on first`;
+  const stopped = plan.parts.filter((p) => p.stop).length;
+  if (stopped > 0) return `${stopped} of ${parts} should not be blasted so`;
+  return `Ready: ${hoursText(plan.hours)}`;
+}

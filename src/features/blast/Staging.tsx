@@ -1,0 +1,159 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { BLAST_COATINGS, type BlastCoating, type BlastItem, type Face } from '@/core';
+import { COATING_RATES } from '@/core/blast';
+import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
+import { Field } from '@/ui/Field';
+import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
+
+/** What goes to the yard: faces, covers that have to be on first, and what is left out on purpose. */
+export function Staging({ open }: { open: OpenJob }) {
+  const { changeHead } = useShopActions();
+  const { job } = open;
+  const list = job.staging ?? [];
+  const [problem, setProblem] = useState<string>();
+  const [adding, setAdding] = useState(false);
+  const change = (f: (s: BlastItem[]) => BlastItem[]) =>
+    void changeHead(job.id, (j) => ({ ...j, staging: f(j.staging ?? []) })).then(
+      () => setProblem(undefined),
+      (e: Error) => setProblem(e.message),
+    );
+  const put = (item: BlastItem) => change((all) => all.map((x) => (x.id === item.id ? item : x)));
+  const left = job.panels.filter((p) => !list.some((i) => i.panelId === p.id));
+  return (
+    <Section
+      title="Staging"
+      aside={list.length === 0 ? 'empty' : `${list.filter((i) => i.skipped === undefined).length} to go`}
+    >
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {list.map((item) => (
+        <One
+          key={item.id}
+          item={item}
+          name={job.panels.find((p) => p.id === item.panelId)?.name ?? 'A panel that is gone'}
+          onChange={put}
+          onRemove={() => change((all) => all.filter((x) => x.id !== item.id))}
+        />
+      ))}
+      {adding ? (
+        <Choices
+          label="Which part"
+          options={left.map((p) => ({ value: p.id, label: p.name }))}
+          value=""
+          onChange={(panelId) => {
+            const panel = job.panels.find((p) => p.id === panelId)!;
+            setAdding(false);
+            change((all) => [
+              ...all,
+              {
+                id: newId(nowMs()),
+                panelId,
+                coating: 'thickPaint',
+                faces: panel.map?.faces ?? ['outer'],
+                cover: [],
+              },
+            ]);
+          }}
+        />
+      ) : (
+        left.length > 0 && <Quiet label="Put a part on the list" icon="plus" onPress={() => setAdding(true)} />
+      )}
+    </Section>
+  );
+}
+
+function One({
+  item,
+  name,
+  onChange,
+  onRemove,
+}: {
+  item: BlastItem;
+  name: string;
+  onChange(i: BlastItem): void;
+  onRemove(): void;
+}) {
+  const [opened, setOpened] = useState(false);
+  const [cover, setCover] = useState('');
+  const [reason, setReason] = useState('');
+  const skipped = item.skipped !== undefined;
+  const done = item.cover.filter((c) => c.done).length;
+  return (
+    <View style={{ paddingVertical: gap(2) }}>
+      <Quiet
+        label={`${name}: ${skipped ? 'left out' : item.cover.length === 0 ? 'nothing to cover' : `${done} of ${item.cover.length} covered`}`}
+        icon={opened ? 'chevron-up' : 'chevron-down'}
+        onPress={() => setOpened(!opened)}
+      />
+      {skipped && <T kind="small" tone="muted">{`On purpose: ${item.skipped}`}</T>}
+      {!skipped && item.cover.length > 0 && (
+        <Choices
+          label={`Covered on ${name}`}
+          hideLabel
+          many
+          options={item.cover.map((c) => ({ value: c.name, label: c.name }))}
+          value={item.cover.filter((c) => c.done).map((c) => c.name)}
+          onChange={(v) =>
+            onChange({ ...item, cover: item.cover.map((c) => (c.name === v ? { ...c, done: !c.done } : c)) })
+          }
+        />
+      )}
+      {opened && (
+        <View style={{ paddingBottom: gap(2) }}>
+          <Choices
+            label="What comes off"
+            options={BLAST_COATINGS.map((c) => ({ value: c, label: COATING_RATES[c].name }))}
+            value={item.coating}
+            onChange={(c: BlastCoating) => onChange({ ...item, coating: c })}
+          />
+          <Choices
+            label="Faces"
+            many
+            options={(['outer', 'inner'] as const).map((f) => ({ value: f, label: FACE_NAMES[f] }))}
+            value={item.faces}
+            onChange={(f) => {
+              const faces = item.faces.includes(f) ? item.faces.filter((x) => x !== f) : [...item.faces, f];
+              if (faces.length > 0) onChange({ ...item, faces });
+            }}
+          />
+          <Field label="Cover first (threads, bores, glass)" value={cover} onChange={setCover} />
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(2) }}>
+            <Act
+              label="Add the cover"
+              disabled={!cover.trim() || item.cover.some((c) => c.name === cover.trim())}
+              onPress={() => {
+                onChange({ ...item, cover: [...item.cover, { name: cover.trim(), done: false }] });
+                setCover('');
+              }}
+            />
+          </View>
+          {skipped ? (
+            <Quiet
+              label="Blast it after all"
+              onPress={() => {
+                const { skipped: _, ...rest } = item;
+                onChange(rest);
+              }}
+            />
+          ) : (
+            <>
+              <Field label="Leave it out, because" value={reason} onChange={setReason} />
+              <View style={{ flexDirection: 'row', marginTop: gap(2) }}>
+                <Act
+                  label="Leave it out on purpose"
+                  disabled={!reason.trim()}
+                  onPress={() => onChange({ ...item, skipped: reason.trim() })}
+                />
+              </View>
+            </>
+          )}
+          <Quiet label="Off the list" tone="stop" onPress={onRemove} />
+        </View>
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,91 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { parseDecimal, type Decided } from '@/core';
+import type { Decision } from '@/core/plan';
+import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
+import { Field } from '@/ui/Field';
+import { dayOnly, wholeMoney } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+const WAYS: { value: Decided['way']; label: string }[] = [
+  { value: 'repair', label: 'Repair it' },
+  { value: 'replace', label: 'Replace it' },
+  { value: 'temporary', label: 'Temporary repair' },
+];
+const WORDS: Record<Decided['way'], string> = {
+  repair: 'It is repaired',
+  replace: 'It is replaced',
+  temporary: 'It is repaired for a while',
+};
+
+/** What was decided on this panel, with what it rested on; and a way to decide anew. */
+export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: string; decision: Decision | undefined }) {
+  const { currency } = useLook();
+  const { changeHead } = useShopActions();
+  const had = open.job.decisions?.find((d) => d.panelId === panelId);
+  const [way, setWay] = useState<Decided['way']>();
+  const [months, setMonths] = useState('12');
+  const [problem, setProblem] = useState<string>();
+  const change = (f: (all: Decided[]) => Decided[]) =>
+    void changeHead(open.job.id, (j) => ({ ...j, decisions: f(j.decisions ?? []) })).then(
+      () => setWay(undefined),
+      (e: Error) => setProblem(e.message),
+    );
+  const save = () => {
+    if (!way || !decision) return;
+    const r = parseDecimal(months);
+    const whole = r.ok && Number.isInteger(r.value) && r.value >= 1 && r.value <= 240 ? r.value : undefined;
+    if (way === 'temporary' && whole === undefined) return setProblem('Months: a whole number from 1 to 240');
+    setProblem(undefined);
+    change((all) => [
+      ...all.filter((d) => d.panelId !== panelId),
+      {
+        id: newId(nowMs()),
+        panelId,
+        atMs: nowMs(),
+        way,
+        repairCheaper: decision.repairCheaper,
+        repairCost: Math.round(decision.cost.repair.middle),
+        replaceCost: Math.round(decision.cost.replace.middle),
+        ...(way === 'temporary' && { months: whole! }),
+      },
+    ]);
+  };
+  return (
+    <Section title="Decided" {...(had && { aside: dayOnly(had.atMs) })}>
+      {had && (
+        <View style={{ paddingTop: gap(2) }} testID="decided">
+          <T kind="strong">{`${WORDS[had.way]}${had.months ? `: ${had.months} months` : ''}.`}</T>
+          <T kind="small" tone="muted">
+            {`Repair was cheaper in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)} against ${wholeMoney(had.replaceCost, currency)}.`}
+          </T>
+          <Quiet
+            label="Take it back"
+            tone="stop"
+            onPress={() => change((all) => all.filter((d) => d.panelId !== panelId))}
+          />
+        </View>
+      )}
+      <View style={{ height: gap(2) }} />
+      <Choices
+        label={had ? 'Decide anew' : 'Decide'}
+        hideLabel
+        options={WAYS}
+        value={way ?? ('' as Decided['way'])}
+        onChange={(w) => setWay(w === way ? undefined : w)}
+      />
+      {way === 'temporary' && (
+        <Field label="Months it has to last" value={months} onChange={setMonths} problem={problem} numeric />
+      )}
+      {way !== 'temporary' && problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {way && (
+        <View style={{ flexDirection: 'row', marginTop: gap(3) }}>
+          <Act label="Keep this decision" strong grow disabled={!decision} onPress={save} testID="keep-decision" />
+        </View>
+      )}
+    </Section>
+  );
+}

@@ -1,0 +1,150 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { openFaults, zonesOf, type Job, type Panel } from '@/core';
+import { TREATMENT_NAMES } from '@/core';
+import { isDone, LEVELS, partsSum, dueRepairs, taskWords } from '@/core/plan';
+import { useJobOrLast, useNow, type OpenJob } from '@/data';
+import { dayOnly, monthYear } from '@/ui/format';
+import { Blank, Head, Page, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+
+/** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
+export function GroundScreen({ jobId }: { jobId: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  if (loading) return <Page>{null}</Page>;
+  if (!open)
+    return (
+      <Page>
+        <Blank title="No job yet" text="Start a job and give it a panel; then walk round it and mark what you see." />
+      </Page>
+    );
+  return <Ground open={open} />;
+}
+
+/** Open faults of a panel, each kind of treatment once. */
+function faultsOf(open: OpenJob, p: Panel) {
+  const list = zonesOf(open.job, p.id).flatMap((z) => {
+    const s = open.state.zones.get(z.id)?.strata;
+    return s ? openFaults(s) : [];
+  });
+  const unique = [...new Map(list.map((f) => [f.id, f])).values()];
+  return { count: unique.length, ways: [...new Set(unique.map((f) => TREATMENT_NAMES[f.mark.treatment]))] };
+}
+
+const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
+
+function answerOf(panels: { count: number }[]): string {
+  const total = panels.reduce((n, p) => n + p.count, 0);
+  if (total === 0) return 'No fault is open';
+  const on = panels.filter((p) => p.count > 0).length;
+  return `${plural(total, 'fault', 'faults')} open on ${plural(on, 'panel', 'panels')}`;
+}
+
+function Ground({ open }: { open: OpenJob }) {
+  const router = useRouter();
+  const now = useNow();
+  const { job, state } = open;
+  const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p) })).sort((a, b) => b.count - a.count);
+  const parts = partsSum(job, now);
+  const due = dueRepairs(job, state);
+  const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
+  const to = (path: string) => router.navigate(`${path}?job=${job.id}` as never);
+  const next = waiting[0];
+  return (
+    <Page testID="ground">
+      <Head over={`${job.name}, before paint`} answer={answerOf(panels)} under={underOf(job, parts.heldUntilMs)} />
+      <Section title="Agreed and planned">
+        <Way
+          title="Quality level"
+          detail={job.level ? `${LEVELS[job.level].name}: ${LEVELS[job.level].about}` : 'Not agreed yet'}
+          onPress={() => to('/level')}
+        />
+        <Way
+          title="Bags and orders"
+          detail={
+            parts.bags === 0
+              ? 'Nothing is bagged'
+              : `${parts.back} of ${parts.pieces} pieces back${parts.toOrder.length > 0 ? `, ${plural(parts.toOrder.length, 'sort', 'sorts')} to order` : ''}${parts.mustReturn.length > 0 ? `, ${plural(parts.mustReturn.length, 'plug or drain', 'plugs or drains')} out` : ''}`
+          }
+          onPress={() => to('/bags')}
+        />
+        <Way
+          title="Access order"
+          detail={
+            next
+              ? `First ${taskWords(job, next.first)}, then ${taskWords(job, next.then)}`
+              : 'Nothing waits for anything'
+          }
+          onPress={() => to('/order')}
+        />
+        <Way
+          title="Blasting day"
+          detail={
+            job.staging?.length
+              ? `${plural(job.staging.filter((s) => s.skipped === undefined).length, 'part', 'parts')} on the list, ${plural(job.staging.flatMap((s) => (s.skipped === undefined ? s.cover : [])).filter((c) => !c.done).length, 'cover', 'covers')} to do`
+              : 'Not planned'
+          }
+          onPress={() => to('/blast')}
+        />
+      </Section>
+      {due.length > 0 && (
+        <Section title="Temporary repairs" aside={String(due.length)}>
+          {due.map((d) => (
+            <Row key={`${d.panelId}${d.dueMs}`}>
+              <View style={{ flex: 1, minWidth: 0 }}>
+                <T kind="strong">{job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}</T>
+                <T kind="small" tone="muted">
+                  {d.what}
+                </T>
+              </View>
+              <T kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
+                {d.dueMs < now ? `was to last until ${monthYear(d.dueMs)}` : `until ${monthYear(d.dueMs)}`}
+              </T>
+            </Row>
+          ))}
+        </Section>
+      )}
+      <Section title="Panels" aside="walk round">
+        {panels.map(({ panel, count, ways }) => (
+          <Row
+            key={panel.id}
+            role="link"
+            label={`Map of ${panel.name}`}
+            onPress={() => router.navigate(`/map?job=${job.id}&panel=${panel.id}` as never)}
+          >
+            <View style={{ flex: 1, minWidth: 0 }}>
+              <T kind="strong">{panel.name}</T>
+              <T kind="small" tone="muted">
+                {ways.length > 0 ? ways.join('; ') : panel.map ? 'Nothing open' : 'Not drawn yet'}
+              </T>
+            </View>
+            {count > 0 && (
+              <T kind="figure" tone="stop">
+                {String(count)}
+              </T>
+            )}
+          </Row>
+        ))}
+      </Section>
+    </Page>
+  );
+}
+
+function underOf(job: Job, heldUntilMs: number | undefined): string {
+  const decided = job.decisions?.length ?? 0;
+  const held = heldUntilMs === undefined ? '' : `The last back order is due ${dayOnly(heldUntilMs)}.`;
+  return [decided > 0 ? `${plural(decided, 'decision', 'decisions')} kept.` : '', held].filter(Boolean).join(' ');
+}
+
+function Way({ title, detail, onPress }: { title: string; detail: string; onPress(): void }) {
+  return (
+    <Row role="link" label={title} onPress={onPress}>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <T kind="strong">{title}</T>
+        <T kind="small" tone="muted">
+          {detail}
+        </T>
+      </View>
+    </Row>
+  );
+}

@@ -1,0 +1,138 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { parseDecimal, QUALITY_LEVELS, type QualityLevel } from '@/core';
+import { levelSum, type LevelSum } from '@/core/plan';
+import { useJobOrLast, useLibrary, useShopActions, type OpenJob } from '@/data';
+import { Field } from '@/ui/Field';
+import { wholeMoney } from '@/ui/format';
+import { useLook } from '@/ui/look';
+import { Act, Blank, Choices, Head, Notice, Page } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+/** How far each step goes: three levels side by side, with what they cost. */
+export function LevelScreen({ jobId }: { jobId: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  if (loading) return <Page>{null}</Page>;
+  if (!open || open.job.zones.length === 0)
+    return (
+      <Page>
+        <Blank
+          title="Nothing to level yet"
+          text="A level is worked out from the areas of a job's zones. Add some first."
+        />
+      </Page>
+    );
+  return <Level open={open} />;
+}
+
+/** What is compared, row by row. */
+const ROWS: { label: string; of(s: LevelSum): string }[] = [
+  { label: 'Wave left over 20\u00a0mm', of: (s) => `${s.spec.wavinessMm}\u00a0mm` },
+  { label: 'Skims of filler', of: (s) => String(s.spec.skims) },
+  { label: 'Coats of build', of: (s) => String(s.spec.buildCoats) },
+  { label: 'Blocked to', of: (s) => `P${s.spec.primerGrit}` },
+  { label: 'Base and clear', of: (s) => `${s.spec.baseCoats} + ${s.spec.clearCoats}` },
+  { label: 'Clear cut to', of: (s) => (s.spec.clearGrit ? `P${s.spec.clearGrit}` : 'left as sprayed') },
+  { label: 'Faces', of: (s) => s.spec.faces },
+  { label: 'Rest before blocking', of: (s) => `${s.spec.restDays}\u00a0${s.spec.restDays === 1 ? 'day' : 'days'}` },
+  { label: 'Hours', of: (s) => s.hours.toFixed(0) },
+  { label: 'Days at least', of: (s) => String(s.days) },
+];
+
+function Level({ open }: { open: OpenJob }) {
+  const { currency, palette } = useLook();
+  const { lookup } = useLibrary();
+  const { changeHead } = useShopActions();
+  const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
+  const [rate, setRate] = useState('55');
+  const [problem, setProblem] = useState<string>();
+  const r = parseDecimal(rate);
+  const hour = r.ok && r.value >= 0 && r.value <= 1000 ? r.value : undefined;
+  const sums = QUALITY_LEVELS.map((l) => levelSum(open.job, l, hour ?? 0, lookup));
+  const mine = sums.find((s) => s.level === picked)!;
+  const save = () =>
+    void changeHead(open.job.id, (j) => ({ ...j, level: picked })).then(
+      () => setProblem(undefined),
+      (e: Error) => setProblem(e.message),
+    );
+  const cell = { flex: 1, minWidth: 0, paddingVertical: gap(1.5) } as const;
+  return (
+    <Page
+      testID="level"
+      foot={
+        <Act
+          label={open.job.level === picked ? `${mine.spec.name} is agreed` : `Agree on ${mine.spec.name.toLowerCase()}`}
+          strong
+          grow
+          disabled={open.job.level === picked}
+          onPress={save}
+          testID="agree"
+        />
+      }
+    >
+      <Head
+        over={`${open.job.name}, quality level`}
+        answer={
+          hour === undefined
+            ? `${mine.spec.name}: ${mine.hours.toFixed(0)} hours`
+            : `${mine.spec.name}: ${mine.hours.toFixed(0)} hours, ${wholeMoney(mine.money, currency)}`
+        }
+        under={mine.spec.about}
+      />
+      <Choices
+        label="Level"
+        hideLabel
+        options={sums.map((s) => ({ value: s.level, label: s.spec.name }))}
+        value={picked}
+        onChange={(v) => setPicked(v)}
+      />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <View role="table" aria-label="Levels side by side" style={{ marginTop: gap(4) }}>
+        <View
+          role="row"
+          style={{ flexDirection: 'row', borderBottomWidth: 1.5, borderBottomColor: palette.ink, gap: gap(2) }}
+        >
+          {sums.map((s) => (
+            <View key={s.level} role="columnheader" style={cell}>
+              <T kind="section" tone={s.level === picked ? 'do' : 'ink'}>
+                {s.spec.name}
+              </T>
+              {hour !== undefined && <T kind="strong">{wholeMoney(s.money, currency)}</T>}
+            </View>
+          ))}
+        </View>
+        {ROWS.map((row) => (
+          <View key={row.label} style={{ borderBottomWidth: 1, borderBottomColor: palette.line, paddingTop: gap(1.5) }}>
+            <T kind="tag" tone="muted">
+              {row.label}
+            </T>
+            <View role="row" style={{ flexDirection: 'row', gap: gap(2) }}>
+              {sums.map((s) => (
+                <View key={s.level} role="cell" style={[cell, { paddingVertical: gap(0.5) }]}>
+                  <T {...(s.level === picked ? { kind: 'strong' as const } : { tone: 'muted' as const })}>
+                    {row.of(s)}
+                  </T>
+                </View>
+              ))}
+            </View>
+          </View>
+        ))}
+      </View>
+      <View style={{ marginTop: gap(3) }}>
+        <Field
+          label={`An hour costs, ${currency}`}
+          value={rate}
+          onChange={setRate}
+          problem={hour === undefined ? 'A number from 0 to 1000' : undefined}
+          numeric
+        />
+      </View>
+      <View style={{ marginTop: gap(3) }}>
+        <T kind="small" tone="muted">
+          {`Estimated for ${mine.areaM2.toFixed(1)}\u00a0m² by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
+        </T>
+      </View>
+    </Page>
+  );
+}

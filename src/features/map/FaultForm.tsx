@@ -1,0 +1,169 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import {
+  parseDecimal,
+  type Face,
+  type FaultCause,
+  type FaultKind,
+  type Panel,
+  type Point,
+  type Treatment,
+  type Zone,
+} from '@/core';
+import {
+  CAUSE_NAMES,
+  FAULT_CAUSES,
+  FAULT_KINDS,
+  FAULT_NAMES,
+  FAULTS,
+  proposeTreatment,
+  TREATMENT_NAMES,
+  TREATMENTS,
+} from '@/core/faults';
+import { NotLogged, useAppend, useSettings, type OpenJob } from '@/data';
+import { Field, Fields } from '@/ui/Field';
+import { Act, Choices, Notice, Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { markWords } from '@/ui/words';
+
+/** What is wrong at the place that was tapped, how bad, why, and what is proposed. */
+export function FaultForm({
+  open,
+  panel,
+  zone,
+  face,
+  at,
+  onDone,
+}: {
+  open: OpenJob;
+  panel: Panel;
+  zone: Zone;
+  face: Face;
+  at: Point;
+  onDone(words: string): void;
+}) {
+  const settings = useSettings();
+  const append = useAppend(open.job.id);
+  const [fault, setFault] = useState<FaultKind>('surfaceRust');
+  const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
+  const [depth, setDepth] = useState('');
+  const [size, setSize] = useState('');
+  const [cause, setCause] = useState<FaultCause>();
+  const [own, setOwn] = useState<Treatment>();
+  const [other, setOther] = useState(false);
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  if (!settings) return null;
+  const figures = FAULTS[fault];
+  const read = (text: string): number | undefined => {
+    const r = parseDecimal(text);
+    return r.ok ? r.value : undefined;
+  };
+  const proposal = proposeTreatment({
+    fault,
+    grade: Number(grade) as 1 | 2 | 3,
+    substrate: panel.substrate,
+    method: settings.method,
+    ...(read(depth) !== undefined && { depthMm: read(depth)! }),
+  });
+  const treatment = own ?? proposal.treatment;
+  const save = () => {
+    const bad: Record<string, string> = {};
+    const figure = (name: string, text: string, min: number, max: number): number | undefined => {
+      if (!text.trim()) return undefined;
+      const v = read(text);
+      if (v === undefined || v < min || v > max) bad[name] = `A number from ${min} to ${max}\u00a0mm`;
+      return v;
+    };
+    const depthMm = figures.depth && figure('depthMm', depth, 0, 200);
+    const sizeMm = figures.size && figure('sizeMm', size, 1, 5000);
+    if (Object.keys(bad).length > 0) return setProblems(bad);
+    const mark = {
+      fault,
+      grade: Number(grade) as 1 | 2 | 3,
+      treatment,
+      face,
+      at,
+      ...(typeof depthMm === 'number' && { depthMm }),
+      ...(typeof sizeMm === 'number' && { sizeMm }),
+      ...(cause && { cause }),
+    };
+    append.mutate({ kind: 'marked', zoneIds: [zone.id], ...mark } as never, {
+      onSuccess: () => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark)}.`),
+      onError: (e) =>
+        setProblems(
+          e instanceof NotLogged ? Object.fromEntries(e.problems.map((p) => [p.path, p.message])) : { '': e.message },
+        ),
+    });
+  };
+  const stray = Object.entries(problems).filter(([k]) => k !== 'depthMm' && k !== 'sizeMm');
+  return (
+    <View>
+      <Choices
+        label="What it is"
+        options={FAULT_KINDS.map((k) => ({ value: k, label: FAULT_NAMES[k] }))}
+        value={fault}
+        onChange={(k) => {
+          setFault(k);
+          setOwn(undefined);
+          setProblems({});
+        }}
+      />
+      <Choices
+        label="How bad"
+        options={figures.grades.map((g, i) => ({ value: String(i + 1) as '1', label: g }))}
+        value={grade}
+        onChange={(g) => {
+          setGrade(g);
+          setOwn(undefined);
+        }}
+      />
+      {(figures.depth ?? figures.size) && (
+        <Fields>
+          {figures.depth && (
+            <Field label="Depth" unit="mm" value={depth} onChange={setDepth} problem={problems.depthMm} numeric />
+          )}
+          {figures.size && (
+            <Field label="Across" unit="mm" value={size} onChange={setSize} problem={problems.sizeMm} numeric />
+          )}
+        </Fields>
+      )}
+      <Choices
+        label="Why (if you know)"
+        options={FAULT_CAUSES.map((c) => ({ value: c, label: CAUSE_NAMES[c] }))}
+        value={cause ?? ('' as FaultCause)}
+        onChange={(c) => setCause(c === cause ? undefined : c)}
+      />
+      <Notice tone="muted" testID="proposal">
+        <T kind="strong">{TREATMENT_NAMES[treatment]}</T>
+        <T kind="small">{own && own !== proposal.treatment ? 'Your own choice.' : proposal.why}</T>
+      </Notice>
+      {other ? (
+        <Choices
+          label="Another way"
+          options={TREATMENTS.map((t) => ({ value: t, label: TREATMENT_NAMES[t] }))}
+          value={treatment}
+          onChange={(t) => setOwn(t as Treatment)}
+        />
+      ) : (
+        <Quiet label="Another way" onPress={() => setOther(true)} />
+      )}
+      {stray.map(([k, m]) => (
+        <Notice key={k} tone="stop">
+          {m}
+        </Notice>
+      ))}
+      <View style={{ marginTop: gap(3), flexDirection: 'row', gap: gap(2) }}>
+        <Act
+          label={`Mark it on ${zone.name.toLowerCase()}`}
+          strong
+          grow
+          disabled={append.isPending}
+          onPress={save}
+          testID="save-mark"
+        />
+        <Act label="Leave" onPress={() => onDone('')} />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,189 @@
+import { useRouter } from 'expo-router';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { parseDecimal, drawnAreaText, zonesOf, type Panel, type Point } from '@/core';
+import {
+  areaMm2,
+  boundsOf,
+  faceOf,
+  MOST_CORNERS,
+  outlineProblem,
+  resized,
+  SHAPE_NAMES,
+  shapeOutline,
+  SHAPES,
+  thinned,
+  type ShapeName,
+} from '@/core/outline';
+import { useShopActions, type OpenJob } from '@/data';
+import { Field, Fields } from '@/ui/Field';
+import { useLook } from '@/ui/look';
+import { PanelMap } from '@/ui/map/PanelMap';
+import { Sketch, useSketch } from '@/ui/map/sketch';
+import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
+import { gap } from '@/ui/theme';
+
+const WAYS = [
+  { value: 'shape', label: 'A usual shape' },
+  { value: 'draw', label: 'Draw it' },
+] as const;
+
+/** Gives a panel its outline to scale: a generic shape with its own width and height, or drawn on a board of that size. */
+export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel; onDone?(): void }) {
+  const { units } = useLook();
+  const router = useRouter();
+  const { changeJob } = useShopActions();
+  const had = panel.map && boundsOf(panel.map.outline);
+  const [way, setWay] = useState<(typeof WAYS)[number]['value']>('shape');
+  const [shape, setShape] = useState<ShapeName | 'asItIs'>(panel.map ? 'asItIs' : 'rectangle');
+  const [width, setWidth] = useState(String(had?.width ?? SHAPES.rectangle.size[0]));
+  const [height, setHeight] = useState(String(had?.height ?? SHAPES.rectangle.size[1]));
+  const [both, setBoth] = useState<'no' | 'yes'>(panel.map?.faces.includes('inner') ? 'yes' : 'no');
+  const [sketch] = useState(() => new Sketch());
+  const drawn = useSketch(sketch);
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const read = (text: string) => {
+    const r = parseDecimal(text);
+    return r.ok && r.value >= 20 && r.value <= 6000 ? r.value : undefined;
+  };
+  const w = read(width);
+  const h = read(height);
+  const board: Point[] = shapeOutline('rectangle', w ?? 1000, h ?? 600);
+  const outline: Point[] =
+    way === 'draw'
+      ? [...drawn]
+      : shape === 'asItIs' && panel.map
+        ? resized(panel.map.outline, w ?? 1000, h ?? 600)
+        : shapeOutline(shape as ShapeName, w ?? 1000, h ?? 600);
+  const zones = zonesOf(open.job, panel.id);
+  const anyDrawn = zones.some((z) => z.outline) || (panel.map?.keepOuts.length ?? 0) > 0;
+  const marked = zones.some((z) => open.state.zones.get(z.id)?.strata?.faults.some((f) => f.mark?.at));
+  const save = () => {
+    const bad: Record<string, string> = {};
+    if (w === undefined) bad.width = 'A number from 20 to 6000\u00a0mm';
+    if (h === undefined) bad.height = 'A number from 20 to 6000\u00a0mm';
+    const kept = outline.length > MOST_CORNERS ? thinned(outline, 1.5) : outline;
+    const wrong = outlineProblem(kept);
+    if (wrong) bad.outline = wrong;
+    if (Object.keys(bad).length > 0) return setProblems(bad);
+    const cm2 = areaMm2(kept) / 100;
+    // One zone that nobody has drawn is the whole face: its area is that of the drawing.
+    const outer = zones.filter((z) => faceOf(z) === 'outer');
+    const whole = outer.length === 1 && !outer[0]!.outline ? outer[0]! : undefined;
+    changeJob(open.job.id, (j) => ({
+      ...j,
+      panels: j.panels.map((p) =>
+        p.id === panel.id
+          ? {
+              ...p,
+              map: {
+                outline: kept,
+                faces: both === 'yes' ? ['outer', 'inner'] : ['outer'],
+                keepOuts: p.map?.keepOuts ?? [],
+              },
+            }
+          : p,
+      ),
+      zones: j.zones.map((z) => (z.id === whole?.id ? { ...z, areaCm2: Math.round(cm2) } : z)),
+    })).then(
+      () => onDone?.(),
+      (e: Error) => setProblems({ '': e.message }),
+    );
+  };
+  return (
+    <Page
+      testID="shape-page"
+      foot={
+        <>
+          <Act label="Keep this outline" strong grow onPress={save} testID="keep-shape" />
+          <Act
+            label="Leave"
+            onPress={() => (onDone ? onDone() : router.navigate(`/panel/${open.job.id}/${panel.id}` as never))}
+          />
+        </>
+      }
+    >
+      <Head
+        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        answer={panel.map ? 'Change its outline' : 'What shape is it?'}
+        under={
+          outline.length > 2
+            ? `${drawnAreaText(areaMm2(outline) / 100, units)} on one face, from the drawing.`
+            : 'Drag round it, or tap its corners.'
+        }
+      />
+      <Choices label="How" hideLabel options={WAYS} value={way} onChange={(v) => setWay(v)} />
+      {way === 'shape' && (
+        <Choices
+          label="Shape"
+          options={[
+            ...(panel.map ? [{ value: 'asItIs' as const, label: 'As it is' }] : []),
+            ...SHAPE_NAMES.map((s) => ({ value: s, label: SHAPES[s].name })),
+          ]}
+          value={shape}
+          onChange={(s) => {
+            setShape(s);
+            if (s === 'asItIs') return;
+            setWidth(String(SHAPES[s].size[0]));
+            setHeight(String(SHAPES[s].size[1]));
+          }}
+        />
+      )}
+      <Fields>
+        <Field
+          label={way === 'draw' ? 'Board, wide' : 'Wide'}
+          unit="mm"
+          value={width}
+          onChange={setWidth}
+          problem={problems.width}
+          numeric
+        />
+        <Field
+          label={way === 'draw' ? 'Board, high' : 'High'}
+          unit="mm"
+          value={height}
+          onChange={setHeight}
+          problem={problems.height}
+          numeric
+        />
+      </Fields>
+      <PanelMap
+        outline={way === 'draw' ? board : outline}
+        zones={[]}
+        keepOuts={[]}
+        marks={[]}
+        sketch={sketch}
+        drawing={way === 'draw'}
+        height={260}
+        onTap={nothing}
+      />
+      {way === 'draw' && (
+        <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
+          <Act label="Back one" disabled={drawn.length === 0} onPress={() => sketch.back()} />
+          <Act label="Clear" disabled={drawn.length === 0} onPress={() => sketch.clear()} />
+        </View>
+      )}
+      <Choices
+        label="Inner face worked on too"
+        options={[
+          { value: 'no', label: 'No' },
+          { value: 'yes', label: 'Yes' },
+        ]}
+        value={both}
+        onChange={(v) => setBoth(v)}
+      />
+      {problems.outline !== undefined && <Notice tone="stop">{problems.outline}</Notice>}
+      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
+      {(anyDrawn || marked) && (
+        <Notice tone="window">
+          Zones, keep-outs and marks keep their own places: look whether they still lie right.
+        </Notice>
+      )}
+      {zones.length > 1 && !anyDrawn && (
+        <Notice tone="muted">{`${zones.length} zones keep the areas that were stated. Draw them to have their areas from here.`}</Notice>
+      )}
+    </Page>
+  );
+}
+
+const nothing = () => undefined;

@@ -1,0 +1,180 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { AccessLink, TaskRef } from '@/core';
+import { isDone, ringIn, TASK_KINDS, TASKS, taskWords, type TaskKind } from '@/core/plan';
+import { newId, nowMs, useJobOrLast, useShopActions, type OpenJob } from '@/data';
+import { Field } from '@/ui/Field';
+import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+/** What has to come before what, and what must never follow: the log warns by these. */
+export function OrderScreen({ jobId }: { jobId: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  if (loading) return <Page>{null}</Page>;
+  if (!open || open.job.panels.length === 0)
+    return (
+      <Page>
+        <Blank title="No panels yet" text="The access order links acts on the panels of a job. Give it some first." />
+      </Page>
+    );
+  return <Order open={open} />;
+}
+
+const say = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
+
+function Order({ open }: { open: OpenJob }) {
+  const { changeHead } = useShopActions();
+  const { job, state } = open;
+  const links = job.links ?? [];
+  const [adding, setAdding] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  const change = (f: (l: AccessLink[]) => AccessLink[]) =>
+    void changeHead(job.id, (j) => ({ ...j, links: f(j.links ?? []) })).then(
+      () => setProblem(undefined),
+      (e: Error) => setProblem(e.message),
+    );
+  const waits = links.filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
+  return (
+    <Page
+      testID="order"
+      foot={!adding && <Act label="A new link" strong grow onPress={() => setAdding(true)} testID="new-link" />}
+    >
+      <Head
+        over={`${job.name}, access order`}
+        answer={
+          links.length === 0
+            ? 'Nothing waits for anything'
+            : waits.length === 0
+              ? 'Nothing is closed off'
+              : `First ${taskWords(job, waits[0]!.first)}`
+        }
+        under={
+          waits[0]
+            ? `Before you ${taskWords(job, waits[0].then)}.`
+            : 'The log warns when a step would close off another one.'
+        }
+      />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {adding && (
+        <NewLink
+          open={open}
+          onDone={(l) => {
+            setAdding(false);
+            if (l) change((all) => [...all, l]);
+          }}
+        />
+      )}
+      {links.length > 0 && (
+        <Section title="Links" aside={String(links.length)}>
+          {links.map((l) => {
+            const done = isDone(job, state, l.first);
+            return (
+              <Row key={l.id}>
+                <View style={{ flex: 1, minWidth: 0 }}>
+                  <T kind="strong">
+                    {l.kind === 'before'
+                      ? `${say(taskWords(job, l.first))}, then ${taskWords(job, l.then)}`
+                      : `Never ${taskWords(job, l.then)} once you ${taskWords(job, l.first)}`}
+                  </T>
+                  {l.why !== '' && (
+                    <T kind="small" tone="muted">
+                      {say(l.why)}
+                    </T>
+                  )}
+                  <T kind="tag" tone={l.kind === 'before' ? (done ? 'do' : 'window') : done ? 'stop' : 'muted'}>
+                    {l.kind === 'before'
+                      ? done
+                        ? 'The first is done'
+                        : 'The first is not done'
+                      : done
+                        ? 'Holds from now on'
+                        : 'Not yet'}
+                  </T>
+                </View>
+                <Quiet label="Drop" tone="stop" onPress={() => change((all) => all.filter((x) => x.id !== l.id))} />
+              </Row>
+            );
+          })}
+        </Section>
+      )}
+    </Page>
+  );
+}
+
+function NewLink({ open, onDone }: { open: OpenJob; onDone(l: AccessLink | undefined): void }) {
+  const { job } = open;
+  const first0 = job.panels[0]!.id;
+  const [kind, setKind] = useState<AccessLink['kind']>('before');
+  const [first, setFirst] = useState<TaskRef>({ panelId: first0, kind: 'coated' });
+  const [then, setThen] = useState<TaskRef>({ panelId: job.panels[1]?.id ?? first0, kind: 'fitted' });
+  const [why, setWhy] = useState('');
+  const [problem, setProblem] = useState<string>();
+  const save = () => {
+    const link: AccessLink = { id: newId(nowMs()), kind, first, then, why: why.trim() };
+    if (first.panelId === then.panelId && first.kind === then.kind)
+      return setProblem('Both ends are the same act: pick another one');
+    if (ringIn([...(job.links ?? []), link]))
+      return setProblem('That closes a ring: each would wait for the other. Drop or turn round one of them.');
+    onDone(link);
+  };
+  const before = kind === 'before';
+  return (
+    <Section title="A new link">
+      <Choices
+        label="Kind"
+        hideLabel
+        options={[
+          { value: 'before', label: 'One before the other' },
+          { value: 'never', label: 'Never after' },
+        ]}
+        value={kind}
+        onChange={(k) => setKind(k)}
+      />
+      <Task open={open} title={before ? 'First' : 'Once this is done'} value={first} onChange={setFirst} />
+      <Task open={open} title={before ? 'Then' : 'Never do this'} value={then} onChange={setThen} />
+      <Field label="Because" value={why} onChange={setWhy} />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <View style={{ marginTop: gap(3) }}>
+        <T kind="strong">
+          {before
+            ? `${say(taskWords(job, first))}, then ${taskWords(job, then)}.`
+            : `Never ${taskWords(job, then)} once you ${taskWords(job, first)}.`}
+        </T>
+      </View>
+      <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
+        <Act label="Keep the link" strong grow onPress={save} testID="keep-link" />
+        <Act label="Leave" onPress={() => onDone(undefined)} />
+      </View>
+    </Section>
+  );
+}
+
+function Task({
+  open,
+  title,
+  value,
+  onChange,
+}: {
+  open: OpenJob;
+  title: string;
+  value: TaskRef;
+  onChange(t: TaskRef): void;
+}) {
+  return (
+    <View style={{ marginTop: gap(2) }}>
+      <Choices
+        label={`${title}: act`}
+        options={TASK_KINDS.map((k) => ({ value: k, label: TASKS[k] }))}
+        value={value.kind as TaskKind}
+        onChange={(k) => onChange({ ...value, kind: k })}
+      />
+      <Choices
+        label={`${title}: on`}
+        options={open.job.panels.map((p) => ({ value: p.id, label: p.name }))}
+        value={value.panelId}
+        onChange={(panelId) => onChange({ ...value, panelId })}
+      />
+    </View>
+  );
+}

@@ -1,0 +1,59 @@
+import { useEffect, useState } from 'react';
+import { SUBSTRATE_NAMES, SUBSTRATES, waitText, type SubstrateKind } from '@/core';
+import { bondWay } from '@/core/repair';
+import { useNow, useRoom } from '@/data';
+import { Choices, Head, Notice, Section } from '@/ui/parts';
+import { Lines, Small, Steps, useFigures, type WorkProps } from './parts';
+
+/** A sprung or new bonded seam: which adhesive, how prepared, how long in the clamps. */
+export function BondWork(p: WorkProps) {
+  const room = useRoom(useNow());
+  return room ? <Bond {...p} tempC={Math.round(room.here.surfaceC * 2) / 2} /> : null;
+}
+
+function Bond({ over, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
+  const [other, setOther] = useState<SubstrateKind>('steel');
+  const { value, field } = useFigures({ temp: String(tempC) });
+  useEffect(() => onTreatment('rebond'), [onTreatment]);
+  const t = value('temp');
+  const bad: Record<string, string> = t >= -10 && t <= 60 ? {} : { temp: 'A number from -10 to 60\u00a0°C' };
+  const way = bondWay(panel.substrate, other, bad.temp ? 23 : t);
+  return (
+    <>
+      <Head
+        over={over}
+        answer={
+          way.clampMin === undefined
+            ? 'Too cold to bond'
+            : `${way.family}, ${waitText(way.clampMin * 60_000)} in the clamps`
+        }
+        under={way.why}
+      />
+      <Choices
+        label="To"
+        options={SUBSTRATES.map((s) => ({ value: s, label: SUBSTRATE_NAMES[s] }))}
+        value={other}
+        onChange={(s) => setOther(s)}
+      />
+      {field('temp', 'Surface', '°C', bad)}
+      {way.clampMin !== undefined && way.loadMin !== undefined ? (
+        <Section title="Times">
+          <Lines
+            lines={[
+              { what: 'In the clamps', much: waitText(way.clampMin * 60_000), note: 'estimated, at this temperature' },
+              { what: 'Bears load after', much: waitText(way.loadMin * 60_000), note: 'estimated' },
+            ]}
+          />
+        </Section>
+      ) : (
+        <Notice tone="stop">The adhesive stands still in this cold: warm the room and both parts.</Notice>
+      )}
+      <Steps title="Before it is closed" steps={way.prepare} />
+      <Notice tone="window">
+        Uncured adhesive makes people allergic: gloves, no skin contact. The adhesive&rsquo;s own data sheet decides.
+        Seams that bear load in a crash are for a licensed shop.
+      </Notice>
+      <Small>Countersunk rivets are insurance where paint will cover them. Squeeze out, do not scrape dry.</Small>
+    </>
+  );
+}

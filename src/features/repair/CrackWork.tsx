@@ -1,0 +1,72 @@
+import { useEffect } from 'react';
+import { isMetal, showText } from '@/core';
+import { planCrack } from '@/core/repair';
+import { Fields } from '@/ui/Field';
+import { useLook } from '@/ui/look';
+import { Head, Notice, Section } from '@/ui/parts';
+import { Lines, problemsOf, Small, useFigures, type WorkProps } from './parts';
+
+/** A crack in laminate or plastic: stopped, opened to a V, filled, backed. */
+export function CrackWork({ over, panel, onTreatment }: WorkProps) {
+  const { units } = useLook();
+  const { value, field } = useFigures({ lengthMm: '120', wallMm: String(panel.thicknessUm / 1000) });
+  const metal = isMetal(panel.substrate);
+  useEffect(() => onTreatment(metal ? 'patch' : 'vAndEpoxy'), [metal, onTreatment]);
+  const r = planCrack({ lengthMm: value('lengthMm'), wallMm: value('wallMm') });
+  const bad = problemsOf(r);
+  const mm = (v: number, d = 1) => `${v.toFixed(d)}\u00a0mm`;
+  return (
+    <>
+      <Head
+        over={over}
+        answer={
+          metal
+            ? 'Stop it, then weld or patch'
+            : r.ok
+              ? `V ${mm(r.value.depthMm)} deep, ${showText('volume', r.value.epoxyMl, units)} epoxy`
+              : 'One figure is not right yet'
+        }
+        under={
+          metal
+            ? 'Cracked metal has worked: find what moved before it is closed.'
+            : 'A crack runs on unless its ends are stopped and its root is opened.'
+        }
+      />
+      <Fields>
+        {field('lengthMm', 'Length', 'mm', bad)}
+        {field('wallMm', 'Wall', 'mm', bad)}
+      </Fields>
+      {r.ok && (
+        <Section title="Worked out">
+          <Lines
+            lines={[
+              { what: 'Hole at each end', much: mm(r.value.stopMm, 0) },
+              ...(metal
+                ? []
+                : [
+                    {
+                      what: 'V',
+                      much: `${r.value.vDegrees}\u00a0°`,
+                      note: `${mm(r.value.depthMm)} deep, ${mm(r.value.widthMm)} wide: two thirds of the wall`,
+                    },
+                    {
+                      what: 'Epoxy',
+                      much: showText('volume', r.value.epoxyMl, units),
+                      note: 'with a quarter more for the board',
+                    },
+                    { what: 'Cloth behind', much: mm(r.value.backMm, 0), note: 'beyond each end of the crack' },
+                  ]),
+            ]}
+          />
+        </Section>
+      )}
+      <Notice tone="window">
+        Dust of glass and plastic: particle mask and extraction. Uncured epoxy makes people allergic: gloves. The data
+        sheet decides.
+      </Notice>
+      {panel.substrate === 'plastic' && (
+        <Small>Most plastics need promoter before epoxy holds: try it where it does not show.</Small>
+      )}
+    </>
+  );
+}

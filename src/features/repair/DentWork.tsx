@@ -1,0 +1,30 @@
+import { useEffect, useState } from 'react';
+import { TREATMENT_NAMES } from '@/core';
+import { dentWay } from '@/core/repair';
+import { Head } from '@/ui/parts';
+import { Steps, useFigures, YesNo, type WorkProps } from './parts';
+
+/** Which way with a dent, and why. */
+export function DentWork({ over, onTreatment }: WorkProps) {
+  const [paintWhole, setPaintWhole] = useState(false);
+  const [creased, setCreased] = useState(false);
+  const [access, setAccess] = useState(true);
+  const [stretched, setStretched] = useState(false);
+  const { value, field } = useFigures({ depth: '2' });
+  const depth = value('depth');
+  const bad: Record<string, string> = depth >= 0 && depth <= 200 ? {} : { depth: 'A number from 0 to 200\u00a0mm' };
+  const way = dentWay({ paintWhole, creased, access, stretched, depthMm: bad.depth ? 2 : depth });
+  const { treatment } = way;
+  useEffect(() => onTreatment(treatment), [treatment, onTreatment]);
+  return (
+    <>
+      <Head over={over} answer={TREATMENT_NAMES[way.treatment]} under={way.why} />
+      <YesNo label="Paint is whole" value={paintWhole} onChange={setPaintWhole} />
+      <YesNo label="There is a crease" value={creased} onChange={setCreased} />
+      <YesNo label="A hand or tool reaches behind" value={access} onChange={setAccess} />
+      <YesNo label="It pops in and out" value={stretched} onChange={setStretched} />
+      {field('depth', 'Deepest, by straightedge', 'mm', bad)}
+      <Steps title="In this order" steps={way.steps} />
+    </>
+  );
+}

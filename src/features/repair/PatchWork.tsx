@@ -1,0 +1,103 @@
+import { useEffect, useState } from 'react';
+import { showText } from '@/core';
+import { planPatch } from '@/core/repair';
+import { Fields } from '@/ui/Field';
+import { useLook } from '@/ui/look';
+import { Choices, Head, Notice, Section } from '@/ui/parts';
+import { Lines, problemsOf, Small, useFigures, YesNo, type WorkProps } from './parts';
+
+/** A patch: where to cut, how big the piece, how many welds, how much to prime. */
+export function PatchWork({ over, panel, onTreatment }: WorkProps) {
+  const { units } = useLook();
+  const [joint, setJoint] = useState<'lap' | 'butt'>('lap');
+  const [near, setNear] = useState(false);
+  const { value, field } = useFigures({
+    widthMm: '120',
+    heightMm: '80',
+    sheetMm: String(panel.thicknessUm / 1000),
+    lineMm: '40',
+  });
+  useEffect(() => onTreatment('patch'), [onTreatment]);
+  const r = planPatch({
+    widthMm: value('widthMm'),
+    heightMm: value('heightMm'),
+    sheetMm: value('sheetMm'),
+    joint,
+    ...(near && { lineMm: value('lineMm') }),
+  });
+  const bad = problemsOf(r);
+  const mm = (v: number, d = 0) => `${v.toFixed(d)}\u00a0mm`;
+  return (
+    <>
+      <Head
+        over={over}
+        answer={
+          r.ok
+            ? `Cut ${r.value.cutWidthMm.toFixed(0)} × ${mm(r.value.cutHeightMm)}, ${r.value.welds} ${joint === 'lap' ? 'plugs' : 'stitches'}`
+            : 'One figure is not right yet'
+        }
+        under={
+          r.ok && r.value.atLine
+            ? 'One side on the body line: there it stays stiff, and the seam is hidden.'
+            : undefined
+        }
+      />
+      <Choices
+        label="Joint"
+        options={[
+          { value: 'lap', label: 'Lapped, plug welds' },
+          { value: 'butt', label: 'Edge to edge' },
+        ]}
+        value={joint}
+        onChange={(j) => setJoint(j)}
+      />
+      <Fields>
+        {field('widthMm', 'Bad, wide', 'mm', bad)}
+        {field('heightMm', 'Bad, high', 'mm', bad)}
+      </Fields>
+      {field('sheetMm', 'Sheet', 'mm', bad)}
+      <YesNo label="A body line is near" value={near} onChange={setNear} />
+      {near && field('lineMm', 'So far away', 'mm', bad)}
+      {r.ok && (
+        <Section title="Worked out">
+          <Lines
+            lines={[
+              {
+                what: 'Cut out',
+                much: `${r.value.cutWidthMm.toFixed(0)} × ${mm(r.value.cutHeightMm)}`,
+                note: `20 mm beyond what is bad, corners ${mm(r.value.radiusMm)} round`,
+              },
+              {
+                what: 'New piece',
+                much: `${r.value.pieceWidthMm.toFixed(0)} × ${mm(r.value.pieceHeightMm)}`,
+                note: joint === 'lap' ? 'with a flange of 20 mm all round' : `gap ${mm(r.value.gapMm, 1)} all round`,
+              },
+              { what: 'Seam', much: mm(r.value.seamMm) },
+              joint === 'lap'
+                ? {
+                    what: 'Plug welds',
+                    much: `${r.value.welds} × ${mm(r.value.weldMm)}`,
+                    note: 'every 50 mm; never two neighbours in a row',
+                  }
+                : {
+                    what: 'Stitches',
+                    much: `${r.value.welds} × ${mm(r.value.weldMm)}`,
+                    note: 'moved around, each cold before its neighbour',
+                  },
+              {
+                what: 'Weld-through primer',
+                much: showText('area', r.value.primerCm2, units),
+                note: 'every face that the joint hides, both sheets',
+              },
+            ]}
+          />
+        </Section>
+      )}
+      <Notice tone="window">
+        Welding: fire watch, battery off, no fuel, glass or underseal near, fume mask over zinc. What bears load or
+        protects people is for a licensed shop to judge.
+      </Notice>
+      <Small>Grind the weld only to flush. Less heat is less warp, and so less filler.</Small>
+    </>
+  );
+}

@@ -1,0 +1,57 @@
+import { useEffect, useState } from 'react';
+import { rustSteps } from '@/core/faults';
+import { useSettings } from '@/data';
+import { Choices, Head, Notice } from '@/ui/parts';
+import { Steps, YesNo, type WorkProps } from './parts';
+
+/** Rust by grade, by the house's school. */
+export function RustWork({ over, onTreatment }: WorkProps) {
+  const school = useSettings()?.method.rust ?? 'convert';
+  const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
+  const [cavity, setCavity] = useState(false);
+  const treatment =
+    grade === '3'
+      ? 'patch'
+      : cavity || (grade === '2' && school === 'convert')
+        ? 'convert'
+        : grade === '2'
+          ? 'cutOut'
+          : 'abrade';
+  useEffect(() => onTreatment(treatment), [treatment, onTreatment]);
+  const answer =
+    grade === '3'
+      ? 'Cut out to sound metal and patch'
+      : cavity
+        ? 'Clean out, convert, wax'
+        : grade === '1'
+          ? 'Abrade to bright metal'
+          : school === 'convert'
+            ? 'Brush or blast the pits, convert the rest'
+            : 'Brush or blast the pits, cut out the rest';
+  return (
+    <>
+      <Head
+        over={over}
+        answer={answer}
+        under={`House method: rust is ${school === 'convert' ? 'cleaned and converted' : 'cut out'}.`}
+      />
+      <Choices
+        label="How deep"
+        options={[
+          { value: '1', label: 'On the surface' },
+          { value: '2', label: 'Pits' },
+          { value: '3', label: 'Through, or thin' },
+        ]}
+        value={grade}
+        onChange={(g) => setGrade(g)}
+      />
+      {grade !== '3' && <YesNo label="Behind a seam or in a cavity" value={cavity} onChange={setCavity} />}
+      <Steps title="In this order" steps={rustSteps(Number(grade) as 1 | 2 | 3, school, cavity)} />
+      <Notice tone="window">
+        {grade === '3'
+          ? 'Welding: fire watch, battery off, no fuel or underseal near, fume mask over zinc. What bears load or protects people is for a licensed shop to judge.'
+          : 'Converter is acid: gloves and goggles, and its own data sheet decides coats and times. Never plug a void with something that holds water.'}
+      </Notice>
+    </>
+  );
+}

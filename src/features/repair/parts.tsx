@@ -1,0 +1,118 @@
+import { useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import { parseDecimal, type Panel, type Treatment } from '@/core';
+import { Field } from '@/ui/Field';
+import { Choices, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+/** What every repair is given. */
+export interface WorkProps {
+  over: string;
+  panel: Panel;
+  /** Says which treatment would be logged. */
+  onTreatment(t: Treatment): void;
+}
+
+/** Figures as they are typed, read as numbers; NaN where they are none. */
+export function useFigures<K extends string>(start: Record<K, string>) {
+  const [texts, setTexts] = useState(start);
+  const value = (k: K): number => {
+    const r = parseDecimal(texts[k]);
+    return r.ok ? r.value : NaN;
+  };
+  const field = (k: K, label: string, unit: string | undefined, problems: Record<string, string>, hint?: string) => (
+    <Field
+      label={label}
+      unit={unit}
+      value={texts[k]}
+      onChange={(v) => setTexts({ ...texts, [k]: v })}
+      problem={problems[k]}
+      hint={hint}
+      numeric
+    />
+  );
+  return { value, field, texts };
+}
+
+export const problemsOf = (
+  r: { ok: true } | { ok: false; error: readonly { path: string; message: string }[] },
+): Record<string, string> => (r.ok ? {} : Object.fromEntries(r.error.map((p) => [p.path, p.message])));
+
+/** Yes or no, as two buttons. */
+export function YesNo({ label, value, onChange }: { label: string; value: boolean; onChange(v: boolean): void }) {
+  return (
+    <Choices
+      label={label}
+      options={[
+        { value: 'no', label: 'No' },
+        { value: 'yes', label: 'Yes' },
+      ]}
+      value={value ? 'yes' : 'no'}
+      onChange={(v) => onChange(v === 'yes')}
+    />
+  );
+}
+
+/** Steps in order; checks are marked as such. */
+export function Steps({
+  title,
+  steps,
+}: {
+  title: string;
+  steps: readonly (string | { text: string; check?: true })[];
+}) {
+  return (
+    <Section title={title} aside={`${steps.length} steps`}>
+      {steps.map((s, i) => {
+        const { text, check } = typeof s === 'string' ? { text: s, check: undefined } : s;
+        return (
+          <Row key={text}>
+            <View style={{ width: 34 }}>
+              <T kind="figure" tone={check ? 'window' : 'ink'}>
+                {String(i + 1)}
+              </T>
+            </View>
+            <View style={{ flex: 1, minWidth: 0 }}>
+              {check && (
+                <T kind="tag" tone="window">
+                  Look before you go on
+                </T>
+              )}
+              <T>{text}</T>
+            </View>
+          </Row>
+        );
+      })}
+    </Section>
+  );
+}
+
+/** Results as lines: what, how much, and what it rests on. */
+export function Lines({ lines }: { lines: readonly { what: string; much: string; note?: string }[] }) {
+  return (
+    <>
+      {lines.map((l) => (
+        <Row key={l.what}>
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <T>{l.what}</T>
+            {l.note !== undefined && (
+              <T kind="small" tone="muted">
+                {l.note}
+              </T>
+            )}
+          </View>
+          <T kind="strong">{l.much}</T>
+        </Row>
+      ))}
+    </>
+  );
+}
+
+export const Small = ({ children }: { children: ReactNode }) => (
+  <View style={{ marginTop: gap(3) }}>
+    <T kind="small" tone="muted">
+      {children}
+    </T>
+  </View>
+);

@@ -1,0 +1,263 @@
+import { memo, useEffect, useMemo, useRef, useState } from 'react';
+import { View } from 'react-native';
+import { GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
+import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
+import type { FaultKind, KeepOut, Point, Zone } from '@/core';
+import { useLook } from '../look';
+import { Act } from '../parts';
+import { gap, type Palette } from '../theme';
+import { gesturesOf } from './gestures';
+import { useSketch, type Sketch } from './sketch';
+import { Viewport } from './viewport';
+
+export interface Mark {
+  id: string;
+  at: Point;
+  kind: FaultKind;
+  open: boolean;
+}
+
+interface Props {
+  outline: readonly Point[];
+  zones: readonly Zone[];
+  keepOuts: readonly KeepOut[];
+  marks: readonly Mark[];
+  /** Zone or mark that is told about. */
+  picked?: string;
+  /** A place that is about to be marked. */
+  pin?: Point;
+  sketch: Sketch;
+  /** Dragging with one finger draws instead of moving the panel. */
+  drawing: boolean;
+  height: number;
+  /** What was tapped, mm; and how far around it a thumb reaches, mm. */
+  onTap(at: Point, reachMm: number): void;
+}
+
+const EDGE = 14;
+const pathOf = (o: readonly Point[], close = true) =>
+  o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}${close ? 'Z' : ''}`;
+
+/** A panel to scale, with its zones, keep-outs and marks. Moves under one finger, grows under two; wheel and buttons do it too. */
+export function PanelMap(p: Props) {
+  const { palette } = useLook();
+  const [width, setWidth] = useState(0);
+  const [view] = useState(() => new Viewport());
+  const box = useRef<HTMLElement>(null);
+  const xs = p.outline.map((o) => o.x);
+  const ys = p.outline.map((o) => o.y);
+  const [x0, y0] = [Math.min(0, ...xs), Math.min(0, ...ys)];
+  const [w, h] = [Math.max(1, ...xs) - x0, Math.max(1, ...ys) - y0];
+  const perMm = Math.max(0.001, Math.min((width - 2 * EDGE) / w, (p.height - 2 * EDGE) / h));
+  const zeroX = (width - w * perMm) / 2 - x0 * perMm;
+  const zeroY = (p.height - h * perMm) / 2 - y0 * perMm;
+  useEffect(
+    () => view.fitTo(width, p.height, perMm, { x: zeroX, y: zeroY }),
+    [view, width, p.height, perMm, zeroX, zeroY],
+  );
+  useEffect(() => {
+    const el = box.current;
+    if (!el) return;
+    const wheel = (e: WheelEvent) => {
+      e.preventDefault();
+      const r = el.getBoundingClientRect();
+      view.zoom(Math.exp(-e.deltaY / 400), { x: e.clientX - r.left, y: e.clientY - r.top });
+    };
+    el.addEventListener('wheel', wheel, { passive: false });
+    return () => el.removeEventListener('wheel', wheel);
+  }, [view]);
+
+  const { drawing, sketch, onTap } = p;
+  const gesture = useMemo(() => gesturesOf(view, sketch, drawing, onTap), [drawing, sketch, onTap, view]);
+
+  return (
+    <GestureHandlerRootView style={{ marginTop: gap(3) }}>
+      <GestureDetector gesture={gesture} touchAction="none">
+        <View
+          ref={box as never}
+          testID="map"
+          onLayout={(e) => setWidth(Math.floor(e.nativeEvent.layout.width))}
+          style={{
+            height: p.height,
+            overflow: 'hidden',
+            backgroundColor: palette.sunk,
+            borderWidth: 1.5,
+            borderColor: palette.ink,
+          }}
+        >
+          <View
+            ref={(el) => view.attach(el as unknown as HTMLElement | null)}
+            style={{ width, height: p.height, transformOrigin: '0 0' }}
+          >
+            {width > 0 && (
+              <Svg width={width} height={p.height} aria-hidden>
+                <G transform={`translate(${zeroX} ${zeroY}) scale(${perMm})`}>
+                  <Ground outline={p.outline} perMm={perMm} palette={palette} />
+                  <Zones zones={p.zones} picked={p.picked} perMm={perMm} palette={palette} />
+                  <KeepOuts keepOuts={p.keepOuts} perMm={perMm} palette={palette} />
+                  <Marks marks={p.marks} picked={p.picked} perMm={perMm} palette={palette} />
+                  {p.pin && <Pin at={p.pin} perMm={perMm} palette={palette} />}
+                  <Draft sketch={sketch} perMm={perMm} palette={palette} />
+                </G>
+              </Svg>
+            )}
+          </View>
+        </View>
+      </GestureDetector>
+      <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
+        <Act label="Closer" onPress={() => view.zoom(1.6)} />
+        <Act label="Back off" onPress={() => view.zoom(1 / 1.6)} />
+        <Act label="Whole" onPress={() => view.fit()} />
+      </View>
+    </GestureHandlerRootView>
+  );
+}
+
+interface Layer {
+  perMm: number;
+  palette: Palette;
+}
+
+const Ground = memo(function Ground({ outline, perMm, palette }: Layer & { outline: readonly Point[] }) {
+  return <Path d={pathOf(outline)} fill={palette.surface} stroke={palette.ink} strokeWidth={2.4 / perMm} />;
+});
+
+const centre = (o: readonly Point[]): Point => ({
+  x: o.reduce((s, p) => s + p.x, 0) / o.length,
+  y: o.reduce((s, p) => s + p.y, 0) / o.length,
+});
+
+const Zones = memo(function Zones({
+  zones,
+  picked,
+  perMm,
+  palette,
+}: Layer & { zones: readonly Zone[]; picked?: string }) {
+  return (
+    <>
+      {zones.map((z) => {
+        if (!z.outline) return null;
+        const c = centre(z.outline);
+        return (
+          <G key={z.id}>
+            <Path
+              d={pathOf(z.outline)}
+              fill={palette.do}
+              fillOpacity={z.id === picked ? 0.32 : 0.12}
+              stroke={palette.do}
+              strokeWidth={(z.id === picked ? 3 : 1.8) / perMm}
+              strokeDasharray={`${8 / perMm} ${4 / perMm}`}
+            />
+            <SvgText
+              x={c.x}
+              y={c.y}
+              fontSize={13 / perMm}
+              fontFamily="Barlow"
+              fontWeight="600"
+              textAnchor="middle"
+              fill={palette.ink}
+            >
+              {z.name}
+            </SvgText>
+          </G>
+        );
+      })}
+    </>
+  );
+});
+
+const KeepOuts = memo(function KeepOuts({ keepOuts, perMm, palette }: Layer & { keepOuts: readonly KeepOut[] }) {
+  return (
+    <>
+      {keepOuts.map((k) => {
+        const [a, b, c, d] = cornersOf(k.outline);
+        return (
+          <G key={k.id}>
+            <Path d={pathOf(k.outline)} fill={palette.paper} stroke={palette.stop} strokeWidth={2 / perMm} />
+            <Path d={`M${a} ${b}L${c} ${d}M${a} ${d}L${c} ${b}`} stroke={palette.stop} strokeWidth={1.2 / perMm} />
+          </G>
+        );
+      })}
+    </>
+  );
+});
+
+const cornersOf = (o: readonly Point[]) => {
+  const xs = o.map((p) => p.x);
+  const ys = o.map((p) => p.y);
+  return [Math.min(...xs), Math.min(...ys), Math.max(...xs), Math.max(...ys)] as const;
+};
+
+/** Sign of a fault within a ring of radius 1: by shape, so that it works without colour. */
+const SIGNS: Record<FaultKind, string> = {
+  surfaceRust: 'M-.5 -.2h.1M.2 -.4h.1M-.2 .2h.1M.4 .3h.1M0 .5h.1',
+  pitting: 'M-.4 -.3h.3M.2 -.3h.3M-.4 .3h.3M.2 .3h.3',
+  hole: 'M-.35 0a.35 .35 0 1 0 .7 0a.35 .35 0 1 0 -.7 0',
+  dent: 'M-.55 -.25Q0 .6 .55 -.25',
+  crease: 'M-.55 -.35L-.1 .25L.1 -.25L.55 .35',
+  scratch: 'M-.5 .5L.5 -.5',
+  crack: 'M-.1 -.6L.15 -.15L-.15 .1L.1 .6',
+  delamination: 'M-.5 -.2h1M-.5 .2h1',
+  sprungBond: 'M-.5 -.3L.5 -.3M-.5 .4L.5 0',
+  oldFiller: 'M-.45 -.45h.9v.9h-.9z',
+  peeling: 'M-.5 .3h.6L.5 -.4',
+  trappedWater: 'M0 -.55Q.5 .1 0 .5Q-.5 .1 0 -.55',
+};
+const RING = 11;
+
+const Marks = memo(function Marks({
+  marks,
+  picked,
+  perMm,
+  palette,
+}: Layer & { marks: readonly Mark[]; picked?: string }) {
+  const r = RING / perMm;
+  return (
+    <>
+      {marks.map((m) => {
+        const tone = m.open ? palette.stop : palette.do;
+        return (
+          <G key={m.id} transform={`translate(${m.at.x} ${m.at.y}) scale(${r})`}>
+            <Circle
+              r={1}
+              fill={palette.paper}
+              stroke={m.id === picked ? palette.ink : tone}
+              strokeWidth={m.id === picked ? 0.4 : 0.22}
+            />
+            <Path d={SIGNS[m.kind]} fill="none" stroke={tone} strokeWidth={0.2} strokeLinecap="round" />
+          </G>
+        );
+      })}
+    </>
+  );
+});
+
+function Pin({ at, perMm, palette }: Layer & { at: Point }) {
+  const r = RING / perMm;
+  return (
+    <G transform={`translate(${at.x} ${at.y}) scale(${r})`}>
+      <Circle r={1.5} fill="none" stroke={palette.ink} strokeWidth={0.25} />
+      <Path d="M-2.2 0h1.2M2.2 0h-1.2M0 -2.2v1.2M0 2.2v-1.2" stroke={palette.ink} strokeWidth={0.25} />
+    </G>
+  );
+}
+
+/** The line under the finger: the only part that is drawn anew while it moves. */
+function Draft({ sketch, perMm, palette }: Layer & { sketch: Sketch }) {
+  const points = useSketch(sketch);
+  if (points.length === 0) return null;
+  const last = points[points.length - 1]!;
+  return (
+    <>
+      <Path
+        d={pathOf(points, points.length > 2)}
+        fill={palette.window}
+        fillOpacity={0.2}
+        stroke={palette.window}
+        strokeWidth={2.4 / perMm}
+        strokeLinejoin="round"
+      />
+      <Circle cx={last.x} cy={last.y} r={6 / perMm} fill={palette.window} />
+    </>
+  );
+}
