@@ -123,6 +123,12 @@ export function zoneAt(job: Job, panel: Panel, face: Face, at: Point): Zone | un
   return inner ?? here.find((z) => !z.outline);
 }
 
+/** The zones that a place may belong to: the innermost drawn one, or all that are not drawn. */
+export function zonesAt(job: Job, panel: Panel, face: Face, at: Point): Zone[] {
+  const z = zoneAt(job, panel, face, at);
+  return !z ? [] : z.outline ? [z] : zonesOf(job, panel.id).filter((x) => faceOf(x) === face && !x.outline);
+}
+
 /** The keep-out under a place, if there is one. */
 export const keepOutAt = (panel: Panel, face: Face, at: Point) =>
   panel.map?.keepOuts.find((k) => k.face === face && contains(k.outline, at));

@@ -31,20 +31,22 @@ import { markWords } from '@/ui/words';
 export function FaultForm({
   open,
   panel,
-  zone,
+  zones,
   face,
   at,
   onDone,
 }: {
   open: OpenJob;
   panel: Panel;
-  zone: Zone;
+  /** Where the place lies; several where the panel's zones are not drawn. */
+  zones: readonly Zone[];
   face: Face;
   at: Point;
   onDone(words: string): void;
 }) {
   const settings = useSettings();
   const append = useAppend(open.job.id);
+  const [zone, setZone] = useState(zones[0]!);
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
   const [depth, setDepth] = useState('');
@@ -99,6 +101,14 @@ export function FaultForm({
   const stray = Object.entries(problems).filter(([k]) => k !== 'depthMm' && k !== 'sizeMm');
   return (
     <View>
+      {zones.length > 1 && (
+        <Choices
+          label="On which zone"
+          options={zones.map((z) => ({ value: z.id, label: z.name }))}
+          value={zone.id}
+          onChange={(id) => setZone(zones.find((z) => z.id === id) ?? zone)}
+        />
+      )}
       <Choices
         label="What it is"
         options={FAULT_KINDS.map((k) => ({ value: k, label: FAULT_NAMES[k] }))}

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { drawnAreaText, openFaults, zonesOf, type Face, type Fault, type Panel, type Point } from '@/core';
-import { contains, faceOf, keepOutAt, zoneAt } from '@/core/outline';
+import { contains, faceOf, keepOutAt, zoneAt, zonesAt } from '@/core/outline';
 import { useJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { PanelMap, type Mark } from '@/ui/map/PanelMap';
@@ -108,7 +108,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const zone = zones.find((z) => z.id === picked);
   const mark = faults.find((f) => f.fault.id === picked);
   const keepOut = keepOuts.find((k) => k.id === picked);
-  const pinZone = pin && zoneAt(open.job, panel, face, pin);
+  const pinZones = pin ? zonesAt(open.job, panel, face, pin) : [];
   if (reshape) return <ShapeForm open={open} panel={panel} onDone={() => setReshape(false)} />;
 
   return (
@@ -168,15 +168,15 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
           }}
         />
       )}
-      {mode === 'mark' && pin && !pinZone && (
+      {mode === 'mark' && pin && pinZones.length === 0 && (
         <Notice tone="stop">This face has no zone to mark it on. Draw one here first.</Notice>
       )}
-      {mode === 'mark' && pin && pinZone && (
+      {mode === 'mark' && pin && pinZones.length > 0 && (
         <FaultForm
           key={`${pin.x},${pin.y}`}
           open={open}
           panel={panel}
-          zone={pinZone}
+          zones={pinZones}
           face={face}
           at={pin}
           onDone={(words) => {

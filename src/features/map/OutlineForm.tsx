@@ -5,7 +5,7 @@ import { areaMm2, drawZone, faceOf, MOST_CORNERS, outlineProblem, thinned, withZ
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
 import { useLook } from '@/ui/look';
-import { useSketch, type Sketch } from '@/ui/map/sketch';
+import { useBlank, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
 import { Act, Choices, Notice } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -34,14 +34,11 @@ export function OutlineForm({
   sketch: Sketch;
   onDone(words: string): void;
 }) {
-  const { units } = useLook();
   const { changeJob } = useShopActions();
-  const points = useSketch(sketch);
+  const blank = useBlank(sketch);
   const [name, setName] = useState('');
   const [on, setOn] = useState<'old' | 'bare'>('old');
   const [problems, setProblems] = useState<Record<string, string>>({});
-  // Judging a line that grows under a finger would hold the finger up: its area is cheap, the rest comes with saving.
-  const cm2 = points.length > 2 ? areaMm2(points) / 100 : 0;
   // A zone that is cut out of no other has no history yet: it begins with what is on it.
   const alone = !zonesOf(open.job, panel.id).some((z) => faceOf(z) === face && !z.outline);
   const firstLook = (zoneId: string): LogEvent => {
@@ -58,6 +55,7 @@ export function OutlineForm({
     };
   };
   const save = () => {
+    const points = sketch.get();
     const outline = points.length > MOST_CORNERS ? thinned(points, TREMBLE_MM) : [...points];
     const id = newId(nowMs());
     if (!name.trim()) return setProblems({ name: what === 'zone' ? 'Give the zone a name' : 'Say what it is' });
@@ -97,11 +95,24 @@ export function OutlineForm({
   };
   return (
     <View style={{ marginTop: gap(3) }}>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(3) }}>
-        <T kind="figure" testID="drawn-area">
-          {points.length > 2 ? drawnAreaText(cm2, units) : '\u2013'}
-        </T>
-        <T tone="muted">{`${points.length} ${points.length === 1 ? 'corner' : 'corners'}`}</T>
+      <DrawnArea sketch={sketch} />
+      <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
+        <Act
+          label="Back one"
+          disabled={blank}
+          onPress={() => {
+            setProblems({});
+            sketch.back();
+          }}
+        />
+        <Act
+          label="Clear"
+          disabled={blank}
+          onPress={() => {
+            setProblems({});
+            sketch.clear();
+          }}
+        />
       </View>
       {problems.outline !== undefined && <Notice tone="stop">{problems.outline}</Notice>}
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
@@ -122,23 +133,21 @@ export function OutlineForm({
           onPress={save}
           testID="keep-outline"
         />
-        <Act
-          label="Back one"
-          disabled={points.length === 0}
-          onPress={() => {
-            setProblems({});
-            sketch.back();
-          }}
-        />
-        <Act
-          label="Clear"
-          disabled={points.length === 0}
-          onPress={() => {
-            setProblems({});
-            sketch.clear();
-          }}
-        />
       </View>
+    </View>
+  );
+}
+
+/** The area of what is drawn, as soon as the finger rests: counting under it would hold it up. */
+function DrawnArea({ sketch }: { sketch: Sketch }) {
+  const { units } = useLook();
+  const points = useSketchAtRest(sketch);
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(3) }}>
+      <T kind="figure" testID="drawn-area">
+        {points.length > 2 ? drawnAreaText(areaMm2(points) / 100, units) : '\u2013'}
+      </T>
+      <T tone="muted">{`${points.length} ${points.length === 1 ? 'corner' : 'corners'}`}</T>
     </View>
   );
 }

@@ -2,6 +2,7 @@ import { View } from 'react-native';
 import { waitText, type Strata } from '@/core';
 import { useConditions, useRules, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
+import { Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -24,20 +25,19 @@ export function BareClock({
   const rustMs = rules.rustsAtMs(here.ahead.air, sinceMs, { wet: blastWet, salts });
   const over = rustMs !== undefined && rustMs <= now;
   return (
-    <View style={{ marginTop: gap(3) }} testID="bare-clock">
-      <T kind="tag" tone="muted">
-        Bare steel
-      </T>
-      <T kind="figure" tone={over ? 'stop' : 'window'}>
-        {rustMs === undefined ? 'Clean for days' : over ? 'Rusted over' : `Primer by ${shortWhen(rustMs, now)}`}
-      </T>
-      <T kind="small" tone="muted">
-        {rustMs === undefined
-          ? `Bare since ${shortWhen(sinceMs, now)}; the air stays dry by readings and forecast.`
-          : over
-            ? `Bare since ${shortWhen(sinceMs, now)}; flash rust came about ${waitText(now - rustMs)} ago. Abrade, clean and coat at once.`
-            : `Flash rust in about ${waitText(rustMs - now)}, by humidity read and forecast${blastWet ? ', blasted wet' : ''}${salts ? ', with salt in it' : ''}.`}
-      </T>
-    </View>
+    <Section title="Clock" aside="bare steel">
+      <View style={{ paddingTop: gap(3) }} testID="bare-clock">
+        <T kind="figure" tone={over ? 'stop' : 'window'}>
+          {rustMs === undefined ? 'Clean for days' : over ? 'Rusted over' : `Primer by ${shortWhen(rustMs, now)}`}
+        </T>
+        <T kind="small" tone="muted">
+          {rustMs === undefined
+            ? `Bare since ${shortWhen(sinceMs, now)}; the air stays dry by readings and forecast.`
+            : over
+              ? `Bare since ${shortWhen(sinceMs, now)}; flash rust came about ${waitText(now - rustMs)} ago. Abrade, clean and coat at once.`
+              : `Flash rust in about ${waitText(rustMs - now)}, by humidity read and forecast${blastWet ? ', blasted wet' : ''}${salts ? ', with salt in it' : ''}.`}
+        </T>
+      </View>
+    </Section>
   );
 }

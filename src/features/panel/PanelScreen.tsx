@@ -120,9 +120,10 @@ function Panel({
               more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
           </View>
-          {status && <Clock {...clockParts(status)} now={now} />}
-          {strata.layers.length === 0 && strata.substrate === 'steel' && (
+          {strata.layers.length === 0 && strata.substrate === 'steel' ? (
             <BareClock open={settled} zoneId={zone.id} strata={strata} now={now} />
+          ) : (
+            status && <Clock {...clockParts(status)} now={now} />
           )}
           {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />

@@ -11,7 +11,7 @@ export function BondWork(p: WorkProps) {
   return room ? <Bond {...p} tempC={Math.round(room.here.surfaceC * 2) / 2} /> : null;
 }
 
-function Bond({ over, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
+function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
   const [other, setOther] = useState<SubstrateKind>('steel');
   const { value, field } = useFigures({ temp: String(tempC) });
   useEffect(() => onTreatment('rebond'), [onTreatment]);
@@ -29,6 +29,7 @@ function Bond({ over, panel, onTreatment, tempC }: WorkProps & { tempC: number }
         }
         under={way.why}
       />
+      {choice}
       <Choices
         label="To"
         options={SUBSTRATES.map((s) => ({ value: s, label: SUBSTRATE_NAMES[s] }))}

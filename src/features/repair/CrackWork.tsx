@@ -7,7 +7,7 @@ import { Head, Notice, Section } from '@/ui/parts';
 import { Lines, problemsOf, Small, useFigures, type WorkProps } from './parts';
 
 /** A crack in laminate or plastic: stopped, opened to a V, filled, backed. */
-export function CrackWork({ over, panel, onTreatment }: WorkProps) {
+export function CrackWork({ over, choice, panel, onTreatment }: WorkProps) {
   const { units } = useLook();
   const { value, field } = useFigures({ lengthMm: '120', wallMm: String(panel.thicknessUm / 1000) });
   const metal = isMetal(panel.substrate);
@@ -32,6 +32,7 @@ export function CrackWork({ over, panel, onTreatment }: WorkProps) {
             : 'A crack runs on unless its ends are stopped and its root is opened.'
         }
       />
+      {choice}
       <Fields>
         {field('lengthMm', 'Length', 'mm', bad)}
         {field('wallMm', 'Wall', 'mm', bad)}

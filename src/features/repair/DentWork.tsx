@@ -2,10 +2,10 @@ import { useEffect, useState } from 'react';
 import { TREATMENT_NAMES } from '@/core';
 import { dentWay } from '@/core/repair';
 import { Head } from '@/ui/parts';
-import { Steps, useFigures, YesNo, type WorkProps } from './parts';
+import { Pairs, Steps, useFigures, YesNo, type WorkProps } from './parts';
 
 /** Which way with a dent, and why. */
-export function DentWork({ over, onTreatment }: WorkProps) {
+export function DentWork({ over, choice, onTreatment }: WorkProps) {
   const [paintWhole, setPaintWhole] = useState(false);
   const [creased, setCreased] = useState(false);
   const [access, setAccess] = useState(true);
@@ -19,10 +19,13 @@ export function DentWork({ over, onTreatment }: WorkProps) {
   return (
     <>
       <Head over={over} answer={TREATMENT_NAMES[way.treatment]} under={way.why} />
-      <YesNo label="Paint is whole" value={paintWhole} onChange={setPaintWhole} />
-      <YesNo label="There is a crease" value={creased} onChange={setCreased} />
-      <YesNo label="A hand or tool reaches behind" value={access} onChange={setAccess} />
-      <YesNo label="It pops in and out" value={stretched} onChange={setStretched} />
+      {choice}
+      <Pairs>
+        <YesNo label="Paint is whole" value={paintWhole} onChange={setPaintWhole} />
+        <YesNo label="There is a crease" value={creased} onChange={setCreased} />
+        <YesNo label="A hand or tool reaches behind" value={access} onChange={setAccess} />
+        <YesNo label="It pops in and out" value={stretched} onChange={setStretched} />
+      </Pairs>
       {field('depth', 'Deepest, by straightedge', 'mm', bad)}
       <Steps title="In this order" steps={way.steps} />
     </>

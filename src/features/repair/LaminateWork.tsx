@@ -13,7 +13,7 @@ export function LaminateWork(p: WorkProps) {
   return room ? <Laminate key="read" {...p} tempC={Math.round(room.here.surfaceC * 2) / 2} /> : null;
 }
 
-function Laminate({ over, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
+function Laminate({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
   const { units } = useLook();
   const smc = panel.substrate === 'smc';
   const [weave, setWeave] = useState<'mat' | 'woven'>('mat');
@@ -53,6 +53,7 @@ function Laminate({ over, panel, onTreatment, tempC }: WorkProps & { tempC: numb
         }
         under={smc ? 'Moulded compound: polyester does not bond to it.' : undefined}
       />
+      {choice}
       <Choices
         label="Resin"
         options={[

@@ -7,7 +7,7 @@ import { Choices, Head, Notice, Section } from '@/ui/parts';
 import { Lines, problemsOf, Small, useFigures, YesNo, type WorkProps } from './parts';
 
 /** A patch: where to cut, how big the piece, how many welds, how much to prime. */
-export function PatchWork({ over, panel, onTreatment }: WorkProps) {
+export function PatchWork({ over, choice, panel, onTreatment }: WorkProps) {
   const { units } = useLook();
   const [joint, setJoint] = useState<'lap' | 'butt'>('lap');
   const [near, setNear] = useState(false);
@@ -42,6 +42,7 @@ export function PatchWork({ over, panel, onTreatment }: WorkProps) {
             : undefined
         }
       />
+      {choice}
       <Choices
         label="Joint"
         options={[

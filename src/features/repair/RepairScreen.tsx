@@ -58,6 +58,7 @@ function Repair({ open, panel }: { open: OpenJob; panel: Panel }) {
     over: `${panel.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`,
     panel,
     onTreatment: setTreatment,
+    choice: <Choices label="What it is" hideLabel options={works} value={work} onChange={(w) => setWork(w)} />,
   };
   return (
     <Page
@@ -77,7 +78,6 @@ function Repair({ open, panel }: { open: OpenJob; panel: Panel }) {
         )
       }
     >
-      <Choices label="What it is" hideLabel options={works} value={work} onChange={(w) => setWork(w)} />
       {work === 'rust' && <RustWork {...parts} />}
       {work === 'dent' && <DentWork {...parts} />}
       {work === 'patch' && <PatchWork {...parts} />}

@@ -5,7 +5,7 @@ import { Choices, Head, Notice } from '@/ui/parts';
 import { Steps, YesNo, type WorkProps } from './parts';
 
 /** Rust by grade, by the house's school. */
-export function RustWork({ over, onTreatment }: WorkProps) {
+export function RustWork({ over, choice, onTreatment }: WorkProps) {
   const school = useSettings()?.method.rust ?? 'convert';
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
   const [cavity, setCavity] = useState(false);
@@ -35,6 +35,7 @@ export function RustWork({ over, onTreatment }: WorkProps) {
         answer={answer}
         under={`House method: rust is ${school === 'convert' ? 'cleaned and converted' : 'cut out'}.`}
       />
+      {choice}
       <Choices
         label="How deep"
         options={[

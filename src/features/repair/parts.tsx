@@ -9,6 +9,8 @@ import { gap } from '@/ui/theme';
 /** What every repair is given. */
 export interface WorkProps {
   over: string;
+  /** Which kind of repair: stands under the answer. */
+  choice: ReactNode;
   panel: Panel;
   /** Says which treatment would be logged. */
   onTreatment(t: Treatment): void;
@@ -53,6 +55,11 @@ export function YesNo({ label, value, onChange }: { label: string; value: boolea
     />
   );
 }
+
+/** Short questions, two in a row where there is room. */
+export const Pairs = ({ children }: { children: ReactNode }) => (
+  <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6) }}>{children}</View>
+);
 
 /** Steps in order; checks are marked as such. */
 export function Steps({

@@ -1,5 +1,5 @@
 import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import type { FaultKind, KeepOut, Point, Zone } from '@/core';
@@ -7,7 +7,7 @@ import { useLook } from '../look';
 import { Act } from '../parts';
 import { gap, type Palette } from '../theme';
 import { gesturesOf } from './gestures';
-import { useSketch, type Sketch } from './sketch';
+import { useSketch, useSketchAtRest, type Sketch } from './sketch';
 import { Viewport } from './viewport';
 
 export interface Mark {
@@ -35,6 +35,7 @@ interface Props {
 }
 
 const EDGE = 14;
+const OWN_LAYER = { willChange: 'transform' } as object;
 const pathOf = (o: readonly Point[], close = true) =>
   o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}${close ? 'Z' : ''}`;
 
@@ -97,9 +98,18 @@ export function PanelMap(p: Props) {
                   <KeepOuts keepOuts={p.keepOuts} perMm={perMm} palette={palette} />
                   <Marks marks={p.marks} picked={p.picked} perMm={perMm} palette={palette} />
                   {p.pin && <Pin at={p.pin} perMm={perMm} palette={palette} />}
-                  <Draft sketch={sketch} perMm={perMm} palette={palette} />
                 </G>
               </Svg>
+            )}
+            {/* On a layer of its own: what lies below need not be painted again with every point. */}
+            {width > 0 && drawing && (
+              <View style={[StyleSheet.absoluteFill, OWN_LAYER]} pointerEvents="none">
+                <Svg width={width} height={p.height} aria-hidden>
+                  <G transform={`translate(${zeroX} ${zeroY}) scale(${perMm})`}>
+                    <Draft sketch={sketch} perMm={perMm} palette={palette} />
+                  </G>
+                </Svg>
+              </View>
             )}
           </View>
         </View>
@@ -242,22 +252,41 @@ function Pin({ at, perMm, palette }: Layer & { at: Point }) {
   );
 }
 
-/** The line under the finger: the only part that is drawn anew while it moves. */
+/** So many points make a piece of the line that is not painted again. */
+const PIECE = 16;
+
+/** The line under the finger: only its last piece changes, and it is closed and filled once the finger rests. */
 function Draft({ sketch, perMm, palette }: Layer & { sketch: Sketch }) {
   const points = useSketch(sketch);
-  if (points.length === 0) return null;
-  const last = points[points.length - 1]!;
+  const settled = useSketchAtRest(sketch);
+  const last = points[points.length - 1];
+  if (!last) return null;
+  const pieces: string[] = [];
+  for (let i = 0; i < points.length - 1; i += PIECE) pieces.push(pathOf(points.slice(i, i + PIECE + 1), false));
   return (
     <>
-      <Path
-        d={pathOf(points, points.length > 2)}
-        fill={palette.window}
-        fillOpacity={0.2}
-        stroke={palette.window}
-        strokeWidth={2.4 / perMm}
-        strokeLinejoin="round"
-      />
+      {settled === points && points.length > 2 && <Closed d={pathOf(points)} perMm={perMm} palette={palette} />}
+      {pieces.map((d, i) => (
+        <Piece key={i} d={d} perMm={perMm} palette={palette} />
+      ))}
       <Circle cx={last.x} cy={last.y} r={6 / perMm} fill={palette.window} />
     </>
   );
 }
+
+const Piece = memo(function Piece({ d, perMm, palette }: Layer & { d: string }) {
+  return (
+    <Path
+      d={d}
+      fill="none"
+      stroke={palette.window}
+      strokeWidth={2.4 / perMm}
+      strokeLinejoin="round"
+      strokeLinecap="round"
+    />
+  );
+});
+
+const Closed = memo(function Closed({ d, perMm, palette }: Layer & { d: string }) {
+  return <Path d={d} fill={palette.window} fillOpacity={0.2} stroke={palette.window} strokeWidth={1.2 / perMm} />;
+});

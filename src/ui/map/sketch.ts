@@ -1,4 +1,4 @@
-import { useSyncExternalStore } from 'react';
+import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { Point } from '@/core';
 
 /** An outline while it is drawn: corners by tapping, or a line by dragging; each stroke can be taken back. */
@@ -36,3 +36,28 @@ export class Sketch {
 }
 
 export const useSketch = (s: Sketch): readonly Point[] => useSyncExternalStore(s.hear, s.get, s.get);
+
+/** Whether there is anything drawn: changes only when that does. */
+export const useBlank = (s: Sketch): boolean =>
+  useSyncExternalStore(
+    s.hear,
+    () => s.get().length === 0,
+    () => true,
+  );
+
+/** The points once nothing was added for a moment: for what may wait until the finger rests. */
+export function useSketchAtRest(s: Sketch, afterMs = 160): readonly Point[] {
+  const [points, setPoints] = useState(s.get);
+  useEffect(() => {
+    let waiting: ReturnType<typeof setTimeout> | undefined;
+    const stop = s.hear(() => {
+      clearTimeout(waiting);
+      waiting = setTimeout(() => setPoints(s.get()), afterMs);
+    });
+    return () => {
+      stop();
+      clearTimeout(waiting);
+    };
+  }, [s, afterMs]);
+  return points;
+}

@@ -1,6 +1,7 @@
 import type { Point } from '@/core';
 
 const MOST = 12;
+const REST_MS = 180;
 
 /**
  * Where on the screen a drawing lies: moved and enlarged at every frame of a gesture, straight on its element, so that nothing
@@ -8,6 +9,7 @@ const MOST = 12;
  */
 export class Viewport {
   private el: HTMLElement | null = null;
+  private resting: ReturnType<typeof setTimeout> | undefined;
   private scale = 1;
   private x = 0;
   private y = 0;
@@ -61,6 +63,12 @@ export class Viewport {
     const [w, h] = [this.width * this.scale, this.height * this.scale];
     this.x = Math.min(this.width * 0.7, Math.max(this.width * 0.3 - w, this.x));
     this.y = Math.min(this.height * 0.7, Math.max(this.height * 0.3 - h, this.y));
-    if (this.el) this.el.style.transform = `translate(${this.x}px, ${this.y}px) scale(${this.scale})`;
+    if (!this.el) return;
+    const { style } = this.el;
+    style.transform = `translate(${this.x}px, ${this.y}px) scale(${this.scale})`;
+    // While it moves it is one picture for the browser; at rest it is drawn sharp at its new size.
+    style.willChange = 'transform';
+    clearTimeout(this.resting);
+    this.resting = setTimeout(() => (style.willChange = 'auto'), REST_MS);
   }
 }

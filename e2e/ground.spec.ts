@@ -1,0 +1,264 @@
+import type { Page } from '@playwright/test';
+import { answer, expect, layers, openDemo, pick, press, test, tick } from './helpers';
+
+test.use({ viewport: { width: 390, height: 844 } });
+
+/** A place on the map, as shares of its width and height. */
+const spot = async (page: Page, x: number, y: number) => {
+  await page.getByTestId('map').scrollIntoViewIfNeeded();
+  const m = (await page.getByTestId('map').boundingBox())!;
+  return { x: m.x + x * m.width, y: m.y + y * m.height };
+};
+const tap = async (page: Page, x: number, y: number) => {
+  const p = await spot(page, x, y);
+  await page.mouse.click(p.x, p.y);
+};
+const drag = async (page: Page, ...points: [number, number][]) => {
+  const [first, ...rest] = await Promise.all(points.map(([x, y]) => spot(page, x, y)));
+  await page.mouse.move(first!.x, first!.y);
+  await page.mouse.down();
+  for (const p of rest) await page.mouse.move(p.x, p.y, { steps: 6 });
+  await page.mouse.up();
+};
+
+test('a fault is marked where it is, stops a coat over it, and is gone once its repair is logged', async ({ page }) => {
+  await openDemo(page, '/map?job=bread-van&panel=right-side');
+  await expect(answer(page)).toHaveText('3 faults are open');
+  await pick(page, 'Mark');
+  await tap(page, 0.02, 0.05);
+  await expect(page.getByText('That is beside the panel. Tap on it.')).toBeVisible();
+  await tap(page, 0.3, 0.45);
+  await pick(page, 'Hole');
+  await page.getByRole('textbox', { name: /^Across/ }).fill('0,2');
+  await page.getByTestId('save-mark').click();
+  await expect(page.getByText(/A number from 1 to 5000/)).toBeVisible();
+  await page.getByRole('textbox', { name: /^Across/ }).fill('35');
+  await expect(page.getByTestId('proposal')).toContainText('Cut out and patch');
+  await page.getByTestId('save-mark').click();
+  await expect(page.getByText(/^Marked on front\. Hole, 35\smm across: cut out and patch\.$/)).toBeVisible();
+  await pick(page, 'Look');
+  await expect(answer(page)).toHaveText('4 faults are open');
+
+  await page.goto('/log?job=bread-van&zones=rs-front&kind=coated');
+  await expect(page.getByTestId('verdict')).toContainText('a hole is marked here and not repaired');
+  await page.goto('/map?job=bread-van&panel=right-side');
+  await press(page, /^Log the repair: Hole/);
+  await expect(page.getByLabel('What was done')).toHaveValue('Cut out and patch');
+  await expect(page.getByText(/Welding: fire watch/)).toBeVisible();
+  await page.getByTestId('save').click();
+  await expect(page.getByText(/^Dealt with/).first()).toBeVisible();
+  await page.goto('/log?job=bread-van&zones=rs-front&kind=coated');
+  await expect(page.getByTestId('verdict')).not.toContainText('hole');
+});
+
+test('a zone is drawn inside another one: it has that one\u2019s history, and outlines that cannot be are said to', async ({
+  page,
+}) => {
+  await openDemo(page, '/map?job=bread-van&panel=nose');
+  await pick(page, 'Zone');
+  await page.getByLabel('Name of the zone').fill('Corner');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText('An outline needs at least three corners')).toBeVisible();
+  // Four taps that cross.
+  for (const [x, y] of [
+    [0.2, 0.3],
+    [0.35, 0.5],
+    [0.35, 0.3],
+    [0.2, 0.5],
+  ] as const)
+    await tap(page, x, y);
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/The outline crosses itself/)).toBeVisible();
+  await press(page, 'Back one');
+  await expect(page.getByText('3 corners')).toBeVisible();
+  await press(page, 'Clear');
+  await drag(page, [0.4, 0.2], [0.6, 0.2], [0.6, 0.4], [0.4, 0.4]);
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/which history would count\?/)).toBeVisible();
+  await press(page, 'Clear');
+  await drag(page, [0.2, 0.25], [0.35, 0.25], [0.35, 0.45], [0.2, 0.45], [0.2, 0.27]);
+  await expect(page.getByTestId('drawn-area')).toHaveText(/^\d{3}\scm²$/);
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText('Corner is drawn. It has the history of left.')).toBeVisible();
+  await tap(page, 0.27, 0.32);
+  await expect(page.getByRole('region', { name: 'Corner' })).toContainText('Cut out of left');
+  await page.goto('/panel/bread-van/nose');
+  await pick(page, 'Left');
+  const left = await layers(page);
+  await pick(page, 'Corner');
+  expect(await layers(page)).toEqual(left);
+  // The wheel and the buttons bring it closer; a tap still finds what is under it.
+  await page.goto('/map?job=bread-van&panel=nose');
+  await press(page, 'Closer');
+  await press(page, 'Whole');
+  await tap(page, 0.27, 0.32);
+  await expect(page.getByRole('region', { name: 'Corner' })).toBeVisible();
+});
+
+test('a keep-out is drawn and taken away; a panel without a drawing gets a shape', async ({ page }) => {
+  await openDemo(page, '/map?job=bread-van&panel=tailboard');
+  await pick(page, 'Keep-out');
+  await drag(page, [0.4, 0.45], [0.6, 0.45], [0.6, 0.55], [0.4, 0.55], [0.4, 0.47]);
+  await page.getByLabel('What must not be painted').fill('Load plate');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText('Load plate stays unpainted.')).toBeVisible();
+  await tap(page, 0.5, 0.5);
+  await press(page, 'Take this keep-out away');
+  await expect(page.getByText('Load plate', { exact: true })).toHaveCount(0);
+
+  await page.goto('/map?job=bread-van&panel=cover');
+  await pick(page, 'Round cover');
+  await page.getByLabel('Wide').fill('9');
+  await page.getByTestId('keep-shape').click();
+  await expect(page.getByText(/A number from 20 to 6000/)).toBeVisible();
+  await page.getByLabel('Wide').fill('700');
+  await page.getByLabel('High').fill('700');
+  await page.getByTestId('keep-shape').click();
+  await expect(page.getByTestId('map-page')).toBeVisible();
+  await tap(page, 0.5, 0.5);
+  // 24 corners on a circle of 700 mm: 12 · 35² · sin 15° is 3805, less what rounding to whole millimetres takes.
+  await expect(page.getByRole('region', { name: 'Whole' })).toContainText(/380[2-5]\scm²/);
+});
+
+test('the level is agreed with its hours and money, and stands there after a reload', async ({ page }) => {
+  await openDemo(page, '/level?job=bread-van');
+  await expect(answer(page)).toHaveText(/^Driver: \d+ hours, €/);
+  const driver = await answer(page).textContent();
+  await pick(page, 'Show');
+  await expect(answer(page)).toHaveText(/^Show: /);
+  await page.getByLabel('An hour costs, €').fill('x');
+  await expect(page.getByText('A number from 0 to 1000')).toBeVisible();
+  await page.getByLabel('An hour costs, €').fill('55');
+  await page.getByTestId('agree').click();
+  await expect(page.getByText('Show is agreed')).toBeVisible();
+  await page.waitForTimeout(500);
+  await page.goto('/ground?job=bread-van');
+  await expect(page.getByText(/^Show: Straight along a light/)).toBeVisible();
+  expect(driver).not.toBeNull();
+});
+
+test('parts are counted into a bag, ordered, and brought back', async ({ page }) => {
+  await openDemo(page, '/bags?job=bread-van');
+  await expect(answer(page)).toHaveText('1 order is late');
+  await expect(page.getByTestId('must-return')).toContainText('3 × drain plugs');
+  await page.getByTestId('new-bag').click();
+  await page.getByTestId('keep-bag').click();
+  await expect(page.getByText('Pick the part that it came off')).toBeVisible();
+  await pick(page, 'Roof');
+  await page.getByLabel('Where it is').fill('Hook by the door');
+  await page.getByTestId('keep-bag').click();
+  await press(page, 'Count something into Bag 4');
+  await page.getByLabel('What', { exact: true }).fill('Gutter clips');
+  await page.getByLabel('How many').fill('-4');
+  await page.getByTestId('keep-item').click();
+  await expect(page.getByText('A whole number from 1 to 999')).toBeVisible();
+  await page.getByLabel('How many').fill('12');
+  await tick(page, 'One-time, to order');
+  await page.getByLabel(/On order, due/).fill('soon');
+  await page.getByTestId('keep-item').click();
+  await expect(page.getByText(/^A day, such as/)).toBeVisible();
+  await page.getByLabel(/On order, due/).fill('');
+  await page.getByTestId('keep-item').click();
+  await expect(page.getByText('one-time: to order').first()).toBeVisible();
+  await press(page, /^3 Drain plugs/);
+  await page.getByTestId('all-back').click();
+  await expect(page.getByTestId('must-return')).toHaveCount(0);
+  await page.waitForTimeout(500);
+  await page.reload();
+  await expect(page.getByText('Gutter clips')).toBeVisible();
+});
+
+test('fitting is stopped while it would close off or hide what is not done', async ({ page }) => {
+  await openDemo(page, '/order?job=bread-van');
+  await expect(answer(page)).toHaveText('First coat the chassis rails');
+  await page.goto('/log?job=bread-van&zones=floor-f&kind=fitted');
+  await page.getByLabel('Where, and with what').fill('Floor bolted down');
+  await expect(page.getByTestId('verdict')).toContainText('This closes off what is not done: coat the chassis rails');
+  await page.goto('/log?job=bread-van&zones=rail-l&kind=fitted');
+  await page.getByLabel('Where, and with what').fill('Under the floor');
+  await expect(page.getByTestId('verdict')).toContainText('bare metal would be hidden');
+  // A ring is refused.
+  await page.goto('/order?job=bread-van');
+  await page.getByTestId('new-link').click();
+  const group = (name: string) => page.getByRole('radiogroup', { name, exact: true });
+  await group('First: act').getByRole('radio', { name: 'fit', exact: true }).click();
+  await group('First: on').getByRole('radio', { name: 'Floor' }).click();
+  await group('Then: act').getByRole('radio', { name: 'coat', exact: true }).click();
+  await group('Then: on').getByRole('radio', { name: 'Chassis rails' }).click();
+  await page.getByTestId('keep-link').click();
+  await expect(page.getByText(/That closes a ring/)).toBeVisible();
+  await group('Then: on').getByRole('radio', { name: 'Nose panel' }).click();
+  await page.getByTestId('keep-link').click();
+  await expect(page.getByText('Fit the floor, then coat the nose panel')).toBeVisible();
+});
+
+test('a blasting day: covers first, the compressor has to feed the nozzle, and steel goes bare against a clock', async ({
+  page,
+}) => {
+  await openDemo(page, '/blast?job=bread-van');
+  await expect(answer(page)).toHaveText('1 cover to put on first');
+  await expect(page.getByTestId('log-blast')).toBeDisabled();
+  await expect(page.getByTestId('finish-by')).toContainText(/Flash rust shows|stays dry/);
+  await expect(page.getByText(/Thin flat sheet warps under crushed glass/)).toBeVisible();
+  await tick(page, 'Window channel');
+  await expect(answer(page)).toHaveText('1 of 2 should not be blasted so');
+  await pick(page, 'Soda');
+  await expect(answer(page)).toHaveText(/^Ready: /);
+  await expect(page.getByTestId('by-hand')).toContainText('By wire wheel');
+  await pick(page, /Worn by/);
+  await expect(page.getByTestId('short')).toContainText(/Pressure falls to/);
+  await page.getByLabel('Compressor').fill('0,4');
+  await expect(answer(page)).toHaveText('The compressor cannot feed this nozzle');
+  await page.getByLabel('Compressor').fill('four');
+  await expect(page.getByText(/^Air must be between/)).toBeVisible();
+  await page.getByLabel('Compressor').fill('3,6');
+  await press(page, /^Right side: /);
+  await page.getByLabel('Leave it out, because').fill('Sheet too thin');
+  await press(page, 'Leave it out on purpose');
+  await expect(page.getByText('On purpose: Sheet too thin')).toBeVisible();
+  await page.getByTestId('log-blast').click();
+  await pick(page, 'Garnet');
+  await expect(page.getByLabel(/^Profile/)).toHaveValue('60');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('bare-clock')).toContainText(/Primer by|Clean for days/);
+});
+
+test('repairs are worked out and lead to the log', async ({ page }) => {
+  await openDemo(page, '/repair?job=bread-van&panel=roof');
+  await expect(answer(page)).toHaveText(/^4 plies, \d+\sg resin, .* to lay it$/);
+  await page.getByLabel('Surface').fill('9');
+  await expect(page.getByText(/does not cure well under 15/)).toBeVisible();
+  await page.getByLabel('Surface').fill('23');
+  await page.getByLabel('Catalyst by weight').fill('30');
+  await expect(page.getByText(/Catalyst must be between 1 and 3/)).toBeVisible();
+  await page.getByLabel('Catalyst by weight').fill('1,5');
+  await expect(page.getByText('20 min', { exact: true })).toBeVisible();
+
+  await page.goto('/repair?job=bread-van&panel=left-side');
+  await expect(answer(page)).toHaveText('Pull the lows, then skim');
+  await page.getByRole('radiogroup', { name: 'It pops in and out' }).getByRole('radio', { name: 'Yes' }).click();
+  await expect(answer(page)).toHaveText('Shrink, then skim');
+  await pick(page, 'Patch');
+  await expect(answer(page)).toHaveText(/^Cut 160 × 120\smm, \d+ plugs$/);
+  await pick(page, 'Bonded seam');
+  await expect(answer(page)).toHaveText(/^Epoxy adhesive, .* in the clamps$/);
+  await pick(page, 'Rust');
+  await pick(page, 'Pits');
+  await expect(page.getByText(/turned black all over/)).toBeVisible();
+  await press(page, 'Log: clean and convert');
+  await expect(page.getByLabel('What was done')).toHaveValue('Clean and convert');
+});
+
+test('a decision is kept with what it rested on; a temporary one comes due', async ({ page }) => {
+  await openDemo(page, '/decide?job=bread-van&panel=right-side');
+  await pick(page, 'Temporary repair');
+  await page.getByLabel('Months it has to last').fill('0');
+  await page.getByTestId('keep-decision').click();
+  await expect(page.getByText('Months: a whole number from 1 to 240')).toBeVisible();
+  await page.getByLabel('Months it has to last').fill('9');
+  await page.getByTestId('keep-decision').click();
+  await expect(page.getByTestId('decided')).toContainText('It is repaired for a while: 9 months.');
+  await page.waitForTimeout(500);
+  await page.goto('/ground?job=bread-van');
+  await expect(page.getByText('Temporary repair, decided')).toBeVisible();
+});
