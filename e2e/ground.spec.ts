@@ -36,6 +36,14 @@ test('a fault is marked where it is, stops a coat over it, and is gone once its 
   await expect(page.getByTestId('proposal')).toContainText('Cut out and patch');
   await page.getByTestId('save-mark').click();
   await expect(page.getByText(/^Marked on front\. Hole, 35\smm across: cut out and patch\.$/)).toBeVisible();
+  await press(page, 'Take the mark back');
+  await expect(answer(page)).toHaveText('Tap where the fault is');
+  await pick(page, 'Look');
+  await expect(answer(page)).toHaveText('3 faults are open');
+  await pick(page, 'Mark');
+  await tap(page, 0.3, 0.45);
+  await pick(page, 'Hole');
+  await page.getByTestId('save-mark').click();
   await pick(page, 'Look');
   await expect(answer(page)).toHaveText('4 faults are open');
 
@@ -93,6 +101,10 @@ test('a zone is drawn inside another one: it has that one\u2019s history, and ou
   await press(page, 'Whole');
   await tap(page, 0.27, 0.32);
   await expect(page.getByRole('region', { name: 'Corner' })).toBeVisible();
+  await press(page, 'Take this zone away');
+  await expect(page.getByRole('region', { name: 'Corner' })).toHaveCount(0);
+  await tap(page, 0.27, 0.32);
+  await expect(page.getByRole('region', { name: 'Left' })).toBeVisible();
 });
 
 test('a keep-out is drawn and taken away; a panel without a drawing gets a shape', async ({ page }) => {

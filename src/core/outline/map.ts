@@ -115,6 +115,24 @@ export function withZone(
   });
 }
 
+/**
+ * The job without a drawn zone: what it was cut out of has its area again. Its own entries stay in the log, so one that has
+ * any is not taken away.
+ * @param ownEntries how many entries name it
+ */
+export function withoutZone(job: Job, zone: Zone, ownEntries: number): Result<Job, FieldProblem[]> {
+  const no = (message: string) => fail([{ path: 'zone', message }]);
+  if (!zone.cutFrom) return no('It was not drawn out of another zone');
+  if (ownEntries > 0) return no('There are entries on it: strike them out first');
+  if (job.zones.some((z) => z.cutFrom?.zoneId === zone.id)) return no('Another zone was drawn out of it');
+  return ok({
+    ...job,
+    zones: job.zones.flatMap((z) =>
+      z.id === zone.id ? [] : z.id === zone.cutFrom!.zoneId ? [{ ...z, areaCm2: z.areaCm2 + zone.areaCm2 }] : [z],
+    ),
+  });
+}
+
 /** The zone under a place: the innermost drawn one, or the one that is the rest of that face. */
 export function zoneAt(job: Job, panel: Panel, face: Face, at: Point): Zone | undefined {
   const here = zonesOf(job, panel.id).filter((z) => faceOf(z) === face);

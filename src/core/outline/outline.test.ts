@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Job, Point } from '../log/job';
 import { JOB, T0 } from '../testing';
-import { drawZone, keepOutAt, outlineProblem, withZone, zoneAt } from './map';
+import { drawZone, keepOutAt, outlineProblem, withoutZone, withZone, zoneAt } from './map';
 import { areaMm2, contains, leftMm2, selfCrossing, sharedMm2, thinned } from './polygon';
 import { resized, SHAPE_NAMES, shapeOutline, SHAPES } from './shapes';
 
@@ -146,6 +146,15 @@ describe('zones on a drawing', () => {
     const inner = add(r.value, 'spot', box(355, 355, 30, 30));
     expect(inner.ok && inner.value.zones.find((z) => z.id === 'spot')!.cutFrom!.zoneId).toBe('corner');
     expect(inner.ok && inner.value.zones.find((z) => z.id === 'corner')!.areaCm2).toBeCloseTo(291, 6);
+  });
+  it('taken away again, everything is as before; with entries on it, it stays', () => {
+    const r = add(job, 'corner', box(100, 100, 200, 200));
+    const corner = r.ok && r.value.zones.find((z) => z.id === 'corner');
+    if (!r.ok || !corner) throw new Error();
+    const back = withoutZone(r.value, corner, 0);
+    expect(back.ok && back.value).toEqual(job);
+    expect(withoutZone(r.value, corner, 1).ok).toBe(false);
+    expect(withoutZone(job, job.zones[0]!, 0).ok).toBe(false);
   });
   it('one across two zones is refused: which history would count?', () => {
     const r = add(job, 'corner', box(350, 350, 200, 200));

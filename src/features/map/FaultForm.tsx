@@ -42,7 +42,7 @@ export function FaultForm({
   zones: readonly Zone[];
   face: Face;
   at: Point;
-  onDone(words: string): void;
+  onDone(words?: string, id?: string): void;
 }) {
   const settings = useSettings();
   const append = useAppend(open.job.id);
@@ -91,7 +91,7 @@ export function FaultForm({
       ...(cause && { cause }),
     };
     append.mutate({ kind: 'marked', zoneIds: [zone.id], ...mark } as never, {
-      onSuccess: () => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark)}.`),
+      onSuccess: (e) => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark)}.`, e.id),
       onError: (e) =>
         setProblems(
           e instanceof NotLogged ? Object.fromEntries(e.problems.map((p) => [p.path, p.message])) : { '': e.message },
@@ -172,7 +172,7 @@ export function FaultForm({
           onPress={save}
           testID="save-mark"
         />
-        <Act label="Leave" onPress={() => onDone('')} />
+        <Act label="Leave" onPress={() => onDone()} />
       </View>
     </View>
   );

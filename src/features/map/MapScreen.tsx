@@ -2,8 +2,8 @@ import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { drawnAreaText, openFaults, zonesOf, type Face, type Fault, type Panel, type Point } from '@/core';
-import { contains, faceOf, keepOutAt, zoneAt, zonesAt } from '@/core/outline';
-import { useJob, useShopActions, type OpenJob } from '@/data';
+import { contains, faceOf, keepOutAt, withoutZone, zoneAt, zonesAt } from '@/core/outline';
+import { useAppend, useJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { PanelMap, type Mark } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
@@ -54,6 +54,9 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const [pin, setPin] = useState<Point>();
   const [picked, setPicked] = useState<string>();
   const [said, setSaid] = useState<string>();
+  /** The mark that was just made, while it is news. */
+  const [marked, setMarked] = useState<string>();
+  const append = useAppend(open.job.id);
   const [reshape, setReshape] = useState(false);
   const zones = useMemo(
     () => zonesOf(open.job, panel.id).filter((z) => faceOf(z) === face),
@@ -83,6 +86,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const onTap = useCallback(
     (at: Point, reach: number) => {
       setSaid(undefined);
+      setMarked(undefined);
       if (mode === 'mark') {
         if (!contains(map.outline, at)) return setSaid('That is beside the panel. Tap on it.');
         return setPin({ x: Math.round(at.x), y: Math.round(at.y) });
@@ -103,6 +107,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
     setPin(undefined);
     setPicked(undefined);
     setSaid(undefined);
+    setMarked(undefined);
     sketch.clear();
   };
   const zone = zones.find((z) => z.id === picked);
@@ -154,6 +159,21 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         onTap={onTap}
       />
       {said !== undefined && <Notice tone="muted">{said}</Notice>}
+      {marked !== undefined && (
+        <Quiet
+          label="Take the mark back"
+          icon="undo"
+          onPress={() =>
+            append.mutate({ kind: 'voided', zoneIds: [], targetId: marked } as never, {
+              onSuccess: () => {
+                setMarked(undefined);
+                setSaid('The mark is taken back.');
+              },
+              onError: (e) => setSaid(e.message),
+            })
+          }
+        />
+      )}
       {drawing && (
         <OutlineForm
           key={`${mode}${face}`}
@@ -179,9 +199,10 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
           zones={pinZones}
           face={face}
           at={pin}
-          onDone={(words) => {
+          onDone={(words, id) => {
             setPin(undefined);
             setSaid(words);
+            setMarked(id);
           }}
         />
       )}
@@ -198,6 +219,22 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
             <T kind="small" tone="muted">
               {`Cut out of ${open.job.zones.find((z) => z.id === zone.cutFrom!.zoneId)?.name.toLowerCase() ?? 'a zone'}: it has that zone\u2019s history until then.`}
             </T>
+          )}
+          {zone.cutFrom && (
+            <Quiet
+              label="Take this zone away"
+              tone="stop"
+              onPress={() => {
+                const own = open.state.events.filter((e) => e.zoneIds.includes(zone.id) && !open.state.dead.has(e.id));
+                const r = withoutZone(open.job, zone, own.length);
+                if (!r.ok) return setSaid(r.error[0]?.message);
+                setPicked(undefined);
+                void changeJob(open.job.id, (j) => {
+                  const again = withoutZone(j, zone, own.length);
+                  return again.ok ? again.value : j;
+                }).catch((e: Error) => setSaid(e.message));
+              }}
+            />
           )}
           {!zone.outline && (
             <T kind="small" tone="muted">
