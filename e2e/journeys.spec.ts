@@ -80,8 +80,8 @@ test('mixes a primer for two zones, pours too much, and logs the coat with that 
   await tick(page, /Lower 0\.31/);
   await tick(page, /Upper 0\.24/);
   await page.getByTestId('zones-done').click();
-  // Checked by hand: 5500 cm², two coats of 60 µm, solids 2.53/5.4, transfer 0.585, 10 % in hand.
-  const ml = Math.round((0.55 * 60 * 2 * 1.1) / ((2.53 / 5.4) * 0.585));
+  // Checked by hand: 5500 cm², three coats of 60 µm (the level that was agreed asks for three), solids 2.53/5.4, transfer 0.585, 10 % in hand.
+  const ml = Math.round((0.55 * 60 * 3 * 1.1) / ((2.53 / 5.4) * 0.585));
   await expect(answer(page)).toHaveText(new RegExp(`Mix ${ml}\\sml`));
   const lines = page.getByTestId('pour-line');
   await expect(lines).toHaveCount(3);
@@ -89,7 +89,7 @@ test('mixes a primer for two zones, pours too much, and logs the coat with that 
   await lines.nth(1).getByRole('button', { name: 'Poured too much' }).click();
   await page.getByLabel('The scale shows now, g').fill('100');
   await expect(page.getByText(/Not over yet/)).toBeVisible();
-  await page.getByLabel('The scale shows now, g').fill('360');
+  await page.getByLabel('The scale shows now, g').fill('540');
   await expect(page.getByText(/^High-build primer: .* more/)).toBeVisible();
   await press(page, 'Take the larger batch');
   await expect(page.getByText(/Scaled up \d+ % after the over-pour/)).toBeVisible();
@@ -101,7 +101,7 @@ test('mixes a primer for two zones, pours too much, and logs the coat with that 
   await expect(page.getByText(/Between 0 and what was mixed/)).toBeVisible();
   await page.getByLabel('Left in the cup, ml').fill('40');
   await page.getByTestId('save').click();
-  await expect(page.getByTestId('last-entry')).toHaveText(/High-build primer, 2 coats/);
+  await expect(page.getByTestId('last-entry')).toHaveText(/High-build primer, 3 coats/);
   await press(page, /^Coated/);
   await expect(page.getByText(/^Lower: .*from the cup/)).toBeVisible();
   await expect(page.getByText(/^Upper: .*from the cup/)).toBeVisible();

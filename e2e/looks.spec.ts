@@ -28,6 +28,8 @@ const ROUTES = [
   '/job/new',
   '/nowhere',
 ];
+/** Loading a view afresh and looking all of it over, on a slow machine. */
+const ROUTE_MS = 12_000;
 const SIZES = [
   { name: 'phone', width: 390, height: 844, big: false },
   { name: 'narrow', width: 320, height: 640, big: false },
@@ -37,7 +39,7 @@ const SIZES = [
 
 for (const size of SIZES)
   test(`nothing is cut off, covered or off the page: ${size.name}`, async ({ page }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(ROUTES.length * ROUTE_MS);
     await page.setViewportSize(size);
     await openDemo(page, '/shop');
     if (size.big) await pick(page, 'Largest');
@@ -76,7 +78,7 @@ for (const size of SIZES)
 
 for (const scheme of ['light', 'dark'] as const)
   test(`axe finds no serious or critical fault on any view, ${scheme}`, async ({ page }) => {
-    test.setTimeout(120_000);
+    test.setTimeout(ROUTES.length * ROUTE_MS);
     await page.emulateMedia({ colorScheme: scheme });
     await openDemo(page);
     for (const route of ROUTES) {

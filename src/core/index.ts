@@ -7,6 +7,7 @@ export * from './units/time';
 export * from './log/kinds';
 export * from './log/event';
 export * from './log/job';
+export * from './log/level';
 export * from './log/order';
 export * from './log/fold';
 export * from './log/check';

@@ -270,6 +270,7 @@ export function Quiet({
       style={({ pressed }) => ({
         minHeight: TARGET,
         minWidth: TARGET,
+        maxWidth: '100%',
         flexDirection: 'row',
         alignItems: 'center',
         gap: gap(1.5),

@@ -4,6 +4,8 @@ import { SUBSTRATE, type Strata } from '../strata/types';
 import { isMetal, type Application, type EventKind } from './kinds';
 import type { JobState } from './fold';
 import type { Payloads } from './event';
+import type { QualityLevel } from './job';
+import { clearPapers, primerPapers } from './level';
 import { grainUm } from '../surface/grain';
 
 /** Kinds that a person logs by hand from the sheet, in the order of the work. */
@@ -138,7 +140,7 @@ export function likelyProduct(
 }
 
 /** Grit of the next sanding on what is on top: shape filler, block primer, denib clear. */
-export function likelyGrit(status: ZoneStatus, strata: Strata | undefined): number {
+export function likelyGrit(status: ZoneStatus, strata: Strata | undefined, level?: QualityLevel): number {
   const f = status.top?.family;
   const last = strata?.surface.scratch?.grit;
   if (!f) return 80;
@@ -147,8 +149,8 @@ export function likelyGrit(status: ZoneStatus, strata: Strata | undefined): numb
     : f === 'oldCoating'
       ? [180, 320]
       : isPrimer(f)
-        ? [400, 600]
-        : [2000, 3000];
+        ? primerPapers(level)
+        : clearPapers(level);
   return steps.find((g) => last === undefined || g > last) ?? steps[steps.length - 1]!;
 }
 
@@ -185,6 +187,7 @@ export function draftFor(
   strata: Strata | undefined,
   state: JobState,
   all: readonly Product[],
+  level?: QualityLevel,
 ): Partial<Payloads[LoggableKind]> {
   const product = likelyProduct(kind, status, strata, state, all);
   switch (kind) {
@@ -198,7 +201,7 @@ export function draftFor(
     case 'cleaned':
       return product ? { productId: product.id } : {};
     case 'sanded': {
-      const grit = likelyGrit(status, strata);
+      const grit = likelyGrit(status, strata, level);
       return {
         grit,
         tool: grit <= 180 ? 'longBoard' : grit <= 600 ? 'block' : 'pad',

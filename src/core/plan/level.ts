@@ -4,21 +4,16 @@ import { transferEfficiency } from '../mix/transfer';
 import type { Product, ProductLookup } from '../library/product';
 import { isMetal } from '../log/kinds';
 import { panelOf, type Job, type QualityLevel } from '../log/job';
+import { LEVEL_DEFAULTS, type LevelDefaults } from '../log/level';
 
 /** What a level asks of each step. */
-export interface LevelSpec {
+export interface LevelSpec extends LevelDefaults {
   name: string;
   /** One line to agree on with the owner. */
   about: string;
   /** Second difference over 20 mm that may stay, mm. */
   wavinessMm: number;
-  /** Last paper on primer before colour; on clear, or none. */
-  primerGrit: number;
-  clearGrit?: number;
   skims: number;
-  buildCoats: number;
-  baseCoats: number;
-  clearCoats: number;
   faces: string;
   /** Share of the inner face that is worked on like the outer. */
   innerShare: number;
@@ -29,42 +24,31 @@ export interface LevelSpec {
 /** Defaults, to be agreed on. Waviness from the fair-surface model in docs/models.md, the rest usual shop practice. */
 export const LEVELS: Record<QualityLevel, LevelSpec> = {
   tidy: {
+    ...LEVEL_DEFAULTS.tidy,
     name: 'Tidy',
     about: 'Presentable from three steps away, sound underneath.',
     wavinessMm: 0.04,
-    primerGrit: 400,
     skims: 1,
-    buildCoats: 2,
-    baseCoats: 2,
-    clearCoats: 2,
     faces: 'Outer',
     innerShare: 0,
     restDays: 1,
   },
   driver: {
+    ...LEVEL_DEFAULTS.driver,
     name: 'Driver',
     about: 'Straight and even in daylight; used every day.',
     wavinessMm: 0.02,
-    primerGrit: 600,
-    clearGrit: 2000,
     skims: 2,
-    buildCoats: 3,
-    baseCoats: 2,
-    clearCoats: 2,
     faces: 'Outer and edges',
     innerShare: 0.25,
     restDays: 3,
   },
   show: {
+    ...LEVEL_DEFAULTS.show,
     name: 'Show',
     about: 'Straight along a light, both faces, flat clear.',
     wavinessMm: 0.01,
-    primerGrit: 800,
-    clearGrit: 5000,
     skims: 3,
-    buildCoats: 4,
-    baseCoats: 3,
-    clearCoats: 3,
     faces: 'Both',
     innerShare: 1,
     restDays: 10,

@@ -1,5 +1,6 @@
 import { foldLog } from '../log/fold';
 import type { AccessLink, Bag, BagItem, Job } from '../log/job';
+import { clearPapers, levelCoats, primerPapers } from '../log/level';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
 import { aroundOf, isDone, ringIn, taskWords } from './access';
 import { dueRepairs } from './due';
@@ -144,6 +145,17 @@ describe('levels', () => {
     expect(sums[0]!.areaM2).toBeCloseTo(2.1, 9);
     // 2.1 m²: strip 0.7, one skim and shaping 1.4, seven coats at 0.15, blocking 0.6.
     expect(sums[0]!.hours).toBeCloseTo(2.1 * (0.7 + 1.4 + 7 * 0.15 + 0.6), 9);
+  });
+  it('the agreed one sets papers and coats of what is logged and mixed next', () => {
+    expect(primerPapers('tidy')).toEqual([400]);
+    expect(primerPapers('show')).toEqual([400, 600, 800]);
+    expect(clearPapers('show').at(-1)).toBe(LEVELS.show.clearGrit);
+    expect([levelCoats('show', 'highBuild'), levelCoats('driver', 'clear'), levelCoats('tidy', 'epoxy')]).toEqual([
+      4,
+      2,
+      undefined,
+    ]);
+    expect(levelCoats(undefined, 'clear')).toBeUndefined();
   });
   it('an inner face counts only as far as the level goes there', () => {
     const both = { ...JOB, zones: JOB.zones.map((z) => (z.id === 'upper' ? { ...z, face: 'inner' as const } : z)) };

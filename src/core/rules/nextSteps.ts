@@ -3,6 +3,7 @@ import type { Product } from '../library/product';
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { familiesOver, likelyGrit, likelyProduct, likelyRemovalUm } from '../log/suggest';
 import type { JobState } from '../log/fold';
+import type { QualityLevel } from '../log/job';
 import type { Payloads } from '../log/event';
 import type { LoggableKind } from '../log/suggest';
 import type { ZoneStatus } from '../strata/status';
@@ -23,7 +24,13 @@ export interface Candidate {
  * guide coat and sanding, cleaning, then what comes after paint.
  * @param all the whole library; of each family the product that this job used last is offered
  */
-export function candidates(strata: Strata, status: ZoneStatus, state: JobState, all: readonly Product[]): Candidate[] {
+export function candidates(
+  strata: Strata,
+  status: ZoneStatus,
+  state: JobState,
+  all: readonly Product[],
+  level?: QualityLevel,
+): Candidate[] {
   const out: Candidate[] = [];
   // What was found and not dealt with comes before anything that would go over it.
   for (const treatment of new Set(openFaults(strata).map((f) => f.mark.treatment)))
@@ -60,7 +67,7 @@ export function candidates(strata: Strata, status: ZoneStatus, state: JobState, 
   if (top && (isPrimer(top.family) || isFiller(top.family)))
     out.push({ step: { kind: 'guide' }, label: 'Guide coat', logs: 'guideCoated' });
   if (top) {
-    const grit = likelyGrit(status, strata);
+    const grit = likelyGrit(status, strata, level);
     out.push({
       step: { kind: 'sand', grit, removedUm: likelyRemovalUm(grit, status, strata) },
       label: `${isPrimer(top.family) ? 'Block' : isTopcoat(top.family) ? 'Denib' : 'Sand'}, P${grit}`,
@@ -92,7 +99,7 @@ export function nextSteps(
   state: JobState,
   all: readonly Product[],
 ): (Candidate & { verdict: Verdict })[] {
-  return candidates(input.strata, input.status, state, all)
+  return candidates(input.strata, input.status, state, all, input.within?.job.level)
     .map((c) => ({ ...c, verdict: verdictOn(c.step, input) }))
     .sort(
       (a, b) =>

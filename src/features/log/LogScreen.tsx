@@ -167,8 +167,8 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
   const [chosen, setChosen] = useState<LoggableKind | undefined>(asked);
   const kind = chosen ?? (status ? likelyKind(status, strata) : 'coated');
   const draft = useMemo(
-    () => (status ? draftFor(kind, status, strata, open.state, all) : {}),
-    [kind, status, strata, open.state, all],
+    () => (status ? draftFor(kind, status, strata, open.state, all, open.job.level) : {}),
+    [kind, status, strata, open.state, all, open.job.level],
   );
   const [edits, setEdits] = useState<Texts>(() => {
     if (old && asked) return textsOf(asked, old as unknown as Record<string, unknown>, units);

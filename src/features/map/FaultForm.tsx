@@ -121,7 +121,10 @@ export function FaultForm({
       />
       <Choices
         label="How bad"
-        options={figures.grades.map((g, i) => ({ value: String(i + 1) as '1', label: g }))}
+        options={figures.grades.map((g, i) => ({
+          value: String(i + 1) as '1',
+          label: `${g[0]!.toUpperCase()}${g.slice(1)}`,
+        }))}
         value={grade}
         onChange={(g) => {
           setGrade(g);

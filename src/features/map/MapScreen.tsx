@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
-import { View } from 'react-native';
+import { useWindowDimensions, View } from 'react-native';
 import { drawnAreaText, openFaults, zonesOf, type Face, type Fault, type Panel, type Point } from '@/core';
 import { contains, faceOf, keepOutAt, withoutZone, zoneAt, zonesAt } from '@/core/outline';
 import { useAppend, useJob, useShopActions, type OpenJob } from '@/data';
@@ -23,7 +23,8 @@ const MODES = [
 ] as const;
 type Mode = (typeof MODES)[number]['value'];
 const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
-const HEIGHT = 330;
+/** At most so high, and never so much of the window that nothing beside it can be touched, px and share. */
+const HEIGHT = { most: 330, share: 0.42 };
 
 /** A panel to scale: where its zones and faults are, and a thumb to mark more. */
 export function MapScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
@@ -45,6 +46,7 @@ export function MapScreen({ jobId, panelId }: { jobId: string | undefined; panel
 
 function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const { units } = useLook();
+  const window = useWindowDimensions();
   const router = useRouter();
   const { changeJob } = useShopActions();
   const map = panel.map!;
@@ -155,7 +157,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         pin={pin}
         sketch={sketch}
         drawing={drawing}
-        height={HEIGHT}
+        height={Math.min(HEIGHT.most, Math.round(window.height * HEIGHT.share))}
         onTap={onTap}
       />
       {said !== undefined && <Notice tone="muted">{said}</Notice>}

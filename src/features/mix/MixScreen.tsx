@@ -6,6 +6,7 @@ import {
   APPLICATIONS,
   cautionsFor,
   coatDefaults,
+  levelCoats,
   isCoating,
   isFiller,
   likelyProduct,
@@ -19,6 +20,7 @@ import {
   type FieldProblem,
   type MixPlan,
   type Product,
+  type QualityLevel,
   type Result,
   type Shape,
 } from '@/core';
@@ -82,15 +84,25 @@ function fresh(open: OpenJob, zoneIds: string[], statuses: ReturnType<typeof use
     : undefined;
   const product =
     likely && mixable(likely) ? likely : (all.find((p) => p.family === 'highBuild') ?? all.find(mixable)!);
-  return { jobId: open.job.id, zoneIds, shape: 'plain', by: 'weight', reserve: '10', ...forProduct(product) };
+  return {
+    jobId: open.job.id,
+    zoneIds,
+    shape: 'plain',
+    by: 'weight',
+    reserve: '10',
+    ...forProduct(product, open.job.level),
+  };
 }
 
 /** What a product brings to the cup. Film as typed is in metric until the user's units are known to the field. */
-function forProduct(p: Product): Pick<MixDraft, 'productId' | 'coats' | 'film' | 'thinner' | 'application' | 'grown'> {
+function forProduct(
+  p: Product,
+  level: QualityLevel | undefined,
+): Pick<MixDraft, 'productId' | 'coats' | 'film' | 'thinner' | 'application' | 'grown'> {
   const d = coatDefaults(p);
   return {
     productId: p.id,
-    coats: Math.min(2, p.coats),
+    coats: levelCoats(level, p.family) ?? Math.min(2, p.coats),
     film: '',
     thinner: typed(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
     application: d.application,
@@ -239,7 +251,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               value={d.productId}
               onChange={(id) => {
                 setProducts(false);
-                if (id !== d.productId) set(forProduct(lookup(id)!));
+                if (id !== d.productId) set(forProduct(lookup(id)!, open.job.level));
               }}
             />
             {!products && <Quiet label="Another product" onPress={() => setProducts(true)} />}

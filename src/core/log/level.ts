@@ -1,0 +1,33 @@
+import { isBase, isTopcoat, type ProductFamily } from '../library/product';
+import type { QualityLevel } from './job';
+
+/** What a level sets as the default of an entry: last grits, and coats of a cup. The rest of it is in `plan/level`. */
+export interface LevelDefaults {
+  /** Last paper on primer before colour; on clear, or none. */
+  primerGrit: number;
+  clearGrit?: number;
+  buildCoats: number;
+  baseCoats: number;
+  clearCoats: number;
+}
+
+export const LEVEL_DEFAULTS: Record<QualityLevel, LevelDefaults> = {
+  tidy: { primerGrit: 400, buildCoats: 2, baseCoats: 2, clearCoats: 2 },
+  driver: { primerGrit: 600, clearGrit: 2000, buildCoats: 3, baseCoats: 2, clearCoats: 2 },
+  show: { primerGrit: 800, clearGrit: 5000, buildCoats: 4, baseCoats: 3, clearCoats: 3 },
+};
+
+/** Coats of a family that an agreed level asks for; undefined where it says nothing of it. */
+export function levelCoats(level: QualityLevel | undefined, family: ProductFamily): number | undefined {
+  if (!level) return undefined;
+  const d = LEVEL_DEFAULTS[level];
+  if (family === 'highBuild') return d.buildCoats;
+  if (isBase(family)) return d.baseCoats;
+  return isTopcoat(family) ? d.clearCoats : undefined;
+}
+
+/** Papers for blocking primer and for clear, coarse to fine, up to where the level ends; without one as a driver would have it. */
+export const primerPapers = (level: QualityLevel = 'driver'): number[] =>
+  [400, 600, 800].filter((g) => g <= LEVEL_DEFAULTS[level].primerGrit);
+export const clearPapers = (level?: QualityLevel): number[] =>
+  level === 'show' ? [2000, 3000, 5000] : level === undefined ? [2000, 3000] : [2000];
