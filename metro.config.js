@@ -6,7 +6,7 @@ const config = getDefaultConfig(__dirname);
 // Expo Router requires all of react-native-web by name, so that everything it has would be loaded with the first page.
 // What no part of this app draws is left out: it would cost a phone about 12 kB before the first view.
 const UNUSED =
-  /[/\\](FlatList|SectionList|VirtualizedList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|Share|Clipboard)$/;
+  /[/\\](FlatList|SectionList|VirtualizedList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|TouchableHighlight|TouchableOpacity|KeyboardAvoidingView|ProgressBar|RefreshControl|Vibration|Button|InputAccessoryView|LogBox|Share|Clipboard)$/;
 const NOTHING = path.join(__dirname, 'scripts', 'nothing.js');
 const WEB = path.join('node_modules', 'react-native-web', 'dist');
 

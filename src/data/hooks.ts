@@ -31,6 +31,7 @@ import {
   type ProductLookup,
 } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
+import type * as RulesModule from '@/core/rules';
 import type { VerdictInput } from '@/core/rules';
 import { afterPaint, nowMs, useNow } from './clock';
 import { useData } from './DataProvider';
@@ -414,6 +415,9 @@ export function useShopActions() {
     };
   }, [client, repo, setTrouble, tellOthers]);
 }
+
+/** What {@link useRules} gives once it is there. */
+export type Rules = typeof RulesModule;
 
 /** The rules, loaded behind the page: the stack shows first, and its verdicts follow. Undefined until they are there. */
 export function useRules(wanted = true) {

@@ -53,17 +53,6 @@ export const FAULT_NAMES: Record<FaultKind, string> = {
   trappedWater: 'Trapped water',
 };
 
-export const CAUSE_NAMES: Record<FaultCause, string> = {
-  water: 'Trapped water',
-  stone: 'Stone',
-  impact: 'Knock',
-  poorKey: 'Poor key',
-  earlierRepair: 'Earlier repair',
-  heat: 'Heat',
-  salt: 'Salt',
-  age: 'Age',
-};
-
 export const TREATMENT_NAMES: Record<Treatment, string> = {
   abrade: 'Abrade to bright metal',
   spotBlast: 'Wire brush or spot blast',
@@ -82,3 +71,6 @@ export const TREATMENT_NAMES: Record<Treatment, string> = {
   rebond: 'Clean out, epoxy, clamp',
   drain: 'Open the drain, dry out',
 };
+
+/** Low metal up to this is good enough to fill, mm. */
+export const FILLABLE_MM = 1.5;

@@ -1,6 +1,6 @@
 import type { SubstrateKind } from '../log/kinds';
 import type { HouseMethod } from '../rules/method';
-import type { FaultKind, Treatment } from './kinds';
+import { FILLABLE_MM, type FaultCause, type FaultKind, type Treatment } from './kinds';
 
 /** What a grade means for each kind, mild to grave. Depth and size are asked where they decide. */
 export const FAULTS: Record<FaultKind, { grades: [string, string, string]; depth?: true; size?: true }> = {
@@ -18,6 +18,17 @@ export const FAULTS: Record<FaultKind, { grades: [string, string, string]; depth
   trappedWater: { grades: ['damp', 'drain blocked', 'standing'] },
 };
 
+export const CAUSE_NAMES: Record<FaultCause, string> = {
+  water: 'Trapped water',
+  stone: 'Stone',
+  impact: 'Knock',
+  poorKey: 'Poor key',
+  earlierRepair: 'Earlier repair',
+  heat: 'Heat',
+  salt: 'Salt',
+  age: 'Age',
+};
+
 export interface FaultFacts {
   fault: FaultKind;
   grade: 1 | 2 | 3;
@@ -31,9 +42,6 @@ export interface Proposal {
   /** Why this and not another. One sentence. */
   why: string;
 }
-
-/** Low metal up to this is good enough to fill, mm. */
-export const FILLABLE_MM = 1.5;
 
 /**
  * What is usually done about a fault, with the reason. A proposal: who stands in front of the panel decides.

@@ -1,5 +1,4 @@
-import { FILLABLE_MM } from '../faults/treatment';
-import type { Treatment } from '../faults/kinds';
+import { FILLABLE_MM, type Treatment } from '../faults/kinds';
 
 export interface DentFacts {
   paintWhole: boolean;

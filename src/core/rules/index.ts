@@ -1,10 +1,16 @@
 /**
- * Verdicts, and what is said of the air. Apart from the core's own face: a page shows first, and then loads these.
+ * Verdicts, what is said of the air, and what the work before paint is planned with. Apart from the core's own face: a page
+ * shows first, and then loads these. One door for all of it, so that what they share is not loaded with the first page.
  */
 export * from './method';
 export * from './rule';
 export * from './verdict';
-export { flashRustHours, rustsAtMs } from '../blast/flashRust';
+export * from '../blast';
+export * from '../faults';
+export * from '../plan/access';
+export * from '../plan/due';
+export * from '../plan/level';
+export * from '../plan/parts';
 export { CLEAR_RESERVE_UM } from './finish';
 export * from './nextSteps';
 export * from '../air/dewPoint';

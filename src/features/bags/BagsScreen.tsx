@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Bag, BagItem } from '@/core';
-import { checkBag, partsSum, type PartsSum } from '@/core/plan';
-import { newId, nowMs, useJobOrLast, useNow, useShopActions, type OpenJob } from '@/data';
+import type { PartsSum } from '@/core/rules';
+import { newId, nowMs, useJobOrLast, useNow, useRules, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { dayOnly } from '@/ui/format';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -13,14 +13,15 @@ import { ItemForm } from './ItemForm';
 /** What came off, where it is, what has to be ordered and what must go back. */
 export function BagsScreen({ jobId }: { jobId: string | undefined }) {
   const { open, loading } = useJobOrLast(jobId);
-  if (loading) return <Page>{null}</Page>;
+  const rules = useRules();
+  if (loading || !rules) return <Page>{null}</Page>;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
         <Blank title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
       </Page>
     );
-  return <Bags open={open} />;
+  return <Bags open={open} rules={rules} />;
 }
 
 const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
@@ -34,13 +35,13 @@ function answerOf(s: PartsSum): string {
   return 'Everything is back';
 }
 
-function Bags({ open }: { open: OpenJob }) {
+function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
   const now = useNow();
   const { changeHead } = useShopActions();
   const { job } = open;
   const [adding, setAdding] = useState(false);
   const [problem, setProblem] = useState<string>();
-  const sum = partsSum(job, now);
+  const sum = rules.partsSum(job, now);
   const change = (f: (bags: Bag[]) => Bag[]) =>
     changeHead(job.id, (j) => ({ ...j, bags: f(j.bags ?? []) })).then(
       () => setProblem(undefined),
@@ -68,6 +69,7 @@ function Bags({ open }: { open: OpenJob }) {
       {adding && (
         <NewBag
           open={open}
+          rules={rules}
           onDone={(bag) => {
             setAdding(false);
             if (bag) void change((bags) => [bag, ...bags]);
@@ -196,14 +198,14 @@ const toneOf = (i: BagItem, now: number) =>
         ? ('window' as const)
         : ('muted' as const);
 
-function NewBag({ open, onDone }: { open: OpenJob; onDone(bag: Bag | undefined): void }) {
+function NewBag({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(bag: Bag | undefined): void }) {
   const { job } = open;
   const [name, setName] = useState(`Bag ${(job.bags?.length ?? 0) + 1}`);
   const [panelId, setPanelId] = useState('');
   const [where, setWhere] = useState('');
   const [problems, setProblems] = useState<Record<string, string>>({});
   const save = () => {
-    const r = checkBag(job, { id: newId(nowMs()), name: name.trim(), panelId, where: where.trim(), items: [] });
+    const r = rules.checkBag(job, { id: newId(nowMs()), name: name.trim(), panelId, where: where.trim(), items: [] });
     if (r.ok) onDone(r.value);
     else setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
   };

@@ -4,8 +4,7 @@ import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, type BagItem } from '@/core';
-import { itemProblems } from '@/core/plan';
-import { newId, nowMs } from '@/data';
+import { newId, nowMs, useRules } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Choices } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -18,6 +17,7 @@ const NATURE = [
 
 /** One sort of thing in a bag: how many, whether it breaks, when new ones come, how many are back. */
 export function ItemForm({ item, onSave, onLeave }: { item?: BagItem; onSave(i: BagItem): void; onLeave(): void }) {
+  const rules = useRules();
   const [name, setName] = useState(item?.name ?? '');
   const [count, setCount] = useState(item ? String(item.count) : '');
   const [back, setBack] = useState(String(item?.back ?? 0));
@@ -43,7 +43,8 @@ export function ItemForm({ item, onSave, onLeave }: { item?: BagItem; onSave(i: 
       ...(day && isValid(day) && { dueMs: day.getTime() }),
       ...patch,
     };
-    const bad = Object.fromEntries(itemProblems(next).map((p) => [p.path, p.message]));
+    if (!rules) return;
+    const bad = Object.fromEntries(rules.itemProblems(next).map((p) => [p.path, p.message]));
     if (day && !isValid(day)) bad.due = 'A day, such as 2026-12-24';
     if (Object.keys(bad).length > 0) return setProblems(bad);
     onSave(next);

@@ -2,17 +2,8 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, waitText } from '@/core';
-import {
-  COATING_RATES,
-  MEDIA,
-  mediaById,
-  planBlast,
-  rustsAtMs,
-  type BlastPart,
-  type BlastPlan,
-  type BlastRig,
-} from '@/core/blast';
-import { useJobOrLast, useNow, useRoom, useSettings, useShopActions, type OpenJob } from '@/data';
+import type { BlastPart, BlastPlan, BlastRig } from '@/core/rules';
+import { useJobOrLast, useNow, useRoom, useRules, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -26,7 +17,8 @@ import { areaOf, zonesOn } from './parts';
 export function BlastScreen({ jobId }: { jobId: string | undefined }) {
   const { open, loading } = useJobOrLast(jobId);
   const settings = useSettings();
-  if (loading || !settings) return <Page>{null}</Page>;
+  const rules = useRules();
+  if (loading || !settings || !rules) return <Page>{null}</Page>;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
@@ -36,14 +28,15 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
         />
       </Page>
     );
-  return <Blast open={open} rig={settings.rig} />;
+  return <Blast open={open} rules={rules} rig={settings.rig} />;
 }
 
 const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'glass' };
 type RigName = Exclude<keyof typeof RIG, 'media'>;
 const BORES = [4.8, 6.4, 8, 9.5];
 
-function Blast({ open, rig: kept }: { open: OpenJob; rig: typeof RIG | undefined }) {
+function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: typeof RIG | undefined }) {
+  const { COATING_RATES, MEDIA, mediaById, planBlast, rustsAtMs } = rules;
   const { currency } = useLook();
   const router = useRouter();
   const now = useNow();
@@ -195,7 +188,7 @@ function Blast({ open, rig: kept }: { open: OpenJob; rig: typeof RIG | undefined
           </View>
         </Section>
       )}
-      <Staging open={open} />
+      <Staging open={open} rules={rules} />
       <Section title="Rig and media">
         <Choices
           label="Media"

@@ -1,8 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BLAST_COATINGS, type BlastCoating, type BlastItem, type Face } from '@/core';
-import { COATING_RATES } from '@/core/blast';
-import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
+import { newId, nowMs, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -11,7 +10,7 @@ import { gap } from '@/ui/theme';
 const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
 
 /** What goes to the yard: faces, covers that have to be on first, and what is left out on purpose. */
-export function Staging({ open }: { open: OpenJob }) {
+export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
   const { changeHead } = useShopActions();
   const { job } = open;
   const list = job.staging ?? [];
@@ -34,6 +33,7 @@ export function Staging({ open }: { open: OpenJob }) {
         <One
           key={item.id}
           item={item}
+          rules={rules}
           name={job.panels.find((p) => p.id === item.panelId)?.name ?? 'A panel that is gone'}
           onChange={put}
           onRemove={() => change((all) => all.filter((x) => x.id !== item.id))}
@@ -68,11 +68,13 @@ export function Staging({ open }: { open: OpenJob }) {
 
 function One({
   item,
+  rules,
   name,
   onChange,
   onRemove,
 }: {
   item: BlastItem;
+  rules: Rules;
   name: string;
   onChange(i: BlastItem): void;
   onRemove(): void;
@@ -106,7 +108,7 @@ function One({
         <View style={{ paddingBottom: gap(2) }}>
           <Choices
             label="What comes off"
-            options={BLAST_COATINGS.map((c) => ({ value: c, label: COATING_RATES[c].name }))}
+            options={BLAST_COATINGS.map((c) => ({ value: c, label: rules.COATING_RATES[c].name }))}
             value={item.coating}
             onChange={(c: BlastCoating) => onChange({ ...item, coating: c })}
           />

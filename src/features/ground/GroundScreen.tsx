@@ -2,8 +2,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { openFaults, zonesOf, type Job, type Panel } from '@/core';
 import { TREATMENT_NAMES } from '@/core';
-import { isDone, LEVELS, partsSum, dueRepairs, taskWords } from '@/core/plan';
-import { useJobOrLast, useNow, type OpenJob } from '@/data';
+import { useJobOrLast, useNow, useRules, type OpenJob, type Rules } from '@/data';
 import { dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -11,14 +10,15 @@ import { T } from '@/ui/T';
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
 export function GroundScreen({ jobId }: { jobId: string | undefined }) {
   const { open, loading } = useJobOrLast(jobId);
-  if (loading) return <Page>{null}</Page>;
+  const rules = useRules();
+  if (loading || !rules) return <Page>{null}</Page>;
   if (!open)
     return (
       <Page>
         <Blank title="No job yet" text="Start a job and give it a panel; then walk round it and mark what you see." />
       </Page>
     );
-  return <Ground open={open} />;
+  return <Ground open={open} rules={rules} />;
 }
 
 /** Open faults of a panel, each kind of treatment once. */
@@ -40,7 +40,8 @@ function answerOf(panels: { count: number }[]): string {
   return `${plural(total, 'fault', 'faults')} open on ${plural(on, 'panel', 'panels')}`;
 }
 
-function Ground({ open }: { open: OpenJob }) {
+function Ground({ open, rules }: { open: OpenJob; rules: Rules }) {
+  const { isDone, LEVELS, partsSum, dueRepairs, taskWords } = rules;
   const router = useRouter();
   const now = useNow();
   const { job, state } = open;

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, QUALITY_LEVELS, type QualityLevel } from '@/core';
-import { levelSum, type LevelSum } from '@/core/plan';
-import { useJobOrLast, useLibrary, useShopActions, type OpenJob } from '@/data';
+import type { LevelSum } from '@/core/rules';
+import { useJobOrLast, useLibrary, useRules, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -13,7 +13,8 @@ import { gap } from '@/ui/theme';
 /** How far each step goes: three levels side by side, with what they cost. */
 export function LevelScreen({ jobId }: { jobId: string | undefined }) {
   const { open, loading } = useJobOrLast(jobId);
-  if (loading) return <Page>{null}</Page>;
+  const rules = useRules();
+  if (loading || !rules) return <Page>{null}</Page>;
   if (!open || open.job.zones.length === 0)
     return (
       <Page>
@@ -23,7 +24,7 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
         />
       </Page>
     );
-  return <Level open={open} />;
+  return <Level open={open} rules={rules} />;
 }
 
 /** What is compared, row by row. */
@@ -40,7 +41,7 @@ const ROWS: { label: string; of(s: LevelSum): string }[] = [
   { label: 'Days at least', of: (s) => String(s.days) },
 ];
 
-function Level({ open }: { open: OpenJob }) {
+function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
   const { currency, palette } = useLook();
   const { lookup } = useLibrary();
   const { changeHead } = useShopActions();
@@ -49,7 +50,7 @@ function Level({ open }: { open: OpenJob }) {
   const [problem, setProblem] = useState<string>();
   const r = parseDecimal(rate);
   const hour = r.ok && r.value >= 0 && r.value <= 1000 ? r.value : undefined;
-  const sums = QUALITY_LEVELS.map((l) => levelSum(open.job, l, hour ?? 0, lookup));
+  const sums = QUALITY_LEVELS.map((l) => rules.levelSum(open.job, l, hour ?? 0, lookup));
   const mine = sums.find((s) => s.level === picked)!;
   const save = () =>
     void changeHead(open.job.id, (j) => ({ ...j, level: picked })).then(

@@ -1,7 +1,12 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import {
+  FAULT_CAUSES,
+  FAULT_KINDS,
+  FAULT_NAMES,
   parseDecimal,
+  TREATMENT_NAMES,
+  TREATMENTS,
   type Face,
   type FaultCause,
   type FaultKind,
@@ -10,17 +15,7 @@ import {
   type Treatment,
   type Zone,
 } from '@/core';
-import {
-  CAUSE_NAMES,
-  FAULT_CAUSES,
-  FAULT_KINDS,
-  FAULT_NAMES,
-  FAULTS,
-  proposeTreatment,
-  TREATMENT_NAMES,
-  TREATMENTS,
-} from '@/core/faults';
-import { NotLogged, useAppend, useSettings, type OpenJob } from '@/data';
+import { NotLogged, useAppend, useRules, useSettings, type OpenJob } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -45,6 +40,7 @@ export function FaultForm({
   onDone(words?: string, id?: string): void;
 }) {
   const settings = useSettings();
+  const rules = useRules();
   const append = useAppend(open.job.id);
   const [zone, setZone] = useState(zones[0]!);
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
@@ -55,13 +51,13 @@ export function FaultForm({
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
   const [problems, setProblems] = useState<Record<string, string>>({});
-  if (!settings) return null;
-  const figures = FAULTS[fault];
+  if (!settings || !rules) return null;
+  const figures = rules.FAULTS[fault];
   const read = (text: string): number | undefined => {
     const r = parseDecimal(text);
     return r.ok ? r.value : undefined;
   };
-  const proposal = proposeTreatment({
+  const proposal = rules.proposeTreatment({
     fault,
     grade: Number(grade) as 1 | 2 | 3,
     substrate: panel.substrate,
@@ -143,7 +139,7 @@ export function FaultForm({
       )}
       <Choices
         label="Why (if you know)"
-        options={FAULT_CAUSES.map((c) => ({ value: c, label: CAUSE_NAMES[c] }))}
+        options={FAULT_CAUSES.map((c) => ({ value: c, label: rules.CAUSE_NAMES[c] }))}
         value={cause ?? ('' as FaultCause)}
         onChange={(c) => setCause(c === cause ? undefined : c)}
       />

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { AccessLink, TaskRef } from '@/core';
-import { isDone, ringIn, TASK_KINDS, TASKS, taskWords, type TaskKind } from '@/core/plan';
-import { newId, nowMs, useJobOrLast, useShopActions, type OpenJob } from '@/data';
+import type { TaskKind } from '@/core/rules';
+import { newId, nowMs, useJobOrLast, useRules, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -11,19 +11,21 @@ import { gap } from '@/ui/theme';
 /** What has to come before what, and what must never follow: the log warns by these. */
 export function OrderScreen({ jobId }: { jobId: string | undefined }) {
   const { open, loading } = useJobOrLast(jobId);
-  if (loading) return <Page>{null}</Page>;
+  const rules = useRules();
+  if (loading || !rules) return <Page>{null}</Page>;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
         <Blank title="No panels yet" text="The access order links acts on the panels of a job. Give it some first." />
       </Page>
     );
-  return <Order open={open} />;
+  return <Order open={open} rules={rules} />;
 }
 
 const say = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 
-function Order({ open }: { open: OpenJob }) {
+function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
+  const { isDone, taskWords } = rules;
   const { changeHead } = useShopActions();
   const { job, state } = open;
   const links = job.links ?? [];
@@ -59,6 +61,7 @@ function Order({ open }: { open: OpenJob }) {
       {adding && (
         <NewLink
           open={open}
+          rules={rules}
           onDone={(l) => {
             setAdding(false);
             if (l) change((all) => [...all, l]);
@@ -102,7 +105,8 @@ function Order({ open }: { open: OpenJob }) {
   );
 }
 
-function NewLink({ open, onDone }: { open: OpenJob; onDone(l: AccessLink | undefined): void }) {
+function NewLink({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(l: AccessLink | undefined): void }) {
+  const { ringIn, taskWords } = rules;
   const { job } = open;
   const first0 = job.panels[0]!.id;
   const [kind, setKind] = useState<AccessLink['kind']>('before');
@@ -131,8 +135,14 @@ function NewLink({ open, onDone }: { open: OpenJob; onDone(l: AccessLink | undef
         value={kind}
         onChange={(k) => setKind(k)}
       />
-      <Task open={open} title={before ? 'First' : 'Once this is done'} value={first} onChange={setFirst} />
-      <Task open={open} title={before ? 'Then' : 'Never do this'} value={then} onChange={setThen} />
+      <Task
+        open={open}
+        rules={rules}
+        title={before ? 'First' : 'Once this is done'}
+        value={first}
+        onChange={setFirst}
+      />
+      <Task open={open} rules={rules} title={before ? 'Then' : 'Never do this'} value={then} onChange={setThen} />
       <Field label="Because" value={why} onChange={setWhy} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ marginTop: gap(3) }}>
@@ -152,11 +162,13 @@ function NewLink({ open, onDone }: { open: OpenJob; onDone(l: AccessLink | undef
 
 function Task({
   open,
+  rules,
   title,
   value,
   onChange,
 }: {
   open: OpenJob;
+  rules: Rules;
   title: string;
   value: TaskRef;
   onChange(t: TaskRef): void;
@@ -165,7 +177,7 @@ function Task({
     <View style={{ marginTop: gap(2) }}>
       <Choices
         label={`${title}: act`}
-        options={TASK_KINDS.map((k) => ({ value: k, label: TASKS[k] }))}
+        options={rules.TASK_KINDS.map((k) => ({ value: k, label: rules.TASKS[k] }))}
         value={value.kind as TaskKind}
         onChange={(k) => onChange({ ...value, kind: k })}
       />

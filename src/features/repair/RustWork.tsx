@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
-import { rustSteps } from '@/core/faults';
-import { useSettings } from '@/data';
+import { useRules, useSettings } from '@/data';
 import { Choices, Head, Notice } from '@/ui/parts';
 import { Steps, YesNo, type WorkProps } from './parts';
 
 /** Rust by grade, by the house's school. */
 export function RustWork({ over, choice, onTreatment }: WorkProps) {
+  const rules = useRules();
   const school = useSettings()?.method.rust ?? 'convert';
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
   const [cavity, setCavity] = useState(false);
@@ -47,7 +47,7 @@ export function RustWork({ over, choice, onTreatment }: WorkProps) {
         onChange={(g) => setGrade(g)}
       />
       {grade !== '3' && <YesNo label="Behind a seam or in a cavity" value={cavity} onChange={setCavity} />}
-      <Steps title="In this order" steps={rustSteps(Number(grade) as 1 | 2 | 3, school, cavity)} />
+      {rules && <Steps title="In this order" steps={rules.rustSteps(Number(grade) as 1 | 2 | 3, school, cavity)} />}
       <Notice tone="window">
         {grade === '3'
           ? 'Welding: fire watch, battery off, no fuel or underseal near, fume mask over zinc. What bears load or protects people is for a licensed shop to judge.'
