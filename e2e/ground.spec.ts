@@ -102,6 +102,7 @@ test('a zone is drawn inside another one: it has that one\u2019s history, and ou
   await tap(page, 0.27, 0.32);
   await expect(page.getByRole('region', { name: 'Corner' })).toBeVisible();
   await press(page, 'Take this zone away');
+  await expect(page.getByText(/^Corner is taken away/)).toBeVisible();
   await expect(page.getByRole('region', { name: 'Corner' })).toHaveCount(0);
   await tap(page, 0.27, 0.32);
   await expect(page.getByRole('region', { name: 'Left' })).toBeVisible();

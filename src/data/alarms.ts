@@ -2,8 +2,10 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
 import { useData } from './DataProvider';
-import { nowMs, openedMs, useAfterPaint } from './clock';
-import { useLiveJobs } from './hooks';
+import { useClimate } from './climate';
+import { nowMs, openedMs } from './clock';
+import { statusesOf } from './clocks';
+import { useQuietJobs } from './hooks';
 import type { OpenJob } from './openJob';
 import { useSettings } from './shop';
 
@@ -23,8 +25,9 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
   const { repo } = useData();
   const client = useQueryClient();
   const settings = useSettings();
-  // An alarm may ring a moment after a tap; the tap comes first.
-  const live = useAfterPaint(useLiveJobs(now).live);
+  const climate = useClimate();
+  // Looked at whenever the clock ticks: an entry made in between need not wait for its alarms.
+  const jobs = useQuietJobs();
   const done = useQuery({
     queryKey: KEY,
     queryFn: async () => {
@@ -38,17 +41,18 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
   }).data;
   const due = useMemo(() => {
     const since = done?.[SINCE];
-    if (!done || since === undefined || !settings) return [];
-    return live
-      .flatMap(({ open, statuses }) =>
-        open.job.zones.flatMap((z) => {
+    if (!done || since === undefined || !settings || !climate) return [];
+    return jobs()
+      .flatMap((open) => {
+        const statuses = statusesOf(open, climate, settings, now);
+        return open.job.zones.flatMap((z) => {
           const status = statuses.get(z.id);
           return status ? alarmsOf(z.id, status, now, BACK_MS).map((a) => ({ ...a, open })) : [];
-        }),
-      )
+        });
+      })
       .filter((a) => a.atMs <= now && a.atMs >= since && !(a.key in done) && settings.alarms.includes(a.kind))
       .sort((a, b) => a.atMs - b.atMs);
-  }, [done, settings, live, now]);
+  }, [done, settings, climate, jobs, now]);
   return {
     due,
     putAway: (alarms) => {

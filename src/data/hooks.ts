@@ -124,6 +124,22 @@ export function useJobs(): { jobs: OpenJob[]; loading: boolean; error: Error | n
   return { jobs: list.jobs, loading: shop.isLoading || list.loading, error: shop.error ?? list.error };
 }
 
+/**
+ * Keeps all jobs loaded and gives them when asked, without drawing anything anew when one of them grows: for what looks at
+ * them now and then, behind the page.
+ */
+export function useQuietJobs(): () => OpenJob[] {
+  const client = useQueryClient();
+  const ids = useShop().data?.jobIds;
+  const query = useJobQuery();
+  useQueries({ queries: (ids ?? []).map((id) => ({ ...query(id), notifyOnChangeProps: [] })), combine: nothing });
+  return useCallback(
+    () => (ids ?? []).flatMap((id) => client.getQueryData<OpenJob | null>(jobKey(id)) ?? []),
+    [client, ids],
+  );
+}
+const nothing = () => null;
+
 /** Where every zone of a job stands now. Counts anew as time goes on. */
 export function useStatuses(open: OpenJob | undefined, now: number, more: Assumed = NOTHING_ASSUMED): Statuses {
   const settings = useSettings();

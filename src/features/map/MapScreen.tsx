@@ -231,10 +231,13 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
                 const r = withoutZone(open.job, zone, own.length);
                 if (!r.ok) return setSaid(r.error[0]?.message);
                 setPicked(undefined);
-                void changeJob(open.job.id, (j) => {
+                changeJob(open.job.id, (j) => {
                   const again = withoutZone(j, zone, own.length);
                   return again.ok ? again.value : j;
-                }).catch((e: Error) => setSaid(e.message));
+                }).then(
+                  () => setSaid(`${zone.name} is taken away; its area is back where it came from.`),
+                  (e: Error) => setSaid(e.message),
+                );
               }}
             />
           )}
