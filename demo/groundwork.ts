@@ -13,11 +13,9 @@ const box = (x: number, y: number, w: number, h: number): Point[] => [
 const DRAWN: Record<string, [ShapeName, number, number, Face[]]> = {
   nose: ['bonnet', 780, 740, ['outer', 'inner']],
   'right-side': ['side', 1900, 900, ['outer']],
-  'left-side': ['side', 1900, 900, ['outer']],
   floor: ['rectangle', 1080, 1290, ['outer', 'inner']],
   roof: ['roof', 1200, 1780, ['outer']],
   tailboard: ['tailboard', 1100, 480, ['outer', 'inner']],
-  'left-door': ['door', 640, 1040, ['outer']],
 };
 
 /** Zones that are drawn, with their corners; the rest of a panel keeps its stated area. */
