@@ -54,9 +54,13 @@ export function drawZone(job: Job, panel: Panel, face: Face, outline: readonly P
     return bad(
       `It lies partly in ${across.map((t) => t.z.name.toLowerCase()).join(' and ')}: which history would count? Draw it wholly inside one zone, or beside it.`,
     );
+  const rest = others.filter((z) => !z.outline);
+  if (inside.length === 0 && rest.length > 1)
+    return bad(
+      `${rest.map((z) => z.name).join(' and ')} are not drawn: which of their histories would count? A zone can be drawn where at most one is without an outline.`,
+    );
   // The innermost of zones that lie in one another; outside of all of them, the zone that is the rest.
-  const parent =
-    inside.sort((a, b) => areaMm2(a.z.outline!) - areaMm2(b.z.outline!))[0]?.z ?? others.find((z) => !z.outline);
+  const parent = inside.sort((a, b) => areaMm2(a.z.outline!) - areaMm2(b.z.outline!))[0]?.z ?? rest[0];
   const areaCm2 = zoneAreaCm2(panel, face, outline, []);
   if (!(areaCm2 >= BOUNDS.areaCm2.min)) return bad('Nothing of it is left to paint: it lies under a keep-out');
   const left = parent && restCm2(job, panel, parent, [{ outline: [...outline] } as Zone], areaCm2);
@@ -117,13 +121,13 @@ export function withZone(
 
 /**
  * The job without a drawn zone: what it was cut out of has its area again. Its own entries stay in the log, so one that has
- * any is not taken away.
- * @param ownEntries how many entries name it
+ * any, struck out or not, is not taken away: a file whose log names a zone that is gone could not be read back.
+ * @param ownEntries how many entries name it, also those that were struck out
  */
 export function withoutZone(job: Job, zone: Zone, ownEntries: number): Result<Job, FieldProblem[]> {
   const no = (message: string) => fail([{ path: 'zone', message }]);
   if (!zone.cutFrom) return no('It was not drawn out of another zone');
-  if (ownEntries > 0) return no('There are entries on it: strike them out first');
+  if (ownEntries > 0) return no('There are entries on it, and the log keeps them: use the zone as it is');
   if (job.zones.some((z) => z.cutFrom?.zoneId === zone.id)) return no('Another zone was drawn out of it');
   return ok({
     ...job,

@@ -172,6 +172,11 @@ describe('zones on a drawing', () => {
     const r = drawZone({ ...job, zones: [{ ...job.zones[0]!, areaCm2: 8900 }] }, door, 'outer', box(0, 0, 1000, 900));
     expect(!r.ok && r.error[0]!.message).toMatch(/covers all of whole/);
   });
+  it('where several zones are not drawn, a new one has no history to have', () => {
+    const two = { ...job, zones: [...job.zones, { id: 'rear', panelId: 'door', name: 'Rear', areaCm2: 500 }] };
+    const r = drawZone(two, door, 'outer', box(10, 10, 100, 100));
+    expect(!r.ok && r.error[0]!.message).toMatch(/^Whole and Rear are not drawn/);
+  });
   it('a name is there once', () => {
     const r = withZone(job, door, 'outer', { id: 'x', name: ' whole ', outline: box(1, 1, 50, 50) }, T0);
     expect(!r.ok && r.error[0]!.path).toBe('name');

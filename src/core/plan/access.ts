@@ -2,7 +2,7 @@ import { isPrimer } from '../library/product';
 import { isMetal, SUBSTRATE_NAMES, type EventKind } from '../log/kinds';
 import type { JobState } from '../log/fold';
 import { zonesOf, type AccessLink, type Job, type TaskRef } from '../log/job';
-import { openFaults } from '../strata/types';
+import type { Fault } from '../strata/types';
 
 /** Words for acts that links speak of. */
 export const TASKS = {
@@ -28,6 +28,24 @@ export function taskWords(job: Job, t: TaskRef): string {
 /** Whether an act was logged on any zone of a panel. */
 export const isDone = (job: Job, state: JobState, t: TaskRef): boolean =>
   zonesOf(job, t.panelId).some((z) => state.zones.get(z.id)?.events.some((e) => e.kind === t.kind));
+
+/** A mark of a panel, and a zone that it is on. */
+export interface PanelFault {
+  zoneId: string;
+  fault: Fault & { mark: NonNullable<Fault['mark']> };
+}
+
+/**
+ * Marks of a panel, each once, newest last. One from before a zone was cut is on both zones: it is dealt with where either says so.
+ */
+export function faultsOn(job: Job, state: JobState, panelId: string): PanelFault[] {
+  const seen = new Map<string, PanelFault>();
+  for (const z of zonesOf(job, panelId))
+    for (const f of state.zones.get(z.id)?.strata?.faults ?? [])
+      if (f.mark && (!seen.has(f.id) || f.doneMs !== undefined))
+        seen.set(f.id, { zoneId: z.id, fault: { ...f, mark: f.mark } });
+  return [...seen.values()];
+}
 
 /** What stands around a step: what it would close off, hide, or must not be done any more. */
 export interface Around {
@@ -60,10 +78,10 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
       const sealed = s.layers.some((l) => isPrimer(l.family) || l.family === 'oldCoating' || l.family === 'underseal');
       return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATE_NAMES[s.substrate].toLowerCase()})`];
     }),
-    openFaults: zones.reduce((n, z) => {
-      const s = state.zones.get(z.id)?.strata;
-      return n + (s ? openFaults(s).length : 0);
-    }, 0),
+    openFaults: [...panels].reduce(
+      (n, p) => n + faultsOn(job, state, p).filter((x) => x.fault.doneMs === undefined).length,
+      0,
+    ),
   };
 }
 

@@ -2,7 +2,7 @@ import { foldLog } from '../log/fold';
 import type { AccessLink, Bag, BagItem, Job } from '../log/job';
 import { clearPapers, levelCoats, primerPapers } from '../log/level';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
-import { aroundOf, isDone, ringIn, taskWords } from './access';
+import { aroundOf, faultsOn, isDone, ringIn, taskWords } from './access';
 import { dueRepairs } from './due';
 import { levelSum, LEVELS } from './level';
 import { checkBag, itemProblems, partsSum } from './parts';
@@ -101,6 +101,16 @@ describe('the access order', () => {
   });
   it('says an act in words', () =>
     expect(taskWords(JOB, { panelId: 'door', kind: 'blasted' })).toBe('blast the left door'));
+});
+
+it('a mark from before a cut is one fault, and dealt with where either zone says so', () => {
+  const mark = ev({ kind: 'marked', id: 'm', atMin: -50, fault: 'dent', grade: 2, treatment: 'fill' });
+  const cuts = [{ zoneId: 'upper', from: 'lower', atMs: T0 }];
+  const open = foldLog([foundBare(), mark], products, cuts);
+  expect(faultsOn(JOB, open, 'door')).toHaveLength(1);
+  const mend = ev({ kind: 'repaired', atMin: 5, zoneIds: ['upper'], method: 'Skim', faultIds: ['m'] });
+  const done = faultsOn(JOB, foldLog([foundBare(), mark, mend], products, cuts), 'door');
+  expect(done.map((x) => x.fault.doneMs)).toEqual([T0 + 5 * 60_000]);
 });
 
 describe('temporary repairs', () => {

@@ -1,7 +1,6 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { openFaults, zonesOf, type Job, type Panel } from '@/core';
-import { TREATMENT_NAMES } from '@/core';
+import { TREATMENT_NAMES, type Job, type Panel } from '@/core';
 import { useJobOrLast, useNow, useRules, type OpenJob, type Rules } from '@/data';
 import { dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
@@ -22,13 +21,9 @@ export function GroundScreen({ jobId }: { jobId: string | undefined }) {
 }
 
 /** Open faults of a panel, each kind of treatment once. */
-function faultsOf(open: OpenJob, p: Panel) {
-  const list = zonesOf(open.job, p.id).flatMap((z) => {
-    const s = open.state.zones.get(z.id)?.strata;
-    return s ? openFaults(s) : [];
-  });
-  const unique = [...new Map(list.map((f) => [f.id, f])).values()];
-  return { count: unique.length, ways: [...new Set(unique.map((f) => TREATMENT_NAMES[f.mark.treatment]))] };
+function faultsOf(open: OpenJob, p: Panel, rules: Rules) {
+  const list = rules.faultsOn(open.job, open.state, p.id).filter((x) => x.fault.doneMs === undefined);
+  return { count: list.length, ways: [...new Set(list.map((x) => TREATMENT_NAMES[x.fault.mark.treatment]))] };
 }
 
 const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
@@ -45,7 +40,7 @@ function Ground({ open, rules }: { open: OpenJob; rules: Rules }) {
   const router = useRouter();
   const now = useNow();
   const { job, state } = open;
-  const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p) })).sort((a, b) => b.count - a.count);
+  const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p, rules) })).sort((a, b) => b.count - a.count);
   const parts = partsSum(job, now);
   const due = dueRepairs(job, state);
   const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));

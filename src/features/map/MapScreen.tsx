@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { drawnAreaText, openFaults, zonesOf, type Face, type Fault, type Panel, type Point } from '@/core';
-import { contains, faceOf, keepOutAt, withoutZone, zoneAt, zonesAt } from '@/core/outline';
-import { useAppend, useJob, useShopActions, type OpenJob } from '@/data';
+import { drawnAreaText, zonesOf, type Face, type Panel, type Point } from '@/core';
+import { contains, faceOf, keepOutAt, withoutZone, zonesAt } from '@/core/outline';
+import { useAppend, useJob, useRules, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { PanelMap, type Mark } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
@@ -64,25 +64,21 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
     () => zonesOf(open.job, panel.id).filter((z) => faceOf(z) === face),
     [open.job, panel.id, face],
   );
-  const faults = useMemo(() => {
-    const seen = new Map<string, { zoneId: string; fault: Fault }>();
-    for (const z of zonesOf(open.job, panel.id))
-      for (const f of open.state.zones.get(z.id)?.strata?.faults ?? [])
-        if (f.mark && (f.mark.face ?? 'outer') === face) seen.set(f.id, { zoneId: z.id, fault: f });
-    return [...seen.values()].reverse();
-  }, [open.job, open.state, panel.id, face]);
+  const rules = useRules();
+  const all = useMemo(
+    () => rules?.faultsOn(open.job, open.state, panel.id) ?? [],
+    [rules, open.job, open.state, panel.id],
+  );
+  const faults = useMemo(() => all.filter((x) => (x.fault.mark.face ?? 'outer') === face).reverse(), [all, face]);
   const marks = useMemo(
     () =>
       faults.flatMap(({ fault: f }): Mark[] =>
-        f.mark?.at ? [{ id: f.id, at: f.mark.at, kind: f.mark.fault, open: f.doneMs === undefined }] : [],
+        f.mark.at ? [{ id: f.id, at: f.mark.at, kind: f.mark.fault, open: f.doneMs === undefined }] : [],
       ),
     [faults],
   );
   const keepOuts = useMemo(() => map.keepOuts.filter((k) => k.face === face), [map, face]);
-  const stillOpen = zonesOf(open.job, panel.id).reduce((n, z) => {
-    const s = open.state.zones.get(z.id)?.strata;
-    return n + (s ? openFaults(s).length : 0);
-  }, 0);
+  const stillOpen = all.filter((x) => x.fault.doneMs === undefined).length;
   const drawing = mode === 'zone' || mode === 'keepOut';
 
   const onTap = useCallback(
@@ -98,9 +94,10 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         .filter((x) => x.d < reach)
         .sort((a, b) => a.d - b.d)[0];
       const keep = keepOutAt(panel, face, at);
-      setPicked(
-        near?.m.id ?? keep?.id ?? (contains(map.outline, at) ? zoneAt(open.job, panel, face, at)?.id : undefined),
-      );
+      const here = zonesAt(open.job, panel, face, at);
+      if (!near && !keep && here.length > 1 && contains(map.outline, at))
+        setSaid(`${here.map((z) => z.name).join(' and ')} are not drawn, so a tap cannot tell them apart.`);
+      setPicked(near?.m.id ?? keep?.id ?? (contains(map.outline, at) && here.length === 1 ? here[0]?.id : undefined));
     },
     [mode, map, marks, panel, face, open.job],
   );
@@ -116,6 +113,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const mark = faults.find((f) => f.fault.id === picked);
   const keepOut = keepOuts.find((k) => k.id === picked);
   const pinZones = pin ? zonesAt(open.job, panel, face, pin) : [];
+  if (!rules) return <Page>{null}</Page>;
   if (reshape) return <ShapeForm open={open} panel={panel} onDone={() => setReshape(false)} />;
 
   return (
@@ -227,13 +225,16 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
               label="Take this zone away"
               tone="stop"
               onPress={() => {
-                const own = open.state.events.filter((e) => e.zoneIds.includes(zone.id) && !open.state.dead.has(e.id));
+                const own = open.state.events.filter((e) =>
+                  (e.kind === 'replaced' ? [...e.zoneIds, ...e.by.zoneIds] : e.zoneIds).includes(zone.id),
+                );
                 const r = withoutZone(open.job, zone, own.length);
                 if (!r.ok) return setSaid(r.error[0]?.message);
                 setPicked(undefined);
                 changeJob(open.job.id, (j) => {
                   const again = withoutZone(j, zone, own.length);
-                  return again.ok ? again.value : j;
+                  if (!again.ok) throw new Error(again.error[0]?.message);
+                  return again.value;
                 }).then(
                   () => setSaid(`${zone.name} is taken away; its area is back where it came from.`),
                   (e: Error) => setSaid(e.message),
@@ -277,7 +278,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
           <Row
             key={f.id}
             selected={f.id === picked}
-            label={f.doneMs === undefined ? `Log the repair: ${markWords(f.mark!)}` : markWords(f.mark!)}
+            label={f.doneMs === undefined ? `Log the repair: ${markWords(f.mark)}` : markWords(f.mark)}
             onPress={() =>
               f.doneMs === undefined
                 ? router.navigate(`/log?job=${open.job.id}&zones=${zoneId}&kind=repaired&fault=${f.id}` as never)
@@ -285,7 +286,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
             }
           >
             <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="strong">{markWords(f.mark!)}</T>
+              <T kind="strong">{markWords(f.mark)}</T>
               <T kind="small" tone="muted">
                 {open.job.zones.find((z) => z.id === zoneId)?.name ?? ''}
               </T>

@@ -70,7 +70,9 @@ export function OutlineForm({
         open.job.id,
         (j) => {
           const again = withZone(j, panel, face, { id, name, outline }, nowMs());
-          return again.ok ? again.value : j;
+          // Nothing is written then, and least of all a first look at a zone that is not there.
+          if (!again.ok) throw new Error(again.error[0]?.message);
+          return again.value;
         },
         fresh,
       ).then(
