@@ -4,6 +4,7 @@ process.env.TZ = 'Europe/Oslo';
 module.exports = {
   testTimeout: 60000,
   preset: 'jest-expo/web',
+  setupFiles: ['<rootDir>/jest.setup.ts'],
   testMatch: [
     '<rootDir>/src/**/*.test.ts',
     '<rootDir>/src/**/*.test.tsx',

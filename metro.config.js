@@ -3,23 +3,39 @@ const { getDefaultConfig } = require('expo/metro-config');
 
 const config = getDefaultConfig(__dirname);
 
-// Expo Router requires all of react-native-web by name, so that everything it has would be loaded with the first page.
-// What no part of this app draws is left out: it would cost a phone about 12 kB before the first view.
-const UNUSED =
-  /[/\\](FlatList|SectionList|VirtualizedList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|TouchableHighlight|TouchableOpacity|KeyboardAvoidingView|ProgressBar|RefreshControl|Vibration|Button|InputAccessoryView|LogBox|Share|Clipboard)$/;
 const NOTHING = path.join(__dirname, 'scripts', 'nothing.js');
-const WEB = path.join('node_modules', 'react-native-web', 'dist');
+const inside = (...parts) => path.join('node_modules', ...parts);
+
+/** What packages require by name though no part of this app uses it: about 18 kB before a phone's first view. */
+const LEFT_OUT = [
+  // Expo Router requires all of react-native-web.
+  {
+    from: inside('react-native-web', 'dist'),
+    what: /[/\\](FlatList|SectionList|VirtualizedList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|TouchableHighlight|TouchableOpacity|KeyboardAvoidingView|ProgressBar|RefreshControl|Vibration|Button|InputAccessoryView|LogBox|Share|Clipboard)$/,
+  },
+  // Queries without end, with suspense, or with a state that a server sent.
+  {
+    from: inside('@tanstack'),
+    what: /[/\\](hydration|HydrationBoundary|infiniteQueryObserver|streamedQuery|useInfiniteQuery|useSuspense\w+|usePrefetch\w+|infiniteQueryOptions)\.js$/,
+  },
+  // Looks of the version before.
+  { from: inside('react-native-paper'), what: /^\.[/\\]v2[/\\](Light|Dark)Theme$/ },
+  // A list of all routes, which app.json leaves out too.
+  { from: inside('expo-router'), what: /^\.\.?[/\\](views[/\\])?Sitemap$/ },
+];
 
 // Gestures run on the page's own thread here. The handler asks for this package in a try, and does without it: it
 // would make the panel map's chunk six times as large.
 const OPTIONAL = 'react-native-reanimated';
-const GESTURES = path.join('node_modules', 'react-native-gesture-handler');
+const GESTURES = inside('react-native-gesture-handler');
 
 config.resolver.resolveRequest = (context, name, platform) => {
-  if (platform === 'web' && UNUSED.test(name) && context.originModulePath.includes(WEB))
-    return { type: 'sourceFile', filePath: NOTHING };
-  if (platform === 'web' && name === OPTIONAL && context.originModulePath.includes(GESTURES))
-    throw new Error(`${name} is left out`);
+  const origin = context.originModulePath;
+  if (platform === 'web') {
+    if (LEFT_OUT.some(({ from, what }) => origin.includes(from) && what.test(name)))
+      return { type: 'sourceFile', filePath: NOTHING };
+    if (name === OPTIONAL && origin.includes(GESTURES)) throw new Error(`${name} is left out`);
+  }
   return context.resolveRequest(context, name, platform);
 };
 

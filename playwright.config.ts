@@ -12,6 +12,8 @@ export const CHROMIUM_ARGS = [
   '--disable-background-networking',
   '--disable-component-update',
   '--disable-sync',
+  // Another machine of the shop, as a phone sees it: a name that is not this machine's own, over plain http.
+  '--host-resolver-rules=MAP shop.test 127.0.0.1',
 ];
 export const PORT = Number(process.env.E2E_PORT ?? 8123);
 

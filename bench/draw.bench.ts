@@ -79,6 +79,10 @@ const WATCH = `new Promise((resolve) => {
   requestAnimationFrame(frame);
 })`;
 
+const FRAME_MS = 1000 / 60;
+/** One round in which the machine looks elsewhere says nothing: the middle one counts. */
+const ROUNDS = 5;
+
 async function main(): Promise<void> {
   const { url, browser, close } = await openBench();
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
@@ -93,7 +97,6 @@ async function main(): Promise<void> {
   await page.getByTestId('import-do').click({ timeout: 60_000 });
   await page.getByText('Drawing is in.').waitFor({ timeout: 60_000 });
   await page.goto(`${url}/map?job=draw&panel=p`);
-  await page.getByRole('radio', { name: 'Zone' }).click();
   const map = (await page.getByTestId('map').boundingBox())!;
   await page.waitForTimeout(2500);
   const cdp = await page.context().newCDPSession(page);
@@ -122,34 +125,45 @@ async function main(): Promise<void> {
   const drag = async () => {
     const a = round(0, 150);
     await mouse('mousePressed', a.x, a.y);
+    const sent: Promise<unknown>[] = [];
+    const start = performance.now();
     for (let i = 1; i <= 200; i++) {
       const p = round(i, 150 + 6 * Math.sin(i));
-      await mouse('mouseMoved', p.x, p.y);
-      // A finger gives a place at every frame.
-      await new Promise((r) => setTimeout(r, 12));
+      // A finger gives a place at every frame, and does not wait until the page has dealt with it.
+      sent.push(mouse('mouseMoved', p.x, p.y));
+      await new Promise((r) => setTimeout(r, Math.max(0, start + i * FRAME_MS - performance.now())));
     }
+    await Promise.all(sent);
     await mouse('mouseReleased', a.x, a.y);
   };
-  const rest = await watched(() => page.waitForTimeout(2500));
-  await watched(drag);
-  await page.getByRole('button', { name: 'Clear' }).click();
-  const drawing = await watched(drag);
-  const corners = await page.getByText(/\d+ corners/).textContent();
-  await page.getByRole('radio', { name: 'Look' }).click();
-  const moving = await watched(drag);
-  const enlarging = await watched(async () => {
-    for (let i = 0; i < 60; i++) {
-      await page.mouse.wheel(0, i % 20 < 10 ? -60 : 60);
-      await new Promise((r) => setTimeout(r, 12));
-    }
-  });
-  const say = (name: string, t: number[]) =>
-    `${name}: median ${percentile(t, 0.5).toFixed(1)} ms, p95 ${percentile(t, 0.95).toFixed(1)} ms, ${(1000 / (t.reduce((a, b) => a + b, 0) / t.length)).toFixed(1)} frames/s`;
-  console.log(
-    `${say('at rest', rest)}; ${say(`drawing (${corners})`, drawing)}; ${say('moving', moving)}; ${say('enlarging', enlarging)}`,
-  );
+  const p95 = (t: number[]) => percentile(t, 0.95);
+  const rounds: number[] = [];
+  for (let i = 1; i <= ROUNDS; i++) {
+    const rest = await watched(() => page.waitForTimeout(2500));
+    await page.getByRole('radio', { name: 'Zone' }).click();
+    await page.waitForTimeout(500);
+    const drawing = await watched(drag);
+    await page.waitForTimeout(1500);
+    const corners = await page.getByText(/\d+ corners/).textContent();
+    await page.getByRole('radio', { name: 'Look' }).click();
+    await page.waitForTimeout(500);
+    const moving = await watched(drag);
+    const enlarging = await watched(async () => {
+      for (let i = 0; i < 60; i++) {
+        await page.mouse.wheel(0, i % 20 < 10 ? -60 : 60);
+        await new Promise((r) => setTimeout(r, 12));
+      }
+    });
+    await page.getByRole('button', { name: 'Whole' }).click();
+    const say = (name: string, t: number[]) =>
+      `${name} p95 ${p95(t).toFixed(1)} ms, ${(1000 / (t.reduce((a, b) => a + b, 0) / t.length)).toFixed(1)} frames/s`;
+    console.log(
+      `${i}: ${say('at rest', rest)}; ${say(`drawing (${corners})`, drawing)}; ${say('moving', moving)}; ${say('enlarging', enlarging)}`,
+    );
+    rounds.push(Math.max(p95(drawing), p95(moving)));
+  }
   // Two frames of a display at 60 Hz are 16.67 ms apart; a clock in tenths gives up to 16.8.
-  report('draw', Math.max(percentile(drawing, 0.95), percentile(moving, 0.95)), 'ms', 16.8);
+  report('draw', Math.round(percentile(rounds, 0.5) * 10) / 10, 'ms', 16.8);
   await close();
 }
 main().catch((e: unknown) => {

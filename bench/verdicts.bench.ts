@@ -15,9 +15,19 @@ const clocks = clockShop(historyOr(state.air, { tempC: 20, rh: 0.5 }));
 const all: number[] = [];
 const one: number[] = [];
 for (let i = 0; i < 200; i++) {
-  const zone = state.zones.get(job.zones[i % job.zones.length]!.id)!;
+  const zoneId = job.zones[i % job.zones.length]!.id;
+  const zone = state.zones.get(zoneId)!;
   const status = zoneStatus(zone, clocks, nowMs, products);
-  const input = { strata: zone.strata!, status, air: { tempC: 18, rh: 0.55 }, method: DEFAULT_METHOD, products, nowMs };
+  const input = {
+    strata: zone.strata!,
+    status,
+    air: { tempC: 18, rh: 0.55 },
+    method: DEFAULT_METHOD,
+    products,
+    nowMs,
+    // Other faces, open faults, keep-outs and the access order count too, as they do in the app.
+    within: { job, state, zoneId },
+  };
   const t0 = performance.now();
   const steps = nextSteps(input, state, SHIPPED_PRODUCTS);
   all.push(performance.now() - t0);

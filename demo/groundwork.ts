@@ -219,6 +219,9 @@ export function faults(
     cause: 'stone',
     treatment: 'abrade',
     at: { x: 1500, y: 420 },
+    outline: [1380, 380, 1480, 350, 1590, 400, 1620, 500, 1540, 520, 1420, 470].flatMap((x, i, all) =>
+      i % 2 === 0 ? [{ x, y: all[i + 1]! }] : [],
+    ),
   });
   mark(on(42, 10, 8), 'rs-rear', {
     fault: 'peeling',

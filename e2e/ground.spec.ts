@@ -37,7 +37,7 @@ test('a fault is marked where it is, stops a coat over it, and is gone once its 
   await page.getByTestId('save-mark').click();
   await expect(page.getByText(/^Marked on front\. Hole, 35\smm across: cut out and patch\.$/)).toBeVisible();
   await press(page, 'Take the mark back');
-  await expect(answer(page)).toHaveText('Tap where the fault is');
+  await expect(answer(page)).toHaveText('Tap the fault, or go round it');
   await pick(page, 'Look');
   await expect(answer(page)).toHaveText('3 faults are open');
   await pick(page, 'Mark');
@@ -59,6 +59,33 @@ test('a fault is marked where it is, stops a coat over it, and is gone once its 
   await expect(page.getByTestId('verdict')).not.toContainText('hole');
 });
 
+test('a finger goes round a fault: its area is the drawing\u2019s, and the repair is worked out from it', async ({
+  page,
+}) => {
+  await openDemo(page, '/map?job=bread-van&panel=right-side');
+  await pick(page, 'Mark');
+  await drag(page, [0.15, 0.4], [0.35, 0.55], [0.15, 0.55], [0.35, 0.4], [0.16, 0.41]);
+  await expect(page.getByText('The line crosses itself. Go once round.')).toBeVisible();
+  await drag(page, [0.02, 0.4], [0.25, 0.4], [0.25, 0.6], [0.02, 0.6], [0.02, 0.42]);
+  await expect(page.getByText('Cut off at the edge of the panel.')).toBeVisible();
+  await drag(page, [0.15, 0.4], [0.3, 0.4], [0.3, 0.5], [0.15, 0.5], [0.15, 0.41]);
+  await expect(page.getByTestId('fault-area')).toHaveText(/^\d{3,4}\scm²$/);
+  const area = (await page.getByTestId('fault-area').textContent())!;
+  await pick(page, 'Hole');
+  await expect(page.getByLabel('Across, mm')).toHaveValue(/^\d{3}$/);
+  await page.getByTestId('save-mark').click();
+  await expect(page.getByText(/^Marked on front\. Hole, \d+\scm²: cut out and patch\.$/)).toContainText(area);
+  await pick(page, 'Look');
+  await tap(page, 0.27, 0.48);
+  await expect(page.getByRole('region', { name: 'Faults here' }).getByRole('button')).toHaveCount(1);
+  await press(page, 'Work out its repair');
+  await expect(answer(page)).toHaveText(/^Cut \d{3} × \d{3}\smm, \d+ plugs$/);
+  await expect(page.getByLabel('Bad, wide, mm')).not.toHaveValue('120');
+  await press(page, 'Log: cut out and patch');
+  await page.getByTestId('save').click();
+  await expect(page.getByText(/^Dealt with/).first()).toBeVisible();
+});
+
 test('a zone is drawn inside another one: it has that one\u2019s history, and outlines that cannot be are said to', async ({
   page,
 }) => {
@@ -77,6 +104,7 @@ test('a zone is drawn inside another one: it has that one\u2019s history, and ou
     await tap(page, x, y);
   await page.getByTestId('keep-outline').click();
   await expect(page.getByText(/The outline crosses itself/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Cut it off there' })).toHaveCount(0);
   await press(page, 'Back one');
   await expect(page.getByText('3 corners')).toBeVisible();
   await press(page, 'Clear');
@@ -106,6 +134,98 @@ test('a zone is drawn inside another one: it has that one\u2019s history, and ou
   await expect(page.getByRole('region', { name: 'Corner' })).toHaveCount(0);
   await tap(page, 0.27, 0.32);
   await expect(page.getByRole('region', { name: 'Left' })).toBeVisible();
+});
+
+test('a zone that is there is drawn, cut off at the edge, and only then a new one can be drawn in it', async ({
+  page,
+}) => {
+  await openDemo(page, '/map?job=bread-van&panel=right-side');
+  await tap(page, 0.15, 0.6);
+  await expect(page.getByText('Front and Rear are not drawn, so a tap cannot tell them apart.')).toBeVisible();
+  await pick(page, 'Zone');
+  await pick(page, 'A new one');
+  await drag(page, [0.1, 0.35], [0.3, 0.35], [0.3, 0.5], [0.1, 0.5], [0.1, 0.37]);
+  await page.getByLabel('Name of the zone').fill('Strip');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/^Front and Rear are not drawn: which of their histories would count\?/)).toBeVisible();
+  await press(page, 'Clear');
+  await pick(page, 'Front');
+  // A thumb goes over the edge; the panel's own edge is what was meant.
+  await drag(page, [0.02, 0.2], [0.4, 0.2], [0.4, 0.9], [0.02, 0.9], [0.02, 0.22]);
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/of it lie outside of the panel/)).toBeVisible();
+  await press(page, 'Cut it off there');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/^Front is drawn: \d{4}\scm², and was \d{4}\scm² before\.$/)).toBeVisible();
+  await press(page, 'Take it back');
+  await expect(page.getByText('It is as it was before.')).toBeVisible();
+  await tap(page, 0.15, 0.6);
+  await expect(page.getByText(/are not drawn, so a tap cannot tell them apart/)).toBeVisible();
+  await pick(page, 'Zone');
+  await drag(page, [0.02, 0.2], [0.4, 0.2], [0.4, 0.9], [0.02, 0.9], [0.02, 0.22]);
+  await page.getByTestId('keep-outline').click();
+  await press(page, 'Cut it off there');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/^Front is drawn/)).toBeVisible();
+  await tap(page, 0.15, 0.6);
+  await expect(page.getByRole('region', { name: 'Front' })).toBeVisible();
+  await pick(page, 'Zone');
+  await drag(page, [0.1, 0.35], [0.3, 0.35], [0.3, 0.5], [0.1, 0.5], [0.1, 0.37]);
+  await page.getByLabel('Name of the zone').fill('Strip');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText('Strip is drawn. It has the history of front.')).toBeVisible();
+  await tap(page, 0.2, 0.49);
+  await press(page, 'Draw its outline anew');
+  await drag(page, [0.1, 0.35], [0.6, 0.35], [0.6, 0.5], [0.1, 0.5], [0.1, 0.37]);
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText('It was drawn out of the front: keep it inside that one')).toBeVisible();
+});
+
+test('two fingers move and enlarge the panel, and leave nothing behind where one was about to draw', async ({
+  page,
+}) => {
+  await openDemo(page, '/map?job=bread-van&panel=nose');
+  await pick(page, 'Zone');
+  const cdp = await page.context().newCDPSession(page);
+  const [a, b] = [await spot(page, 0.45, 0.5), await spot(page, 0.55, 0.5)];
+  const touch = (type: 'touchStart' | 'touchMove' | 'touchEnd', ...points: { x: number; y: number }[]) =>
+    cdp.send('Input.dispatchTouchEvent', { type, touchPoints: points.map((p, id) => ({ ...p, id })) });
+  const apart = (d: number) =>
+    [
+      { x: a.x - d, y: a.y },
+      { x: b.x + d, y: b.y },
+    ] as const;
+  const drawing = page.getByTestId('map').locator('svg').first();
+  const before = (await drawing.boundingBox())!;
+  await touch('touchStart', a);
+  await touch('touchMove', { x: a.x + 1, y: a.y });
+  await touch('touchStart', ...apart(0));
+  for (let d = 5; d <= 60; d += 5) await touch('touchMove', ...apart(d));
+  await touch('touchEnd');
+  await expect.poll(async () => (await drawing.boundingBox())!.width / before.width).toBeGreaterThan(1.5);
+  // The count follows when the fingers rest.
+  await page.waitForTimeout(500);
+  await expect(page.getByText('0 corners')).toBeVisible();
+  await press(page, 'Whole');
+  // A quick line is a line, not a tap where it ends.
+  await pick(page, 'Mark');
+  await touch('touchStart', a);
+  const quick = [
+    [40, 0],
+    [40, 40],
+    [0, 40],
+    [0, 8],
+  ] as const;
+  for (const [x, y] of quick) await touch('touchMove', { x: a.x + x, y: a.y + y });
+  await touch('touchEnd');
+  await expect(page.getByTestId('fault-area')).toBeVisible();
+  await pick(page, 'Zone');
+  // One finger draws as before.
+  await touch('touchStart', a);
+  for (let i = 1; i <= 10; i++) await touch('touchMove', { x: a.x + 6 * i, y: a.y + 3 * (i % 4) });
+  await touch('touchEnd');
+  await expect(page.getByText(/^[1-9]\d* corners$/)).toBeVisible();
+  expect((await drawing.boundingBox())!.width).toBeCloseTo(before.width, 0);
 });
 
 test('a keep-out is drawn and taken away; a panel without a drawing gets a shape', async ({ page }) => {
@@ -152,6 +272,11 @@ test('the level is agreed with its hours and money, and stands there after a rel
 
 test('parts are counted into a bag, ordered, and brought back', async ({ page }) => {
   await openDemo(page, '/bags?job=bread-van');
+  await expect(answer(page)).toHaveText('1 order is late');
+  await page.goto('/');
+  const orders = page.getByRole('region', { name: 'Parts on order' });
+  await expect(orders).toContainText(/1 Headlamp bowlLate: was due \w{3} \d+ \w{3}Bag 3, Bread van/);
+  await orders.getByRole('link').first().click();
   await expect(answer(page)).toHaveText('1 order is late');
   await expect(page.getByTestId('must-return')).toContainText('3 × drain plugs');
   await page.getByTestId('new-bag').click();
@@ -202,7 +327,14 @@ test('fitting is stopped while it would close off or hide what is not done', asy
   await expect(page.getByText(/That closes a ring/)).toBeVisible();
   await group('Then: on').getByRole('radio', { name: 'Nose panel' }).click();
   await page.getByTestId('keep-link').click();
-  await expect(page.getByText('Fit the floor, then coat the nose panel')).toBeVisible();
+  const link = page.getByText('Fit the floor, then coat the nose panel');
+  await expect(link).toBeVisible();
+  // What is dropped is put back.
+  await page.getByRole('button', { name: 'Drop', exact: true }).last().click();
+  await expect(link).toHaveCount(0);
+  await press(page, 'Put it back');
+  await expect(link).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Put it back' })).toHaveCount(0);
 });
 
 test('a blasting day: covers first, the compressor has to feed the nozzle, and steel goes bare against a clock', async ({

@@ -10,7 +10,7 @@ test('opens on the demo shop and says what is curing and what is ready now', asy
   const waits = await running.getByText(/^in (under )?\d+/).allTextContents();
   const minutes = waits.map((w) =>
     /h/.test(w)
-      ? Number(/(\d+) h/.exec(w)![1]) * 60 + Number(/h (\d+)/.exec(w)?.[1] ?? 0)
+      ? Number(/(\d+)\sh/.exec(w)![1]) * 60 + Number(/h\s(\d+)/.exec(w)?.[1] ?? 0)
       : /day/.test(w)
         ? 1440 * Number(/\d+/.exec(w)![0])
         : Number(/\d+/.exec(w)![0]),
@@ -69,7 +69,7 @@ test('logs a coat in three taps from the open app, sees clock and material, undo
 test('the clock of a coat runs', async ({ page }) => {
   await page.clock.install();
   await openDemo(page, '/panel/bread-van/tailboard');
-  await expect(page.getByTestId('next-moment')).toContainText(/Next coat can go on ?in \d+ min/);
+  await expect(page.getByTestId('next-moment')).toContainText(/Next coat can go on ?in \d+\smin/);
   await page.clock.fastForward('10:00');
   await expect(page.getByTestId('next-moment')).not.toContainText('Next coat can go on');
   await expect(answer(page).locator('..')).toContainText('Base on');
@@ -272,7 +272,7 @@ test('the panel says which steps are allowed, which not yet, why, and what clear
   await expect(next.getByRole('button', { name: /Another coat of high-build primer/ })).toContainText('Allowed');
   const block = next.getByRole('button', { name: /^Block, P400/ });
   await expect(block).toContainText(
-    /Not yet: high-build primer is still soft: sanded now it clogs the paper\. Allowed from \d\d:\d\d, in \d+ h/,
+    /Not yet: high-build primer is still soft: sanded now it clogs the paper\. Allowed from (\w+ )?\d\d:\d\d, in \d+\sh/,
   );
   await block.click();
   await expect(next.getByText(/Without guide coat lows do not show/)).toBeVisible();

@@ -229,3 +229,26 @@ test('mixing: a ratio, area or thinner that makes no sense is said at its place'
   await page.getByLabel('Thinner, % of the paint').fill('10,5');
   await expect(answer(page)).toHaveText(/Mix \d+\sml/);
 });
+
+test('a phone on the shop\u2019s own network, over plain http, logs, mixes and exports', async ({ page }) => {
+  await page.goto(`http://shop.test:${PORT}/?own`);
+  expect(await page.evaluate(() => window.isSecureContext)).toBe(false);
+  await press(page, 'Start a job');
+  await page.getByLabel('Name').fill('Over http');
+  await page.getByTestId('save').click();
+  await press(page, 'Add a panel');
+  await page.getByLabel('Panel', { exact: true }).fill('Lid');
+  await page.getByLabel('Area, m²').fill('0,5');
+  await pick(page, 'Bare');
+  await page.getByTestId('add-panel').click();
+  await expect(page.getByText('Whole 0.50 m²')).toBeVisible();
+  await page.goto(`http://shop.test:${PORT}/log`);
+  await pick(page, 'Cleaned');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toContainText('Cleaned');
+  await page.goto(`http://shop.test:${PORT}/mix`);
+  await expect(answer(page)).toBeVisible();
+  await page.goto(`http://shop.test:${PORT}/shop`);
+  const [file] = await Promise.all([page.waitForEvent('download'), press(page, 'Export')]);
+  expect(JSON.parse(await readFile(await file.path(), 'utf8'))).toMatchObject({ job: { name: 'Over http' } });
+});

@@ -12,7 +12,8 @@ const asked = process.argv.slice(2);
 const unknown = asked.find((n) => !all.includes(n));
 if (unknown) fail(`There is no benchmark '${unknown}'. There are: ${all.join(', ')}`);
 ensureChromium();
-if (!asked.length || asked.some((n) => ['first-load', 'append-redraw', 'draw'].includes(n))) ensureBuilt();
+if (!asked.length || asked.some((n) => ['first-load', 'append-redraw', 'draw', 'repair-replace'].includes(n)))
+  ensureBuilt();
 const out = path.join(ROOT, 'node_modules', '.cache', 'stratocoat-bench');
 mkdirSync(out, { recursive: true });
 const { buildSync } = await import('esbuild');

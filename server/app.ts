@@ -38,8 +38,10 @@ export function createApp({ dist, demo, bench }: ServerOptions): Express {
           baseUri: ["'self'"],
         },
       },
-      // Served over plain HTTP on one's own machine.
+      // Served over plain HTTP on the shop's own network, where browsers know none of these and say so in the console.
       strictTransportSecurity: false,
+      crossOriginOpenerPolicy: false,
+      originAgentCluster: false,
     }),
   );
   app.use(compression());

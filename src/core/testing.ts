@@ -47,6 +47,16 @@ export function ev({
     ...rest,
   } as unknown as LogEvent;
 }
+/** Coats of a product at their usual film. */
+export const coated = (productId: string, atMin: number, coats = 1): LogEvent =>
+  ev({
+    kind: 'coated',
+    atMin,
+    productId,
+    coats,
+    filmUm: products(productId)!.film.nominalUm,
+    application: 'lowPressureGun',
+  });
 export const foundBare = (zoneIds = ['lower'], atMin = -1000): LogEvent =>
   ev({ kind: 'found', zoneIds, atMin, substrate: 'steel', thicknessUm: 800, layers: [] });
 

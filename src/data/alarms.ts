@@ -5,7 +5,7 @@ import { useData } from './DataProvider';
 import { useClimate } from './climate';
 import { nowMs, openedMs } from './clock';
 import { statusesOf } from './clocks';
-import { useQuietJobs } from './hooks';
+import { useQuietJobs } from './jobs';
 import type { OpenJob } from './openJob';
 import { useSettings } from './shop';
 

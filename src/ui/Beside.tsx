@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { useLook, useWide } from './look';
+import { gap } from './theme';
 
 /** List and detail: side by side on a wide screen, the detail alone on a phone. */
 export function Beside({ list, detail }: { list: ReactNode; detail: ReactNode }) {
@@ -10,6 +11,19 @@ export function Beside({ list, detail }: { list: ReactNode; detail: ReactNode })
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
       <View style={{ width: 420, borderRightWidth: 1, borderRightColor: palette.line }}>{list}</View>
       <View style={{ flex: 1, minWidth: 0 }}>{detail}</View>
+    </View>
+  );
+}
+
+/** What one works on and what it says: side by side on a wide screen, one below the other on a phone. Stands in a wide page. */
+export function Halves({ left, right }: { left: ReactNode; right: ReactNode }) {
+  const wide = useWide();
+  // The same tree either way: a tablet that is turned keeps what was typed.
+  const half = wide ? { flex: 1, minWidth: 0 } : undefined;
+  return (
+    <View style={wide ? { flexDirection: 'row', gap: gap(8), alignItems: 'flex-start' } : undefined}>
+      <View style={half}>{left}</View>
+      <View style={half}>{right}</View>
     </View>
   );
 }

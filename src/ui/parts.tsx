@@ -6,7 +6,18 @@ import { T, type Tone } from './T';
 import { gap, GLOVE, TARGET } from './theme';
 
 /** A page: scrolls, keeps to a readable width, and leaves its main act at the bottom in reach of a thumb. */
-export function Page({ children, foot, testID }: { children: ReactNode; foot?: ReactNode; testID?: string }) {
+export function Page({
+  children,
+  foot,
+  testID,
+  wide,
+}: {
+  children: ReactNode;
+  foot?: ReactNode;
+  testID?: string;
+  /** Has {@link Halves}, and so room for both on a wide screen. */
+  wide?: boolean;
+}) {
   const { palette } = useLook();
   return (
     <View style={{ flex: 1, backgroundColor: palette.paper, minWidth: 0 }} testID={testID}>
@@ -18,7 +29,7 @@ export function Page({ children, foot, testID }: { children: ReactNode; foot?: R
           padding: gap(4),
           paddingBottom: gap(8),
           width: '100%',
-          maxWidth: 720,
+          maxWidth: wide ? 1180 : 720,
           alignSelf: 'center',
         }}
       >
@@ -37,7 +48,7 @@ export function Page({ children, foot, testID }: { children: ReactNode; foot?: R
           <View
             style={{
               width: '100%',
-              maxWidth: 688,
+              maxWidth: wide ? 1148 : 688,
               alignSelf: 'center',
               flexDirection: 'row',
               flexWrap: 'wrap',

@@ -1,5 +1,7 @@
 import {
   APPLICATION_NAMES,
+  areaMm2,
+  drawnAreaText,
   FAULT_NAMES,
   isFiller,
   isPrimer,
@@ -9,9 +11,9 @@ import {
   TREATMENT_NAMES,
   waitText,
   type EventKind,
-  type FaultKind,
   type LogEvent,
   type Moment,
+  type Payloads,
   type PlainEvent,
   type ProductFamily,
   type ProductLookup,
@@ -19,7 +21,6 @@ import {
   type Stage,
   type Strata,
   type StripMethod,
-  type Treatment,
   type UnitSystem,
 } from '@/core';
 import { percent } from './format';
@@ -142,8 +143,11 @@ export function surfaceWords(s: Strata): string {
 }
 
 /** 'Dent, 2 mm deep: pull the lows, then skim'. */
-export const markWords = (m: { fault: FaultKind; depthMm?: number; sizeMm?: number; treatment: Treatment }): string =>
-  `${FAULT_NAMES[m.fault]}${m.sizeMm ? `, ${m.sizeMm}\u00a0mm across` : ''}${m.depthMm ? `, ${m.depthMm}\u00a0mm deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`;
+export const markWords = (
+  m: Pick<Payloads['marked'], 'fault' | 'depthMm' | 'sizeMm' | 'treatment' | 'outline'>,
+  units: UnitSystem,
+): string =>
+  `${FAULT_NAMES[m.fault]}${m.outline ? `, ${drawnAreaText(areaMm2(m.outline) / 100, units)}` : m.sizeMm ? `, ${m.sizeMm}\u00a0mm across` : ''}${m.depthMm ? `, ${m.depthMm}\u00a0mm deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`;
 
 /** One event in one line. */
 export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSystem): string {
@@ -156,7 +160,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
         `${SUBSTRATE_NAMES[e.substrate]}, ${e.layers.length === 0 ? 'bare' : e.layers.map((l) => l.label.toLowerCase()).join(' over ')}`
       );
     case 'marked':
-      return markWords(e);
+      return markWords(e, units);
     case 'stripped':
       return `${STRIP_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
     case 'blasted':

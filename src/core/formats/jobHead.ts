@@ -2,22 +2,14 @@ import { array, boolean, number, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { BLAST_COATINGS, FACES, QUALITY_LEVELS } from '../log/job';
 import { EVENT_KINDS, SUBSTRATES } from '../log/kinds';
-import { between } from '../log/schema';
+import { between, id, oneOf, outlineOf, text } from '../log/fields';
 
-const id = (label: string) =>
-  string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
 const label = (what: string) =>
   string()
     .strict()
     .typeError(`${what} must be text`)
     .required(`${what} is missing`)
     .max(120, `${what} is longer than 120 signs`);
-const words = (what: string, max = 300) =>
-  string().strict().typeError(`${what} must be text`).max(max, `${what} is longer than ${max} signs`);
-const oneOf = (what: string, values: readonly string[]) =>
-  string()
-    .strict()
-    .oneOf([...values], `${what} '\${value}' is not one that is known`);
 const time = (what: string) =>
   number().strict().typeError(`${what}: a time is needed`).min(0, `${what} is before 1970`);
 const yesNo = (what: string) => boolean().strict().typeError(`${what} must be yes or no`);
@@ -25,15 +17,10 @@ const list = (what: string, most: number) =>
   array().strict().typeError(`${what} must be a list`).max(most, `More than ${most}: ${what.toLowerCase()}`);
 const unknown = (what: string) => `${what} has a field that is not known: \${unknown}`;
 
-const point = object({
-  x: between('Corner', -20_000, 20_000, 'mm').required('Corner is missing'),
-  y: between('Corner', -20_000, 20_000, 'mm').required('Corner is missing'),
-}).noUnknown(unknown('Corner'));
-const outline = () => list('Corners', 400).of(point).min(3, 'An outline needs at least three corners');
 const faces = () => list('Faces', 2).of(oneOf('Face', FACES).required('Face is missing'));
 
 const map = object({
-  outline: outline().required('Outline is missing'),
+  outline: outlineOf().required('Outline is missing'),
   faces: faces().required('Faces are missing').min(1, 'A panel has at least one face'),
   keepOuts: list('Keep-outs', 100)
     .of(
@@ -41,7 +28,7 @@ const map = object({
         id: id('Keep-out id'),
         name: label('Keep-out name'),
         face: oneOf('Face', FACES).required('Face is missing'),
-        outline: outline().required('Outline is missing'),
+        outline: outlineOf().required('Outline is missing'),
       }).noUnknown(unknown('Keep-out')),
     )
     .required('Keep-outs are missing'),
@@ -91,7 +78,7 @@ export const JOB_SCHEMA = object({
         panelId: id('Panel of the zone'),
         name: label('Zone name'),
         areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'cm²').required('Area is missing'),
-        outline: outline(),
+        outline: outlineOf(),
         face: oneOf('Face', FACES),
         cutFrom: object({
           zoneId: id('Zone that it was cut out of'),
@@ -120,7 +107,7 @@ export const JOB_SCHEMA = object({
       id: id('Bag id'),
       name: label('Bag name'),
       panelId: id('Part of the bag'),
-      where: words('Where').defined('Where is missing'),
+      where: text('Where', 300).defined('Where is missing'),
       items: list('Items', 200)
         .of(
           object({
@@ -142,7 +129,7 @@ export const JOB_SCHEMA = object({
       kind: oneOf('Link', ['before', 'never']).required('Kind of link is missing'),
       first: task.required('First act is missing'),
       then: task.required('Second act is missing'),
-      why: words('Reason').defined('Reason is missing'),
+      why: text('Reason', 300).defined('Reason is missing'),
     }).noUnknown(unknown('Link')),
   ),
   staging: list('Staging', 500).of(
@@ -158,7 +145,7 @@ export const JOB_SCHEMA = object({
           ),
         )
         .required('Cover is missing'),
-      skipped: words('Reason'),
+      skipped: text('Reason', 300),
     }).noUnknown(unknown('Staging')),
   ),
 })

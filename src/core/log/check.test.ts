@@ -45,6 +45,20 @@ describe('checking an event against its job', () => {
       ),
     ).toMatch(/undone already/);
   });
+  it('no repair of a fault that is not there, and none before it was marked', () => {
+    const mark = ev({
+      kind: 'marked',
+      id: 'm',
+      atMin: 5,
+      fault: 'dent',
+      grade: 1,
+      treatment: 'fill',
+    });
+    const mend = (more: object) => ev({ kind: 'repaired', method: 'Fill', faultIds: ['m'], ...more });
+    expect(why(mend({ atMin: 9 }), context(mark))).toBe('ok');
+    expect(why(mend({ atMin: 2 }), context(mark))).toMatch(/atMs: .*before the fault was marked/);
+    expect(why(mend({ atMin: 9 }))).toMatch(/faultIds: .*not on the zone/);
+  });
   it('no stripping to a layer that is not there', () =>
     expect(why(ev({ kind: 'stripped', to: 'x', method: 'sander' }))).toMatch(/to: .*does not have that layer/));
 });

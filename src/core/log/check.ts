@@ -67,12 +67,33 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
     else if (FAMILY_FOR[e.kind]?.(p.family) === false)
       problems.push({ path: 'productId', message: `${p.name} is not for this` });
   }
+  if (e.kind === 'repaired')
+    for (const id of e.faultIds ?? []) {
+      const at = faultTimes(e.zoneIds, state, id);
+      if (at.length === 0)
+        problems.push({
+          path: 'faultIds',
+          message: 'That fault is not on the zone any more. Pick it anew on the drawing.',
+        });
+      else if (Math.min(...at) > e.atMs)
+        problems.push({ path: 'atMs', message: 'That is before the fault was marked. Set a later time.' });
+    }
   if (e.kind === 'stripped' && e.to !== 'substrate')
     for (const id of e.zoneIds)
       if (!state.zones.get(id)?.strata?.layers.some((l) => l.id === e.to))
         problems.push({ path: 'to', message: `${zoneLabel(job, id)} does not have that layer` });
   return problems;
 }
+
+/** When a fault was found, on each of some zones that has it, ms. */
+const faultTimes = (zoneIds: readonly string[], state: JobState, id: string): number[] =>
+  zoneIds.flatMap(
+    (z) =>
+      state.zones
+        .get(z)
+        ?.strata?.faults.filter((f) => f.id === id)
+        .map((f) => f.atMs) ?? [],
+  );
 
 /** Ids of products that a job's log speaks of, also in events that were struck out. */
 export function productsUsed(events: readonly LogEvent[]): Set<string> {

@@ -51,7 +51,10 @@ export interface Payloads {
     cause?: FaultCause;
     treatment: Treatment;
     face?: Face;
+    /** Where its sign stands. */
     at?: Point;
+    /** How far it reaches, where it was drawn round. */
+    outline?: Point[];
   };
   stripped: {
     /** 'substrate', or the id of the layer that is then the top one. */

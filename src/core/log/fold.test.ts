@@ -190,6 +190,49 @@ describe('a zone cut out of another one', () => {
   });
 });
 
+describe('a mark from before a zone was cut', () => {
+  const square = (x: number) => [
+    { x, y: 0 },
+    { x: x + 100, y: 0 },
+    { x: x + 100, y: 100 },
+    { x, y: 100 },
+  ];
+  const cuts = [
+    { zoneId: 'repair', from: 'lower', atMs: T0 + 10 * 60_000, outline: square(0) },
+    {
+      zoneId: 'corner',
+      from: 'repair',
+      atMs: T0 + 20 * 60_000,
+      outline: square(0).map((p) => ({ x: p.x / 2, y: p.y / 2 })),
+    },
+  ];
+  const mark = (id: string, x: number, atMin = 5) =>
+    ev({ kind: 'marked', id, atMin, fault: 'dent', grade: 1, treatment: 'fill', at: { x, y: 10 } });
+  const on = (s: JobState, z: string) => s.zones.get(z)?.strata?.faults.map((f) => f.id) ?? [];
+  it('is on the innermost zone that holds it, and on no other; later ones stay where they were put', () => {
+    const s = foldLog(
+      [foundBare(), mark('beside', 300), mark('in', 80), mark('deep', 10), mark('late', 10, 30)],
+      products,
+      cuts,
+    );
+    expect([on(s, 'lower'), on(s, 'repair'), on(s, 'corner')]).toEqual([['beside', 'late'], ['in'], ['deep']]);
+  });
+  it('is on exactly one zone, also when it is appended late or struck out', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 0, max: 250 }), fc.integer({ min: 1, max: 30 }), (x, atMin) => {
+        const log = [foundBare(), mark('m', x, atMin)];
+        const all = foldLog(log, products, cuts);
+        const held = ['lower', 'repair', 'corner'].filter((z) => on(all, z).includes('m'));
+        expect(held).toHaveLength(1);
+        const stepwise = log.reduce((s, e) => appendEvent(s, e, products), emptyJob(cuts));
+        expect(plain(stepwise)).toEqual(plain(all));
+        const gone = appendEvent(all, ev({ kind: 'voided', atMin: 40, zoneIds: [], targetId: 'm' }), products);
+        expect(['lower', 'repair', 'corner'].flatMap((z) => on(gone, z))).toEqual([]);
+      }),
+    );
+  });
+});
+
 describe('marked faults', () => {
   const mark = (id: string) =>
     ev({ kind: 'marked', id, atMin: 1, fault: 'hole', grade: 2, treatment: 'patch', at: { x: 100, y: 50 } });

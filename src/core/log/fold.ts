@@ -1,4 +1,5 @@
 import { airPointOf, indexAt, type Reading } from '../air/history';
+import { contains } from '../outline/plain';
 import type { ProductLookup } from '../library/product';
 import { applyEvent } from '../strata/apply';
 import type { Strata } from '../strata/types';
@@ -44,11 +45,20 @@ export const hasEvent = (state: JobState, id: string): boolean => findEvent(stat
 const EMPTY: JobState = { events: [], corrections: [], dead: new Set(), zones: new Map(), cuts: new Map(), air: [] };
 
 /** The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. */
-function zonesOnce(e: LogEvent, cuts: JobState['cuts']): Iterable<string> {
+function zonesOnce(e: PlainEvent, cuts: JobState['cuts']): Iterable<string> {
   if (cuts.size === 0) return e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds);
   const all = new Set(e.zoneIds);
   // A set that grows while one goes over it also gives what was added: a cut of a cut inherits from both.
-  for (const z of all) for (const c of cuts.get(z) ?? []) if (e.atMs < c.atMs) all.add(c.zoneId);
+  for (const z of all)
+    for (const c of cuts.get(z) ?? []) {
+      if (e.atMs >= c.atMs) continue;
+      // A mark is at one place, and so on one zone: the one that holds it.
+      if (e.kind === 'marked' && e.at && c.outline) {
+        if (!contains(c.outline, e.at)) continue;
+        all.delete(z);
+      }
+      all.add(c.zoneId);
+    }
   return all;
 }
 

@@ -149,13 +149,19 @@ export type BlastCoating = (typeof BLAST_COATINGS)[number];
 
 /** Zones that were cut out of others, for the fold. */
 export const cutsOf = (job: Job): Cut[] =>
-  job.zones.flatMap((z) => (z.cutFrom ? [{ zoneId: z.id, from: z.cutFrom.zoneId, atMs: z.cutFrom.atMs }] : []));
+  job.zones.flatMap((z) =>
+    z.cutFrom
+      ? [{ zoneId: z.id, from: z.cutFrom.zoneId, atMs: z.cutFrom.atMs, ...(z.outline && { outline: z.outline }) }]
+      : [],
+  );
 
 /** A zone that has another one's history up to a moment. */
 export interface Cut {
   zoneId: string;
   from: string;
   atMs: number;
+  /** Marks inside of it go over to the zone; those beside it stay where they were. */
+  outline?: readonly Point[];
 }
 
 export const zonesOf = (job: Job, panelId: string): Zone[] => job.zones.filter((z) => z.panelId === panelId);

@@ -15,6 +15,7 @@ import { PRODUCT_FAMILIES } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { BOUNDS } from './bounds';
 import type { LogEvent } from './event';
+import { between, finite, id, oneOf, outlineOf, pointOf, text } from './fields';
 import { FACES } from './job';
 import {
   APPLICATIONS,
@@ -27,24 +28,6 @@ import {
   type EventKind,
 } from './kinds';
 
-const finite = (label: string) =>
-  number()
-    .typeError(`${label}: a number is needed`)
-    .test('finite', `${label}: a number is needed`, (v) => v === undefined || Number.isFinite(v));
-/** A number that must lie between two bounds, both allowed, with one plain sentence when it does not. */
-export const between = (label: string, min: number, max: number, unit = '') => {
-  const text = `${label} must be between ${min} and ${max}${unit && ` ${unit}`}`;
-  return finite(label).min(min, text).max(max, text);
-};
-const id = (label: string) =>
-  string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
-const text = (label: string, max: number) =>
-  string().strict().typeError(`${label} must be text`).max(max, `${label} is longer than ${max} signs`);
-const oneOf = <T extends string>(label: string, values: readonly T[]) =>
-  string()
-    .strict()
-    .typeError(`${label} is not one that is known`)
-    .oneOf([...values], `${label} '\${value}' is not one that is known`);
 const grit = () =>
   number()
     .strict()
@@ -114,12 +97,8 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
     cause: oneOf('Cause', FAULT_CAUSES),
     treatment: oneOf('Treatment', TREATMENTS).required('Treatment is missing'),
     face: oneOf('Face', FACES),
-    at: object({
-      x: between('Place', -10_000, 10_000, 'mm').required('Place is missing'),
-      y: between('Place', -10_000, 10_000, 'mm').required('Place is missing'),
-    })
-      .default(undefined)
-      .noUnknown('Place has a field that is not known: ${unknown}'),
+    at: pointOf('Place').default(undefined),
+    outline: outlineOf(200),
   },
   stripped: {
     to: id('What it was stripped to'),

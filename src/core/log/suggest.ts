@@ -6,7 +6,7 @@ import type { JobState } from './fold';
 import type { Payloads } from './event';
 import type { QualityLevel } from './job';
 import { clearPapers, primerPapers } from './level';
-import { grainUm } from '../surface/grain';
+import { likelyRemovalUm } from '../surface/removal';
 
 /** Kinds that a person logs by hand from the sheet, in the order of the work. */
 export const LOGGABLE = [
@@ -154,21 +154,6 @@ export function likelyGrit(status: ZoneStatus, strata: Strata | undefined, level
   return steps.find((g) => last === undefined || g > last) ?? steps[steps.length - 1]!;
 }
 
-/**
- * What sanding usually takes off: to flat, about one scratch depth (0.15 of the grain, 0.10 on clear) and the peel
- * (about 8 µm on sprayed primer, 4 on clear); shaping a filler with coarse paper takes about a third of what stands.
- * An estimate, µm.
- */
-export function likelyRemovalUm(grit: number, status: ZoneStatus, strata: Strata | undefined): number {
-  const top = status.top;
-  const first = !strata?.surface.scratch;
-  if (!top) return 0;
-  if (isFiller(top.family) && grit <= 120 && first) return Math.round(top.filmUm / 3);
-  const depth = (isTopcoat(top.family) ? 0.1 : 0.15) * grainUm(grit);
-  const peel = first ? (isTopcoat(top.family) ? 4 : isPrimer(top.family) ? 8 : 0) : 0;
-  return Math.min(Math.round(depth + peel) || 1, Math.floor(top.filmUm / 2));
-}
-
 /** A sensible 'coated' payload for a product, so that logging a coat is one tap. */
 export function coatDefaults(p: Product): Payloads['coated'] {
   return {
@@ -188,6 +173,7 @@ export function draftFor(
   state: JobState,
   all: readonly Product[],
   level?: QualityLevel,
+  keepOuts: readonly string[] = [],
 ): Partial<Payloads[LoggableKind]> {
   const product = likelyProduct(kind, status, strata, state, all);
   switch (kind) {
@@ -219,11 +205,12 @@ export function draftFor(
       return { measure: 'filmTotal' };
     case 'blasted':
       return { media: 'Crushed glass', profileUm: 50, wet: false };
+    case 'masked':
+      return keepOuts.length > 0 ? { what: keepOuts.join(', ') } : {};
     case 'fitted':
     case 'removed':
-    case 'masked':
     case 'repaired':
-      return { method: '' };
+      return {};
     case 'found':
       return { layers: [] };
   }

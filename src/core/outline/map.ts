@@ -1,25 +1,9 @@
 import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
 import { fail, ok, type FieldProblem, type Result } from '../result';
-import { areaMm2, contains, leftMm2, selfCrossing, sharedMm2 } from './polygon';
-
-export const faceOf = (z: Zone): Face => z.face ?? 'outer';
-
-/** An outline with more corners than this is thinned before it is kept. */
-export const MOST_CORNERS = 400;
-/** What a finger cannot help: smaller overlaps and overhangs are no fault, mm². */
-const SLIP_MM2 = 200;
-
-/** What is wrong with an outline by itself; undefined where nothing is. */
-export function outlineProblem(outline: readonly Point[]): string | undefined {
-  if (outline.length < 3) return 'An outline needs at least three corners';
-  if (outline.length > MOST_CORNERS) return `An outline has at most ${MOST_CORNERS} corners`;
-  if (selfCrossing(outline)) return 'The outline crosses itself. Draw it once round, without going over a line.';
-  const cm2 = areaMm2(outline) / 100;
-  if (cm2 < BOUNDS.areaCm2.min || cm2 > BOUNDS.areaCm2.max)
-    return `The outline holds ${cm2.toFixed(1)}\u00a0cm²; a panel has ${BOUNDS.areaCm2.min} to ${BOUNDS.areaCm2.max}`;
-  return undefined;
-}
+import { faceOf, holesOf, measured, onFace, placeProblem, SLIP_MM2, zoneAreaCm2 } from './areas';
+import { areaMm2, contains } from './plain';
+import { sharedMm2 } from './polygon';
 
 /** A zone that is about to be drawn, and what it does to what is there. */
 export interface Drawn {
@@ -36,13 +20,9 @@ export interface Drawn {
  */
 export function drawZone(job: Job, panel: Panel, face: Face, outline: readonly Point[]): Result<Drawn, FieldProblem[]> {
   const bad = (message: string) => fail([{ path: 'outline', message }]);
-  if (!panel.map) return bad('Draw the panel first');
-  const wrong = outlineProblem(outline);
+  const wrong = placeProblem(panel, outline);
   if (wrong) return bad(wrong);
-  const outside = leftMm2(outline, [panel.map.outline]);
-  if (outside > SLIP_MM2)
-    return bad(`${(outside / 100).toFixed(0)}\u00a0cm² of it lie outside of the panel. Keep it inside the outline.`);
-  const others = zonesOf(job, panel.id).filter((z) => faceOf(z) === face);
+  const others = onFace(job, panel.id, face);
   const area = areaMm2(outline);
   const touched = others.flatMap((z) => {
     const mm2 = z.outline ? sharedMm2(outline, z.outline) : 0;
@@ -57,40 +37,21 @@ export function drawZone(job: Job, panel: Panel, face: Face, outline: readonly P
   const rest = others.filter((z) => !z.outline);
   if (inside.length === 0 && rest.length > 1)
     return bad(
-      `${rest.map((z) => z.name).join(' and ')} are not drawn: which of their histories would count? A zone can be drawn where at most one is without an outline.`,
+      `${rest.map((z) => z.name).join(' and ')} are not drawn: which of their histories would count? Draw them first, all but one.`,
     );
   // The innermost of zones that lie in one another; outside of all of them, the zone that is the rest.
   const parent = inside.sort((a, b) => areaMm2(a.z.outline!) - areaMm2(b.z.outline!))[0]?.z ?? rest[0];
   const areaCm2 = zoneAreaCm2(panel, face, outline, []);
   if (!(areaCm2 >= BOUNDS.areaCm2.min)) return bad('Nothing of it is left to paint: it lies under a keep-out');
-  const left = parent && restCm2(job, panel, parent, [{ outline: [...outline] } as Zone], areaCm2);
+  const left = parent && restCm2(job, panel, parent, outline, areaCm2);
   if (left !== undefined && left < BOUNDS.areaCm2.min)
     return bad(`It covers all of ${parent!.name.toLowerCase()}. Use that zone, or draw a smaller one.`);
   return ok({ areaCm2, ...(parent && { parent, parentLeftCm2: left! }) });
 }
 
-/** Area of an outline without keep-outs and without what was cut out of it, cm². */
-export function zoneAreaCm2(
-  panel: Panel,
-  face: Face,
-  outline: readonly Point[],
-  holes: readonly (readonly Point[])[],
-): number {
-  const off = (panel.map?.keepOuts ?? []).filter((k) => k.face === face).map((k) => k.outline);
-  return leftMm2(outline, [...off, ...holes]) / 100;
-}
-
-/** What a zone has left once another one is cut out of it, cm². */
-function restCm2(job: Job, panel: Panel, z: Zone, more: readonly Zone[], takenCm2: number): number {
-  if (!z.outline) return z.areaCm2 - takenCm2;
-  const holes = [...zonesOf(job, panel.id).filter((x) => x.cutFrom?.zoneId === z.id), ...more];
-  return zoneAreaCm2(
-    panel,
-    faceOf(z),
-    z.outline,
-    holes.flatMap((h) => (h.outline ? [h.outline] : [])),
-  );
-}
+/** What a zone has left once an outline is cut out of it, cm². */
+const restCm2 = (job: Job, panel: Panel, z: Zone, cut: readonly Point[], takenCm2: number): number =>
+  z.outline ? zoneAreaCm2(panel, faceOf(z), z.outline, [...holesOf(job, z.id), cut]) : z.areaCm2 - takenCm2;
 
 /** The job with a new zone on a panel; what it was cut out of gives up its area, and its history until now. */
 export function withZone(
@@ -137,9 +98,71 @@ export function withoutZone(job: Job, zone: Zone, ownEntries: number): Result<Jo
   });
 }
 
+/** Zones that one was cut out of, and those that these were cut out of. */
+export function originsOf(job: Job, zone: Zone): Set<string> {
+  const ids = new Set<string>();
+  for (let z: Zone | undefined = zone; z?.cutFrom && !ids.has(z.cutFrom.zoneId);) {
+    const from: string = z.cutFrom.zoneId;
+    ids.add(from);
+    z = job.zones.find((x) => x.id === from);
+  }
+  return ids;
+}
+
+/**
+ * The job with an outline for a zone that it has already, drawn for the first time or anew. Its area is then that of the drawing,
+ * and what it was cut out of gives up, or gets back, the difference. What was cut out of it has to lie inside, and it inside of
+ * what it was cut out of; it must not lie on any other zone.
+ */
+export function outlineZone(
+  job: Job,
+  panel: Panel,
+  zoneId: string,
+  outline: readonly Point[],
+): Result<Job, FieldProblem[]> {
+  const bad = (message: string) => fail([{ path: 'outline', message }]);
+  const zone = job.zones.find((z) => z.id === zoneId && z.panelId === panel.id);
+  if (!zone) return bad('That zone is not on this panel any more');
+  const wrong = placeProblem(panel, outline);
+  if (wrong) return bad(wrong);
+  const face = faceOf(zone);
+  const area = areaMm2(outline);
+  const origins = originsOf(job, zone);
+  for (const z of onFace(job, panel.id, face)) {
+    if (z.id === zoneId || !z.outline) continue;
+    const shared = sharedMm2(outline, z.outline);
+    const name = z.name.toLowerCase();
+    if (originsOf(job, z).has(zoneId)) {
+      if (areaMm2(z.outline) - shared > SLIP_MM2)
+        return bad(`The ${name} was drawn out of it, and has to lie inside it`);
+    } else if (origins.has(z.id)) {
+      if (area - shared > SLIP_MM2) return bad(`It was drawn out of the ${name}: keep it inside that one`);
+    } else if (shared > SLIP_MM2)
+      return bad(`It lies partly on the ${name}: which history would count? Draw it beside that one.`);
+  }
+  const gross = (o: readonly Point[] | undefined) => (o ? zoneAreaCm2(panel, face, o, []) : 0);
+  const more = gross(outline) - gross(zone.outline);
+  const next = measured(
+    {
+      ...job,
+      zones: job.zones.map((z) =>
+        z.id === zoneId
+          ? { ...z, outline: [...outline] }
+          : z.id === zone.cutFrom?.zoneId && !z.outline
+            ? { ...z, areaCm2: z.areaCm2 - more }
+            : z,
+      ),
+    },
+    panel,
+    face,
+  );
+  const gone = onFace(next, panel.id, face).find((z) => z.areaCm2 < BOUNDS.areaCm2.min);
+  return gone ? bad(`Nothing of the ${gone.name.toLowerCase()} would be left to paint`) : ok(next);
+}
+
 /** The zone under a place: the innermost drawn one, or the one that is the rest of that face. */
 export function zoneAt(job: Job, panel: Panel, face: Face, at: Point): Zone | undefined {
-  const here = zonesOf(job, panel.id).filter((z) => faceOf(z) === face);
+  const here = onFace(job, panel.id, face);
   const drawn = here.filter((z) => z.outline && contains(z.outline, at));
   const inner = drawn.sort((a, b) => areaMm2(a.outline!) - areaMm2(b.outline!))[0];
   return inner ?? here.find((z) => !z.outline);
@@ -148,7 +171,7 @@ export function zoneAt(job: Job, panel: Panel, face: Face, at: Point): Zone | un
 /** The zones that a place may belong to: the innermost drawn one, or all that are not drawn. */
 export function zonesAt(job: Job, panel: Panel, face: Face, at: Point): Zone[] {
   const z = zoneAt(job, panel, face, at);
-  return !z ? [] : z.outline ? [z] : zonesOf(job, panel.id).filter((x) => faceOf(x) === face && !x.outline);
+  return !z ? [] : z.outline ? [z] : onFace(job, panel.id, face).filter((x) => !x.outline);
 }
 
 /** The keep-out under a place, if there is one. */

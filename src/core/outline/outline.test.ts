@@ -1,8 +1,14 @@
 import fc from 'fast-check';
 import type { Job, Point } from '../log/job';
 import { JOB, T0 } from '../testing';
-import { drawZone, keepOutAt, outlineProblem, withoutZone, withZone, zoneAt } from './map';
-import { areaMm2, contains, leftMm2, selfCrossing, sharedMm2, thinned } from './polygon';
+import { outlineProblem } from './areas';
+import { panelAsBefore } from './before';
+import { areaMm2, contains, middleOf } from './plain';
+import { acrossMm, alsoOn, goneRound } from './gone';
+import { strays, withKeepOut, withoutKeepOut, withShape } from './keepOut';
+import { drawZone, keepOutAt, outlineZone, withoutZone, withZone, zoneAt } from './map';
+import { trimmed } from './trim';
+import { leftMm2, selfCrossing, sharedMm2, thinned } from './polygon';
 import { resized, SHAPE_NAMES, shapeOutline, SHAPES } from './shapes';
 
 const box = (x: number, y: number, w: number, h: number): Point[] => [
@@ -120,6 +126,29 @@ describe('an outline', () => {
   });
 });
 
+describe('where a sign stands', () => {
+  it('is inside, whatever the outline', () => {
+    fc.assert(fc.property(star(40), (o) => expect(contains(o, middleOf(o))).toBe(true)));
+  });
+  it('is the centre of a box, and in an arm of a horseshoe', () => {
+    expect(middleOf(box(10, 20, 100, 60))).toEqual({ x: 60, y: 50 });
+    const shoe = [
+      [0, 0],
+      [100, 0],
+      [100, 20],
+      [20, 20],
+      [20, 80],
+      [100, 80],
+      [100, 100],
+      [0, 100],
+    ].map(([x, y]) => ({
+      x: x!,
+      y: y!,
+    }));
+    expect(contains(shoe, middleOf(shoe))).toBe(true);
+  });
+});
+
 describe('zones on a drawing', () => {
   const map = {
     outline: box(0, 0, 1000, 900),
@@ -180,5 +209,205 @@ describe('zones on a drawing', () => {
   it('a name is there once', () => {
     const r = withZone(job, door, 'outer', { id: 'x', name: ' whole ', outline: box(1, 1, 50, 50) }, T0);
     expect(!r.ok && r.error[0]!.path).toBe('name');
+  });
+
+  const put = (j: Job, outline: Point[], face: 'outer' | 'inner' = 'outer') =>
+    withKeepOut(
+      j,
+      j.panels.find((p) => p.id === 'door')!,
+      { id: 'label', name: ' Label ', face, outline },
+    );
+  const areas = (j: Job) => Object.fromEntries(j.zones.map((z) => [z.id, z.areaCm2]));
+  const got = (r: ReturnType<typeof put>) => {
+    if (!r.ok) throw new Error(r.error[0]!.message);
+    return r.value;
+  };
+  it('a keep-out takes its area from the zone that it lies on, half and half where it lies on two', () => {
+    const two = got(add(job, 'corner', box(100, 100, 200, 200)));
+    expect(areas(two)).toEqual({ whole: 8600, corner: 400 });
+    const labelled = got(put(two, box(250, 100, 100, 100)));
+    expect(areas(labelled)).toEqual({ whole: 8550, corner: 350 });
+    // What lies under the plate already is not taken twice.
+    expect(areas(got(put(two, box(400, 350, 100, 100)))).whole).toBeCloseTo(8550, 6);
+    const again = withoutKeepOut(
+      labelled,
+      labelled.panels.find((p) => p.id === 'door')!,
+      'label',
+    );
+    expect(again).toEqual(two);
+  });
+  it('any keep-out, taken away again, leaves every area as it was', () => {
+    const two = got(add(job, 'corner', box(100, 100, 200, 200)));
+    const side = fc.integer({ min: 20, max: 300 });
+    fc.assert(
+      fc.property(fc.tuple(side, side, side, side), ([x, y, w, h]) => {
+        const r = put(two, box(x, y, w, h));
+        if (!r.ok) return;
+        expect(r.value.zones[0]!.areaCm2).toBeLessThanOrEqual(8600);
+        const back = withoutKeepOut(
+          r.value,
+          r.value.panels.find((p) => p.id === 'door')!,
+          'label',
+        );
+        expect(areas(back).whole).toBeCloseTo(8600, 6);
+        expect(areas(back).corner).toBeCloseTo(400, 6);
+      }),
+    );
+  });
+  it.each([
+    ['beside the panel', box(950, 800, 200, 200), /outside of the panel/],
+    ['over all of a zone', box(90, 90, 220, 220), /Nothing of corner would be left/],
+  ])('a keep-out %s is refused', (_, outline, why) => {
+    const r = put(got(add(job, 'corner', box(100, 100, 200, 200))), outline);
+    expect(!r.ok && r.error[0]!.message).toMatch(why);
+  });
+  it('a keep-out on one face leaves the other face alone; its name is there once a face', () => {
+    const j = {
+      ...job,
+      zones: [...job.zones, { id: 'in', panelId: 'door', name: 'In', areaCm2: 500, face: 'inner' as const }],
+    };
+    const inner = got(put(j, box(0, 0, 100, 100), 'inner'));
+    expect(areas(inner)).toEqual({ whole: 9000, in: 400 });
+    expect(put(inner, box(0, 0, 100, 100)).ok).toBe(true);
+    expect(put(inner, box(200, 0, 100, 100), 'inner').ok).toBe(false);
+  });
+
+  const stated: Job = {
+    ...job,
+    zones: [
+      { id: 'front', panelId: 'door', name: 'Front', areaCm2: 4000 },
+      { id: 'rear', panelId: 'door', name: 'Rear', areaCm2: 5100 },
+    ],
+  };
+  const give = (j: Job, id: string, outline: Point[]) => outlineZone(j, door, id, outline);
+  it('a zone with a stated area is drawn, and has the area of the drawing; then a new one can be drawn in it', () => {
+    const front = got(give(stated, 'front', box(0, 0, 450, 900)));
+    expect(areas(front)).toEqual({ front: 4050 - 50, rear: 5100 });
+    expect(zoneAt(front, door, 'outer', { x: 10, y: 10 })!.id).toBe('front');
+    expect(zoneAt(front, door, 'outer', { x: 600, y: 10 })!.id).toBe('rear');
+    const spot = got(add(front, 'spot', box(10, 10, 100, 100)));
+    expect(areas(spot)).toEqual({ front: 3900, rear: 5100, spot: 100 });
+    // Drawn anew around it, the spot stays a hole in it.
+    expect(areas(got(give(spot, 'front', box(0, 0, 400, 900)))).front).toBeCloseTo(3500, 6);
+  });
+  it('a zone that was cut out is drawn anew: what it came from gets back the difference', () => {
+    const corner = got(add(job, 'corner', box(100, 100, 200, 200)));
+    expect(areas(got(give(corner, 'corner', box(100, 100, 100, 100))))).toEqual({ whole: 8900, corner: 100 });
+  });
+  it.each([
+    ['front', box(0, 0, 600, 900), /partly on the rear: which history/],
+    ['front', box(900, 0, 300, 900), /outside of the panel/],
+    ['rear', box(700, 0, 300, 900), /spot was drawn out of it/],
+    ['spot', box(400, 10, 200, 50), /drawn out of the rear: keep it inside/],
+    ['gone', box(0, 0, 100, 100), /not on this panel any more/],
+  ])('%s there is refused: %#', (id, outline, why) => {
+    const rear = got(give(stated, 'rear', box(500, 0, 500, 900)));
+    const r = give(got(add(rear, 'spot', box(510, 10, 100, 100))), id, outline);
+    expect(!r.ok && r.error[0]!.message).toMatch(why);
+  });
+  it('a new size of the panel measures the one zone that is all of it, and names what does not lie on it any more', () => {
+    const small = box(0, 0, 450, 900);
+    expect(areas(withShape(job, door, small, ['outer']))).toEqual({ whole: 4050 - 50 });
+    expect(areas(withShape(stated, door, small, ['outer']))).toEqual({ front: 4000, rear: 5100 });
+    expect(strays(job, door, small)).toEqual(['Maker\u2019s plate']);
+    expect(strays(job, door, box(0, 0, 600, 600))).toEqual([]);
+  });
+
+  describe('cut off where it goes too far', () => {
+    const keep = (j: Job, id: string | undefined, outline: Point[]) =>
+      trimmed(j, door, 'outer', { ...(id && { zoneId: id }) }, outline);
+    it('at the edge of the panel', () => {
+      expect(areaMm2(keep(job, undefined, box(900, 800, 300, 300))!)).toBe(100 * 100);
+      expect(areaMm2(trimmed(job, door, 'outer', { keepOut: true }, box(-50, 0, 100, 100))!)).toBe(50 * 100);
+    });
+    it('where another zone begins, or inside of the one that holds most of it', () => {
+      const front = got(give(stated, 'front', box(0, 0, 450, 900)));
+      expect(areaMm2(keep(front, 'rear', box(400, 0, 700, 900))!)).toBe(550 * 900);
+      expect(areaMm2(keep(front, undefined, box(300, 0, 200, 100))!)).toBe(150 * 100);
+      expect(areaMm2(keep(front, undefined, box(400, 0, 200, 100))!)).toBe(150 * 100);
+    });
+    it('not where it would fall apart, or have a hole', () => {
+      const j = got(add(job, 'strip', box(400, 0, 50, 700)));
+      expect(keep(j, undefined, box(300, 0, 250, 100))).toBeUndefined();
+      const k = got(add(job, 'spot', box(400, 100, 50, 50)));
+      expect(keep(k, undefined, box(300, 0, 250, 300))).toBeUndefined();
+      expect(keep(job, undefined, box(2000, 0, 100, 100))).toBeUndefined();
+    });
+    it('then it can be kept, and holds nothing that was not drawn', () => {
+      const front = got(give(stated, 'front', box(0, 0, 450, 900)));
+      fc.assert(
+        fc.property(star(24), fc.integer({ min: -400, max: 400 }), (o, dx) => {
+          const moved = o.map((p) => ({ x: p.x + dx, y: p.y }));
+          const t = keep(front, undefined, moved);
+          if (!t || areaMm2(t) < 5000) return;
+          expect(leftMm2(t, [moved])).toBeLessThan(2500);
+          expect(drawZone(front, door, 'outer', t).ok).toBe(true);
+        }),
+      );
+    });
+  });
+
+  describe('a finger that goes round a fault', () => {
+    const round = (line: Point[]) => goneRound(job, door, 'outer', line);
+    it('gives its reach, and a place inside of it', () => {
+      expect(round(box(100, 100, 80, 60))).toEqual({
+        ok: true,
+        value: { at: { x: 140, y: 130 }, outline: box(100, 100, 80, 60) },
+      });
+      expect(acrossMm(box(100, 100, 80, 60))).toBe(80);
+    });
+    it('is a place alone where it hardly moves, and is cut off at the edge', () => {
+      expect(round(box(100, 100, 4, 4))).toEqual({ ok: true, value: { at: { x: 100, y: 100 } } });
+      const r = round(box(950, 100, 100, 100));
+      expect(r.ok && r.value.cut).toBe(true);
+      expect(r.ok && areaMm2(r.value.outline!)).toBe(5000);
+    });
+    it.each([
+      [box(2000, 100, 80, 60), /beside the panel/],
+      [box(2000, 100, 4, 4), /beside the panel/],
+      [
+        [
+          { x: 0, y: 0 },
+          { x: 100, y: 100 },
+          { x: 100, y: 0 },
+          { x: 0, y: 90 },
+        ],
+        /crosses itself/,
+      ],
+      [[], /Nothing/],
+    ])('is refused with a reason: %#', (line, why) => {
+      const r = round(line);
+      expect(!r.ok && r.error).toMatch(why);
+    });
+    it('into another zone says so', () => {
+      const corner = got(add(job, 'corner', box(100, 100, 200, 200)));
+      expect(alsoOn(corner, door, 'outer', box(280, 280, 100, 100), 'whole')).toEqual(['corner']);
+      expect(alsoOn(corner, door, 'outer', box(500, 500, 100, 100), 'whole')).toEqual([]);
+    });
+  });
+
+  it('any change of a drawing is taken back whole, but not over entries', () => {
+    const none = () => 0;
+    const drawn = got(add(job, 'corner', box(100, 100, 200, 200)));
+    const cornerless = withoutZone(
+      drawn,
+      drawn.zones.find((z) => z.id === 'corner')!,
+      0,
+    );
+    const steps: [Job, Job][] = [
+      [job, drawn],
+      [drawn, cornerless.ok ? cornerless.value : job],
+      [drawn, got(put(drawn, box(250, 100, 100, 100)))],
+      [stated, got(give(stated, 'front', box(0, 0, 450, 900)))],
+    ];
+    for (const [was, is] of steps) {
+      const back = panelAsBefore(is, was, 'door', none);
+      expect(back).toEqual({ ok: true, value: was });
+    }
+    const used = panelAsBefore(drawn, job, 'door', (id) => (id === 'corner' ? 1 : 0));
+    expect(!used.ok && used.error[0]!.message).toMatch(/entries on corner/);
+    // What changed elsewhere meanwhile stays.
+    const later = { ...drawn, name: 'Renamed' };
+    expect(panelAsBefore(later, job, 'door', none)).toMatchObject({ value: { name: 'Renamed', zones: job.zones } });
   });
 });

@@ -1,20 +1,6 @@
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import type { Point } from '../log/job';
-
-/**
- * Area of a simple polygon by the shoelace formula: ½·|Σ (xᵢ·yᵢ₊₁ − xᵢ₊₁·yᵢ)|. Exact to the drawing's scale.
- * @param outline corners in order, mm; at least 3, not closed
- * @returns mm²
- */
-export function areaMm2(outline: readonly Point[]): number {
-  let twice = 0;
-  for (let i = 0; i < outline.length; i++) {
-    const a = outline[i]!;
-    const b = outline[(i + 1) % outline.length]!;
-    twice += a.x * b.y - b.x * a.y;
-  }
-  return Math.abs(twice) / 2;
-}
+import { areaMm2 } from './plain';
 
 /** Sign of the turn a → b → c; 0 on one line. */
 const turn = (a: Point, b: Point, c: Point) => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
@@ -47,18 +33,7 @@ export function selfCrossing(outline: readonly Point[]): [number, number] | unde
   return undefined;
 }
 
-/** Whether a place lies inside an outline (even-odd rule; the border may fall to either side). */
-export function contains(outline: readonly Point[], p: Point): boolean {
-  let inside = false;
-  for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
-    const a = outline[i]!;
-    const b = outline[j]!;
-    if (a.y > p.y !== b.y > p.y && p.x < ((b.x - a.x) * (p.y - a.y)) / (b.y - a.y) + a.x) inside = !inside;
-  }
-  return inside;
-}
-
-const ring = (o: readonly Point[]): Polygon => [o.map((p) => [p.x, p.y])];
+export const ring = (o: readonly Point[]): Polygon => [o.map((p) => [p.x, p.y])];
 const areaOf = (many: Polygon[]): number =>
   many.reduce(
     (sum, rings) =>
@@ -73,15 +48,6 @@ export const sharedMm2 = (a: readonly Point[], b: readonly Point[]): number =>
 /** Area of an outline that none of the others covers, mm²: what covers it twice is taken off once. */
 export const leftMm2 = (a: readonly Point[], others: readonly (readonly Point[])[]): number =>
   others.length === 0 ? areaMm2(a) : areaOf(polygonClipping.difference(ring(a), ...others.map(ring)));
-
-/** The smallest upright rectangle around points, mm. */
-export function boundsOf(points: readonly Point[]): { x: number; y: number; width: number; height: number } {
-  const xs = points.map((p) => p.x);
-  const ys = points.map((p) => p.y);
-  const x = Math.min(...xs);
-  const y = Math.min(...ys);
-  return { x, y, width: Math.max(...xs) - x, height: Math.max(...ys) - y };
-}
 
 /**
  * An outline with points left out that stand closer to the line between their neighbours than a tolerance

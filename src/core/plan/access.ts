@@ -1,7 +1,9 @@
+import type { FaultKind } from '../faults/kinds';
 import { isPrimer } from '../library/product';
 import { isMetal, SUBSTRATE_NAMES, type EventKind } from '../log/kinds';
 import type { JobState } from '../log/fold';
-import { zonesOf, type AccessLink, type Job, type TaskRef } from '../log/job';
+import { zonesOf, type AccessLink, type Job, type TaskRef, type Zone } from '../log/job';
+import { keepOutsOn, meet } from '../outline/keepOutsOn';
 import type { Fault } from '../strata/types';
 
 /** Words for acts that links speak of. */
@@ -57,6 +59,44 @@ export interface Around {
   bareFaces: string[];
   /** Faults of the panel that nothing has dealt with. */
   openFaults: number;
+  /** Open faults that are kept on another zone and reach into these. */
+  reaching: { fault: FaultKind; grade: 1 | 2 | 3; from: string }[];
+  /** What must not be painted on these zones, and is not masked since they were last worked on. */
+  unmasked: string[];
+}
+
+/** Faults that were gone round and lie partly on other zones than their own. */
+function reachingInto(job: Job, state: JobState, zones: readonly Zone[]): Around['reaching'] {
+  const seen = new Map<string, Around['reaching'][number]>();
+  for (const zone of zones) {
+    if (!zone.outline) continue;
+    for (const { zoneId, fault } of faultsOn(job, state, zone.panelId)) {
+      const { outline, face = 'outer' } = fault.mark;
+      if (fault.doneMs !== undefined || !outline || zones.some((z) => z.id === zoneId)) continue;
+      if (face === (zone.face ?? 'outer') && meet(outline, zone.outline))
+        seen.set(fault.id, {
+          fault: fault.mark.fault,
+          grade: fault.mark.grade,
+          from: job.zones.find((z) => z.id === zoneId)?.name.toLowerCase() ?? 'another zone',
+        });
+    }
+  }
+  return [...seen.values()];
+}
+
+/** After these, what was masked is no more. */
+const UNMASKS = ['sanded', 'stripped', 'blasted', 'filled', 'repaired'] as const;
+
+/** Keep-outs of zones on which nothing was masked since they were last worked on. */
+function unmaskedOn(job: Job, state: JobState, zoneIds: readonly string[]): string[] {
+  const names = zoneIds.flatMap((id) => {
+    const off = keepOutsOn(job, id);
+    if (off.length === 0) return [];
+    const kinds = state.zones.get(id)?.events.map((e) => e.kind) ?? [];
+    const masked = kinds.lastIndexOf('masked');
+    return masked > Math.max(...UNMASKS.map((k) => kinds.lastIndexOf(k))) ? [] : off.map((k) => k.name);
+  });
+  return [...new Set(names)];
 }
 
 /**
@@ -82,6 +122,12 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
       (n, p) => n + faultsOn(job, state, p).filter((x) => x.fault.doneMs === undefined).length,
       0,
     ),
+    reaching: reachingInto(
+      job,
+      state,
+      zones.filter((z) => zoneIds.includes(z.id)),
+    ),
+    unmasked: unmaskedOn(job, state, zoneIds),
   };
 }
 

@@ -4,3 +4,4 @@ export * from './patch';
 export * from './laminate';
 export * from './bond';
 export * from './crack';
+export * from './extent';

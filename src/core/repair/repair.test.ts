@@ -4,6 +4,7 @@ import { SUBSTRATES } from '../log/kinds';
 import { bondWay } from './bond';
 import { planCrack } from './crack';
 import { dentWay } from './dent';
+import { extentOf } from './extent';
 import { planLaminate, type LaminateFacts } from './laminate';
 import { planPatch, type PatchFacts } from './patch';
 
@@ -131,4 +132,18 @@ describe('a crack', () => {
   it.each([[{ lengthMm: 0, wallMm: 4 }], [{ lengthMm: 50, wallMm: NaN }]])('%j is refused', (f) =>
     expect(planCrack(f).ok).toBe(false),
   );
+});
+
+describe('how far a fault reaches', () => {
+  it('is the box around what was drawn, else what was said, else not known', () => {
+    const outline = [
+      { x: 10, y: 10 },
+      { x: 40, y: 10 },
+      { x: 40, y: 50 },
+    ];
+    expect(extentOf({ outline, sizeMm: 99 })).toEqual({ widthMm: 30, heightMm: 40, lengthMm: 50 });
+    expect(extentOf({ sizeMm: 60 })).toEqual({ widthMm: 60, heightMm: 60, lengthMm: 60 });
+    expect(extentOf({})).toEqual({});
+    expect(extentOf(undefined)).toEqual({});
+  });
 });

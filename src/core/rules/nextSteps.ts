@@ -1,7 +1,8 @@
 import { TREATMENT_NAMES, TREATMENTS } from '../faults/kinds';
 import type { Product } from '../library/product';
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
-import { familiesOver, likelyGrit, likelyProduct, likelyRemovalUm } from '../log/suggest';
+import { familiesOver, likelyGrit, likelyProduct } from '../log/suggest';
+import { likelyRemovalUm } from '../surface/removal';
 import type { JobState } from '../log/fold';
 import type { QualityLevel } from '../log/job';
 import type { Payloads } from '../log/event';

@@ -1,3 +1,4 @@
+import { FAULT_NAMES } from '../faults/kinds';
 import { isOpenWound, isRust } from '../faults/treatment';
 import { mediaById, warpRisk } from '../blast/media';
 import { isFiller, isPrimer } from '../library/product';
@@ -29,6 +30,13 @@ export const REPAIR_RULES: readonly Rule[] = [
         'Repair it first, and log the repair on its mark.',
       )
     );
+  }),
+  rule('fault.reaches', ['coat', 'fill'], 'A fault of the zone beside reaches in', (c) => {
+    const f = c.around?.reaching[0];
+    if (!f) return undefined;
+    const says = `${FAULT_NAMES[f.fault]} marked on ${f.from} reaches into this zone and is not repaired.`;
+    const clears = 'Repair it first, and log the repair on its mark.';
+    return isOpenWound(f.fault, f.grade) ? stop(says, clears) : care(says, clears);
   }),
   rule('fault.rust', ['coat', 'fill'], 'Coating over marked rust', (c) =>
     c.step.product.family !== 'converter' &&
@@ -137,6 +145,14 @@ export const REPAIR_RULES: readonly Rule[] = [
   rule('repair.school', ['repair'], 'House method: convert rather than cut', (c) =>
     c.step.treatment === 'cutOut' && c.method.rust === 'convert'
       ? note('The house method converts rust; cut out what is thin.')
+      : undefined,
+  ),
+  rule('mask.keepOut', ['coat'], 'Coating over what must not be painted', (c) =>
+    c.around && c.around.unmasked.length > 0
+      ? care(
+          `Not to be painted, and not masked since the last work: ${c.around.unmasked.join(', ')}.`,
+          'Mask it, and log the masking.',
+        )
       : undefined,
   ),
   rule('fit.bareFace', ['fit'], 'Closing over bare metal', (c) =>

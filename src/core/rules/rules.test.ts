@@ -8,7 +8,7 @@ import type { LogEvent } from '../log/event';
 import type { SubstrateKind } from '../log/kinds';
 import { zoneStatus } from '../strata/status';
 import type { Treatment } from '../faults/kinds';
-import type { AccessLink } from '../log/job';
+import type { AccessLink, PanelMap } from '../log/job';
 import { ev, JOB, products, T0 } from '../testing';
 import { flashRustHours } from '../blast/flashRust';
 import { DEFAULT_METHOD, type HouseMethod } from './method';
@@ -62,12 +62,17 @@ interface Scene {
   method?: Partial<HouseMethod>;
   ahead?: VerdictInput['ahead'];
   links?: AccessLink[];
+  /** Zones of the panel are drawn side by side, and the mark reaches over the line. */
+  drawn?: boolean;
+  /** A plate on the panel that must not be painted. */
+  plate?: boolean;
 }
 /** Ids of the rules that fire in a scene. Air 20 °C and 45 % unless said. */
 function fires(s: Scene): string[] {
   return verdict(s).findings.map((f) => f.ruleId);
 }
-function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links }: Scene) {
+function verdict(s: Scene) {
+  const { on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links, plate, drawn } = s;
   const found = ev({
     kind: 'found',
     atMin: -40 * DAY,
@@ -86,9 +91,49 @@ function verdict({ on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, su
     products,
     nowMs: T0,
     ...(ahead && { ahead }),
-    within: { job: { ...JOB, ...(links && { links }) }, state, zoneId: 'lower' },
+    within: {
+      job: {
+        ...JOB,
+        ...(links && { links }),
+        ...(drawn && { zones: DRAWN }),
+        ...(plate && { panels: JOB.panels.map((x) => ({ ...x, map: PLATED })) }),
+      },
+      state,
+      zoneId: 'lower',
+    },
   });
 }
+const square = (mm: number) => [
+  { x: 0, y: 0 },
+  { x: mm, y: 0 },
+  { x: mm, y: mm },
+  { x: 0, y: mm },
+];
+/** The lower half from the left edge to 450 mm, the upper from there on. */
+const DRAWN = JOB.zones.map((z) =>
+  z.id === 'lower'
+    ? { ...z, outline: square(450) }
+    : z.id === 'upper'
+      ? { ...z, outline: square(450).map((p) => ({ x: p.x + 450, y: p.y })) }
+      : z,
+);
+const besideAt = (fromMm: number) => [
+  ev({ kind: 'found', zoneIds: ['upper'], atMin: -900, substrate: 'steel', thicknessUm: 800, layers: [] }),
+  ev({
+    kind: 'marked',
+    zoneIds: ['upper'],
+    atMin: -800,
+    fault: 'hole',
+    grade: 2,
+    treatment: 'patch',
+    outline: square(100).map((p) => ({ x: p.x + fromMm, y: p.y + 100 })),
+  }),
+];
+const PLATED: PanelMap = {
+  outline: square(900),
+  faces: ['outer'],
+  keepOuts: [{ id: 'plate', name: 'Plate', face: 'outer', outline: square(90) }],
+};
 
 const blast = (media: string, more = {}): Step => ({ kind: 'blast', media, wet: false, ...more });
 const mend = (treatment: Treatment): Step => ({ kind: 'repair', treatment });
@@ -512,6 +557,10 @@ const CASES: Record<string, [Scene, Scene]> = {
       step: coat('epoxy-primer'),
     },
   ],
+  'fault.reaches': [
+    { done: [...besideAt(400), ...bareKeyed], step: coat('epoxy-primer'), drawn: true },
+    { done: [...besideAt(600), ...bareKeyed], step: coat('epoxy-primer'), drawn: true },
+  ],
   'fault.rust': [
     { done: [...bareKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('epoxy-primer') },
     { done: [...bareKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('rust-converter') },
@@ -566,6 +615,14 @@ const CASES: Record<string, [Scene, Scene]> = {
   'fit.bareFace': [
     { done: bareKeyed, step: FIT },
     { done: [did.coat(DAY, 'epoxy-primer')], step: FIT },
+  ],
+  'mask.keepOut': [
+    { done: epoxyKeyed, step: coat('highbuild-2k'), plate: true },
+    {
+      done: [...epoxyKeyed, ev({ kind: 'masked', atMin: -5, what: 'Plate' })],
+      step: coat('highbuild-2k'),
+      plate: true,
+    },
   ],
   'fit.faults': [{ done: [did.mark(10, 'dent')], step: FIT }, { step: FIT }],
   'fit.fresh': [

@@ -1,6 +1,6 @@
 import type { Treatment } from '../faults/kinds';
 import type { Product } from '../library/product';
-import type { EventKind } from '../log/kinds';
+import type { EventKind, StripMethod } from '../log/kinds';
 
 /** The usual caution at a step. It never says that something is safe; it defers to data sheet, local code and practice. */
 export interface Caution {
@@ -67,17 +67,17 @@ const holdsIsocyanate = (p: Product): boolean => p.mechanism === 'urethane' && p
  * @param kind what is to be done
  * @param product with which product, if with any
  * @param overOldCoating whether the step works on a coating of unknown make
- * @param treatment which repair, where it is one
+ * @param how which repair, or which way of stripping, where it is one
  */
 export function cautionsFor(
   kind: EventKind,
   product: Product | undefined,
   overOldCoating: boolean,
-  treatment?: Treatment,
+  how?: Treatment | StripMethod,
 ): Caution[] {
   switch (kind) {
     case 'repaired':
-      switch (treatment) {
+      switch (how) {
         case 'patch':
         case 'cutOut':
         case 'shrink':
@@ -113,8 +113,10 @@ export function cautionsFor(
       return [PEROXIDE];
     case 'sanded':
       return overOldCoating ? [OLD_COATING, DUST] : [DUST];
-    case 'stripped':
-      return overOldCoating ? [OLD_COATING, CHEMICAL] : [CHEMICAL];
+    case 'stripped': {
+      const own = how === 'heat' ? HEAT : how === 'chemical' || how === undefined ? CHEMICAL : DUST;
+      return overOldCoating ? [OLD_COATING, own] : [own];
+    }
     case 'blasted':
       return overOldCoating ? [OLD_COATING, BLAST] : [BLAST];
     case 'cleaned':

@@ -80,7 +80,17 @@ export interface Fault {
 }
 
 /** What of a mark is kept with the fault. */
-export const MARK_FIELDS = ['fault', 'grade', 'depthMm', 'sizeMm', 'cause', 'treatment', 'face', 'at'] as const;
+export const MARK_FIELDS = [
+  'fault',
+  'grade',
+  'depthMm',
+  'sizeMm',
+  'cause',
+  'treatment',
+  'face',
+  'at',
+  'outline',
+] as const;
 
 /** Faults that were marked and that nothing has dealt with yet. */
 export const openFaults = (s: Strata): (Fault & { mark: NonNullable<Fault['mark']> })[] =>

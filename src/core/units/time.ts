@@ -8,12 +8,12 @@ export const DAY_MS = 86_400_000;
  */
 export function waitText(ms: number): string {
   const min = Math.round(Math.abs(ms) / MINUTE_MS);
-  if (min < 1) return 'under 1 min';
-  if (min < 60) return `${min} min`;
+  if (min < 1) return 'under 1\u00a0min';
+  if (min < 60) return `${min}\u00a0min`;
   const h = Math.floor(min / 60);
-  if (h < 10) return min % 60 ? `${h} h ${String(min % 60).padStart(2, '0')}` : `${h} h`;
-  if (min < 48 * 60) return `${Math.round(min / 60)} h`;
-  return `${Math.round(min / 1440)} days`;
+  if (h < 10) return min % 60 ? `${h}\u00a0h\u00a0${String(min % 60).padStart(2, '0')}` : `${h}\u00a0h`;
+  if (min < 48 * 60) return `${Math.round(min / 60)}\u00a0h`;
+  return `${Math.round(min / 1440)}\u00a0days`;
 }
 
 /**

@@ -70,7 +70,9 @@ describe('units', () => {
     [20 * HOUR_MS, '20 h'],
     [72 * HOUR_MS, '3 days'],
     [0, 'under 1 min'],
-  ])('%d ms is %s', (ms, text) => expect(waitText(ms)).toBe(text));
+  ])('%d ms is %s, and is not broken over two lines', (ms, text) =>
+    expect(waitText(ms)).toBe(text.replaceAll(' ', '\u00a0').replace('under\u00a0', 'under ')),
+  );
 });
 
 describe('a typed time of day', () => {

@@ -1,3 +1,4 @@
+import { Halves } from '@/ui/Beside';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
@@ -52,7 +53,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
   const answer = rules ? fitAnswer(spans, now) : undefined;
   const dewC = rules?.dewPointC(here.tempC, here.rh);
   return (
-    <Page testID="air">
+    <Page testID="air" wide>
       <Head
         over={`${product.name}, on thin steel`}
         answer={answer?.text ?? 'Looking at the air'}
@@ -70,30 +71,41 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
           />
         )}
       </View>
-      <AirChart room={room} now={now} dewPointC={rules?.dewPointC} />
-      <Choices
-        label="For"
-        options={products.map((p) => ({ value: p.id, label: p.name }))}
-        value={product.id}
-        onChange={onProduct}
+      <Halves
+        left={
+          <>
+            <AirChart room={room} now={now} dewPointC={rules?.dewPointC} />
+            <Choices
+              label="For"
+              options={products.map((p) => ({ value: p.id, label: p.name }))}
+              value={product.id}
+              onChange={onProduct}
+            />
+            <Section title="May be sprayed" aside={`next ${HOURS} h`}>
+              {spans.map((s) => (
+                <Span key={s.fromMs} fromMs={s.fromMs} toMs={s.toMs} unfit={s.unfit} now={now} />
+              ))}
+              <Rain room={room} now={now} />
+            </Section>
+            <View style={{ marginTop: gap(2) }}>
+              <Quiet label="What if I heat?" onPress={() => router.navigate('/heat' as never)} />
+            </View>
+          </>
+        }
+        right={
+          <>
+            <Gaps room={room} now={now} />
+            <Readings room={room} now={now} />
+            <View style={{ marginTop: gap(3) }}>
+              <T kind="small" tone="muted">
+                Surface at least 3 K over the dew point (ISO 8502-4) and within the product's own limits. Estimated for
+                a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet
+                decides.
+              </T>
+            </View>
+          </>
+        }
       />
-      <Section title="May be sprayed" aside={`next ${HOURS} h`}>
-        {spans.map((s) => (
-          <Span key={s.fromMs} fromMs={s.fromMs} toMs={s.toMs} unfit={s.unfit} now={now} />
-        ))}
-        <Rain room={room} now={now} />
-      </Section>
-      <View style={{ marginTop: gap(2) }}>
-        <Quiet label="What if I heat?" onPress={() => router.navigate('/heat' as never)} />
-      </View>
-      <Gaps room={room} now={now} />
-      <Readings room={room} now={now} />
-      <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
-          Surface at least 3 K over the dew point (ISO 8502-4) and within the product's own limits. Estimated for a thin
-          steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.
-        </T>
-      </View>
     </Page>
   );
 }

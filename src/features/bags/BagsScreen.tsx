@@ -2,9 +2,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Bag, BagItem } from '@/core';
 import type { PartsSum } from '@/core/rules';
-import { newId, nowMs, useJobOrLast, useNow, useRules, useShopActions, type OpenJob, type Rules } from '@/data';
+import { newId, nowMs, useJobAndRules, useNow, useHeadList, type OpenJob, type Rules } from '@/data';
+import { Halves } from '@/ui/Beside';
 import { Field } from '@/ui/Field';
 import { dayOnly } from '@/ui/format';
+import { useWide } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -12,9 +14,9 @@ import { ItemForm } from './ItemForm';
 
 /** What came off, where it is, what has to be ordered and what must go back. */
 export function BagsScreen({ jobId }: { jobId: string | undefined }) {
-  const { open, loading } = useJobOrLast(jobId);
-  const rules = useRules();
-  if (loading || !rules) return <Page>{null}</Page>;
+  const here = useJobAndRules(jobId);
+  if (!here) return <Page>{null}</Page>;
+  const { open, rules } = here;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
@@ -37,23 +39,33 @@ function answerOf(s: PartsSum): string {
 
 function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
   const now = useNow();
-  const { changeHead } = useShopActions();
+  const wide = useWide();
   const { job } = open;
   const [adding, setAdding] = useState(false);
-  const [problem, setProblem] = useState<string>();
   const sum = rules.partsSum(job, now);
-  const change = (f: (bags: Bag[]) => Bag[]) =>
-    changeHead(job.id, (j) => ({ ...j, bags: f(j.bags ?? []) })).then(
-      () => setProblem(undefined),
-      (e: Error) => setProblem(e.message),
-    );
+  const list = useHeadList(open, 'bags');
+  const { change, drop } = list;
   const changeItem = (bagId: string, item: BagItem) =>
     change((bags) =>
       bags.map((b) => (b.id === bagId ? { ...b, items: b.items.map((i) => (i.id === item.id ? item : i)) } : b)),
     );
+  const bags = (job.bags ?? []).map((bag) => (
+    <OneBag
+      key={bag.id}
+      bag={bag}
+      part={job.panels.find((p) => p.id === bag.panelId)?.name ?? 'a part that is gone'}
+      now={now}
+      onAdd={(item) =>
+        void change((bags) => bags.map((b) => (b.id === bag.id ? { ...b, items: [...b.items, item] } : b)))
+      }
+      onChange={(item) => void changeItem(bag.id, item)}
+      onRemove={() => void drop((bags) => bags.filter((b) => b.id !== bag.id))}
+    />
+  ));
   return (
     <Page
       testID="bags"
+      wide
       foot={!adding && <Act label="A new bag" strong grow onPress={() => setAdding(true)} testID="new-bag" />}
     >
       <Head
@@ -65,7 +77,8 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
             : `The last order is due ${dayOnly(sum.heldUntilMs)}; until then the plan waits.`
         }
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
+      {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
         <NewBag
           open={open}
@@ -81,19 +94,7 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
           {`Must go back before the job is done: ${sum.mustReturn.map((m) => `${m.missing} × ${m.item.name.toLowerCase()}`).join(', ')}.`}
         </Notice>
       )}
-      {(job.bags ?? []).map((bag) => (
-        <OneBag
-          key={bag.id}
-          bag={bag}
-          part={job.panels.find((p) => p.id === bag.panelId)?.name ?? 'a part that is gone'}
-          now={now}
-          onAdd={(item) =>
-            void change((bags) => bags.map((b) => (b.id === bag.id ? { ...b, items: [...b.items, item] } : b)))
-          }
-          onChange={(item) => void changeItem(bag.id, item)}
-          onRemove={() => void change((bags) => bags.filter((b) => b.id !== bag.id))}
-        />
-      ))}
+      {wide ? <Halves left={bags.filter((_, i) => i % 2 === 0)} right={bags.filter((_, i) => i % 2 === 1)} /> : bags}
       {sum.bags === 0 && !adding && (
         <View style={{ paddingVertical: gap(4) }}>
           <T tone="muted">

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, waitText } from '@/core';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/rules';
-import { useJobOrLast, useNow, useRoom, useRules, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
+import { useJobAndRules, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
+import { Halves } from '@/ui/Beside';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -15,10 +16,10 @@ import { areaOf, zonesOn } from './parts';
 
 /** A blasting day: what the compressor can feed, how long it takes, what it costs, what is covered first, and until when to prime. */
 export function BlastScreen({ jobId }: { jobId: string | undefined }) {
-  const { open, loading } = useJobOrLast(jobId);
+  const here = useJobAndRules(jobId);
   const settings = useSettings();
-  const rules = useRules();
-  if (loading || !settings || !rules) return <Page>{null}</Page>;
+  if (!here || !settings) return <Page>{null}</Page>;
+  const { open, rules } = here;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
@@ -107,6 +108,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
   return (
     <Page
       testID="blast"
+      wide
       foot={
         parts.length > 0 && (
           <Act
@@ -129,129 +131,139 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
             : undefined
         }
       />
-      {plan?.short !== undefined && (
-        <Notice tone={plan.heldBarG < 2 ? 'stop' : 'window'} testID="short">
-          {plan.short}
-        </Notice>
-      )}
-      {parts.some((p) => p.substrate === 'steel') && (
-        <View style={{ marginTop: gap(3) }} testID="finish-by">
-          <T kind="tag" tone="muted">
-            Begun now, primer on by
-          </T>
-          <T kind="figure" tone="window">
-            {rustMs === undefined ? 'more than three days on' : shortWhen(rustMs, now)}
-          </T>
-          <T kind="small" tone="muted">
-            {rustMs === undefined
-              ? 'The air stays dry by readings and forecast. Rain on it starts rust at once.'
-              : `Flash rust shows ${waitText(rustMs - endMs)} after the last part, by readings and forecast. Wet blasting leaves under an hour; salt halves it.`}
-          </T>
-          {rain && (
-            <T kind="small" tone="window">
-              {`Rain from ${shortWhen(rain.atMs, now)}: everything inside by then.`}
-            </T>
-          )}
-        </View>
-      )}
-      {plan && plan.parts.length > 0 && (
-        <Section title="Part by part" aside={`${plan.heldBarG.toFixed(1)}\u00a0bar held`}>
-          {plan.parts.map((p) => (
-            <Row key={p.part.id}>
-              <View style={{ flex: 1, minWidth: 0 }}>
-                <T kind="strong">{p.part.name}</T>
-                <T kind="small" tone="muted">
-                  {`${(p.part.areaCm2 / 10_000).toFixed(2)}\u00a0m², ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
+      <Halves
+        left={
+          <>
+            {plan?.short !== undefined && (
+              <Notice tone={plan.heldBarG < 2 ? 'stop' : 'window'} testID="short">
+                {plan.short}
+              </Notice>
+            )}
+            {parts.some((p) => p.substrate === 'steel') && (
+              <View style={{ marginTop: gap(3) }} testID="finish-by">
+                <T kind="tag" tone="muted">
+                  Begun now, primer on by
                 </T>
-                {(p.stop ?? p.care) && (
-                  <T kind="small" tone={p.stop ? 'stop' : 'window'}>
-                    {p.stop ?? p.care}
+                <T kind="figure" tone="window">
+                  {rustMs === undefined ? 'more than three days on' : shortWhen(rustMs, now)}
+                </T>
+                <T kind="small" tone="muted">
+                  {rustMs === undefined
+                    ? 'The air stays dry by readings and forecast. Rain on it starts rust at once.'
+                    : `Flash rust shows ${waitText(rustMs - endMs)} after the last part, by readings and forecast. Wet blasting leaves under an hour; salt halves it.`}
+                </T>
+                {rain && (
+                  <T kind="small" tone="window">
+                    {`Rain from ${shortWhen(rain.atMs, now)}: everything inside by then.`}
                   </T>
                 )}
               </View>
-              <View style={{ alignItems: 'flex-end' }}>
-                <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
-                <T kind="tag" tone="muted">
-                  {p.stop ? '' : `${p.mediaKg.toFixed(0)}\u00a0kg`}
-                </T>
-              </View>
-            </Row>
-          ))}
-          <View style={{ paddingTop: gap(2) }} testID="by-hand">
-            <T>
-              {`By wire wheel the same takes ${plan.wheelHours.toFixed(1)}\u00a0h, ${wholeMoney(plan.wheelCost, currency)}; ${
-                plan.cost < plan.wheelCost
-                  ? `blasting is ${wholeMoney(plan.wheelCost - plan.cost, currency)} cheaper, and reaches into pits.`
-                  : `that is ${wholeMoney(plan.cost - plan.wheelCost, currency)} cheaper, where no pits are.`
-              }`}
-            </T>
-          </View>
-        </Section>
-      )}
-      <Staging open={open} rules={rules} />
-      <Section title="Rig and media">
-        <Choices
-          label="Media"
-          options={MEDIA.map((m) => ({ value: m.id, label: m.name }))}
-          value={media.id}
-          onChange={setMediaId}
-        />
-        <T
-          kind="small"
-          tone="muted"
-        >{`Dust: ${media.dust}. For ${media.on.length > 2 ? 'everything, slowly' : media.on.join(' and ')}.`}</T>
-        <Choices
-          label="Nozzle"
-          options={BORES.map((b) => ({ value: String(b), label: `${b}\u00a0mm` }))}
-          value={texts.boreMm}
-          onChange={(v) => setTexts({ ...texts, boreMm: v })}
-        />
-        <Choices
-          label="Its bore is"
-          options={[
-            { value: 'new', label: 'As new' },
-            { value: 'worn', label: 'Worn by 1.5\u00a0mm' },
-          ]}
-          value={worn ? 'worn' : 'new'}
-          onChange={(v) => setWorn(v === 'worn')}
-        />
-        <Fields>
-          {field('boreMm', 'Nozzle', 'mm')}
-          {field('barG', 'Pressure', 'bar')}
-        </Fields>
-        <Fields>
-          {field('airM3Min', 'Compressor', 'm³/min')}
-          {field('rate', `Crew, an hour`, currency)}
-        </Fields>
-        {field('handRate', 'Your own hour, for the wire wheel', currency)}
-        {plan && (
-          <Quiet
-            label="Keep this rig"
-            onPress={() =>
-              void saveSettings({
-                rig: {
-                  boreMm: rig.boreMm,
-                  barG: rig.barG,
-                  airM3Min: rig.airM3Min,
-                  rate: rig.rate,
-                  handRate: rig.handRate,
-                  media: media.id,
-                },
-              })
-            }
-          />
-        )}
-      </Section>
-      <Notice tone="window">
-        Air-fed helmet, hearing protection, nobody within reach of the rebound; no media with free silica. Old coatings
-        can hold lead or chromate: test before you blast. Local rules decide.
-      </Notice>
-      <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
-          Air by choked flow; rates and media are usual yard figures, with a nozzle open three quarters of the time.
-          Your own last day knows better.
-        </T>
-      </View>
+            )}
+            {plan && plan.parts.length > 0 && (
+              <Section title="Part by part" aside={`${plan.heldBarG.toFixed(1)}\u00a0bar held`}>
+                {plan.parts.map((p) => (
+                  <Row key={p.part.id}>
+                    <View style={{ flex: 1, minWidth: 0 }}>
+                      <T kind="strong">{p.part.name}</T>
+                      <T kind="small" tone="muted">
+                        {`${(p.part.areaCm2 / 10_000).toFixed(2)}\u00a0m², ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
+                      </T>
+                      {(p.stop ?? p.care) && (
+                        <T kind="small" tone={p.stop ? 'stop' : 'window'}>
+                          {p.stop ?? p.care}
+                        </T>
+                      )}
+                    </View>
+                    <View style={{ alignItems: 'flex-end' }}>
+                      <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
+                      <T kind="tag" tone="muted">
+                        {p.stop ? '' : `${p.mediaKg.toFixed(0)}\u00a0kg`}
+                      </T>
+                    </View>
+                  </Row>
+                ))}
+                <View style={{ paddingTop: gap(2) }} testID="by-hand">
+                  <T>
+                    {`By wire wheel the same takes ${plan.wheelHours.toFixed(1)}\u00a0h, ${wholeMoney(plan.wheelCost, currency)}; ${
+                      plan.cost < plan.wheelCost
+                        ? `blasting is ${wholeMoney(plan.wheelCost - plan.cost, currency)} cheaper, and reaches into pits.`
+                        : `that is ${wholeMoney(plan.cost - plan.wheelCost, currency)} cheaper, where no pits are.`
+                    }`}
+                  </T>
+                </View>
+              </Section>
+            )}
+          </>
+        }
+        right={
+          <>
+            <Staging open={open} rules={rules} />
+            <Section title="Rig and media">
+              <Choices
+                label="Media"
+                options={MEDIA.map((m) => ({ value: m.id, label: m.name }))}
+                value={media.id}
+                onChange={setMediaId}
+              />
+              <T
+                kind="small"
+                tone="muted"
+              >{`Dust: ${media.dust}. For ${media.on.length > 2 ? 'everything, slowly' : media.on.join(' and ')}.`}</T>
+              <Choices
+                label="Nozzle"
+                options={BORES.map((b) => ({ value: String(b), label: `${b}\u00a0mm` }))}
+                value={texts.boreMm}
+                onChange={(v) => setTexts({ ...texts, boreMm: v })}
+              />
+              <Choices
+                label="Its bore is"
+                options={[
+                  { value: 'new', label: 'As new' },
+                  { value: 'worn', label: 'Worn by 1.5\u00a0mm' },
+                ]}
+                value={worn ? 'worn' : 'new'}
+                onChange={(v) => setWorn(v === 'worn')}
+              />
+              <Fields>
+                {field('boreMm', 'Nozzle', 'mm')}
+                {field('barG', 'Pressure', 'bar')}
+              </Fields>
+              <Fields>
+                {field('airM3Min', 'Compressor', 'm³/min')}
+                {field('rate', `Crew, an hour`, currency)}
+              </Fields>
+              {field('handRate', 'Your own hour, for the wire wheel', currency)}
+              {plan && (
+                <Quiet
+                  label="Keep this rig"
+                  onPress={() =>
+                    void saveSettings({
+                      rig: {
+                        boreMm: rig.boreMm,
+                        barG: rig.barG,
+                        airM3Min: rig.airM3Min,
+                        rate: rig.rate,
+                        handRate: rig.handRate,
+                        media: media.id,
+                      },
+                    })
+                  }
+                />
+              )}
+            </Section>
+            <Notice tone="window">
+              Air-fed helmet, hearing protection, nobody within reach of the rebound; no media with free silica. Old
+              coatings can hold lead or chromate: test before you blast. Local rules decide.
+            </Notice>
+            <View style={{ marginTop: gap(3) }}>
+              <T kind="small" tone="muted">
+                Air by choked flow; rates and media are usual yard figures, with a nozzle open three quarters of the
+                time. Your own last day knows better.
+              </T>
+            </View>
+          </>
+        }
+      />
     </Page>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BLAST_COATINGS, type BlastCoating, type BlastItem, type Face } from '@/core';
-import { newId, nowMs, useShopActions, type OpenJob, type Rules } from '@/data';
+import { newId, nowMs, useHeadList, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -11,17 +11,11 @@ const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner fa
 
 /** What goes to the yard: faces, covers that have to be on first, and what is left out on purpose. */
 export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
-  const { changeHead } = useShopActions();
   const { job } = open;
   const list = job.staging ?? [];
-  const [problem, setProblem] = useState<string>();
   const [adding, setAdding] = useState(false);
-  const change = (f: (s: BlastItem[]) => BlastItem[]) =>
-    void changeHead(job.id, (j) => ({ ...j, staging: f(j.staging ?? []) })).then(
-      () => setProblem(undefined),
-      (e: Error) => setProblem(e.message),
-    );
-  const put = (item: BlastItem) => change((all) => all.map((x) => (x.id === item.id ? item : x)));
+  const { change, drop, problem, takeBack } = useHeadList(open, 'staging');
+  const put = (item: BlastItem) => void change((all) => all.map((x) => (x.id === item.id ? item : x)));
   const left = job.panels.filter((p) => !list.some((i) => i.panelId === p.id));
   return (
     <Section
@@ -29,6 +23,7 @@ export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
       aside={list.length === 0 ? 'empty' : `${list.filter((i) => i.skipped === undefined).length} to go`}
     >
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {takeBack && <Quiet label="Put it back" icon="undo" onPress={takeBack} />}
       {list.map((item) => (
         <One
           key={item.id}
@@ -36,7 +31,7 @@ export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
           rules={rules}
           name={job.panels.find((p) => p.id === item.panelId)?.name ?? 'A panel that is gone'}
           onChange={put}
-          onRemove={() => change((all) => all.filter((x) => x.id !== item.id))}
+          onRemove={() => void drop((all) => all.filter((x) => x.id !== item.id))}
         />
       ))}
       {adding ? (
@@ -47,7 +42,7 @@ export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
           onChange={(panelId) => {
             const panel = job.panels.find((p) => p.id === panelId)!;
             setAdding(false);
-            change((all) => [
+            void change((all) => [
               ...all,
               {
                 id: newId(nowMs()),

@@ -1,3 +1,4 @@
+import { Halves } from '@/ui/Beside';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
@@ -81,6 +82,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
   );
   return (
     <Page
+      wide
       testID="decide"
       foot={
         zone && (
@@ -98,53 +100,66 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
         under={d ? underOf(d, currency) : undefined}
       />
       {result.error && <Notice tone="stop">{`It cannot be worked out here: ${result.error.message}`}</Notice>}
-      {d && <Spreads decision={d} />}
-      {open && panel && <Keep open={open} panelId={panel.id} decision={d} />}
-      {d && (
-        <Section title="What tips it" aside="on the difference">
-          {d.tips
-            .filter((t) => Math.abs(t.atWorst - t.atBest) > 0.5)
-            .slice(0, 4)
-            .map((t) => (
-              <Row key={`${t.way}${t.field}`}>
-                <View style={{ flex: 1 }}>
-                  <T>{tipWords(t)}</T>
-                </View>
-                <T kind="strong">{wholeMoney(Math.abs(t.atWorst - t.atBest), currency)}</T>
-              </Row>
-            ))}
-        </Section>
-      )}
-      <Section title="Figures" aside="at best, likely, at worst">
-        {WAYS.map((w) => (
-          <View key={w} style={{ paddingTop: gap(3) }}>
-            <T kind="section" level={3}>
-              {NAMES[w]}
-            </T>
-            {field(
-              `${w}.hours`,
-              'Hours of work',
-              w === 'repair' ? 'Three numbers: at best, likely, at worst' : undefined,
+      <Halves
+        left={
+          <>
+            {d && <Spreads decision={d} />}
+            {open && panel && <Keep open={open} panelId={panel.id} decision={d} />}
+            {d && (
+              <Section title="What tips it" aside="on the difference">
+                {d.tips
+                  .filter((t) => Math.abs(t.atWorst - t.atBest) > 0.5)
+                  .slice(0, 4)
+                  .map((t) => (
+                    <Row key={`${t.way}${t.field}`}>
+                      <View style={{ flex: 1 }}>
+                        <T>{tipWords(t)}</T>
+                      </View>
+                      <T kind="strong">{wholeMoney(Math.abs(t.atWorst - t.atBest), currency)}</T>
+                    </Row>
+                  ))}
+              </Section>
             )}
-            {field(`${w}.materials`, `Materials and paint, ${currency}`)}
-            {field(`${w}.bought`, w === 'repair' ? `Bought or hired, ${currency}` : `Price of the part, ${currency}`)}
-            {field(`${w}.waitDays`, 'Days of waiting before it can begin')}
-            <Fields>
-              {field(`${w}.surprise`, 'Chance of a surprise, %')}
-              {field(`${w}.surpriseHours`, 'Which adds hours')}
-            </Fields>
-          </View>
-        ))}
-        <Fields>
-          {field('rate', `An hour costs, ${currency}`)}
-          {field('hoursADay', 'Hours on it in a day')}
-        </Fields>
-      </Section>
-      <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
-          {`${DRAWS.toLocaleString('en')} draws from your estimates, each independent of the others. A part that is fitted needs its own paint, and a copy part may need fettling: put that into its hours and materials. What bears load or protects people is for a licensed shop to judge.`}
-        </T>
-      </View>
+          </>
+        }
+        right={
+          <>
+            <Section title="Figures" aside="at best, likely, at worst">
+              {WAYS.map((w) => (
+                <View key={w} style={{ paddingTop: gap(3) }}>
+                  <T kind="section" level={3}>
+                    {NAMES[w]}
+                  </T>
+                  {field(
+                    `${w}.hours`,
+                    'Hours of work',
+                    w === 'repair' ? 'Three numbers: at best, likely, at worst' : undefined,
+                  )}
+                  {field(`${w}.materials`, `Materials and paint, ${currency}`)}
+                  {field(
+                    `${w}.bought`,
+                    w === 'repair' ? `Bought or hired, ${currency}` : `Price of the part, ${currency}`,
+                  )}
+                  {field(`${w}.waitDays`, 'Days of waiting before it can begin')}
+                  <Fields>
+                    {field(`${w}.surprise`, 'Chance of a surprise, %')}
+                    {field(`${w}.surpriseHours`, 'Which adds hours')}
+                  </Fields>
+                </View>
+              ))}
+              <Fields>
+                {field('rate', `An hour costs, ${currency}`)}
+                {field('hoursADay', 'Hours on it in a day')}
+              </Fields>
+            </Section>
+            <View style={{ marginTop: gap(3) }}>
+              <T kind="small" tone="muted">
+                {`${DRAWS.toLocaleString('en')} draws from your estimates, each independent of the others. A part that is fitted needs its own paint, and a copy part may need fettling: put that into its hours and materials. What bears load or protects people is for a licensed shop to judge.`}
+              </T>
+            </View>
+          </>
+        }
+      />
     </Page>
   );
 }

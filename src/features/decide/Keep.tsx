@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, type Decided } from '@/core';
 import type { Decision } from '@/core/plan';
-import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
+import { newId, nowMs, useHeadList, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
 import { dayOnly, wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -24,35 +24,32 @@ const WORDS: Record<Decided['way'], string> = {
 /** What was decided on this panel, with what it rested on; and a way to decide anew. */
 export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: string; decision: Decision | undefined }) {
   const { currency } = useLook();
-  const { changeHead } = useShopActions();
   const had = open.job.decisions?.find((d) => d.panelId === panelId);
   const [way, setWay] = useState<Decided['way']>();
   const [months, setMonths] = useState('12');
   const [problem, setProblem] = useState<string>();
-  const change = (f: (all: Decided[]) => Decided[]) =>
-    void changeHead(open.job.id, (j) => ({ ...j, decisions: f(j.decisions ?? []) })).then(
-      () => setWay(undefined),
-      (e: Error) => setProblem(e.message),
-    );
+  const list = useHeadList(open, 'decisions');
   const save = () => {
     if (!way || !decision) return;
     const r = parseDecimal(months);
     const whole = r.ok && Number.isInteger(r.value) && r.value >= 1 && r.value <= 240 ? r.value : undefined;
     if (way === 'temporary' && whole === undefined) return setProblem('Months: a whole number from 1 to 240');
     setProblem(undefined);
-    change((all) => [
-      ...all.filter((d) => d.panelId !== panelId),
-      {
-        id: newId(nowMs()),
-        panelId,
-        atMs: nowMs(),
-        way,
-        repairCheaper: decision.repairCheaper,
-        repairCost: Math.round(decision.cost.repair.middle),
-        replaceCost: Math.round(decision.cost.replace.middle),
-        ...(way === 'temporary' && { months: whole! }),
-      },
-    ]);
+    void list
+      .change((all) => [
+        ...all.filter((d) => d.panelId !== panelId),
+        {
+          id: newId(nowMs()),
+          panelId,
+          atMs: nowMs(),
+          way,
+          repairCheaper: decision.repairCheaper,
+          repairCost: Math.round(decision.cost.repair.middle),
+          replaceCost: Math.round(decision.cost.replace.middle),
+          ...(way === 'temporary' && { months: whole! }),
+        },
+      ])
+      .then((kept) => kept && setWay(undefined));
   };
   return (
     <Section title="Decided" {...(had && { aside: dayOnly(had.atMs) })}>
@@ -65,10 +62,11 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
           <Quiet
             label="Take it back"
             tone="stop"
-            onPress={() => change((all) => all.filter((d) => d.panelId !== panelId))}
+            onPress={() => void list.drop((all) => all.filter((d) => d.panelId !== panelId))}
           />
         </View>
       )}
+      {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
       <View style={{ height: gap(2) }} />
       <Choices
         label={had ? 'Decide anew' : 'Decide'}
@@ -80,7 +78,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
       {way === 'temporary' && (
         <Field label="Months it has to last" value={months} onChange={setMonths} problem={problem} numeric />
       )}
-      {way !== 'temporary' && problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
       {way && (
         <View style={{ flexDirection: 'row', marginTop: gap(3) }}>
           <Act label="Keep this decision" strong grow disabled={!decision} onPress={save} testID="keep-decision" />

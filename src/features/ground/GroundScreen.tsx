@@ -1,16 +1,17 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { TREATMENT_NAMES, type Job, type Panel } from '@/core';
-import { useJobOrLast, useNow, useRules, type OpenJob, type Rules } from '@/data';
+import { useJobAndRules, useNow, type OpenJob, type Rules } from '@/data';
+import { Halves } from '@/ui/Beside';
 import { dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
 export function GroundScreen({ jobId }: { jobId: string | undefined }) {
-  const { open, loading } = useJobOrLast(jobId);
-  const rules = useRules();
-  if (loading || !rules) return <Page>{null}</Page>;
+  const here = useJobAndRules(jobId);
+  if (!here) return <Page>{null}</Page>;
+  const { open, rules } = here;
   if (!open)
     return (
       <Page>
@@ -47,81 +48,91 @@ function Ground({ open, rules }: { open: OpenJob; rules: Rules }) {
   const to = (path: string) => router.navigate(`${path}?job=${job.id}` as never);
   const next = waiting[0];
   return (
-    <Page testID="ground">
+    <Page testID="ground" wide>
       <Head over={`${job.name}, before paint`} answer={answerOf(panels)} under={underOf(job, parts.heldUntilMs)} />
-      <Section title="Agreed and planned">
-        <Way
-          title="Quality level"
-          detail={job.level ? `${LEVELS[job.level].name}: ${LEVELS[job.level].about}` : 'Not agreed yet'}
-          onPress={() => to('/level')}
-        />
-        <Way
-          title="Bags and orders"
-          detail={
-            parts.bags === 0
-              ? 'Nothing is bagged'
-              : `${parts.back} of ${parts.pieces} pieces back${parts.toOrder.length > 0 ? `, ${plural(parts.toOrder.length, 'sort', 'sorts')} to order` : ''}${parts.mustReturn.length > 0 ? `, ${plural(parts.mustReturn.length, 'plug or drain', 'plugs or drains')} out` : ''}`
-          }
-          onPress={() => to('/bags')}
-        />
-        <Way
-          title="Access order"
-          detail={
-            next
-              ? `First ${taskWords(job, next.first)}, then ${taskWords(job, next.then)}`
-              : 'Nothing waits for anything'
-          }
-          onPress={() => to('/order')}
-        />
-        <Way
-          title="Blasting day"
-          detail={
-            job.staging?.length
-              ? `${plural(job.staging.filter((s) => s.skipped === undefined).length, 'part', 'parts')} on the list, ${plural(job.staging.flatMap((s) => (s.skipped === undefined ? s.cover : [])).filter((c) => !c.done).length, 'cover', 'covers')} to do`
-              : 'Not planned'
-          }
-          onPress={() => to('/blast')}
-        />
-      </Section>
-      {due.length > 0 && (
-        <Section title="Temporary repairs" aside={String(due.length)}>
-          {due.map((d) => (
-            <Row key={`${d.panelId}${d.dueMs}`}>
-              <View style={{ flex: 1, minWidth: 0 }}>
-                <T kind="strong">{job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}</T>
-                <T kind="small" tone="muted">
-                  {d.what}
-                </T>
-              </View>
-              <T kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
-                {d.dueMs < now ? `was to last until ${monthYear(d.dueMs)}` : `until ${monthYear(d.dueMs)}`}
-              </T>
-            </Row>
-          ))}
-        </Section>
-      )}
-      <Section title="Panels" aside="walk round">
-        {panels.map(({ panel, count, ways }) => (
-          <Row
-            key={panel.id}
-            role="link"
-            label={`Map of ${panel.name}`}
-            onPress={() => router.navigate(`/map?job=${job.id}&panel=${panel.id}` as never)}
-          >
-            <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="strong">{panel.name}</T>
-              <T kind="small" tone="muted">
-                {ways.length > 0 ? ways.join('; ') : panel.map ? 'Nothing open' : 'Not drawn yet'}
-              </T>
-            </View>
-            {count > 0 && (
-              <T kind="figure" tone="stop">
-                {String(count)}
-              </T>
+      <Halves
+        left={
+          <>
+            <Section title="Agreed and planned">
+              <Way
+                title="Quality level"
+                detail={job.level ? `${LEVELS[job.level].name}: ${LEVELS[job.level].about}` : 'Not agreed yet'}
+                onPress={() => to('/level')}
+              />
+              <Way
+                title="Bags and orders"
+                detail={
+                  parts.bags === 0
+                    ? 'Nothing is bagged'
+                    : `${parts.back} of ${parts.pieces} pieces back${parts.toOrder.length > 0 ? `, ${plural(parts.toOrder.length, 'sort', 'sorts')} to order` : ''}${parts.mustReturn.length > 0 ? `, ${plural(parts.mustReturn.length, 'plug or drain', 'plugs or drains')} out` : ''}`
+                }
+                onPress={() => to('/bags')}
+              />
+              <Way
+                title="Access order"
+                detail={
+                  next
+                    ? `First ${taskWords(job, next.first)}, then ${taskWords(job, next.then)}`
+                    : 'Nothing waits for anything'
+                }
+                onPress={() => to('/order')}
+              />
+              <Way
+                title="Blasting day"
+                detail={
+                  job.staging?.length
+                    ? `${plural(job.staging.filter((s) => s.skipped === undefined).length, 'part', 'parts')} on the list, ${plural(job.staging.flatMap((s) => (s.skipped === undefined ? s.cover : [])).filter((c) => !c.done).length, 'cover', 'covers')} to do`
+                    : 'Not planned'
+                }
+                onPress={() => to('/blast')}
+              />
+            </Section>
+            {due.length > 0 && (
+              <Section title="Temporary repairs" aside={String(due.length)}>
+                {due.map((d) => (
+                  <Row key={`${d.panelId}${d.dueMs}`}>
+                    <View style={{ flex: 1, minWidth: 0 }}>
+                      <T kind="strong">{job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}</T>
+                      <T kind="small" tone="muted">
+                        {d.what}
+                      </T>
+                    </View>
+                    <T kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
+                      {d.dueMs < now ? `was to last until ${monthYear(d.dueMs)}` : `until ${monthYear(d.dueMs)}`}
+                    </T>
+                  </Row>
+                ))}
+              </Section>
             )}
-          </Row>
-        ))}
-      </Section>
+          </>
+        }
+        right={
+          <>
+            <Section title="Panels" aside="walk round">
+              {panels.map(({ panel, count, ways }) => (
+                <Row
+                  key={panel.id}
+                  role="link"
+                  label={`Map of ${panel.name}`}
+                  onPress={() => router.navigate(`/map?job=${job.id}&panel=${panel.id}` as never)}
+                >
+                  <View style={{ flex: 1, minWidth: 0 }}>
+                    <T kind="strong">{panel.name}</T>
+                    <T kind="small" tone="muted">
+                      {ways.length > 0 ? ways.join('; ') : panel.map ? 'Nothing open' : 'Not drawn yet'}
+                    </T>
+                  </View>
+                  {count > 0 && (
+                    <T kind="figure" tone="stop">
+                      {String(count)}
+                    </T>
+                  )}
+                </Row>
+              ))}
+            </Section>
+          </>
+        }
+      />
     </Page>
   );
 }

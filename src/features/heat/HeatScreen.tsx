@@ -1,3 +1,4 @@
+import { Halves } from '@/ui/Beside';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -136,6 +137,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
     );
   return (
     <Page
+      wide
       testID="heat"
       foot={
         <>
@@ -161,71 +163,81 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
         answer={answer(before, after, now)}
         under={before?.top ? `${before.top.label}. Times are estimates from the air and its forecast.` : undefined}
       />
-      {jobs.length > 1 && (
-        <Choices
-          label="Job"
-          options={jobs.map((j) => ({ value: j.job.id, label: j.job.name }))}
-          value={open.job.id}
-          onChange={onJob}
-        />
-      )}
-      {moving.length > 1 && (
-        <Choices
-          label="On the clock"
-          options={moving.map((z) => ({ value: z.id, label: zoneLabel(open.job, z.id) }))}
-          value={zone?.id ?? ''}
-          onChange={onZone}
-        />
-      )}
-      <Choices
-        label="With"
-        options={(Object.keys(HEAT_NAMES) as HeatKind[]).map((k) => ({ value: k, label: HEAT_NAMES[k] }))}
-        value={kind}
-        onChange={(k) => {
-          setKind(k);
-          setTemp(undefined);
-          setUntil(undefined);
-        }}
+      <Halves
+        left={
+          <>
+            {jobs.length > 1 && (
+              <Choices
+                label="Job"
+                options={jobs.map((j) => ({ value: j.job.id, label: j.job.name }))}
+                value={open.job.id}
+                onChange={onJob}
+              />
+            )}
+            {moving.length > 1 && (
+              <Choices
+                label="On the clock"
+                options={moving.map((z) => ({ value: z.id, label: zoneLabel(open.job, z.id) }))}
+                value={zone?.id ?? ''}
+                onChange={onZone}
+              />
+            )}
+            <Choices
+              label="With"
+              options={(Object.keys(HEAT_NAMES) as HeatKind[]).map((k) => ({ value: k, label: HEAT_NAMES[k] }))}
+              value={kind}
+              onChange={(k) => {
+                setKind(k);
+                setTemp(undefined);
+                setUntil(undefined);
+              }}
+            />
+            <Fields>
+              <Field
+                label={kind === 'heater' ? 'Room' : 'Panel'}
+                unit={unitOf('temp', units)}
+                value={tempText}
+                onChange={setTemp}
+                problem={tempProblem}
+                numeric
+              />
+              <Field
+                label="From"
+                value={from}
+                onChange={setFrom}
+                problem={fromMs === null ? 'A time of day, such as 18:00' : undefined}
+                numeric
+              />
+              <Field
+                label="Until"
+                value={untilText}
+                onChange={setUntil}
+                problem={
+                  toMs === null
+                    ? 'A time of day, such as 22:00'
+                    : fromMs !== null && toMs <= fromMs
+                      ? 'It has to end after it begins'
+                      : undefined
+                }
+                numeric
+              />
+            </Fields>
+          </>
+        }
+        right={
+          <>
+            {before && <Stages before={before} after={after} now={now} />}
+            <Notice tone="window">
+              {kind === 'heater'
+                ? 'No open flame, glowing wire or running burner where there is solvent in the air. Stop heater and fan before you spray. The heater maker and the local code decide.'
+                : 'Let it flash off first: heat on wet paint boils solvent. Measure the surface, keep glass, plastic and people away, never leave it alone. The data sheet gives distance and temperature.'}
+            </Notice>
+            {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+            <Plans heats={heats} jobs={jobs} now={now} onRemove={(id) => keep(heats.filter((h) => h.id !== id))} />
+            <WarmUp now={now} />
+          </>
+        }
       />
-      <Fields>
-        <Field
-          label={kind === 'heater' ? 'Room' : 'Panel'}
-          unit={unitOf('temp', units)}
-          value={tempText}
-          onChange={setTemp}
-          problem={tempProblem}
-          numeric
-        />
-        <Field
-          label="From"
-          value={from}
-          onChange={setFrom}
-          problem={fromMs === null ? 'A time of day, such as 18:00' : undefined}
-          numeric
-        />
-        <Field
-          label="Until"
-          value={untilText}
-          onChange={setUntil}
-          problem={
-            toMs === null
-              ? 'A time of day, such as 22:00'
-              : fromMs !== null && toMs <= fromMs
-                ? 'It has to end after it begins'
-                : undefined
-          }
-          numeric
-        />
-      </Fields>
-      {before && <Stages before={before} after={after} now={now} />}
-      <Notice tone="window">
-        {kind === 'heater'
-          ? 'No open flame, glowing wire or running burner where there is solvent in the air. Stop heater and fan before you spray. The heater maker and the local code decide.'
-          : 'Let it flash off first: heat on wet paint boils solvent. Measure the surface, keep glass, plastic and people away, never leave it alone. The data sheet gives distance and temperature.'}
-      </Notice>
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <Plans heats={heats} jobs={jobs} now={now} onRemove={(id) => keep(heats.filter((h) => h.id !== id))} />
-      <WarmUp now={now} />
     </Page>
   );
 }

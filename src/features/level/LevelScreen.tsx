@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, QUALITY_LEVELS, type QualityLevel } from '@/core';
 import type { LevelSum } from '@/core/rules';
-import { useJobOrLast, useLibrary, useRules, useShopActions, type OpenJob, type Rules } from '@/data';
+import { useJobAndRules, useLibrary, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -12,9 +12,9 @@ import { gap } from '@/ui/theme';
 
 /** How far each step goes: three levels side by side, with what they cost. */
 export function LevelScreen({ jobId }: { jobId: string | undefined }) {
-  const { open, loading } = useJobOrLast(jobId);
-  const rules = useRules();
-  if (loading || !rules) return <Page>{null}</Page>;
+  const here = useJobAndRules(jobId);
+  if (!here) return <Page>{null}</Page>;
+  const { open, rules } = here;
   if (!open || open.job.zones.length === 0)
     return (
       <Page>

@@ -4,27 +4,25 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   cautionsFor,
-  coatDefaults,
-  colourOn,
   draftFor,
-  effectiveEvents,
-  effectiveForm,
+  keepOutsOn,
   likelyKind,
   likelyRemovalUm,
   LOGGABLE,
   MEDIA_PROFILES_UM,
   openFaults,
+  STRIP_METHODS,
   TREATMENT_NAMES,
   TREATMENTS,
   ok,
   panelOf,
   type LoggableKind,
   type MediaName,
-  type Payloads,
   type PlainEvent,
   type Treatment,
 } from '@/core';
 import {
+  lastWritten,
   newId,
   NotLogged,
   nowMs,
@@ -36,13 +34,14 @@ import {
   type OpenJob,
 } from '@/data';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { typed } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
 import { gap } from '@/ui/theme';
-import { KIND_NAMES } from '@/ui/words';
 import { AirFields, type AirTexts } from './AirFields';
-import { payloadOf, saveLabel, textsOf, type Texts } from './draft';
+import { payloadOf, productDefaults, readAir, saveLabel, textsOf, withContext, type Texts } from './draft';
+import { KindPick } from './KindPick';
+import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
 import { VerdictNotice } from './VerdictNotice';
@@ -67,7 +66,7 @@ export function LogScreen(props: Props) {
   const { jobs, loading } = useJobs();
   if (loading) return <Page>{null}</Page>;
   const withZones = jobs.filter((j) => j.job.zones.length > 0);
-  const newest = [...withZones].sort((a, b) => lastWritten(b) - lastWritten(a))[0];
+  const newest = lastWritten(withZones);
   const open = withZones.find((j) => j.job.id === props.jobId) ?? newest;
   if (!open)
     return (
@@ -79,22 +78,6 @@ export function LogScreen(props: Props) {
       </Page>
     );
   return <Sheet jobs={withZones} start={open} {...props} />;
-}
-
-/** An entry that still counts, as it counts. */
-const entryOf = (open: OpenJob, id: string | undefined): PlainEvent | undefined =>
-  id === undefined ? undefined : effectiveEvents(open.state).find((e) => e.id === id);
-
-const lastWritten = (j: OpenJob): number => j.state.events.reduce((m, e) => Math.max(m, e.writtenMs), 0);
-
-/** The zones that the last entry was about: most entries follow on it. */
-function lastZones(open: OpenJob): string[] {
-  let last: { writtenMs: number; zoneIds: string[] } | undefined;
-  for (const e of open.state.events) {
-    const form = effectiveForm(e, open.state.dead);
-    if (form && form.zoneIds.length > 0 && (!last || form.writtenMs >= last.writtenMs)) last = form;
-  }
-  return last?.zoneIds ?? open.job.zones.slice(0, 1).map((z) => z.id);
 }
 
 function Sheet({
@@ -166,9 +149,13 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
   const status = first ? statuses.get(first) : undefined;
   const [chosen, setChosen] = useState<LoggableKind | undefined>(asked);
   const kind = chosen ?? (status ? likelyKind(status, strata) : 'coated');
+  const keepOuts = useMemo(
+    () => [...new Set(zones.flatMap((z) => keepOutsOn(open.job, z).map((k) => k.name)))],
+    [zones, open.job],
+  );
   const draft = useMemo(
-    () => (status ? draftFor(kind, status, strata, open.state, all, open.job.level) : {}),
-    [kind, status, strata, open.state, all, open.job.level],
+    () => (status ? draftFor(kind, status, strata, open.state, all, open.job.level, keepOuts) : {}),
+    [kind, status, strata, open.state, all, open.job.level, keepOuts],
   );
   const [edits, setEdits] = useState<Texts>(() => {
     if (old && asked) return textsOf(asked, old as unknown as Record<string, unknown>, units);
@@ -194,13 +181,16 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
     temp: typed(here && Math.round(here.tempC * 2) / 2, { quantity: 'temp' }, units),
     rh: typed(here && Math.round(here.rh * 100) / 100, { percent: true }, units),
   };
-  // A repair deals with the fault that it was begun from, and with others on the zone that ask for the same.
+  // A repair deals with the fault that it was begun from, and with others on the zone that ask for the same. One that is
+  // corrected still deals with what it dealt with: those are not open any more.
   const faultIds =
-    kind === 'repaired' && strata
-      ? openFaults(strata)
-          .filter((f) => f.id === faultId || (texts.method ?? '') === TREATMENT_NAMES[f.mark.treatment])
-          .map((f) => f.id)
-      : [];
+    old?.kind === 'repaired'
+      ? (old.faultIds ?? [])
+      : kind === 'repaired' && strata
+        ? openFaults(strata)
+            .filter((f) => f.id === faultId || (texts.method ?? '') === TREATMENT_NAMES[f.mark.treatment])
+            .map((f) => f.id)
+        : [];
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
   // A correction tells what was done; it is too late to judge whether it should be.
@@ -212,7 +202,9 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
     kind,
     product,
     overOld,
-    TREATMENTS.find((t) => TREATMENT_NAMES[t] === texts.method),
+    kind === 'stripped'
+      ? STRIP_METHODS.find((m) => m === texts.method)
+      : TREATMENTS.find((t) => TREATMENT_NAMES[t] === texts.method),
   );
 
   const change = (name: string, text: string) => {
@@ -237,17 +229,8 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
     const bad: Record<string, string> = {};
     if (!at.ok) Object.assign(bad, at.error);
     if (!payload.ok) for (const p of payload.error) bad[p.path] = p.message;
-    let airReading: { tempC: number; rh: number; surfaceTempC?: number } | undefined;
-    if (airOpen) {
-      const t = readNumber(airTexts.temp, { quantity: 'temp' }, units);
-      const h = readNumber(airTexts.rh, { percent: true }, units);
-      if (!t.ok) bad['air.tempC'] = t.error;
-      if (!h.ok) bad['air.rh'] = h.error;
-      const s = readNumber(airTexts.surface ?? '', { quantity: 'temp' }, units, true);
-      if (!s.ok) bad['air.surfaceTempC'] = s.error;
-      if (t.ok && h.ok && s.ok)
-        airReading = { tempC: t.value!, rh: h.value!, ...(s.value !== undefined && { surfaceTempC: s.value }) };
-    }
+    const airRead = airOpen ? readAir(airTexts, units) : undefined;
+    if (airRead && !airRead.ok) for (const p of airRead.error) bad[p.path] = p.message;
     if (stopped && !reason.trim()) bad.against = 'Say why in a few words; it is kept with the entry';
     if (Object.keys(bad).length > 0 || !at.ok || !payload.ok) return setProblems(bad);
     const event = {
@@ -256,7 +239,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
       zoneIds: zones,
       ...withContext(kind, payload.value, open, zones),
       ...(kind === 'repaired' && faultIds.length > 0 && { faultIds }),
-      ...(airReading && { air: airReading }),
+      ...(airRead?.ok && { air: airRead.value }),
       ...(note?.trim() && { note: note.trim() }),
       ...(stopped && { against: reason.trim() }),
     };
@@ -369,55 +352,4 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
       ))}
     </Page>
   );
-}
-
-/** So many kinds show at once; they are most of what is ever logged. */
-const COMMON = 4;
-
-/** The picked kind among the common ones; all of them on asking. */
-function KindPick({ value, onChange }: { value: LoggableKind; onChange(k: LoggableKind): void }) {
-  const [all, setAll] = useState(false);
-  const common = LOGGABLE.slice(0, COMMON);
-  const list = all ? LOGGABLE : common.some((k) => k === value) ? common : [value, ...common.slice(0, COMMON - 1)];
-  return (
-    <View style={{ marginTop: gap(3), gap: gap(1) }}>
-      <Choices
-        label="What happened"
-        hideLabel
-        options={list.map((k) => ({ value: k, label: KIND_NAMES[k] }))}
-        value={value}
-        onChange={onChange}
-      />
-      {!all && <Quiet label="Something else" onPress={() => setAll(true)} />}
-    </View>
-  );
-}
-
-function productDefaults(kind: LoggableKind, p: Parameters<typeof coatDefaults>[0]): Record<string, unknown> {
-  if (kind === 'coated') return coatDefaults(p);
-  if (kind === 'filled') return { productId: p.id, filmUm: p.film.nominalUm, hardenerFraction: 0.02 };
-  if (kind === 'treated') return { productId: p.id, coats: 1, filmUm: p.film.nominalUm };
-  return { productId: p.id };
-}
-
-/** What the sheet does not ask because the job knows it. */
-function withContext(
-  kind: LoggableKind,
-  payload: Record<string, unknown>,
-  open: OpenJob,
-  zones: string[],
-): Record<string, unknown> {
-  if (kind === 'found') {
-    const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
-    const { begin, ...rest } = payload;
-    const layers: Payloads['found']['layers'] =
-      begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [];
-    return { ...rest, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers };
-  }
-  if (kind === 'coated') {
-    const product = open.products(String(payload.productId));
-    const colour = product && colourOn(open.job, product);
-    return colour ? { ...payload, colourHex: colour } : payload;
-  }
-  return payload;
 }

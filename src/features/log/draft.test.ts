@@ -1,7 +1,9 @@
 import fc from 'fast-check';
-import { LOGGABLE, type Product } from '@/core';
-import { products } from '@/core/testing';
-import { payloadOf, saveLabel, textsOf } from './draft';
+import { foldLog, LOGGABLE, type LogEvent, type Product } from '@/core';
+import { ev, foundBare, JOB, products } from '@/core/testing';
+import type { OpenJob } from '@/data';
+import { payloadOf, productDefaults, readAir, saveLabel, textsOf, withContext } from './draft';
+import { entryOf, lastZones } from './start';
 import { whenOf } from './when';
 
 const highBuild = products('highbuild-2k')!;
@@ -95,5 +97,51 @@ describe('when it happened', () => {
   ])('%s %s is complained of at the %s', (day, time, where) => {
     const r = whenOf('other', day, time, now);
     expect(!r.ok && Object.keys(r.error)).toContain(where);
+  });
+});
+
+describe('what the sheet does not ask', () => {
+  const open = (...events: LogEvent[]): OpenJob => ({
+    job: { ...JOB, colour: { name: 'Blue', hex: '#123456' } },
+    state: foldLog(events, products),
+    seq: 0,
+    unreadable: [],
+    products,
+  });
+  it('comes from the job: substrate at the first look, colour on base coat and on nothing else', () => {
+    expect(withContext('found', { begin: 'old' }, open(), ['bonnet'])).toEqual({
+      substrate: 'aluminium',
+      thicknessUm: 1000,
+      layers: [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }],
+    });
+    expect(withContext('coated', { productId: 'base-solvent' }, open(), ['lower'])).toHaveProperty(
+      'colourHex',
+      '#123456',
+    );
+    expect(withContext('coated', { productId: 'clear-ms' }, open(), ['lower'])).not.toHaveProperty('colourHex');
+  });
+  it('the zones are those of the entry that was written last and still counts', () => {
+    const clean = (id: string, zone: string, writtenMin: number) =>
+      ev({ kind: 'cleaned', id, atMin: 5, writtenMin, zoneIds: [zone], productId: 'cleaner-metal' });
+    const log = [foundBare(['lower', 'upper', 'bonnet'], -9), clean('a', 'upper', 6), clean('b', 'bonnet', 7)];
+    expect(lastZones(open())).toEqual(['lower']);
+    expect(lastZones(open(...log))).toEqual(['bonnet']);
+    const undone = open(...log, ev({ kind: 'voided', atMin: 9, zoneIds: [], targetId: 'b' }));
+    expect(lastZones(undone)).toEqual(['upper']);
+    expect(entryOf(undone, 'b')).toBeUndefined();
+    expect(entryOf(undone, 'a')!.id).toBe('a');
+  });
+  it('usual figures of a product fit the kind of entry', () => {
+    expect(productDefaults('filled', products('light-filler')!)).toMatchObject({ hardenerFraction: 0.02 });
+    expect(productDefaults('cleaned', products('cleaner-metal')!)).toEqual({ productId: 'cleaner-metal' });
+    expect(productDefaults('coated', highBuild)).toMatchObject({ coats: 1, application: 'lowPressureGun' });
+  });
+  it('the air as it was typed, with what is wrong under each field', () => {
+    expect(readAir({ temp: '17,5', rh: '48' }, 'metric')).toEqual({ ok: true, value: { tempC: 17.5, rh: 0.48 } });
+    const us = readAir({ temp: '68', rh: '50', surface: '59' }, 'us');
+    expect(us.ok && us.value.tempC).toBeCloseTo(20, 6);
+    expect(us.ok && us.value.surfaceTempC).toBeCloseTo(15, 6);
+    const bad = readAir({ temp: 'warm', rh: '' }, 'metric');
+    expect(!bad.ok && bad.error.map((p) => p.path)).toEqual(['air.tempC', 'air.rh']);
   });
 });

@@ -1,15 +1,22 @@
 import {
+  coatDefaults,
+  colourOn,
   fail,
   fromDisplay,
   ok,
+  panelOf,
   toDisplay,
+  type AirReading,
   type FieldProblem,
   type LoggableKind,
+  type Payloads,
   type Product,
   type Result,
   type UnitSystem,
 } from '@/core';
+import type { OpenJob } from '@/data';
 import { readNumber, typed } from '@/ui/numbers';
+import type { AirTexts } from './AirFields';
 import { asked, FIELDS } from './fields';
 
 /** Everything on the sheet as it stands there, by field. */
@@ -106,4 +113,46 @@ export function saveLabel(kind: LoggableKind, texts: Texts, product: Product | u
     case 'found':
       return 'Log what was found';
   }
+}
+
+/** Usual figures of a product, for the kind of entry. */
+export function productDefaults(kind: LoggableKind, p: Product): Record<string, unknown> {
+  if (kind === 'coated') return coatDefaults(p);
+  if (kind === 'filled') return { productId: p.id, filmUm: p.film.nominalUm, hardenerFraction: 0.02 };
+  if (kind === 'treated') return { productId: p.id, coats: 1, filmUm: p.film.nominalUm };
+  return { productId: p.id };
+}
+
+/** What the sheet does not ask because the job knows it. */
+export function withContext(
+  kind: LoggableKind,
+  payload: Record<string, unknown>,
+  open: OpenJob,
+  zones: string[],
+): Record<string, unknown> {
+  if (kind === 'found') {
+    const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
+    const { begin, ...rest } = payload;
+    const layers: Payloads['found']['layers'] =
+      begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [];
+    return { ...rest, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers };
+  }
+  if (kind === 'coated') {
+    const product = open.products(String(payload.productId));
+    const colour = product && colourOn(open.job, product);
+    return colour ? { ...payload, colourHex: colour } : payload;
+  }
+  return payload;
+}
+
+/** The air as it was typed on the sheet, with what is wrong under each field's name. */
+export function readAir(texts: AirTexts, units: UnitSystem): Result<AirReading, FieldProblem[]> {
+  const t = readNumber(texts.temp, { quantity: 'temp' }, units);
+  const h = readNumber(texts.rh, { percent: true }, units);
+  const s = readNumber(texts.surface ?? '', { quantity: 'temp' }, units, true);
+  const problems = Object.entries({ 'air.tempC': t, 'air.rh': h, 'air.surfaceTempC': s }).flatMap(([path, r]) =>
+    r.ok ? [] : [{ path, message: r.error }],
+  );
+  if (!t.ok || !h.ok || !s.ok) return fail(problems);
+  return ok({ tempC: t.value!, rh: h.value!, ...(s.value !== undefined && { surfaceTempC: s.value }) });
 }

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import {
+  areaMm2,
+  drawnAreaText,
   FAULT_CAUSES,
   FAULT_KINDS,
   FAULT_NAMES,
@@ -15,8 +17,10 @@ import {
   type Treatment,
   type Zone,
 } from '@/core';
+import { acrossMm, alsoOn } from '@/core/outline';
 import { NotLogged, useAppend, useRules, useSettings, type OpenJob } from '@/data';
 import { Field, Fields } from '@/ui/Field';
+import { useLook } from '@/ui/look';
 import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -29,6 +33,7 @@ export function FaultForm({
   zones,
   face,
   at,
+  outline,
   onDone,
 }: {
   open: OpenJob;
@@ -37,8 +42,11 @@ export function FaultForm({
   zones: readonly Zone[];
   face: Face;
   at: Point;
+  /** How far it reaches, where a finger went round it. */
+  outline?: Point[];
   onDone(words?: string, id?: string): void;
 }) {
+  const { units } = useLook();
   const settings = useSettings();
   const rules = useRules();
   const append = useAppend(open.job.id);
@@ -46,7 +54,7 @@ export function FaultForm({
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
   const [depth, setDepth] = useState('');
-  const [size, setSize] = useState('');
+  const [size, setSize] = useState(outline ? String(acrossMm(outline)) : '');
   const [cause, setCause] = useState<FaultCause>();
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
@@ -82,12 +90,13 @@ export function FaultForm({
       treatment,
       face,
       at,
+      ...(outline && { outline }),
       ...(typeof depthMm === 'number' && { depthMm }),
       ...(typeof sizeMm === 'number' && { sizeMm }),
       ...(cause && { cause }),
     };
     append.mutate({ kind: 'marked', zoneIds: [zone.id], ...mark } as never, {
-      onSuccess: (e) => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark)}.`, e.id),
+      onSuccess: (e) => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark, units)}.`, e.id),
       onError: (e) =>
         setProblems(
           e instanceof NotLogged ? Object.fromEntries(e.problems.map((p) => [p.path, p.message])) : { '': e.message },
@@ -95,8 +104,21 @@ export function FaultForm({
     });
   };
   const stray = Object.entries(problems).filter(([k]) => k !== 'depthMm' && k !== 'sizeMm');
+  const also = outline ? alsoOn(open.job, panel, face, outline, zone.id) : [];
   return (
     <View>
+      {outline && (
+        <View style={{ marginTop: gap(3) }}>
+          <T kind="figure" testID="fault-area">
+            {drawnAreaText(areaMm2(outline) / 100, units)}
+          </T>
+          {also.length > 0 && (
+            <T kind="small" tone="muted">
+              {`It reaches into ${also.join(' and ').toLowerCase()} too; it is kept on ${zone.name.toLowerCase()}, where its middle is.`}
+            </T>
+          )}
+        </View>
+      )}
       {zones.length > 1 && (
         <Choices
           label="On which zone"

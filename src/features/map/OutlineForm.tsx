@@ -1,12 +1,33 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { drawnAreaText, zonesOf, type Face, type LogEvent, type Panel } from '@/core';
-import { areaMm2, drawZone, faceOf, MOST_CORNERS, outlineProblem, thinned, withZone } from '@/core/outline';
+import {
+  drawnAreaText,
+  type Face,
+  type FieldProblem,
+  type Job,
+  type LogEvent,
+  type Panel,
+  type Point,
+  type Result,
+} from '@/core';
+import {
+  areaMm2,
+  drawZone,
+  MOST_CORNERS,
+  onFace,
+  outlineProblem,
+  outlineZone,
+  thinned,
+  TREMBLE_MM,
+  trimmed,
+  withKeepOut,
+  withZone,
+} from '@/core/outline';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { useBlank, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
-import { Act, Choices, Notice } from '@/ui/parts';
+import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -15,8 +36,8 @@ const BEGINS = [
   { value: 'bare', label: 'Nothing: bare' },
 ] as const;
 
-/** A finger trembles by about this much, mm. */
-const TREMBLE_MM = 1.5;
+/** In the choice of zones: none that is there. */
+const NEW = '';
 
 /** What is being drawn on the map: its area as it grows, what is wrong with it, its name. */
 export function OutlineForm({
@@ -24,6 +45,7 @@ export function OutlineForm({
   panel,
   face,
   what,
+  redraw,
   sketch,
   onDone,
 }: {
@@ -31,16 +53,27 @@ export function OutlineForm({
   panel: Panel;
   face: Face;
   what: 'zone' | 'keepOut';
+  /** A drawn zone that is to be drawn anew. */
+  redraw?: string;
   sketch: Sketch;
-  onDone(words: string): void;
+  /** @param before the job's head before it, to take it back */
+  onDone(words: string, before: Job): void;
 }) {
   const { changeJob } = useShopActions();
+  const { units } = useLook();
   const blank = useBlank(sketch);
   const [name, setName] = useState('');
   const [on, setOn] = useState<'old' | 'bare'>('old');
+  const [fitting, setFitting] = useState<Point[]>();
   const [problems, setProblems] = useState<Record<string, string>>({});
+  const here = onFace(open.job, panel.id, face);
+  const undrawn = here.filter((z) => !z.outline);
+  const drawable = what === 'zone' ? here.filter((z) => !z.outline || z.id === redraw) : [];
+  // Where several zones are not drawn, a new one could not tell whose history it has: they are drawn first.
+  const [which, setWhich] = useState(redraw ?? (undrawn.length > 1 ? undrawn[0]!.id : NEW));
+  const old = drawable.find((z) => z.id === which);
   // A zone that is cut out of no other has no history yet: it begins with what is on it.
-  const alone = !zonesOf(open.job, panel.id).some((z) => faceOf(z) === face && !z.outline);
+  const alone = undrawn.length === 0;
   const firstLook = (zoneId: string): LogEvent => {
     const now = nowMs();
     return {
@@ -54,46 +87,51 @@ export function OutlineForm({
       layers: on === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [],
     };
   };
+  const change = (j: Job, outline: Point[], id: string, now: number): Result<Job, FieldProblem[]> => {
+    const p = j.panels.find((x) => x.id === panel.id) ?? panel;
+    if (what === 'keepOut') return withKeepOut(j, p, { id, name, face, outline });
+    return old ? outlineZone(j, p, old.id, outline) : withZone(j, p, face, { id, name, outline }, now);
+  };
+  /** The outline cut off where it goes too far, if it can be kept so. */
+  const fitted = (outline: readonly Point[], now: number): Point[] | undefined => {
+    // One that crosses itself is drawn anew: nobody can tell which side was meant.
+    if (outlineProblem(outline)) return undefined;
+    const t = trimmed(open.job, panel, face, what === 'keepOut' ? { keepOut: true } : { zoneId: old?.id }, outline);
+    return t && change(open.job, t, newId(now), now).ok ? t : undefined;
+  };
   const save = () => {
     const points = sketch.get();
     const outline = points.length > MOST_CORNERS ? thinned(points, TREMBLE_MM) : [...points];
-    const id = newId(nowMs());
-    if (!name.trim()) return setProblems({ name: what === 'zone' ? 'Give the zone a name' : 'Say what it is' });
-    if (what === 'zone') {
-      const made = withZone(open.job, panel, face, { id, name, outline }, nowMs());
-      if (!made.ok) return setProblems(Object.fromEntries(made.error.map((p) => [p.path, p.message])));
-      const drawn = drawZone(open.job, panel, face, outline);
-      const from =
-        drawn.ok && drawn.value.parent ? ` It has the history of ${drawn.value.parent.name.toLowerCase()}.` : '';
-      const fresh = drawn.ok && !drawn.value.parent ? [firstLook(id)] : [];
-      changeJob(
-        open.job.id,
-        (j) => {
-          const again = withZone(j, panel, face, { id, name, outline }, nowMs());
-          // Nothing is written then, and least of all a first look at a zone that is not there.
-          if (!again.ok) throw new Error(again.error[0]?.message);
-          return again.value;
-        },
-        fresh,
-      ).then(
-        () => onDone(`${name.trim()} is drawn.${from}`),
-        (e: Error) => setProblems({ '': e.message }),
-      );
-      return;
+    const now = nowMs();
+    const id = newId(now);
+    if (!old && !name.trim()) return setProblems({ name: what === 'zone' ? 'Give the zone a name' : 'Say what it is' });
+    const made = change(open.job, outline, id, now);
+    if (!made.ok) {
+      setFitting(fitted(outline, now));
+      return setProblems(Object.fromEntries(made.error.map((p) => [p.path, p.message])));
     }
-    const wrong = outlineProblem(outline);
-    if (wrong) return setProblems({ outline: wrong });
-    changeJob(open.job.id, (j) => ({
-      ...j,
-      panels: j.panels.map((p) =>
-        p.id === panel.id && p.map
-          ? { ...p, map: { ...p.map, keepOuts: [...p.map.keepOuts, { id, name: name.trim(), face, outline }] } }
-          : p,
-      ),
-    })).then(
-      () => onDone(`${name.trim()} stays unpainted.`),
+    const drawn = what === 'zone' && !old ? drawZone(open.job, panel, face, outline) : undefined;
+    const parent = drawn?.ok ? drawn.value.parent : undefined;
+    changeJob(
+      open.job.id,
+      (j) => {
+        const again = change(j, outline, id, now);
+        // Nothing is written then, and least of all a first look at a zone that is not there.
+        if (!again.ok) throw new Error(again.error[0]?.message);
+        return again.value;
+      },
+      drawn && !parent ? [firstLook(id)] : [],
+    ).then(
+      () => onDone(words(made.value, outline, parent?.name), open.job),
       (e: Error) => setProblems({ '': e.message }),
     );
+  };
+  const words = (after: Job, outline: readonly Point[], parent: string | undefined): string => {
+    if (what === 'keepOut')
+      return `${name.trim()} stays unpainted.${undrawn.length > 1 ? ` The areas of ${undrawn.map((z) => z.name).join(' and ')} stay as they were stated.` : ''}`;
+    if (!old) return `${name.trim()} is drawn.${parent ? ` It has the history of ${parent.toLowerCase()}.` : ''}`;
+    const cm2 = after.zones.find((z) => z.id === old.id)?.areaCm2 ?? areaMm2(outline) / 100;
+    return `${old.name} is drawn: ${drawnAreaText(cm2, units)}, and was ${drawnAreaText(old.areaCm2, units)} before.`;
   };
   return (
     <View style={{ marginTop: gap(3) }}>
@@ -116,20 +154,51 @@ export function OutlineForm({
           }}
         />
       </View>
-      {problems.outline !== undefined && <Notice tone="stop">{problems.outline}</Notice>}
+      {problems.outline !== undefined && (
+        <Notice tone="stop">
+          <T kind="small">{problems.outline}</T>
+          {fitting && (
+            <Quiet
+              label="Cut it off there"
+              onPress={() => {
+                setProblems({});
+                sketch.replace(fitting);
+              }}
+            />
+          )}
+        </Notice>
+      )}
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
-      <Field
-        label={what === 'zone' ? 'Name of the zone' : 'What must not be painted'}
-        value={name}
-        onChange={setName}
-        problem={problems.name}
-      />
-      {what === 'zone' && alone && (
+      {drawable.length > 0 && (
+        <Choices
+          label="Which zone"
+          options={[
+            ...(redraw === undefined ? [{ value: NEW, label: 'A new one' }] : []),
+            ...drawable.map((z) => ({ value: z.id, label: z.name })),
+          ]}
+          value={which}
+          onChange={(v) => {
+            setWhich(v);
+            setProblems({});
+          }}
+        />
+      )}
+      {!old && (
+        <Field
+          label={what === 'zone' ? 'Name of the zone' : 'What must not be painted'}
+          value={name}
+          onChange={setName}
+          problem={problems.name}
+        />
+      )}
+      {what === 'zone' && !old && alone && (
         <Choices label="What is on it" options={BEGINS} value={on} onChange={(v) => setOn(v)} />
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
         <Act
-          label={what === 'zone' ? 'Keep the zone' : 'Keep it out'}
+          label={
+            what !== 'zone' ? 'Keep it out' : old ? `Keep the outline of ${old.name.toLowerCase()}` : 'Keep the zone'
+          }
           strong
           grow
           onPress={save}

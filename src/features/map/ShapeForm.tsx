@@ -1,25 +1,27 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, drawnAreaText, zonesOf, type Panel, type Point } from '@/core';
+import { parseDecimal, drawnAreaText, zonesOf, type Face, type Panel, type Point } from '@/core';
 import {
   areaMm2,
   boundsOf,
-  faceOf,
   MOST_CORNERS,
   outlineProblem,
   resized,
   SHAPE_NAMES,
   shapeOutline,
   SHAPES,
+  strays,
   thinned,
+  TREMBLE_MM,
+  withShape,
   type ShapeName,
 } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { PanelMap } from '@/ui/map/PanelMap';
-import { Sketch, useSketch } from '@/ui/map/sketch';
+import { Sketch, useBlank, useSketchAtRest } from '@/ui/map/sketch';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { gap } from '@/ui/theme';
 
@@ -40,7 +42,8 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const [height, setHeight] = useState(String(had?.height ?? SHAPES.rectangle.size[1]));
   const [both, setBoth] = useState<'no' | 'yes'>(panel.map?.faces.includes('inner') ? 'yes' : 'no');
   const [sketch] = useState(() => new Sketch());
-  const drawn = useSketch(sketch);
+  const drawn = useSketchAtRest(sketch);
+  const blank = useBlank(sketch);
   const [problems, setProblems] = useState<Record<string, string>>({});
   const read = (text: string) => {
     const r = parseDecimal(text);
@@ -58,34 +61,18 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const zones = zonesOf(open.job, panel.id);
   const anyDrawn = zones.some((z) => z.outline) || (panel.map?.keepOuts.length ?? 0) > 0;
   const marked = zones.some((z) => open.state.zones.get(z.id)?.strata?.faults.some((f) => f.mark?.at));
+  const off = anyDrawn && outlineProblem(outline) === undefined ? strays(open.job, panel, outline) : [];
   const save = () => {
     const bad: Record<string, string> = {};
     if (w === undefined) bad.width = 'A number from 20 to 6000\u00a0mm';
     if (h === undefined) bad.height = 'A number from 20 to 6000\u00a0mm';
-    const kept = outline.length > MOST_CORNERS ? thinned(outline, 1.5) : outline;
+    const now = way === 'draw' ? [...sketch.get()] : outline;
+    const kept = now.length > MOST_CORNERS ? thinned(now, TREMBLE_MM) : now;
     const wrong = outlineProblem(kept);
     if (wrong) bad.outline = wrong;
     if (Object.keys(bad).length > 0) return setProblems(bad);
-    const cm2 = areaMm2(kept) / 100;
-    // One zone that nobody has drawn is the whole face: its area is that of the drawing.
-    const outer = zones.filter((z) => faceOf(z) === 'outer');
-    const whole = outer.length === 1 && !outer[0]!.outline ? outer[0]! : undefined;
-    changeJob(open.job.id, (j) => ({
-      ...j,
-      panels: j.panels.map((p) =>
-        p.id === panel.id
-          ? {
-              ...p,
-              map: {
-                outline: kept,
-                faces: both === 'yes' ? ['outer', 'inner'] : ['outer'],
-                keepOuts: p.map?.keepOuts ?? [],
-              },
-            }
-          : p,
-      ),
-      zones: j.zones.map((z) => (z.id === whole?.id ? { ...z, areaCm2: Math.round(cm2) } : z)),
-    })).then(
+    const faces: Face[] = both === 'yes' ? ['outer', 'inner'] : ['outer'];
+    changeJob(open.job.id, (j) => withShape(j, j.panels.find((p) => p.id === panel.id) ?? panel, kept, faces)).then(
       () => onDone?.(),
       (e: Error) => setProblems({ '': e.message }),
     );
@@ -153,14 +140,14 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
         keepOuts={[]}
         marks={[]}
         sketch={sketch}
-        drawing={way === 'draw'}
+        finger={way === 'draw' ? 'draws' : 'moves'}
         height={260}
         onTap={nothing}
       />
       {way === 'draw' && (
         <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
-          <Act label="Back one" disabled={drawn.length === 0} onPress={() => sketch.back()} />
-          <Act label="Clear" disabled={drawn.length === 0} onPress={() => sketch.clear()} />
+          <Act label="Back one" disabled={blank} onPress={() => sketch.back()} />
+          <Act label="Clear" disabled={blank} onPress={() => sketch.clear()} />
         </View>
       )}
       <Choices
@@ -176,7 +163,7 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
       {(anyDrawn || marked) && (
         <Notice tone="window">
-          Zones, keep-outs and marks keep their own places: look whether they still lie right.
+          {`Zones, keep-outs and marks keep their own places.${off.length > 0 ? ` ${off.join(' and ')} would hang over the edge.` : ' Look whether they still lie right.'}`}
         </Notice>
       )}
       {zones.length > 1 && !anyDrawn && (

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { AccessLink, TaskRef } from '@/core';
 import type { TaskKind } from '@/core/rules';
-import { newId, nowMs, useJobOrLast, useRules, useShopActions, type OpenJob, type Rules } from '@/data';
+import { newId, nowMs, useJobAndRules, useHeadList, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -10,9 +10,9 @@ import { gap } from '@/ui/theme';
 
 /** What has to come before what, and what must never follow: the log warns by these. */
 export function OrderScreen({ jobId }: { jobId: string | undefined }) {
-  const { open, loading } = useJobOrLast(jobId);
-  const rules = useRules();
-  if (loading || !rules) return <Page>{null}</Page>;
+  const here = useJobAndRules(jobId);
+  if (!here) return <Page>{null}</Page>;
+  const { open, rules } = here;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
@@ -26,16 +26,10 @@ const say = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 
 function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
   const { isDone, taskWords } = rules;
-  const { changeHead } = useShopActions();
   const { job, state } = open;
   const links = job.links ?? [];
   const [adding, setAdding] = useState(false);
-  const [problem, setProblem] = useState<string>();
-  const change = (f: (l: AccessLink[]) => AccessLink[]) =>
-    void changeHead(job.id, (j) => ({ ...j, links: f(j.links ?? []) })).then(
-      () => setProblem(undefined),
-      (e: Error) => setProblem(e.message),
-    );
+  const list = useHeadList(open, 'links');
   const waits = links.filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
   return (
     <Page
@@ -57,14 +51,15 @@ function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
             : 'The log warns when a step would close off another one.'
         }
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
+      {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
         <NewLink
           open={open}
           rules={rules}
           onDone={(l) => {
             setAdding(false);
-            if (l) change((all) => [...all, l]);
+            if (l) void list.change((all) => [...all, l]);
           }}
         />
       )}
@@ -95,7 +90,11 @@ function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
                         : 'Not yet'}
                   </T>
                 </View>
-                <Quiet label="Drop" tone="stop" onPress={() => change((all) => all.filter((x) => x.id !== l.id))} />
+                <Quiet
+                  label="Drop"
+                  tone="stop"
+                  onPress={() => void list.drop((all) => all.filter((x) => x.id !== l.id))}
+                />
               </Row>
             );
           })}

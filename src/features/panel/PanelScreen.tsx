@@ -176,6 +176,7 @@ const Faults = memo(function Faults({
   jobId: string;
   zoneId: string;
 }) {
+  const { units } = useLook();
   const router = useRouter();
   if (faults.length === 0) return null;
   const open = faults.filter((f) => f.mark && f.doneMs === undefined);
@@ -186,13 +187,13 @@ const Faults = memo(function Faults({
         <Row
           key={f.id}
           {...(open.includes(f) && {
-            label: `Log the repair: ${f.mark ? markWords(f.mark) : ''}`,
+            label: `Log the repair: ${f.mark ? markWords(f.mark, units) : ''}`,
             onPress: () => router.navigate(`/log?job=${jobId}&zones=${zoneId}&kind=repaired&fault=${f.id}` as never),
           })}
         >
           <View style={{ flex: 1 }}>
             <T {...(f.mark && f.doneMs === undefined && { kind: 'strong' as const })}>
-              {f.mark ? markWords(f.mark) : f.text}
+              {f.mark ? markWords(f.mark, units) : f.text}
             </T>
             {f.doneMs !== undefined && <T kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</T>}
           </View>

@@ -1,15 +1,18 @@
 import { useEffect } from 'react';
 import { isMetal, showText } from '@/core';
-import { planCrack } from '@/core/repair';
+import { extentOf, planCrack } from '@/core/repair';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { Head, Notice, Section } from '@/ui/parts';
-import { Lines, problemsOf, Small, useFigures, type WorkProps } from './parts';
+import { Lines, problemsOf, said, Small, useFigures, type WorkProps } from './parts';
 
 /** A crack in laminate or plastic: stopped, opened to a V, filled, backed. */
-export function CrackWork({ over, choice, panel, onTreatment }: WorkProps) {
+export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
   const { units } = useLook();
-  const { value, field } = useFigures({ lengthMm: '120', wallMm: String(panel.thicknessUm / 1000) });
+  const { value, field } = useFigures({
+    lengthMm: said(extentOf(mark).lengthMm, '120'),
+    wallMm: String(panel.thicknessUm / 1000),
+  });
   const metal = isMetal(panel.substrate);
   useEffect(() => onTreatment(metal ? 'patch' : 'vAndEpoxy'), [metal, onTreatment]);
   const r = planCrack({ lengthMm: value('lengthMm'), wallMm: value('wallMm') });

@@ -2,15 +2,15 @@ import { useEffect, useState } from 'react';
 import { TREATMENT_NAMES } from '@/core';
 import { dentWay } from '@/core/repair';
 import { Head } from '@/ui/parts';
-import { Pairs, Steps, useFigures, YesNo, type WorkProps } from './parts';
+import { Pairs, said, Steps, useFigures, YesNo, type WorkProps } from './parts';
 
 /** Which way with a dent, and why. */
-export function DentWork({ over, choice, onTreatment }: WorkProps) {
-  const [paintWhole, setPaintWhole] = useState(false);
-  const [creased, setCreased] = useState(false);
+export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
+  const [paintWhole, setPaintWhole] = useState(mark?.fault === 'dent' && mark.grade === 1);
+  const [creased, setCreased] = useState(mark?.fault === 'crease');
   const [access, setAccess] = useState(true);
-  const [stretched, setStretched] = useState(false);
-  const { value, field } = useFigures({ depth: '2' });
+  const [stretched, setStretched] = useState(mark?.fault === 'dent' && mark.grade === 3);
+  const { value, field } = useFigures({ depth: said(mark?.depthMm, '2') });
   const depth = value('depth');
   const bad: Record<string, string> = depth >= 0 && depth <= 200 ? {} : { depth: 'A number from 0 to 200\u00a0mm' };
   const way = dentWay({ paintWhole, creased, access, stretched, depthMm: bad.depth ? 2 : depth });

@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
 import { showText, waitText } from '@/core';
-import { planLaminate } from '@/core/repair';
+import { extentOf, planLaminate } from '@/core/repair';
 import { useNow, useRoom } from '@/data';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { Choices, Head, Notice, Section } from '@/ui/parts';
-import { Lines, problemsOf, Small, useFigures, type WorkProps } from './parts';
+import { Lines, problemsOf, said, Small, useFigures, type WorkProps } from './parts';
 
 /** A glassfibre repair: plies, resin, catalyst and how long there is. */
 export function LaminateWork(p: WorkProps) {
@@ -13,14 +13,14 @@ export function LaminateWork(p: WorkProps) {
   return room ? <Laminate key="read" {...p} tempC={Math.round(room.here.surfaceC * 2) / 2} /> : null;
 }
 
-function Laminate({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
+function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps & { tempC: number }) {
   const { units } = useLook();
   const smc = panel.substrate === 'smc';
   const [weave, setWeave] = useState<'mat' | 'woven'>('mat');
   const [resin, setResin] = useState<'polyester' | 'epoxy'>(smc ? 'epoxy' : 'polyester');
   const { value, field } = useFigures({
-    widthMm: '120',
-    heightMm: '80',
+    widthMm: said(extentOf(mark).widthMm, '120'),
+    heightMm: said(extentOf(mark).heightMm, '80'),
     thickMm: String(panel.thicknessUm / 1000),
     plyGm2: '450',
     taper: '12',

@@ -1,19 +1,19 @@
 import { useEffect, useState } from 'react';
 import { showText } from '@/core';
-import { planPatch } from '@/core/repair';
+import { extentOf, planPatch } from '@/core/repair';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { Choices, Head, Notice, Section } from '@/ui/parts';
-import { Lines, problemsOf, Small, useFigures, YesNo, type WorkProps } from './parts';
+import { Lines, problemsOf, said, Small, useFigures, YesNo, type WorkProps } from './parts';
 
 /** A patch: where to cut, how big the piece, how many welds, how much to prime. */
-export function PatchWork({ over, choice, panel, onTreatment }: WorkProps) {
+export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
   const { units } = useLook();
   const [joint, setJoint] = useState<'lap' | 'butt'>('lap');
   const [near, setNear] = useState(false);
   const { value, field } = useFigures({
-    widthMm: '120',
-    heightMm: '80',
+    widthMm: said(extentOf(mark).widthMm, '120'),
+    heightMm: said(extentOf(mark).heightMm, '80'),
     sheetMm: String(panel.thicknessUm / 1000),
     lineMm: '40',
   });

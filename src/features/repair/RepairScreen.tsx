@@ -1,8 +1,20 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { isMetal, SUBSTRATE_NAMES, TREATMENT_NAMES, zonesOf, type Panel, type Treatment } from '@/core';
+import {
+  isMetal,
+  SUBSTRATE_NAMES,
+  TREATMENT_NAMES,
+  zonesOf,
+  type FaultKind,
+  type Panel,
+  type Payloads,
+  type Treatment,
+  type Zone,
+} from '@/core';
 import { useJob, useSettings, type OpenJob } from '@/data';
+import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Page } from '@/ui/parts';
+import { markWords } from '@/ui/words';
 import { BondWork } from './BondWork';
 import { CrackWork } from './CrackWork';
 import { DentWork } from './DentWork';
@@ -21,7 +33,16 @@ const WORKS = [
 type Work = (typeof WORKS)[number]['value'];
 
 /** A repair worked out: method and reason, quantities, times, steps. */
-export function RepairScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
+export function RepairScreen({
+  jobId,
+  panelId,
+  faultId,
+}: {
+  jobId: string | undefined;
+  panelId: string | undefined;
+  /** A marked fault to work it out for. */
+  faultId?: string;
+}) {
   const { data: open, isLoading } = useJob(jobId);
   const settings = useSettings();
   const panel = open?.job.panels.find((p) => p.id === panelId);
@@ -32,11 +53,27 @@ export function RepairScreen({ jobId, panelId }: { jobId: string | undefined; pa
         <Blank title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
       </Page>
     );
-  return <Repair open={open} panel={panel} />;
+  return <Repair open={open} panel={panel} faultId={faultId} />;
 }
 
-/** What the metal, the laminate or the plastic of a panel is usually in need of. */
-const usual = (p: Panel): Work =>
+/** The work that a fault asks for; without one, what the metal, the laminate or the plastic of a panel is usually in need of. */
+const usual = (p: Panel, mark: Mark | undefined): Work => {
+  const asked = mark && ASKED[mark.fault];
+  return asked ? asked[isMetal(p.substrate) ? 0 : 1] : usualOf(p);
+};
+/** On metal, and on anything else; what is not here has no work of its own. */
+const ASKED: Partial<Record<FaultKind, readonly [Work, Work]>> = {
+  surfaceRust: ['rust', 'laminate'],
+  pitting: ['rust', 'laminate'],
+  trappedWater: ['rust', 'laminate'],
+  hole: ['patch', 'laminate'],
+  delamination: ['patch', 'laminate'],
+  crack: ['crack', 'crack'],
+  sprungBond: ['bond', 'bond'],
+  dent: ['dent', 'laminate'],
+  crease: ['dent', 'laminate'],
+};
+const usualOf = (p: Panel): Work =>
   p.substrate === 'glassfibre'
     ? 'laminate'
     : p.substrate === 'smc'
@@ -45,18 +82,34 @@ const usual = (p: Panel): Work =>
         ? 'crack'
         : 'dent';
 
-function Repair({ open, panel }: { open: OpenJob; panel: Panel }) {
+type Mark = Payloads['marked'];
+
+/** The zone that a fault is on, with its mark; without one the first zone of the panel. */
+function placeOf(open: OpenJob, panel: Panel, faultId: string | undefined): { zone?: Zone; mark?: Mark } {
+  const zones = zonesOf(open.job, panel.id);
+  for (const zone of zones) {
+    const f = open.state.zones.get(zone.id)?.strata?.faults.find((x) => x.id === faultId);
+    if (f?.mark) return { zone, mark: f.mark };
+  }
+  return { zone: zones[0] };
+}
+
+function Repair({ open, panel, faultId }: { open: OpenJob; panel: Panel; faultId: string | undefined }) {
   const router = useRouter();
-  const [work, setWork] = useState<Work>(usual(panel));
-  const zone = zonesOf(open.job, panel.id)[0];
+  const { units } = useLook();
+  const { zone, mark } = placeOf(open, panel, faultId);
+  const [work, setWork] = useState<Work>(usual(panel, mark));
   const [treatment, setTreatment] = useState<Treatment>();
   const works = WORKS.filter((w) => {
     if (w.value === 'rust' || w.value === 'dent' || w.value === 'patch') return isMetal(panel.substrate);
     return w.value !== 'laminate' || !isMetal(panel.substrate);
   });
   const parts = {
-    over: `${panel.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`,
+    over: mark
+      ? `${panel.name}: ${markWords(mark, units).replace(/:.*/, '').toLowerCase()}`
+      : `${panel.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`,
     panel,
+    ...(mark && { mark }),
     onTreatment: setTreatment,
     choice: <Choices label="What it is" hideLabel options={works} value={work} onChange={(w) => setWork(w)} />,
   };
@@ -71,7 +124,7 @@ function Repair({ open, panel }: { open: OpenJob; panel: Panel }) {
             grow
             onPress={() =>
               router.navigate(
-                `/log?job=${open.job.id}&zones=${zone.id}&kind=repaired${treatment ? `&treatment=${treatment}` : ''}` as never,
+                `/log?job=${open.job.id}&zones=${zone.id}&kind=repaired${treatment ? `&treatment=${treatment}` : ''}${mark ? `&fault=${faultId}` : ''}` as never,
               )
             }
           />

@@ -3,12 +3,15 @@ import { useRules, useSettings } from '@/data';
 import { Choices, Head, Notice } from '@/ui/parts';
 import { Steps, YesNo, type WorkProps } from './parts';
 
+/** On the surface, in pits, or through: by what was marked, and how bad. */
+const gradeOf = (mark: WorkProps['mark']) => (mark?.fault === 'pitting' ? (mark.grade === 3 ? '3' : '2') : '1');
+
 /** Rust by grade, by the house's school. */
-export function RustWork({ over, choice, onTreatment }: WorkProps) {
+export function RustWork({ over, choice, mark, onTreatment }: WorkProps) {
   const rules = useRules();
   const school = useSettings()?.method.rust ?? 'convert';
-  const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
-  const [cavity, setCavity] = useState(false);
+  const [grade, setGrade] = useState<'1' | '2' | '3'>(gradeOf(mark));
+  const [cavity, setCavity] = useState(mark?.fault === 'trappedWater');
   const treatment =
     grade === '3'
       ? 'patch'
@@ -51,7 +54,9 @@ export function RustWork({ over, choice, onTreatment }: WorkProps) {
       <Notice tone="window">
         {grade === '3'
           ? 'Welding: fire watch, battery off, no fuel or underseal near, fume mask over zinc. What bears load or protects people is for a licensed shop to judge.'
-          : 'Converter is acid: gloves and goggles, and its own data sheet decides coats and times. Never plug a void with something that holds water.'}
+          : grade === '1' && !cavity
+            ? 'Dust of old paint can hold lead or chromate: mask, extraction, wet where it goes. The local code says what may be sanded dry.'
+            : 'Converter is acid: gloves and goggles, and its own data sheet decides coats and times. Never plug a void with something that holds water.'}
       </Notice>
     </>
   );

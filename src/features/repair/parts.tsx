@@ -1,6 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, type Panel, type Treatment } from '@/core';
+import { parseDecimal, type Panel, type Payloads, type Treatment } from '@/core';
 import { Field } from '@/ui/Field';
 import { Choices, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -12,9 +12,14 @@ export interface WorkProps {
   /** Which kind of repair: stands under the answer. */
   choice: ReactNode;
   panel: Panel;
+  /** The fault that it is worked out for: its figures are where the work begins. */
+  mark?: Payloads['marked'];
   /** Says which treatment would be logged. */
   onTreatment(t: Treatment): void;
 }
+
+/** A figure of a mark as it is typed, or the usual one. */
+export const said = (v: number | undefined, usual: string): string => (v === undefined ? usual : String(v));
 
 /** Figures as they are typed, read as numbers; NaN where they are none. */
 export function useFigures<K extends string>(start: Record<K, string>) {

@@ -7,7 +7,8 @@ import { Icon, paperIcon, type IconName } from '@/ui/icons';
 import { LookProvider, useLook, useWide, type Look } from '@/ui/look';
 import { Act, Blank, Notice, Page } from '@/ui/parts';
 import { T } from '@/ui/T';
-import { DARK, LIGHT, gap, GLOVE, paperTheme } from '@/ui/theme';
+import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
+import { paperTheme } from '@/ui/paperTheme';
 
 const TABS: { path: string; under: string[]; label: string; icon: IconName }[] = [
   { path: '/', under: [], label: 'Today', icon: 'today' },

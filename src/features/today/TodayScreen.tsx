@@ -11,6 +11,7 @@ import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T, type Tone } from '@/ui/T';
 import { gap, TARGET } from '@/ui/theme';
 import { airLine, momentWords } from '@/ui/words';
+import { Orders } from './Orders';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 
 /** What is curing, what can be done now, what is about to close. */
@@ -104,14 +105,20 @@ function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
           />
         )}
       </List>
+      <Orders jobs={jobs} now={now} />
       <List title="Temporary repairs" rows={lists.temporary}>
         {(r) => (
           <Line
             row={r}
             when={monthYear(r.status.temporaryUntilMs ?? now)}
             small
-            wait="has to last until"
-            text="Then it needs the proper repair"
+            tone={(r.status.temporaryUntilMs ?? now) < now ? 'stop' : 'ink'}
+            wait={(r.status.temporaryUntilMs ?? now) < now ? 'had to last until' : 'has to last until'}
+            text={
+              (r.status.temporaryUntilMs ?? now) < now
+                ? 'Its time is over: make the proper repair'
+                : 'Then it needs the proper repair'
+            }
           />
         )}
       </List>

@@ -1,7 +1,7 @@
 import { clockShop, constantAir, foldLog, type LogEvent } from '@/core';
 import { ev, foundBare, JOB, products, T0 } from '@/core/testing';
 import { zoneStatus } from '@/core';
-import type { LiveJob } from '@/data/hooks';
+import type { LiveJob } from '@/data/standing';
 import { rowName, todayLists } from './groups';
 
 const coat = (zoneIds: string[], atMin: number, more = {}): LogEvent =>

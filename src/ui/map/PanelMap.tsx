@@ -1,13 +1,15 @@
-import { memo, useEffect, useMemo, useRef, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { memo, useEffect, useMemo, useRef, useState, useSyncExternalStore } from 'react';
+import { View } from 'react-native';
 import { GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import type { FaultKind, KeepOut, Point, Zone } from '@/core';
+import { middleOf } from '@/core/outline';
 import { useLook } from '../look';
 import { Act } from '../parts';
 import { gap, type Palette } from '../theme';
-import { gesturesOf } from './gestures';
-import { useSketch, useSketchAtRest, type Sketch } from './sketch';
+import { gesturesOf, type Finger } from './gestures';
+import { Ink } from './Ink';
+import type { Sketch } from './sketch';
 import { Viewport } from './viewport';
 
 export interface Mark {
@@ -15,6 +17,8 @@ export interface Mark {
   at: Point;
   kind: FaultKind;
   open: boolean;
+  /** How far it reaches, where it was drawn round. */
+  outline?: readonly Point[];
 }
 
 interface Props {
@@ -27,17 +31,16 @@ interface Props {
   /** A place that is about to be marked. */
   pin?: Point;
   sketch: Sketch;
-  /** Dragging with one finger draws instead of moving the panel. */
-  drawing: boolean;
+  finger: Finger;
   height: number;
   /** What was tapped, mm; and how far around it a thumb reaches, mm. */
   onTap(at: Point, reachMm: number): void;
+  /** A finger went round something: the line is in the sketch. */
+  onRound?(): void;
 }
 
 const EDGE = 14;
-const OWN_LAYER = { willChange: 'transform' } as object;
-const pathOf = (o: readonly Point[], close = true) =>
-  o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}${close ? 'Z' : ''}`;
+const pathOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}Z`);
 
 /** A panel to scale, with its zones, keep-outs and marks. Moves under one finger, grows under two; wheel and buttons do it too. */
 export function PanelMap(p: Props) {
@@ -68,8 +71,13 @@ export function PanelMap(p: Props) {
     return () => el.removeEventListener('wheel', wheel);
   }, [view]);
 
-  const { drawing, sketch, onTap } = p;
-  const gesture = useMemo(() => gesturesOf(view, sketch, drawing, onTap), [drawing, sketch, onTap, view]);
+  // Places grow with the panel, what stands on them does not: crowded signs come apart.
+  const size = perMm * useSyncExternalStore(view.hearRest, view.scaleAtRest, view.scaleAtRest);
+  const { finger, sketch, onTap, onRound } = p;
+  const gesture = useMemo(
+    () => gesturesOf(view, sketch, finger, onTap, onRound),
+    [finger, sketch, onTap, onRound, view],
+  );
 
   return (
     <GestureHandlerRootView style={{ marginTop: gap(3) }}>
@@ -93,25 +101,18 @@ export function PanelMap(p: Props) {
             {width > 0 && (
               <Svg width={width} height={p.height} aria-hidden>
                 <G transform={`translate(${zeroX} ${zeroY}) scale(${perMm})`}>
-                  <Ground outline={p.outline} perMm={perMm} palette={palette} />
-                  <Zones zones={p.zones} picked={p.picked} perMm={perMm} palette={palette} />
-                  <KeepOuts keepOuts={p.keepOuts} perMm={perMm} palette={palette} />
-                  <Marks marks={p.marks} picked={p.picked} perMm={perMm} palette={palette} />
-                  {p.pin && <Pin at={p.pin} perMm={perMm} palette={palette} />}
+                  <Ground outline={p.outline} perMm={size} palette={palette} />
+                  <Zones zones={p.zones} picked={p.picked} perMm={size} palette={palette} />
+                  <KeepOuts keepOuts={p.keepOuts} perMm={size} palette={palette} />
+                  <Marks marks={p.marks} picked={p.picked} perMm={size} palette={palette} />
+                  {p.pin && <Pin at={p.pin} perMm={size} palette={palette} />}
                 </G>
               </Svg>
             )}
-            {/* On a layer of its own: what lies below need not be painted again with every point. */}
-            {width > 0 && drawing && (
-              <View style={[StyleSheet.absoluteFill, OWN_LAYER]} pointerEvents="none">
-                <Svg width={width} height={p.height} aria-hidden>
-                  <G transform={`translate(${zeroX} ${zeroY}) scale(${perMm})`}>
-                    <Draft sketch={sketch} perMm={perMm} palette={palette} />
-                  </G>
-                </Svg>
-              </View>
-            )}
           </View>
+          {width > 0 && finger !== 'moves' && (
+            <Ink sketch={sketch} view={view} width={width} height={p.height} colour={palette.window} />
+          )}
         </View>
       </GestureDetector>
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
@@ -124,17 +125,13 @@ export function PanelMap(p: Props) {
 }
 
 interface Layer {
+  /** Pixels for a millimetre now: lines, signs and names keep their own size. */
   perMm: number;
   palette: Palette;
 }
 
 const Ground = memo(function Ground({ outline, perMm, palette }: Layer & { outline: readonly Point[] }) {
   return <Path d={pathOf(outline)} fill={palette.surface} stroke={palette.ink} strokeWidth={2.4 / perMm} />;
-});
-
-const centre = (o: readonly Point[]): Point => ({
-  x: o.reduce((s, p) => s + p.x, 0) / o.length,
-  y: o.reduce((s, p) => s + p.y, 0) / o.length,
 });
 
 const Zones = memo(function Zones({
@@ -147,7 +144,7 @@ const Zones = memo(function Zones({
     <>
       {zones.map((z) => {
         if (!z.outline) return null;
-        const c = centre(z.outline);
+        const c = middleOf(z.outline);
         return (
           <G key={z.id}>
             <Path
@@ -224,6 +221,19 @@ const Marks = memo(function Marks({
   const r = RING / perMm;
   return (
     <>
+      {marks.map(
+        (m) =>
+          m.outline && (
+            <Path
+              key={m.id}
+              d={pathOf(m.outline)}
+              fill={m.open ? palette.stop : palette.do}
+              fillOpacity={m.id === picked ? 0.3 : 0.14}
+              stroke={m.open ? palette.stop : palette.do}
+              strokeWidth={1.4 / perMm}
+            />
+          ),
+      )}
       {marks.map((m) => {
         const tone = m.open ? palette.stop : palette.do;
         return (
@@ -251,42 +261,3 @@ function Pin({ at, perMm, palette }: Layer & { at: Point }) {
     </G>
   );
 }
-
-/** So many points make a piece of the line that is not painted again. */
-const PIECE = 16;
-
-/** The line under the finger: only its last piece changes, and it is closed and filled once the finger rests. */
-function Draft({ sketch, perMm, palette }: Layer & { sketch: Sketch }) {
-  const points = useSketch(sketch);
-  const settled = useSketchAtRest(sketch);
-  const last = points[points.length - 1];
-  if (!last) return null;
-  const pieces: string[] = [];
-  for (let i = 0; i < points.length - 1; i += PIECE) pieces.push(pathOf(points.slice(i, i + PIECE + 1), false));
-  return (
-    <>
-      {settled === points && points.length > 2 && <Closed d={pathOf(points)} perMm={perMm} palette={palette} />}
-      {pieces.map((d, i) => (
-        <Piece key={i} d={d} perMm={perMm} palette={palette} />
-      ))}
-      <Circle cx={last.x} cy={last.y} r={6 / perMm} fill={palette.window} />
-    </>
-  );
-}
-
-const Piece = memo(function Piece({ d, perMm, palette }: Layer & { d: string }) {
-  return (
-    <Path
-      d={d}
-      fill="none"
-      stroke={palette.window}
-      strokeWidth={2.4 / perMm}
-      strokeLinejoin="round"
-      strokeLinecap="round"
-    />
-  );
-});
-
-const Closed = memo(function Closed({ d, perMm, palette }: Layer & { d: string }) {
-  return <Path d={d} fill={palette.window} fillOpacity={0.2} stroke={palette.window} strokeWidth={1.2 / perMm} />;
-});

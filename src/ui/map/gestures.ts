@@ -5,18 +5,25 @@ import type { Viewport } from './viewport';
 
 /** A thumb covers this much, px. */
 const THUMB = 22;
+/** From here on a touch is a line and no tap, px. */
+const MOVED = 5;
 /** Points of a dragged line stand at least so far apart on the screen, px. */
 const STEP = 4;
+
+/** What one finger does: moves the panel; draws an outline, stroke by stroke; or goes round something, once. */
+export type Finger = 'moves' | 'draws' | 'rounds';
 
 /**
  * One finger moves the panel or draws on it, two move it and make it grow; a tap asks what is there, or is a corner.
  * @param onTap with the place, and how far around it a thumb reaches, mm
+ * @param onRound once a finger that went round something is lifted; what it drew is in the sketch
  */
 export function gesturesOf(
   view: Viewport,
   sketch: Sketch,
-  drawing: boolean,
+  finger: Finger,
   onTap: (at: Point, reachMm: number) => void,
+  onRound?: () => void,
 ): ComposedGesture {
   let lastScale = 1;
   let last: Point = { x: 0, y: 0 };
@@ -27,21 +34,34 @@ export function gesturesOf(
     view.pan(e.translationX - last.x, e.translationY - last.y);
     last = { x: e.translationX, y: e.translationY };
   };
-  const one = Gesture.Pan().maxPointers(1).minDistance(5).runOnJS(true);
-  if (drawing)
+  const one = Gesture.Pan().maxPointers(1).minDistance(MOVED).runOnJS(true);
+  const line = (e: Point) => sketch.add(view.toMm(e), STEP * view.mmPerPx());
+  if (finger === 'rounds')
+    one
+      .onStart((e) => {
+        sketch.clear();
+        sketch.begin();
+        line(e);
+      })
+      .onUpdate(line)
+      .onEnd((_, whole) => (whole ? onRound?.() : sketch.clear()));
+  else if (finger === 'draws')
     one
       .onBegin((e) => {
         // While drawing, a touch that does not move is a corner.
         sketch.begin();
         sketch.add(view.toMm(e));
       })
-      .onUpdate((e) => sketch.add(view.toMm(e), STEP * view.mmPerPx()));
+      .onUpdate(line);
   else one.onBegin(begin).onUpdate(follow);
   const two = Gesture.Pan().minPointers(2).runOnJS(true).onBegin(begin).onUpdate(follow);
   const pinch = Gesture.Pinch()
     .runOnJS(true)
     .onBegin(() => {
       lastScale = 1;
+    })
+    .onStart(() => {
+      if (finger === 'draws') sketch.breakOff();
     })
     .onUpdate((e) => {
       view.zoom(e.scale / lastScale, { x: e.focalX, y: e.focalY });
@@ -50,8 +70,10 @@ export function gesturesOf(
   const tap = Gesture.Tap()
     .runOnJS(true)
     .maxDuration(600)
+    // A quick line is no tap.
+    .maxDistance(MOVED)
     .onEnd((e) => {
-      if (!drawing) onTap(view.toMm(e), THUMB * view.mmPerPx());
+      if (finger !== 'draws') onTap(view.toMm(e), THUMB * view.mmPerPx());
     });
   return Gesture.Simultaneous(one, two, pinch, tap);
 }

@@ -1,11 +1,14 @@
 import { useEffect, useState, useSyncExternalStore } from 'react';
 import type { Point } from '@/core';
 
+/** Two fingers never come down at once: so many points come from the first one before the second. */
+const SLIP = 6;
+
 /** An outline while it is drawn: corners by tapping, or a line by dragging; each stroke can be taken back. */
 export class Sketch {
   private points: readonly Point[] = [];
-  /** How many points there were before each stroke. */
-  private strokes: number[] = [];
+  /** What there was before each stroke. */
+  private past: (readonly Point[])[] = [];
   private readonly heard = new Set<() => void>();
 
   readonly hear = (f: () => void): (() => void) => {
@@ -15,7 +18,7 @@ export class Sketch {
   readonly get = (): readonly Point[] => this.points;
 
   begin(): void {
-    this.strokes.push(this.points.length);
+    this.past.push(this.points);
   }
   add(p: Point, leastMm = 0): void {
     const last = this.points[this.points.length - 1];
@@ -23,10 +26,20 @@ export class Sketch {
     this.set([...this.points, { x: Math.round(p.x), y: Math.round(p.y) }]);
   }
   back(): void {
-    this.set(this.points.slice(0, this.strokes.pop() ?? 0));
+    this.set(this.past.pop() ?? []);
+  }
+  /** Puts another outline in its place; 'back' gives the drawn one again. */
+  replace(points: readonly Point[]): void {
+    this.begin();
+    this.set(points);
+  }
+  /** A second finger came down: what the first one drew until then was no line, unless there is much of it. */
+  breakOff(): void {
+    const from = this.past[this.past.length - 1]?.length ?? 0;
+    if (this.points.length > from && this.points.length - from <= SLIP) this.back();
   }
   clear(): void {
-    this.strokes = [];
+    this.past = [];
     this.set([]);
   }
   private set(points: readonly Point[]): void {
@@ -34,8 +47,6 @@ export class Sketch {
     for (const f of this.heard) f();
   }
 }
-
-export const useSketch = (s: Sketch): readonly Point[] => useSyncExternalStore(s.hear, s.get, s.get);
 
 /** Whether there is anything drawn: changes only when that does. */
 export const useBlank = (s: Sketch): boolean =>

@@ -18,7 +18,22 @@ export class Viewport {
   /** Pixels for a millimetre at scale 1, and where the drawing's own zero lies, px. */
   private perMm = 1;
   private zero: Point = { x: 0, y: 0 };
+  private readonly heard = new Set<() => void>();
+  /** How much it was enlarged when it last came to rest. */
+  private atRest = 1;
+  private readonly rested = new Set<() => void>();
 
+  /** Tells of every move. @returns how to stop it */
+  readonly hear = (f: () => void): (() => void) => {
+    this.heard.add(f);
+    return () => this.heard.delete(f);
+  };
+  /** Tells when it has come to rest at another size: signs, lines and names are then drawn at their own size again. */
+  readonly hearRest = (f: () => void): (() => void) => {
+    this.rested.add(f);
+    return () => this.rested.delete(f);
+  };
+  readonly scaleAtRest = (): number => this.atRest;
   attach(el: HTMLElement | null): void {
     this.el = el;
     this.show();
@@ -54,6 +69,13 @@ export class Viewport {
       y: ((at.y - this.y) / this.scale - this.zero.y) / this.perMm,
     };
   }
+  /** Where a place of the panel lies on the screen now, px: the inverse of {@link toMm}. */
+  toPx(at: Point): Point {
+    return {
+      x: (at.x * this.perMm + this.zero.x) * this.scale + this.x,
+      y: (at.y * this.perMm + this.zero.y) * this.scale + this.y,
+    };
+  }
   /** Millimetres that a pixel covers now. */
   mmPerPx(): number {
     return 1 / (this.perMm * this.scale);
@@ -63,12 +85,20 @@ export class Viewport {
     const [w, h] = [this.width * this.scale, this.height * this.scale];
     this.x = Math.min(this.width * 0.7, Math.max(this.width * 0.3 - w, this.x));
     this.y = Math.min(this.height * 0.7, Math.max(this.height * 0.3 - h, this.y));
-    if (!this.el) return;
-    const { style } = this.el;
-    style.transform = `translate(${this.x}px, ${this.y}px) scale(${this.scale})`;
-    // While it moves it is one picture for the browser; at rest it is drawn sharp at its new size.
-    style.willChange = 'transform';
+    for (const f of this.heard) f();
+    if (this.el) {
+      const { style } = this.el;
+      style.transform = `translate(${this.x}px, ${this.y}px) scale(${this.scale})`;
+      // While it moves it is one picture for the browser; at rest it is drawn sharp at its new size.
+      style.willChange = 'transform';
+    }
     clearTimeout(this.resting);
-    this.resting = setTimeout(() => (style.willChange = 'auto'), REST_MS);
+    this.resting = setTimeout(() => this.rest(), REST_MS);
+  }
+  private rest(): void {
+    if (this.el) this.el.style.willChange = 'auto';
+    if (this.atRest === this.scale) return;
+    this.atRest = this.scale;
+    for (const f of this.rested) f();
   }
 }

@@ -1,0 +1,86 @@
+import { BOUNDS } from '../log/bounds';
+import type { Face, Job, KeepOut, Panel, PanelMap, Point } from '../log/job';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+import { measured, onFace, placeProblem, zoneAreaCm2 } from './areas';
+import { areaMm2 } from './plain';
+import { leftMm2 } from './polygon';
+
+const withMap = (job: Job, panelId: string, map: PanelMap): Job => ({
+  ...job,
+  panels: job.panels.map((p) => (p.id === panelId ? { ...p, map } : p)),
+});
+
+/**
+ * The job after the keep-outs of a face changed: drawn zones are measured anew; the one zone that is the rest of the face
+ * gives up, or gets back, what lies on it. Where several are not drawn, none of their stated areas changes: which of them it lies on
+ * cannot be told.
+ */
+function withKeepOuts(job: Job, panel: Panel, face: Face, keepOuts: KeepOut[]): Job {
+  const map = panel.map!;
+  const after: Panel = { ...panel, map: { ...map, keepOuts } };
+  const here = onFace(job, panel.id, face);
+  const taken = here.flatMap((z) => (z.outline ? [z.outline] : []));
+  const rest = here.filter((z) => !z.outline);
+  const free = (p: Panel) => zoneAreaCm2(p, face, map.outline, taken);
+  const change = free(after) - free(panel);
+  const next = withMap(job, panel.id, after.map!);
+  return measured(
+    rest.length === 1
+      ? { ...next, zones: next.zones.map((z) => (z.id === rest[0]!.id ? { ...z, areaCm2: z.areaCm2 + change } : z)) }
+      : next,
+    after,
+    face,
+  );
+}
+
+/** The job with a label, plate or seam that must not be painted: inside the panel, and leaving every zone something to paint. */
+export function withKeepOut(job: Job, panel: Panel, keepOut: KeepOut): Result<Job, FieldProblem[]> {
+  const bad = (path: string, message: string) => fail([{ path, message }]);
+  const name = keepOut.name.trim();
+  const wrong = placeProblem(panel, keepOut.outline);
+  if (wrong) return bad('outline', wrong);
+  const had = panel.map!.keepOuts;
+  if (!name) return bad('name', 'Say what it is');
+  if (had.some((k) => k.face === keepOut.face && k.name.toLowerCase() === name.toLowerCase()))
+    return bad('name', 'There is one of that name on this face');
+  const next = withKeepOuts(job, panel, keepOut.face, [...had, { ...keepOut, name }]);
+  const gone = onFace(next, panel.id, keepOut.face).find((z) => z.areaCm2 < BOUNDS.areaCm2.min);
+  if (gone) return bad('outline', `Nothing of ${gone.name.toLowerCase()} would be left to paint. Draw it smaller.`);
+  return ok(next);
+}
+
+/** The job without a keep-out: what lay under it is painted again. */
+export const withoutKeepOut = (job: Job, panel: Panel, id: string): Job => {
+  const k = panel.map?.keepOuts.find((x) => x.id === id);
+  return k
+    ? withKeepOuts(
+        job,
+        panel,
+        k.face,
+        panel.map!.keepOuts.filter((x) => x.id !== id),
+      )
+    : job;
+};
+
+/** The job with a panel's outline and faces; a face that is one zone which nobody has drawn has the area of the drawing. */
+export function withShape(job: Job, panel: Panel, outline: Point[], faces: Face[]): Job {
+  const map: PanelMap = { outline, faces, keepOuts: panel.map?.keepOuts ?? [] };
+  const drawn: Panel = { ...panel, map };
+  const next = withMap(job, panel.id, map);
+  const whole = new Map(
+    faces.flatMap((f) => {
+      const here = onFace(job, panel.id, f);
+      return here.length === 1 && !here[0]!.outline ? [[here[0]!.id, zoneAreaCm2(drawn, f, outline, [])] as const] : [];
+    }),
+  );
+  return { ...next, zones: next.zones.map((z) => (whole.has(z.id) ? { ...z, areaCm2: whole.get(z.id)! } : z)) };
+}
+
+/** Names of drawn zones and keep-outs that would not lie on a new outline of their panel any more. */
+export function strays(job: Job, panel: Panel, outline: readonly Point[]): string[] {
+  const drawn = job.zones.flatMap((z) => (z.panelId === panel.id && z.outline ? [{ name: z.name, o: z.outline }] : []));
+  const off = (panel.map?.keepOuts ?? []).map((k) => ({ name: k.name, o: k.outline }));
+  return [...drawn, ...off].flatMap(({ name, o }) => (leftMm2(o, [outline]) > STRAY * areaMm2(o) ? [name] : []));
+}
+/** Share of an outline that may hang over the edge before one is told. */
+const STRAY = 0.02;

@@ -1,0 +1,16 @@
+import type { Job, KeepOut, Point } from '../log/job';
+import { contains } from './plain';
+
+/** Whether two outlines have ground in common, by their corners: enough for a plate on a panel, and costs next to nothing. */
+export const meet = (a: readonly Point[], b: readonly Point[]) =>
+  a.some((p) => contains(b, p)) || b.some((p) => contains(a, p));
+
+/** What must not be painted on a zone. One without an outline may have any of those on its face. */
+export function keepOutsOn(job: Job, zoneId: string): KeepOut[] {
+  const zone = job.zones.find((z) => z.id === zoneId);
+  const map = job.panels.find((p) => p.id === zone?.panelId)?.map;
+  if (!zone || !map) return [];
+  return map.keepOuts.filter(
+    (k) => k.face === (zone.face ?? 'outer') && (!zone.outline || meet(k.outline, zone.outline)),
+  );
+}

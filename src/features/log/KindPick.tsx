@@ -1,0 +1,28 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { LOGGABLE, type LoggableKind } from '@/core';
+import { Choices, Quiet } from '@/ui/parts';
+import { gap } from '@/ui/theme';
+import { KIND_NAMES } from '@/ui/words';
+
+/** So many kinds show at once; they are most of what is ever logged. */
+const COMMON = 4;
+
+/** The picked kind among the common ones; all of them on asking. */
+export function KindPick({ value, onChange }: { value: LoggableKind; onChange(k: LoggableKind): void }) {
+  const [all, setAll] = useState(false);
+  const common = LOGGABLE.slice(0, COMMON);
+  const list = all ? LOGGABLE : common.some((k) => k === value) ? common : [value, ...common.slice(0, COMMON - 1)];
+  return (
+    <View style={{ marginTop: gap(3), gap: gap(1) }}>
+      <Choices
+        label="What happened"
+        hideLabel
+        options={list.map((k) => ({ value: k, label: KIND_NAMES[k] }))}
+        value={value}
+        onChange={onChange}
+      />
+      {!all && <Quiet label="Something else" onPress={() => setAll(true)} />}
+    </View>
+  );
+}

@@ -1,0 +1,98 @@
+import { useRouter } from 'expo-router';
+import { drawnAreaText, type Job, type KeepOut, type Panel, type Zone } from '@/core';
+import { withoutKeepOut, withoutZone } from '@/core/outline';
+import { useShopActions, type OpenJob } from '@/data';
+import { useLook } from '@/ui/look';
+import { Quiet, Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+
+/** How many entries name a zone: struck-out ones do too, and what they were replaced by. */
+export const entriesOn = (open: OpenJob, zoneId: string): number =>
+  open.state.events.filter((e) =>
+    (e.kind === 'replaced' ? [...e.zoneIds, ...e.by.zoneIds] : e.zoneIds).includes(zoneId),
+  ).length;
+
+/** The zone that was tapped: where its history comes from, and what can be done with its outline. */
+export function PickedZone({
+  open,
+  zone,
+  onDraw,
+  onDone,
+}: {
+  open: OpenJob;
+  zone: Zone;
+  onDraw(): void;
+  /** @param before the job's head before a change that can be taken back */
+  onDone(words: string, before?: Job): void;
+}) {
+  const { units } = useLook();
+  const router = useRouter();
+  const { changeJob } = useShopActions();
+  const from = zone.cutFrom && open.job.zones.find((z) => z.id === zone.cutFrom!.zoneId);
+  const takeAway = () => {
+    const own = entriesOn(open, zone.id);
+    changeJob(open.job.id, (j) => {
+      const r = withoutZone(j, zone, own);
+      if (!r.ok) throw new Error(r.error[0]?.message);
+      return r.value;
+    }).then(
+      () => onDone(`${zone.name} is taken away; its area is back where it came from.`, open.job),
+      (e: Error) => onDone(e.message),
+    );
+  };
+  return (
+    <Section title={zone.name} aside={drawnAreaText(zone.areaCm2, units)}>
+      <Row
+        role="link"
+        label={`What is on ${zone.name}`}
+        onPress={() => router.navigate(`/panel/${open.job.id}/${zone.panelId}?zone=${zone.id}` as never)}
+      >
+        <T kind="strong">What is on it</T>
+      </Row>
+      {zone.cutFrom && (
+        <T kind="small" tone="muted">
+          {`Cut out of ${from?.name.toLowerCase() ?? 'a zone'}: it has that zone\u2019s history until then.`}
+        </T>
+      )}
+      {!zone.outline && (
+        <T kind="small" tone="muted">
+          All that is not drawn as a zone of its own.
+        </T>
+      )}
+      <Quiet label={zone.outline ? 'Draw its outline anew' : 'Draw its outline'} onPress={onDraw} />
+      {zone.cutFrom && <Quiet label="Take this zone away" tone="stop" onPress={takeAway} />}
+    </Section>
+  );
+}
+
+/** The keep-out that was tapped. */
+export function PickedKeepOut({
+  open,
+  panel,
+  keepOut,
+  onDone,
+}: {
+  open: OpenJob;
+  panel: Panel;
+  keepOut: KeepOut;
+  /** @param before the job's head before a change that can be taken back */
+  onDone(words: string, before?: Job): void;
+}) {
+  const { changeJob } = useShopActions();
+  return (
+    <Section title={keepOut.name} aside="not painted">
+      <Quiet
+        label="Take this keep-out away"
+        tone="stop"
+        onPress={() => {
+          changeJob(open.job.id, (j) =>
+            withoutKeepOut(j, j.panels.find((p) => p.id === panel.id) ?? panel, keepOut.id),
+          ).then(
+            () => onDone(`${keepOut.name} is painted with the rest again.`, open.job),
+            (e: Error) => onDone(e.message),
+          );
+        }}
+      />
+    </Section>
+  );
+}

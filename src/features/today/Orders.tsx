@@ -1,0 +1,37 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { DAY_MS } from '@/core';
+import { useLater, useRules, type LiveJob } from '@/data';
+import { dayOnly } from '@/ui/format';
+import { Row, Section } from '@/ui/parts';
+import { T } from '@/ui/T';
+
+/** An order that comes within so many days is told ahead. */
+const AHEAD_MS = 3 * DAY_MS;
+
+/** What was ordered and is late, or comes within days: work may wait for it. */
+export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
+  const router = useRouter();
+  const rules = useRules(useLater());
+  const orders = rules
+    ? jobs.flatMap(({ open: { job } }) =>
+        rules.partsSum(job, now).onOrder.flatMap((o) => (o.dueMs < now + AHEAD_MS ? [{ ...o, job }] : [])),
+      )
+    : [];
+  if (orders.length === 0) return null;
+  return (
+    <Section title="Parts on order" aside={String(orders.length)}>
+      {orders.map(({ job, bag, item, dueMs, late }) => (
+        <Row key={item.id} role="link" onPress={() => router.navigate(`/bags?job=${job.id}` as never)}>
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <T kind="strong">{`${item.count - item.back} ${item.name}`}</T>
+            <T kind="small" tone={late ? 'stop' : 'muted'}>
+              {late ? `Late: was due ${dayOnly(dueMs)}` : `Due ${dayOnly(dueMs)}`}
+            </T>
+            <T kind="tag" tone="muted">{`${bag.name}, ${job.name}`}</T>
+          </View>
+        </Row>
+      ))}
+    </Section>
+  );
+}
