@@ -13,22 +13,20 @@ export function useClimate(): Climate | undefined {
   return useQuery({ queryKey: CLIMATE_KEY, queryFn: () => repo.climate() }).data;
 }
 
-/** Changes of the room's log. Each shows at once, and again as it was if it could not be kept. */
+/** Changes of the room's log. Each shows once it is kept: what is seen here is there after a reload too. */
 export function useClimateActions() {
   const { repo, setTrouble, tellOthers } = useData();
   const client = useQueryClient();
   return useMemo(() => {
     const change = async (show: (c: Climate) => Climate, write: () => Promise<void>): Promise<void> => {
-      const before = client.getQueryData<Climate>(CLIMATE_KEY);
-      if (before) client.setQueryData<Climate>(CLIMATE_KEY, show(before));
       try {
         await write();
-        tellOthers('climate');
       } catch (e) {
-        client.setQueryData<Climate>(CLIMATE_KEY, before);
         if (e instanceof StorageProblem) setTrouble(e.kind);
         throw e;
       }
+      client.setQueryData<Climate>(CLIMATE_KEY, (c) => c && show(c));
+      tellOthers('climate');
     };
     return {
       addReadings: (more: readonly ClimateReading[]) =>
@@ -41,10 +39,10 @@ export function useClimateActions() {
           (c) => ({ ...c, forecast }),
           () => repo.saveForecast(forecast),
         ),
-      saveHeats: (heats: readonly HeatPlan[]) =>
+      changeHeats: (f: (heats: readonly HeatPlan[]) => readonly HeatPlan[]) =>
         change(
-          (c) => ({ ...c, heats }),
-          () => repo.saveHeats(heats),
+          (c) => ({ ...c, heats: f(c.heats) }),
+          () => repo.changeHeats(f),
         ),
     };
   }, [client, repo, setTrouble, tellOthers]);

@@ -156,9 +156,22 @@ describe('the log of the room', () => {
     const forecast = { issuedMs: 5, points: [{ atMs: 6, tempC: 7, rh: 0.8, rainMm: 1 }] };
     const heats = [{ id: 'h', kind: 'heater' as const, fromMs: 1, toMs: 2, tempC: 22 }];
     await repo.saveForecast(forecast);
-    await repo.saveHeats(heats);
+    await repo.changeHeats(() => heats);
     await repo.saveAlarmsDone({ a: 3 });
     expect(await repo.climate()).toEqual({ readings: [], forecast, heats, unreadable: [] });
     expect(await repo.alarmsDone()).toEqual({ a: 3 });
+  });
+
+  it('heats planned at the same moment, in two tabs or by two taps, are all kept', async () => {
+    const store = memoryStorage();
+    const one = openRepository(store, 'test');
+    const other = openRepository(store, 'test');
+    const plan = (id: string) => ({ id, kind: 'heater' as const, fromMs: 1, toMs: 2, tempC: 22 });
+    await Promise.all([
+      one.changeHeats((all) => [...all, plan('a')]),
+      other.changeHeats((all) => [...all, plan('b')]),
+      one.changeHeats((all) => [...all, plan('c')]),
+    ]);
+    expect((await one.climate()).heats.map((h) => h.id)).toEqual(['a', 'b', 'c']);
   });
 });

@@ -148,7 +148,13 @@ export function openRepository(store: KeyValue, name: string) {
         if (readings.length > 0) await store.setMany(await climateEntries(readings));
       }),
     saveForecast: (f: Forecast) => locked(() => store.setMany({ [keys.forecast]: JSON.stringify(f) })),
-    saveHeats: (heats: readonly HeatPlan[]) => locked(() => store.setMany({ [keys.heats]: JSON.stringify(heats) })),
+    /** Changes the planned heats as they are stored: neither a second tap nor another tab loses one. */
+    changeHeats: (change: (heats: readonly HeatPlan[]) => readonly HeatPlan[]) =>
+      locked(async () => {
+        const text = await get(keys.heats);
+        const heats = change(text ? (JSON.parse(text) as HeatPlan[]) : []);
+        await store.setMany({ [keys.heats]: JSON.stringify(heats) });
+      }),
 
     /** Until when alarms have rung, and which were put away. */
     alarmsDone: async (): Promise<Record<string, number>> => {

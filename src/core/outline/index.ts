@@ -4,6 +4,7 @@ export * from './plain';
 export * from './shapes';
 export * from './areas';
 export * from './map';
+export { strays, withShape } from './shape';
 export * from './keepOut';
 export * from './trim';
 export * from './keepOutsOn';

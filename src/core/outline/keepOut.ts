@@ -1,14 +1,8 @@
 import { BOUNDS } from '../log/bounds';
-import type { Face, Job, KeepOut, Panel, PanelMap, Point } from '../log/job';
+import type { Face, Job, KeepOut, Panel } from '../log/job';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { measured, onFace, placeProblem, zoneAreaCm2 } from './areas';
-import { areaMm2 } from './plain';
-import { leftMm2 } from './polygon';
-
-const withMap = (job: Job, panelId: string, map: PanelMap): Job => ({
-  ...job,
-  panels: job.panels.map((p) => (p.id === panelId ? { ...p, map } : p)),
-});
+import { withMap } from './shape';
 
 /**
  * The job after the keep-outs of a face changed: drawn zones are measured anew; the one zone that is the rest of the face
@@ -61,26 +55,3 @@ export const withoutKeepOut = (job: Job, panel: Panel, id: string): Job => {
       )
     : job;
 };
-
-/** The job with a panel's outline and faces; a face that is one zone which nobody has drawn has the area of the drawing. */
-export function withShape(job: Job, panel: Panel, outline: Point[], faces: Face[]): Job {
-  const map: PanelMap = { outline, faces, keepOuts: panel.map?.keepOuts ?? [] };
-  const drawn: Panel = { ...panel, map };
-  const next = withMap(job, panel.id, map);
-  const whole = new Map(
-    faces.flatMap((f) => {
-      const here = onFace(job, panel.id, f);
-      return here.length === 1 && !here[0]!.outline ? [[here[0]!.id, zoneAreaCm2(drawn, f, outline, [])] as const] : [];
-    }),
-  );
-  return { ...next, zones: next.zones.map((z) => (whole.has(z.id) ? { ...z, areaCm2: whole.get(z.id)! } : z)) };
-}
-
-/** Names of drawn zones and keep-outs that would not lie on a new outline of their panel any more. */
-export function strays(job: Job, panel: Panel, outline: readonly Point[]): string[] {
-  const drawn = job.zones.flatMap((z) => (z.panelId === panel.id && z.outline ? [{ name: z.name, o: z.outline }] : []));
-  const off = (panel.map?.keepOuts ?? []).map((k) => ({ name: k.name, o: k.outline }));
-  return [...drawn, ...off].flatMap(({ name, o }) => (leftMm2(o, [outline]) > STRAY * areaMm2(o) ? [name] : []));
-}
-/** Share of an outline that may hang over the edge before one is told. */
-const STRAY = 0.02;

@@ -127,11 +127,11 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
   const heated = useStatuses(open, now, assumed);
   const before = zoneId ? plain.get(zoneId) : undefined;
   const after = zoneId && heat ? heated.get(zoneId) : undefined;
-  const { saveHeats } = useClimateActions();
+  const { changeHeats } = useClimateActions();
   const heats = useClimate()?.heats ?? [];
   const [problem, setProblem] = useState<string>();
-  const keep = (list: readonly HeatPlan[]) =>
-    void saveHeats(list).then(
+  const change = (f: (all: readonly HeatPlan[]) => readonly HeatPlan[]) =>
+    void changeHeats(f).then(
       () => setProblem(undefined),
       (e: Error) => setProblem(e.message),
     );
@@ -146,7 +146,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
             strong
             grow
             disabled={!heat}
-            onPress={() => heat && keep([...heats, { ...heat, id: newId(now) }])}
+            onPress={() => heat && change((all) => [...all, { ...heat, id: newId(now) }])}
             testID="plan-heat"
           />
           {(kind === 'lamp' || kind === 'oven') && zone && (
@@ -233,7 +233,12 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
                 : 'Let it flash off first: heat on wet paint boils solvent. Measure the surface, keep glass, plastic and people away, never leave it alone. The data sheet gives distance and temperature.'}
             </Notice>
             {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-            <Plans heats={heats} jobs={jobs} now={now} onRemove={(id) => keep(heats.filter((h) => h.id !== id))} />
+            <Plans
+              heats={heats}
+              jobs={jobs}
+              now={now}
+              onRemove={(id) => change((all) => all.filter((h) => h.id !== id))}
+            />
             <WarmUp now={now} />
           </>
         }

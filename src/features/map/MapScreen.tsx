@@ -1,8 +1,8 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useMemo, useState } from 'react';
+import { useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { type Face, type Job, type Panel, type Point } from '@/core';
-import { contains, goneRound, keepOutAt, onFace, panelAsBefore, zonesAt, type GoneRound } from '@/core/outline';
+import { type Face, type Panel, type Point } from '@/core';
+import { onFace, panelAsBefore, zonesAt } from '@/core/outline';
 import { useAppend, useJob, useRules, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/look';
 import { Halves } from '@/ui/Beside';
@@ -15,14 +15,14 @@ import { FaultList } from './FaultList';
 import { OutlineForm } from './OutlineForm';
 import { entriesOn, PickedKeepOut, PickedZone } from './Picked';
 import { ShapeForm } from './ShapeForm';
+import { mapStep, tapped, wentRound, type Mode, type News } from './state';
 
-const MODES = [
+const MODES: { value: Mode; label: string }[] = [
   { value: 'look', label: 'Look' },
   { value: 'mark', label: 'Mark' },
   { value: 'zone', label: 'Zone' },
   { value: 'keepOut', label: 'Keep-out' },
-] as const;
-type Mode = (typeof MODES)[number]['value'];
+];
 const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
 /** At most so high, and never so much of the window that nothing beside it can be touched, px and share. */
 const HEIGHT = { most: 330, share: 0.42, wide: 0.6 };
@@ -50,18 +50,11 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const wide = useWide();
   const router = useRouter();
   const map = panel.map!;
-  const [face, setFace] = useState<Face>(map.faces[0] ?? 'outer');
-  const [mode, setMode] = useState<Mode>('look');
-  /** A drawn zone that is being drawn anew. */
-  const [redraw, setRedraw] = useState<string>();
+  const [{ face, mode, zoneId, pin, picked, news }, go] = useReducer(mapStep, {
+    face: map.faces[0] ?? 'outer',
+    mode: 'look',
+  });
   const [sketch] = useState(() => new Sketch());
-  const [pin, setPin] = useState<GoneRound>();
-  const [picked, setPicked] = useState<string>();
-  const [said, setSaid] = useState<string>();
-  /** The mark that was just made, while it is news. */
-  const [marked, setMarked] = useState<string>();
-  /** The job's head before the last change of the drawing, while that is news. */
-  const [before, setBefore] = useState<Job>();
   const append = useAppend(open.job.id);
   const { changeJob } = useShopActions();
   const [reshape, setReshape] = useState(false);
@@ -95,50 +88,43 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
 
   const onTap = useCallback(
     (at: Point, reach: number) => {
-      setSaid(undefined);
-      setMarked(undefined);
-      setBefore(undefined);
-      if (mode === 'mark') {
-        sketch.clear();
-        setPin(undefined);
-        if (!contains(map.outline, at)) return setSaid('That is beside the panel. Tap on it.');
-        return setPin({ at: { x: Math.round(at.x), y: Math.round(at.y) } });
-      }
-      const near = marks
-        .map((m) => ({ m, d: Math.hypot(m.at.x - at.x, m.at.y - at.y) }))
-        .filter((x) => x.d < reach)
-        .sort((a, b) => a.d - b.d)[0]?.m;
-      const round = near ?? marks.find((m) => m.outline && contains(m.outline, at));
-      const keep = keepOutAt(panel, face, at);
-      const here = zonesAt(open.job, panel, face, at);
-      if (!round && !keep && here.length > 1 && contains(map.outline, at))
-        setSaid(`${here.map((z) => z.name).join(' and ')} are not drawn, so a tap cannot tell them apart.`);
-      setPicked(round?.id ?? keep?.id ?? (contains(map.outline, at) && here.length === 1 ? here[0]?.id : undefined));
+      if (mode === 'mark') sketch.clear();
+      go(tapped(open.job, panel, { face, mode }, marks, at, reach));
     },
-    [mode, map, marks, panel, face, open.job, sketch],
+    [mode, marks, panel, face, open.job, sketch],
   );
   const onRound = useCallback(() => {
-    setMarked(undefined);
-    const r = goneRound(open.job, panel, face, sketch.get());
-    setPin(r.ok ? r.value : undefined);
-    setSaid(!r.ok ? r.error : r.value.cut ? 'Cut off at the edge of the panel.' : undefined);
-    if (!r.ok || !r.value.outline) sketch.clear();
-    else sketch.replace(r.value.outline);
+    const step = wentRound(open.job, panel, face, sketch.get());
+    const kept = step.do === 'pin' ? step.pin?.outline : undefined;
+    if (kept) sketch.replace(kept);
+    else sketch.clear();
+    go(step);
   }, [open.job, panel, face, sketch]);
-  const begin = (m: Mode) => {
-    setMode(m);
-    setBefore(undefined);
-    setRedraw(undefined);
-    setPin(undefined);
-    setPicked(undefined);
-    setSaid(undefined);
-    setMarked(undefined);
+  const begin = (m: Mode, id?: string) => {
     sketch.clear();
+    go({ do: 'begin', mode: m, ...(id && { zoneId: id }) });
   };
-  const changed = (words: string, was: Job | undefined) => {
-    setPicked(undefined);
-    setSaid(words);
-    setBefore(was);
+  const done = (words: string, before?: News['back']) => {
+    sketch.clear();
+    go({ do: 'done', news: { words, ...(before && { back: before }) } });
+  };
+  const say = (words: string) => go({ do: 'say', words });
+  const takeBack = (back: NonNullable<News['back']>) => {
+    // At once, so that a second tap finds nothing to take back again.
+    go({ do: 'pick' });
+    if ('markId' in back)
+      return append.mutate({ kind: 'voided', zoneIds: [], targetId: back.markId } as never, {
+        onSuccess: () => say('The mark is taken back.'),
+        onError: (e) => say(e.message),
+      });
+    changeJob(open.job.id, (j) => {
+      const r = panelAsBefore(j, back.before, panel.id, (id) => entriesOn(open, id));
+      if (!r.ok) throw new Error(r.error[0]?.message);
+      return r.value;
+    }).then(
+      () => say('It is as it was before.'),
+      (e: Error) => say(e.message),
+    );
   };
   const zone = zones.find((z) => z.id === picked);
   const mark = faults.find((f) => f.fault.id === picked);
@@ -173,13 +159,13 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
                 options={map.faces.map((f) => ({ value: f, label: FACE_NAMES[f] }))}
                 value={face}
                 onChange={(f) => {
-                  setFace(f);
-                  begin(mode);
+                  sketch.clear();
+                  go({ do: 'turn', face: f });
                 }}
               />
             )}
             <View style={{ height: gap(2) }} />
-            <Choices label="What to do" hideLabel options={MODES} value={mode} onChange={begin} />
+            <Choices label="What to do" hideLabel options={MODES} value={mode} onChange={(m) => begin(m)} />
             <PanelMap
               outline={map.outline}
               zones={zones}
@@ -199,55 +185,24 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         }
         right={
           <>
-            {said !== undefined && <Notice tone="muted">{said}</Notice>}
-            {before && (
+            {news && <Notice tone="muted">{news.words}</Notice>}
+            {news?.back && (
               <Quiet
-                label="Take it back"
+                label={'markId' in news.back ? 'Take the mark back' : 'Take it back'}
                 icon="undo"
-                onPress={() => {
-                  const entries = (id: string) => entriesOn(open, id);
-                  changeJob(open.job.id, (j) => {
-                    const r = panelAsBefore(j, before, panel.id, entries);
-                    if (!r.ok) throw new Error(r.error[0]?.message);
-                    return r.value;
-                  }).then(
-                    () => setSaid('It is as it was before.'),
-                    (e: Error) => setSaid(e.message),
-                  );
-                  setBefore(undefined);
-                  setPicked(undefined);
-                }}
-              />
-            )}
-            {marked !== undefined && (
-              <Quiet
-                label="Take the mark back"
-                icon="undo"
-                onPress={() =>
-                  append.mutate({ kind: 'voided', zoneIds: [], targetId: marked } as never, {
-                    onSuccess: () => {
-                      setMarked(undefined);
-                      setSaid('The mark is taken back.');
-                    },
-                    onError: (e) => setSaid(e.message),
-                  })
-                }
+                onPress={() => takeBack(news.back!)}
               />
             )}
             {drawing && (
               <OutlineForm
-                key={`${mode}${face}${redraw ?? ''}`}
+                key={`${mode}${face}${zoneId ?? ''}`}
                 open={open}
                 panel={panel}
                 face={face}
                 what={mode}
-                redraw={redraw}
+                redraw={zoneId}
                 sketch={sketch}
-                onDone={(words, was) => {
-                  begin('look');
-                  setSaid(words);
-                  setBefore(was);
-                }}
+                onDone={(words, before) => done(words, { before })}
               />
             )}
             {mode === 'mark' && pin && pinZones.length === 0 && (
@@ -262,11 +217,9 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
                 face={face}
                 at={pin.at}
                 outline={pin.outline}
-                onDone={(words, id) => {
-                  setPin(undefined);
+                onDone={(words, markId) => {
                   sketch.clear();
-                  setSaid(words);
-                  setMarked(id);
+                  go({ do: 'marked', ...(words && { news: { words, ...(markId && { back: { markId } }) } }) });
                 }}
               />
             )}
@@ -274,14 +227,18 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
               <PickedZone
                 open={open}
                 zone={zone}
-                onDraw={() => {
-                  begin('zone');
-                  setRedraw(zone.id);
-                }}
-                onDone={changed}
+                onDraw={() => begin('zone', zone.id)}
+                onDone={(words, before) => done(words, before && { before })}
               />
             )}
-            {keepOut && <PickedKeepOut open={open} panel={panel} keepOut={keepOut} onDone={changed} />}
+            {keepOut && (
+              <PickedKeepOut
+                open={open}
+                panel={panel}
+                keepOut={keepOut}
+                onDone={(words, before) => done(words, before && { before })}
+              />
+            )}
             {!drawing && (
               <FaultList
                 open={open}
@@ -291,7 +248,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
                 picked={picked}
               />
             )}
-            {mark && <Quiet label="Show all of them" onPress={() => setPicked(undefined)} />}
+            {mark && <Quiet label="Show all of them" onPress={() => go({ do: 'pick' })} />}
             <Quiet
               label={mark ? 'Work out its repair' : 'Work out a repair'}
               onPress={() =>
