@@ -93,6 +93,11 @@ test('mixes a primer for two zones, pours too much, and logs the coat with that 
   await expect(page.getByText(/^High-build primer: .* more/)).toBeVisible();
   await press(page, 'Take the larger batch');
   await expect(page.getByText(/Scaled up \d+ % after the over-pour/)).toBeVisible();
+  // The hardener is in and enough; the paint goes on top of what the scale shows now.
+  await expect(lines.nth(1)).toContainText(/is in.*enough/);
+  await expect(lines.nth(0)).toContainText(/is in, add/);
+  const upTo = Number(/up to([\d.]+)/.exec((await lines.nth(0).textContent())!)?.[1]);
+  expect(upTo).toBeGreaterThan(540);
   // A killed page brings the cup back as it was.
   await page.reload();
   await expect(page.getByText(/Scaled up \d+ % after the over-pour/)).toBeVisible();

@@ -33,6 +33,7 @@ export * from './cure/equivalent';
 export * from './cure/stages';
 export * from './mix/transfer';
 export * from './mix/ratio';
+export * from './mix/pour';
 export * from './mix/need';
 export * from './mix/potLife';
 export * from './stock/use';

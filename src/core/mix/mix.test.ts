@@ -3,7 +3,8 @@ import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { products } from '../testing';
 import { planMix, readyMixMl, type MixRequest } from './need';
 import { potLifeMinutes } from './potLife';
-import { correctOverPour, ratioText, readySolids, splitMix } from './ratio';
+import { grownLines, growthOf, overPoured, pourSteps } from './pour';
+import { ratioText, readySolids, splitMix } from './ratio';
 import { transferEfficiency } from './transfer';
 
 const highbuild = products('highbuild-2k')!;
@@ -109,23 +110,90 @@ describe('splitting by ratio', () => {
 });
 
 describe('over-pour', () => {
-  it('keeps the ratio, never takes out, and ends at the larger batch', () => {
+  const { lines } = splitMix(highbuild, 540, 0.1);
+  const near = (all: number[] | undefined) => all?.map((g) => Math.round(g * 1000) / 1000);
+
+  it('by hand: 4 : 1 + 10 %, half as much hardener again: a batch of half as much again, and nothing twice', () => {
+    // 400, 100 and 40 ml at their densities.
+    const [paint, hardener, thinner] = lines.map((l) => l.massG) as [number, number, number];
+    const cup = overPoured(lines, [], 1, paint + 1.5 * hardener, 'weight')!;
+    expect(near(cup)).toEqual(near([paint, 1.5 * hardener, 0]));
+    expect(growthOf(lines, cup)).toBeCloseTo(1.5, 9);
+    const steps = pourSteps(grownLines(lines, 1.5), cup);
+    expect(near(steps.map((s) => s.addG))).toEqual(near([0.5 * paint, 0, 1.5 * thinner]));
+    // The scale stands at what is in: half the paint goes on top of it, then the thinner.
+    expect(near(steps.map((s) => s.toG))).toEqual(
+      near([1.5 * (paint + hardener), 1.5 * (paint + hardener), 1.5 * (paint + hardener + thinner)]),
+    );
+  });
+
+  it('the plan counts with what is in the cup, however much that is', () => {
+    const cup = overPoured(lines, [], 1, lines[0]!.massG + 4 * lines[1]!.massG, 'weight')!;
+    const plan = planMix(request({ inCup: cup }));
+    const bare = planMix(request());
+    if (!plan.ok || !bare.ok) throw new Error('no plan');
+    const [paint, hardener] = plan.value.lines;
+    expect(hardener!.massG).toBeCloseTo(cup[1]!, 6);
+    expect(paint!.volumeMl / hardener!.volumeMl).toBeCloseTo(4, 9);
+    expect(plan.value.readyMl).toBeCloseTo(bare.value.readyMl * plan.value.grown, 6);
+    expect(plan.value.needMl).toBe(bare.value.needMl);
+  });
+
+  it('what went over fits into a batch that has become larger', () => {
+    const cup = overPoured(lines, [], 0, lines[0]!.pourToG * 1.2, 'weight')!;
+    const plan = planMix(request({ areaCm2: 100_000, inCup: cup }));
+    expect(plan.ok && plan.value.grown).toBe(1);
+    if (plan.ok) expect(pourSteps(plan.value.lines, cup)[0]!.addG).toBeCloseTo(plan.value.lines[0]!.massG - cup[0]!, 9);
+  });
+
+  it('thinner that is in the cup cannot be planned away', () => {
+    const r = planMix(request({ thinnerFraction: 0, inCup: [100, 50, 20] }));
+    expect(!r.ok && r.error).toEqual([{ path: 'thinnerFraction', message: 'There is thinner in the cup already' }]);
+  });
+
+  const by = fc.constantFrom('weight' as const, 'volume' as const);
+  const slips = fc.array(fc.tuple(fc.nat(2), fc.double({ min: 0.01, max: 1.5, noNaN: true })), {
+    minLength: 1,
+    maxLength: 4,
+  });
+  it('slip upon slip, by scale or by mark: the ratio holds, nothing comes out, and the last line ends the batch', () => {
     fc.assert(
-      fc.property(fc.constantFrom(0, 1, 2), fc.double({ min: 1.001, max: 3, noNaN: true }), (index, over) => {
-        const { lines } = splitMix(highbuild, 500, 0.1);
-        const line = lines[index]!;
-        const scale = line.pourToG + line.massG * (over - 1);
-        const c = correctOverPour(lines, index, scale)!;
-        expect(c.factor).toBeCloseTo(over, 6);
-        expect(c.pours.every((p) => p.addG > 0)).toBe(true);
-        const total = c.pours.length > 0 ? c.pours[c.pours.length - 1]!.pourToG : scale;
-        expect(total).toBeCloseTo(lines.reduce((t, l) => t + l.massG, 0) * over, 4);
+      fc.property(anyPaint, slips, by, (product, all, unit) => {
+        let batch = splitMix(product, 500, 0.1).lines;
+        let cup: number[] = [];
+        for (const [at, over] of all) {
+          const i = at % batch.length;
+          const s = pourSteps(batch, cup)[i]!;
+          const reading = unit === 'weight' ? s.toG + batch[i]!.massG * over : s.toMl + batch[i]!.volumeMl * over;
+          const next = overPoured(batch, cup, i, reading, unit)!;
+          next.forEach((g, n) => expect(g).toBeGreaterThanOrEqual((cup[n] ?? 0) - 1e-9));
+          cup = next;
+          batch = grownLines(batch, growthOf(batch, cup));
+        }
+        const steps = pourSteps(batch, cup);
+        steps.forEach((s, n) => expect(s.inG + s.addG).toBeCloseTo(batch[n]!.massG, 4));
+        expect(steps[steps.length - 1]!.toG).toBeCloseTo(
+          batch.reduce((t, l) => t + l.massG, 0),
+          4,
+        );
+        expect(steps[steps.length - 1]!.toMl).toBeCloseTo(
+          batch.reduce((t, l) => t + l.volumeMl, 0),
+          4,
+        );
       }),
     );
   });
-  it('is nothing while the scale is at or under the line', () => {
-    const { lines } = splitMix(highbuild, 500, 0.1);
-    expect(correctOverPour(lines, 0, lines[0]!.pourToG)).toBeUndefined();
+
+  it('is nothing while the scale or the mark is at or under the line', () => {
+    expect(overPoured(lines, [], 0, lines[0]!.pourToG, 'weight')).toBeUndefined();
+    expect(overPoured(lines, [], 1, lines[1]!.pourToMl, 'volume')).toBeUndefined();
+    expect(overPoured(lines, [], 7, 1e6, 'weight')).toBeUndefined();
+  });
+
+  it('an empty cup is poured line by line, as the plan says', () => {
+    const steps = pourSteps(lines);
+    expect(near(steps.map((s) => s.toG))).toEqual(near(lines.map((l) => l.pourToG)));
+    expect(near(steps.map((s) => s.toMl))).toEqual(near(lines.map((l) => l.pourToMl)));
   });
 });
 

@@ -1,6 +1,7 @@
 import type { Application } from '../log/kinds';
 import type { Product } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import { growthOf, type InCup } from './pour';
 import { readySolids, splitMix, type SplitMix } from './ratio';
 import { transferEfficiency, type Shape } from './transfer';
 
@@ -15,6 +16,8 @@ export interface MixRequest {
   shape: Shape;
   /** Kept in hand for the last panel, fraction of the need. */
   reserveFraction: number;
+  /** What is in the cup already, of each line, g: the batch is never smaller than that asks for. */
+  inCup?: InCup;
 }
 
 export interface MixPlan extends SplitMix {
@@ -23,6 +26,8 @@ export interface MixPlan extends SplitMix {
   /** Of that, for one coat, mL. */
   perCoatMl: number;
   transferEfficiency: number;
+  /** How much larger the batch is than planned, since too much of one part is in the cup; 1 where it is as planned. */
+  grown: number;
 }
 
 /**
@@ -57,8 +62,15 @@ export function planMix(r: MixRequest): Result<MixPlan, FieldProblem[]> {
   if (problems.length > 0) return fail(problems);
   const te = transferEfficiency(r.application, r.shape);
   const needMl = readyMixMl(r.areaCm2, r.filmUm, r.coats, solids, te);
+  const readyMl = needMl * (1 + r.reserveFraction);
+  const planned = splitMix(r.product, readyMl, r.thinnerFraction);
+  const inCup = r.inCup ?? [];
+  if (inCup.slice(planned.lines.length).some((g) => g > 0))
+    return fail([{ path: 'thinnerFraction', message: 'There is thinner in the cup already' }]);
+  const grown = growthOf(planned.lines, inCup);
   return ok({
-    ...splitMix(r.product, needMl * (1 + r.reserveFraction), r.thinnerFraction),
+    ...(grown === 1 ? planned : splitMix(r.product, readyMl * grown, r.thinnerFraction)),
+    grown,
     needMl,
     perCoatMl: needMl / r.coats,
     transferEfficiency: te,

@@ -98,37 +98,6 @@ export function splitMix(p: Product, readyMl: number, thinnerFraction: number): 
   };
 }
 
-/** What to add after too much of one part went in. */
-export interface Correction {
-  /** The whole batch grows by this. */
-  factor: number;
-  readyMl: number;
-  pours: { name: string; addG: number; pourToG: number }[];
-}
-
-/**
- * Puts right an over-pour: everything else is scaled up, nothing is ever taken out of the cup.
- * @param lines of {@link splitMix}
- * @param index the line that went over
- * @param scaleG what the scale shows now, g
- * @returns undefined if it did not go over (then just pour on)
- */
-export function correctOverPour(lines: readonly PourLine[], index: number, scaleG: number): Correction | undefined {
-  const line = lines[index];
-  if (!line || scaleG <= line.pourToG) return undefined;
-  const before = line.pourToG - line.massG;
-  const factor = (scaleG - before) / line.massG;
-  let total = scaleG;
-  const pours: Correction['pours'] = [];
-  lines.forEach((l, i) => {
-    const addG = i < index ? l.massG * (factor - 1) : i > index ? l.massG * factor : 0;
-    if (addG <= 0) return;
-    total += addG;
-    pours.push({ name: l.name, addG, pourToG: total });
-  });
-  return { factor, readyMl: lines.reduce((t, l) => t + l.volumeMl, 0) * factor, pours };
-}
-
 /** The ratio in the trade's way: '4 : 1 + 10 %', '100 : 2 by weight'. */
 export function ratioText(p: Product, thinnerFraction: number): string {
   const parts = p.parts.length > 1 ? p.parts.map((x) => x.parts).join(' : ') : '';

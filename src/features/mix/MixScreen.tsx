@@ -5,23 +5,13 @@ import {
   APPLICATION_NAMES,
   APPLICATIONS,
   cautionsFor,
-  coatDefaults,
-  levelCoats,
-  isCoating,
   isFiller,
-  likelyProduct,
   MINUTE_MS,
-  planMix,
   potLifeMinutes,
   ratioText,
   showText,
   unitOf,
   type Application,
-  type FieldProblem,
-  type MixPlan,
-  type Product,
-  type QualityLevel,
-  type Result,
   type Shape,
 } from '@/core';
 import { nowMs, useJobs, useConditions, useLibrary, useNow, useStatuses, type OpenJob } from '@/data';
@@ -32,9 +22,10 @@ import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { forProduct, fresh, mixable, work, type MixDraft } from './cup';
 import { PourLines } from './PourLines';
 import { Sprayed } from './Sprayed';
-import { useMixDraft, type MixDraft } from './useMixDraft';
+import { useMixDraft } from './useMixDraft';
 import { ZoneSum } from './ZoneSum';
 
 const SHAPES: { value: Shape; label: string }[] = [
@@ -42,9 +33,6 @@ const SHAPES: { value: Shape; label: string }[] = [
   { value: 'shaped', label: 'Edges and shape' },
   { value: 'small', label: 'Small or wire-like' },
 ];
-
-const mixable = (p: Product): boolean =>
-  isCoating(p.family) && p.family !== 'oldCoating' && p.family !== 'weldThrough' && p.family !== 'plasticPromoter';
 
 /** How much to mix for some zones, how to pour it, and the coat logged with that cup when it is sprayed. */
 export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string[] }) {
@@ -76,40 +64,6 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
 }
 
-function fresh(open: OpenJob, zoneIds: string[], statuses: ReturnType<typeof useStatuses>, all: Product[]): MixDraft {
-  const first = zoneIds[0];
-  const status = first ? statuses.get(first) : undefined;
-  const likely = status
-    ? likelyProduct('coated', status, first ? open.state.zones.get(first)?.strata : undefined, open.state, all)
-    : undefined;
-  const product =
-    likely && mixable(likely) ? likely : (all.find((p) => p.family === 'highBuild') ?? all.find(mixable)!);
-  return {
-    jobId: open.job.id,
-    zoneIds,
-    shape: 'plain',
-    by: 'weight',
-    reserve: '10',
-    ...forProduct(product, open.job.level),
-  };
-}
-
-/** What a product brings to the cup. Film as typed is in metric until the user's units are known to the field. */
-function forProduct(
-  p: Product,
-  level: QualityLevel | undefined,
-): Pick<MixDraft, 'productId' | 'coats' | 'film' | 'thinner' | 'application' | 'grown'> {
-  const d = coatDefaults(p);
-  return {
-    productId: p.id,
-    coats: levelCoats(level, p.family) ?? Math.min(2, p.coats),
-    film: '',
-    thinner: typed(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
-    application: d.application,
-    grown: 1,
-  };
-}
-
 interface CupProps {
   jobs: OpenJob[];
   open: OpenJob;
@@ -130,7 +84,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const product = lookup(d.productId)!;
   const film = d.film || typed(product.film.nominalUm, { quantity: 'film' }, units);
   const set = (patch: Partial<MixDraft>) => {
-    const next = { ...d, grown: 1, ...patch };
+    const next = { ...d, ...patch };
     setD(next);
     save(next);
   };
@@ -199,13 +153,13 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         zoneIds={d.zoneIds}
         picking={picking}
         onPicking={setPicking}
-        onJob={(jobId) => set({ jobId, zoneIds: [] })}
+        onJob={(jobId) => set({ jobId, zoneIds: [], inCup: undefined })}
         onZones={(zoneIds) => set({ zoneIds })}
         problem={picking ? undefined : bad.areaCm2}
       />
       {plan.ok && !picking && (
         <Section title="Pour" aside={d.by === 'weight' ? 'on one scale, tared' : 'in a straight cup'}>
-          <PourLines plan={plan.value} by={d.by} onGrow={(factor) => set({ grown: d.grown * factor })} />
+          <PourLines plan={plan.value} by={d.by} inCup={d.inCup} onCup={(inCup) => set({ inCup })} />
           <View
             style={{
               flexDirection: 'row',
@@ -220,21 +174,14 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             <Fact figure={money(plan.value.cost, currency)} text="material in the cup" />
             <Fact figure={`${Math.round(plan.value.vocGL)} g/L`} text="VOC of the mix" />
           </View>
-          {plan.value.grown > 1.001 && (
-            <View
-              style={{
-                paddingBottom: gap(2),
-                flexDirection: 'row',
-                flexWrap: 'wrap',
-                alignItems: 'center',
-                columnGap: gap(3),
-              }}
-            >
-              <T
-                kind="small"
-                tone="window"
-              >{`Scaled up ${Math.round((plan.value.grown - 1) * 100)} % after the over-pour.`}</T>
-              <Quiet label="Back to the plan" onPress={() => set({ grown: 1 })} />
+          {d.inCup && (
+            <View style={{ paddingBottom: gap(2) }}>
+              <T kind="small" tone="window">
+                {plan.value.grown > 1.001
+                  ? `Scaled up ${Math.round((plan.value.grown - 1) * 100)} % after the over-pour.`
+                  : 'What went over fits into this batch.'}
+              </T>
+              <Quiet label="Begin with an empty cup" onPress={() => set({ inCup: undefined })} />
             </View>
           )}
           <T kind="small" tone="muted">
@@ -251,7 +198,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               value={d.productId}
               onChange={(id) => {
                 setProducts(false);
-                if (id !== d.productId) set(forProduct(lookup(id)!, open.job.level));
+                if (id !== d.productId) set({ ...forProduct(lookup(id)!, open.job.level), inCup: undefined });
               }}
             />
             {!products && <Quiet label="Another product" onPress={() => setProducts(true)} />}
@@ -310,7 +257,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               ] as const
             }
             value={d.by}
-            onChange={(by) => set({ by, grown: d.grown })}
+            onChange={(by) => set({ by })}
           />
           {bad.product && <Notice tone="stop">{bad.product}</Notice>}
         </Section>
@@ -323,44 +270,6 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         ))}
     </Page>
   );
-}
-
-type Worked = MixPlan & { filmUm: number; thinnerFraction: number; grown: number };
-
-/** Reads the sheet's numbers and works out the cup; every number that is not one is named at its field. */
-function work(
-  product: Product,
-  areaCm2: number,
-  filmText: string,
-  d: MixDraft,
-  units: Parameters<typeof readNumber>[2],
-): Result<Worked, FieldProblem[]> {
-  const film = readNumber(filmText, { quantity: 'film' }, units);
-  const thinner = product.thinning
-    ? readNumber(d.thinner, { percent: true }, units, true)
-    : ({ ok: true, value: 0 } as const);
-  const reserve = readNumber(d.reserve, { percent: true }, units, true);
-  const problems: FieldProblem[] = [];
-  if (!film.ok) problems.push({ path: 'filmUm', message: film.error });
-  if (!thinner.ok) problems.push({ path: 'thinnerFraction', message: thinner.error });
-  if (!reserve.ok) problems.push({ path: 'reserveFraction', message: reserve.error });
-  if (!film.ok || !thinner.ok || !reserve.ok) return { ok: false, error: problems };
-  const filmUm = film.value!;
-  const thinnerFraction = thinner.value ?? 0;
-  const reserveFraction = (1 + (reserve.value ?? 0)) * d.grown - 1;
-  const request = {
-    product,
-    areaCm2,
-    filmUm,
-    coats: d.coats,
-    thinnerFraction,
-    application: d.application,
-    shape: d.shape,
-  };
-  const checked = planMix({ ...request, reserveFraction: reserve.value ?? 0 });
-  if (!checked.ok) return checked;
-  const plan = d.grown === 1 ? checked : planMix({ ...request, reserveFraction: Math.min(1, reserveFraction) });
-  return plan.ok ? { ok: true, value: { ...plan.value, filmUm, thinnerFraction, grown: d.grown } } : plan;
 }
 
 function Fact({ figure, text }: { figure: string; text: string }) {

@@ -1,6 +1,17 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { correctOverPour, show, showText, type MixPlan, type Shown } from '@/core';
+import {
+  grownLines,
+  growthOf,
+  overPoured,
+  pourSteps,
+  show,
+  showText,
+  unitOf,
+  type InCup,
+  type MixPlan,
+  type Shown,
+} from '@/core';
 import { useLook } from '@/ui/look';
 import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';
@@ -8,25 +19,31 @@ import { Act, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
+/** A batch that would be so much larger than planned is a misread scale. */
+const ABSURD = 5;
+
+type By = 'weight' | 'volume';
 interface Props {
   plan: MixPlan;
-  by: 'weight' | 'volume';
-  /** The batch has to grow by this factor, since too much of one part went in. */
-  onGrow(factor: number): void;
+  by: By;
+  inCup: InCup | undefined;
+  /** Too much of one part went in: what is in the cup now, g a line. */
+  onCup(inCup: number[]): void;
 }
+const QUANTITY = { weight: 'mass', volume: 'volume' } as const;
 
 /** Each line is the total to pour up to. A line that went over scales up the rest; nothing is ever taken out. */
-export function PourLines({ plan, by, onGrow }: Props) {
+export function PourLines({ plan, by, inCup, onCup }: Props) {
   const { palette, units } = useLook();
   const [over, setOver] = useState<number | null>(null);
+  const q = QUANTITY[by];
   return (
     <View>
-      {plan.lines.map((l, i) => {
-        const to = by === 'weight' ? show('mass', l.pourToG, units) : show('volume', l.pourToMl, units);
-        const add = by === 'weight' ? showText('mass', l.massG, units) : showText('volume', l.volumeMl, units);
+      {pourSteps(plan.lines, inCup).map((s, i) => {
+        const [inside, add, to] = by === 'weight' ? [s.inG, s.addG, s.toG] : [s.inMl, s.addMl, s.toMl];
         return (
           <View
-            key={l.name}
+            key={s.name}
             style={{ borderBottomWidth: 1, borderBottomColor: palette.line, paddingVertical: gap(2) }}
             testID="pour-line"
           >
@@ -40,15 +57,19 @@ export function PourLines({ plan, by, onGrow }: Props) {
               }}
             >
               <View style={{ flexShrink: 1 }}>
-                <T kind="strong">{l.name}</T>
-                <T kind="tag" tone="muted">{`add ${add}`}</T>
+                <T kind="strong">{s.name}</T>
+                <T kind="tag" tone="muted">
+                  {[inside > 0 && `${showText(q, inside, units)} is in`, add > 0 && `add ${showText(q, add, units)}`]
+                    .filter(Boolean)
+                    .join(', ')}
+                </T>
               </View>
-              <Big shown={to} />
+              {add > 0 ? <Big shown={show(q, to, units)} /> : <T tone="muted">enough</T>}
             </View>
-            {by === 'weight' &&
+            {add > 0 &&
               plan.lines.length > 1 &&
               (over === i ? (
-                <Over plan={plan} index={i} onGrow={onGrow} close={() => setOver(null)} />
+                <Over plan={plan} by={by} inCup={inCup ?? []} index={i} onCup={onCup} close={() => setOver(null)} />
               ) : (
                 <Quiet label="Poured too much" tone="muted" onPress={() => setOver(i)} />
               ))}
@@ -71,52 +92,69 @@ function Big({ shown }: { shown: Shown }) {
   );
 }
 
+/** What went in, and what that makes of the batch before one goes on. */
 function Over({
   plan,
+  by,
+  inCup,
   index,
-  onGrow,
+  onCup,
   close,
 }: {
   plan: MixPlan;
+  by: By;
+  inCup: InCup;
   index: number;
-  onGrow(f: number): void;
+  onCup(inCup: number[]): void;
   close(): void;
 }) {
   const { units } = useLook();
   const [text, setText] = useState('');
-  const read = readNumber(text, { quantity: 'mass' }, units);
-  const line = plan.lines[index]!;
-  const correction = read.ok ? correctOverPour(plan.lines, index, read.value!) : undefined;
-  const absurd = correction !== undefined && correction.factor > 5;
+  const q = QUANTITY[by];
+  const read = readNumber(text, { quantity: q }, units);
+  const step = pourSteps(plan.lines, inCup)[index]!;
+  const cup = read.ok ? overPoured(plan.lines, inCup, index, read.value!, by) : undefined;
+  const factor = cup ? growthOf(plan.lines, cup) : 1;
+  const absurd = factor > ABSURD;
   const problem =
     text === ''
       ? undefined
       : !read.ok
         ? read.error
-        : !correction
-          ? `Not over yet: pour on to ${showText('mass', line.pourToG, units)}`
+        : !cup
+          ? `Not over yet: pour on to ${showText(q, by === 'weight' ? step.toG : step.toMl, units)}`
           : absurd
-            ? 'That is more than five times the plan. Check the scale.'
+            ? `That is more than five times the plan. Check the ${by === 'weight' ? 'scale' : 'mark'}.`
             : undefined;
+  const rest = cup && !absurd ? pourSteps(grownLines(plan.lines, factor), cup).filter((s) => s.addG > 0) : [];
   return (
     <View style={{ gap: gap(2) }}>
-      <Field label="The scale shows now" unit="g" value={text} onChange={setText} problem={problem} numeric />
-      {correction && !absurd && (
+      <Field
+        label={by === 'weight' ? 'The scale shows now' : 'The cup is filled to'}
+        unit={unitOf(q, units)}
+        value={text}
+        onChange={setText}
+        problem={problem}
+        numeric
+      />
+      {cup && !absurd && (
         <View>
-          <T kind="small">{`Nothing comes out. The batch becomes ${showText('volume', correction.readyMl, units)}; add:`}</T>
-          {correction.pours.map((p) => (
-            <T key={p.name} kind="strong">
-              {`${p.name}: ${showText('mass', p.addG, units)} more, up to ${showText('mass', p.pourToG, units)}`}
+          <T kind="small">{`Nothing comes out. The batch becomes ${showText('volume', plan.readyMl * factor, units)}; add:`}</T>
+          {rest.map((s) => (
+            <T key={s.name} kind="strong">
+              {by === 'weight'
+                ? `${s.name}: ${showText(q, s.addG, units)} more, up to ${showText(q, s.toG, units)}`
+                : `${s.name}: ${showText(q, s.addMl, units)} more, up to ${showText(q, s.toMl, units)}`}
             </T>
           ))}
         </View>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
-        {correction && !absurd && (
+        {cup && !absurd && (
           <Act
             label="Take the larger batch"
             onPress={() => {
-              onGrow(correction.factor);
+              onCup(cup);
               close();
             }}
           />

@@ -1,22 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from 'react';
-import type { Application, Shape } from '@/core';
 import { useData } from '@/data';
-
-/** A cup being worked out. Texts as typed, so that a killed browser brings back just what stood there. */
-export interface MixDraft {
-  jobId: string;
-  zoneIds: string[];
-  productId: string;
-  coats: number;
-  film: string;
-  thinner: string;
-  reserve: string;
-  application: Application;
-  shape: Shape;
-  by: 'weight' | 'volume';
-  /** How much went in instead of what was planned: everything is scaled up by this. */
-  grown: number;
-}
+import type { MixDraft } from './cup';
 
 const NAME = 'mix';
 

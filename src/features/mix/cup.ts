@@ -1,0 +1,107 @@
+import {
+  coatDefaults,
+  isCoating,
+  levelCoats,
+  likelyProduct,
+  planMix,
+  type Application,
+  type FieldProblem,
+  type MixPlan,
+  type Product,
+  type QualityLevel,
+  type Result,
+  type Shape,
+  type UnitSystem,
+} from '@/core';
+import type { OpenJob, Statuses } from '@/data';
+import { readNumber, typed } from '@/ui/numbers';
+
+/** A cup being worked out. Texts as typed, so that a killed browser brings back just what stood there. */
+export interface MixDraft {
+  jobId: string;
+  zoneIds: string[];
+  productId: string;
+  coats: number;
+  film: string;
+  thinner: string;
+  reserve: string;
+  application: Application;
+  shape: Shape;
+  by: 'weight' | 'volume';
+  /** What is in the cup since too much of one line went in, g a line. */
+  inCup?: number[] | undefined;
+}
+
+/** What is mixed and put on in coats or skims. */
+export const mixable = (p: Product): boolean =>
+  isCoating(p.family) && p.family !== 'oldCoating' && p.family !== 'weldThrough' && p.family !== 'plasticPromoter';
+
+/** A cup for some zones, begun with what is most likely to go on next. */
+export function fresh(open: OpenJob, zoneIds: string[], statuses: Statuses, all: readonly Product[]): MixDraft {
+  const first = zoneIds[0];
+  const status = first ? statuses.get(first) : undefined;
+  const likely = status
+    ? likelyProduct('coated', status, first ? open.state.zones.get(first)?.strata : undefined, open.state, all)
+    : undefined;
+  const product =
+    likely && mixable(likely) ? likely : (all.find((p) => p.family === 'highBuild') ?? all.find(mixable)!);
+  return {
+    jobId: open.job.id,
+    zoneIds,
+    shape: 'plain',
+    by: 'weight',
+    reserve: '10',
+    ...forProduct(product, open.job.level),
+  };
+}
+
+/** What a product brings to the cup. Film as typed is in metric until the user's units are known to the field. */
+export function forProduct(
+  p: Product,
+  level: QualityLevel | undefined,
+): Pick<MixDraft, 'productId' | 'coats' | 'film' | 'thinner' | 'application'> {
+  const d = coatDefaults(p);
+  return {
+    productId: p.id,
+    coats: levelCoats(level, p.family) ?? Math.min(2, p.coats),
+    film: '',
+    thinner: typed(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
+    application: d.application,
+  };
+}
+
+export type Worked = MixPlan & { filmUm: number; thinnerFraction: number };
+
+/** Reads the sheet's numbers and works out the cup; every number that is not one is named at its field. */
+export function work(
+  product: Product,
+  areaCm2: number,
+  filmText: string,
+  d: MixDraft,
+  units: UnitSystem,
+): Result<Worked, FieldProblem[]> {
+  const film = readNumber(filmText, { quantity: 'film' }, units);
+  const thinner = product.thinning
+    ? readNumber(d.thinner, { percent: true }, units, true)
+    : ({ ok: true, value: 0 } as const);
+  const reserve = readNumber(d.reserve, { percent: true }, units, true);
+  const problems: FieldProblem[] = [];
+  if (!film.ok) problems.push({ path: 'filmUm', message: film.error });
+  if (!thinner.ok) problems.push({ path: 'thinnerFraction', message: thinner.error });
+  if (!reserve.ok) problems.push({ path: 'reserveFraction', message: reserve.error });
+  if (!film.ok || !thinner.ok || !reserve.ok) return { ok: false, error: problems };
+  const filmUm = film.value!;
+  const thinnerFraction = thinner.value ?? 0;
+  const plan = planMix({
+    product,
+    areaCm2,
+    filmUm,
+    coats: d.coats,
+    thinnerFraction,
+    application: d.application,
+    shape: d.shape,
+    reserveFraction: reserve.value ?? 0,
+    ...(d.inCup && { inCup: d.inCup }),
+  });
+  return plan.ok ? { ok: true, value: { ...plan.value, filmUm, thinnerFraction } } : plan;
+}
