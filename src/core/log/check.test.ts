@@ -93,3 +93,47 @@ describe('reading an event from outside', () => {
       parseEvent(ev({ kind: 'replaced', zoneIds: [], targetId: 'a', by: ev({ kind: 'voided', targetId: 'b' }) })).ok,
     ).toBe(false));
 });
+
+describe('correcting what other entries rest on', () => {
+  const epoxy = coat({ id: 'e', atMin: 1, productId: 'epoxy-primer' });
+  const build = coat({ id: 'h', atMin: 2 });
+  const strip = ev({ kind: 'stripped', id: 's', atMin: 3, to: 'e', method: 'abrasive' });
+  const bare = ev({ kind: 'stripped', id: 'b', atMin: 8, to: 'substrate', method: 'abrasive' });
+  const fix = (targetId: string, by: LogEvent) =>
+    ev({ kind: 'replaced', id: 'f', atMin: 9, zoneIds: [], targetId, by });
+  const strike = (targetId: string) => ev({ kind: 'voided', atMin: 9, zoneIds: [], targetId });
+
+  it('a layer that was stripped down to is not struck out before the strip is', () => {
+    const c = context(epoxy, build, strip);
+    expect(why(strike('e'), c)).toMatch(/stripped down to this layer later/);
+    expect(why(strike('h'), c)).toBe('ok');
+    expect(why(strike('s'), c)).toBe('ok');
+    expect(why(strike('e'), context(epoxy, build, strip, strike('s')))).toBe('ok');
+  });
+  it('nor turned into something that leaves no layer; another coat count is fine, and taken back again', () => {
+    const c = context(epoxy, build, strip);
+    const sanded = ev({ kind: 'sanded', id: 'x', atMin: 1, grit: 180, tool: 'block', wet: false, removedUm: 1 });
+    expect(why(fix('e', sanded), c)).toMatch(/stripped down to this layer later/);
+    const two = fix('e', coat({ id: 'x', atMin: 1, productId: 'epoxy-primer', coats: 2 }));
+    expect(why(two, c)).toBe('ok');
+    expect(why(strike('f'), context(epoxy, build, strip, two))).toBe('ok');
+  });
+  it('an old strip is judged by the layers of its own time', () => {
+    const c = context(epoxy, build, strip, bare);
+    expect(why(fix('s', ev({ ...strip, id: 'x', method: 'chemical' })), c)).toBe('ok');
+    expect(why(fix('s', ev({ ...strip, id: 'x', to: 'h' })), c)).toBe('ok');
+    expect(why(ev({ kind: 'stripped', atMin: 9, to: 'e', method: 'abrasive' }), c)).toMatch(/does not have that layer/);
+    expect(why(fix('s', ev({ ...strip, id: 'x', to: 'nothing' })), c)).toMatch(/by\.to: .*does not have that layer/);
+  });
+  it('a first look stays before what was done', () => {
+    const c = context(epoxy);
+    const look = (atMin: number) => fix(found.id, { ...found, id: 'x', atMs: T0 + atMin * 60_000 });
+    expect(why(look(-900), c)).toBe('ok');
+    expect(why(look(1), c)).toBe('ok');
+    expect(why(look(2), c)).toMatch(/by\.atMs: .*A zone is looked at first/);
+  });
+  it('a zone that was struck out can be looked at anew, whatever was done before', () => {
+    const c = context(epoxy, strike(found.id));
+    expect(why({ ...foundBare(['lower'], 5), id: 'again' }, c)).toBe('ok');
+  });
+});

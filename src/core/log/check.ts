@@ -1,8 +1,10 @@
 import { isCoating, type ProductFamily, type ProductLookup } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
+import { layerIndex } from '../strata/apply';
+import { firstId } from './effective';
 import type { LogEvent, PlainEvent } from './event';
-import { hasEvent, type JobState } from './fold';
+import { findEvent, hasEvent, strataBefore, type JobState } from './fold';
 import { zoneLabel, type Job } from './job';
 
 /** Clocks of two devices differ a little; more than this ahead is a slip. */
@@ -24,6 +26,9 @@ const FAMILY_FOR: Partial<Record<PlainEvent['kind'], (f: ProductFamily) => boole
   guideCoated: (f) => f === 'guideCoat',
 };
 
+/** Kinds that leave a layer. */
+const LAYS: ReadonlySet<PlainEvent['kind']> = new Set(['coated', 'filled', 'treated', 'found']);
+
 /**
  * Checks an event against the job that it is for: known zones that were found and not voided, known product of the
  * right sort, a time that has come, a target that exists.
@@ -37,19 +42,40 @@ export function checkEvent(e: LogEvent, c: CheckContext): Result<LogEvent, Field
       problems.push({ path: 'targetId', message: 'The event to correct is not in the log' });
     else if (c.state.dead.has(e.targetId))
       problems.push({ path: 'targetId', message: 'That event was undone already' });
-    if (e.kind === 'replaced') problems.push(...checkPlain(e.by, c).map((p) => ({ ...p, path: `by.${p.path}` })));
+    else {
+      const named = stripNaming(e.targetId, c.state);
+      // A replacement that is struck out leaves what it took the place of.
+      const gone = e.kind === 'voided' ? findEvent(c.state, e.targetId)?.kind !== 'replaced' : !LAYS.has(e.by.kind);
+      if (named && gone)
+        problems.push({
+          path: 'targetId',
+          message:
+            'It was stripped down to this layer later. Correct that entry first, or what was stripped would be back.',
+        });
+    }
+    if (e.kind === 'replaced')
+      problems.push(...checkPlain(e.by, c, e.targetId).map((p) => ({ ...p, path: `by.${p.path}` })));
   } else problems.push(...checkPlain(e, c));
   return problems.length > 0 ? fail(problems) : ok(e);
 }
 
-function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext): FieldProblem[] {
+/** @param instead of this entry: it does not count any more */
+function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext, instead?: string): FieldProblem[] {
   const problems: FieldProblem[] = [];
   if (e.atMs > nowMs + FUTURE_TOLERANCE_MS)
     problems.push({ path: 'atMs', message: 'That time has not come yet. Set when it happened, up to now.' });
   for (const id of e.zoneIds) {
     if (!job.zones.some((z) => z.id === id))
       problems.push({ path: 'zoneIds', message: 'That zone is not part of this job' });
-    else if (e.kind !== 'found') {
+    else if (e.kind === 'found') {
+      const zone = state.zones.get(id);
+      const begun = instead !== undefined && zone?.events.find((x) => x.kind === 'found')?.id === instead;
+      if (begun && zone?.events.some((x) => x.id !== instead && x.kind !== 'found' && x.atMs < e.atMs))
+        problems.push({
+          path: 'atMs',
+          message: `Something was done on ${zoneLabel(job, id)} before that. A zone is looked at first.`,
+        });
+    } else {
       const zone = state.zones.get(id);
       const first = zone?.events.find((x) => x.kind === 'found');
       if (!first)
@@ -78,11 +104,22 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
       else if (Math.min(...at) > e.atMs)
         problems.push({ path: 'atMs', message: 'That is before the fault was marked. Set a later time.' });
     }
+  const first = (x: string) => firstId(state.replaced, x);
   if (e.kind === 'stripped' && e.to !== 'substrate')
     for (const id of e.zoneIds)
-      if (!state.zones.get(id)?.strata?.layers.some((l) => l.id === e.to))
+      // What it had at that moment, which may be weeks ago.
+      if (layerIndex(strataBefore(state, id, e.atMs, products, instead)?.layers ?? [], e.to, first) < 0)
         problems.push({ path: 'to', message: `${zoneLabel(job, id)} does not have that layer` });
   return problems;
+}
+
+/** A later strip that names the layer which an entry laid. A zone that was never found has none. */
+function stripNaming(id: string, state: JobState): PlainEvent | undefined {
+  const root = firstId(state.replaced, id);
+  for (const zone of state.zones.values())
+    for (const e of zone.events)
+      if (e.kind === 'stripped' && e.id !== id && firstId(state.replaced, e.to) === root) return e;
+  return undefined;
 }
 
 /** When a fault was found, on each of some zones that has it, ms. */

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { anyLog, ev, foundBare, products, T0 } from '../testing';
 import { openFaults, totalFilmUm } from '../strata/types';
-import { appendEvent, emptyJob, foldLog, type JobState } from './fold';
+import type { LogEvent } from './event';
+import { appendEvent, emptyJob, foldLog, strataBefore, type JobState } from './fold';
 
 const plain = (s: JobState) => ({
   ...s,
@@ -136,6 +137,120 @@ describe('folding a log', () => {
       products,
     );
     expect(totalFilmUm(lower(back)!)).toBe(50);
+  });
+
+  describe('what was stripped down to a layer stays stripped when the entry of that layer is corrected', () => {
+    const coat = (id: string, atMin: number, productId: string, coats = 1) =>
+      ev({ kind: 'coated', id, atMin, productId, coats, filmUm: 50, application: 'lowPressureGun' });
+    const start = [foundBare(), coat('e', 1, 'epoxy-primer'), coat('h', 2, 'highbuild-2k')];
+    const strip = (to: string) => ev({ kind: 'stripped', id: 's', atMin: 3, to, method: 'abrasive' });
+    const fix = (id: string, targetId: string, coats: number) =>
+      ev({ kind: 'replaced', id, atMin: 5, zoneIds: [], targetId, by: coat(`by-${id}`, 1, 'epoxy-primer', coats) });
+    const names = (log: LogEvent[]) => lower(foldLog(log, products))!.layers.map((l) => `${l.productId} ${l.coats}`);
+    it('once, twice, and back again', () => {
+      expect(names([...start, strip('e')])).toEqual(['epoxy-primer 1']);
+      expect(names([...start, strip('e'), fix('f', 'e', 2)])).toEqual(['epoxy-primer 2']);
+      expect(names([...start, strip('e'), fix('f', 'e', 2), fix('g', 'f', 3)])).toEqual(['epoxy-primer 3']);
+      const undo = ev({ kind: 'voided', id: 'v', atMin: 7, zoneIds: [], targetId: 'g' });
+      expect(names([...start, strip('e'), fix('f', 'e', 2), fix('g', 'f', 3), undo])).toEqual(['epoxy-primer 2']);
+    });
+    it('also where it was stripped after the correction, and that one was undone', () => {
+      expect(names([...start, fix('f', 'e', 2), strip('f')])).toEqual(['epoxy-primer 2']);
+      const undo = ev({ kind: 'voided', id: 'v', atMin: 7, zoneIds: [], targetId: 'f' });
+      expect(names([...start, fix('f', 'e', 2), strip('f'), undo])).toEqual(['epoxy-primer 1']);
+    });
+    it('and a layer that was found, by its place in what was found', () => {
+      const look = (id: string, um: number) =>
+        ev({
+          kind: 'found',
+          id,
+          atMin: -9,
+          substrate: 'steel',
+          thicknessUm: 800,
+          layers: [
+            { label: 'Works primer', family: 'epoxy', filmUm: um },
+            { label: 'Old paint', family: 'oldCoating', filmUm: 90 },
+          ],
+        });
+      const log = [look('l', 30), strip('l#0')];
+      const corrected = ev({ kind: 'replaced', id: 'f', atMin: 5, zoneIds: [], targetId: 'l', by: look('x', 25) });
+      const s = lower(foldLog([...log, corrected], products))!;
+      expect(s.layers.map((l) => [l.label, l.filmUm])).toEqual([['Works primer', 25]]);
+    });
+    it('in whatever order the entries come in', () => {
+      const log = [...start, strip('e'), fix('f', 'e', 2), fix('g', 'f', 3)];
+      fc.assert(
+        fc.property(fc.shuffledSubarray(log, { minLength: log.length }), (shuffled) => {
+          const all = shuffled.reduce((s, e) => appendEvent(s, e, products), foldLog([], products));
+          expect(lower(all)!.layers.map((l) => `${l.productId} ${l.coats}`)).toEqual(['epoxy-primer 3']);
+        }),
+      );
+    });
+    it('a ring of corrections ends', () => {
+      const ring = [...start, strip('e'), fix('f', 'g', 2), fix('g', 'f', 3)];
+      expect(names(ring)[0]).toMatch(/^epoxy-primer/);
+    });
+  });
+
+  it('corrected again and again, an entry counts once, as it was written last', () => {
+    const coat = (coats: number) =>
+      ev({ kind: 'coated', id: 'c', atMin: 1, productId: 'epoxy-primer', coats, filmUm: 50, application: 'brush' });
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 1, max: 9 }), { minLength: 1, maxLength: 6 }),
+        fc.nat(6),
+        (all, undone) => {
+          const fixes = all.map((coats, i) =>
+            ev({
+              kind: 'replaced',
+              id: `r${i}`,
+              atMin: 10 + i,
+              zoneIds: [],
+              targetId: i === 0 ? 'c' : `r${i - 1}`,
+              by: { ...coat(coats), id: `b${i}` },
+            }),
+          );
+          // The last ones are undone one by one.
+          const back = Math.min(undone, all.length);
+          const undos = fixes
+            .slice(all.length - back)
+            .reverse()
+            .map((f, i) => ev({ kind: 'voided', atMin: 50 + i, zoneIds: [], targetId: f.id }));
+          const log = [foundBare(), coat(1), ...fixes, ...undos];
+          const want = [1, ...all][all.length - back];
+          expect(lower(foldLog(log, products))!.layers.map((l) => l.coats)).toEqual([want]);
+          const stepwise = log.reduce((s, e) => appendEvent(s, e, products), emptyJob());
+          expect(lower(stepwise)!.layers.map((l) => l.coats)).toEqual([want]);
+        },
+      ),
+    );
+  });
+
+  it('what was on a zone at a moment, with and without one entry', () => {
+    const at = (atMin: number, without?: string) =>
+      strataBefore(
+        foldLog(
+          [
+            foundBare(),
+            ev({
+              kind: 'coated',
+              id: 'c',
+              atMin: 1,
+              productId: 'epoxy-primer',
+              coats: 1,
+              filmUm: 50,
+              application: 'lowPressureGun',
+            }),
+            ev({ kind: 'stripped', atMin: 9, to: 'substrate', method: 'abrasive' }),
+          ],
+          products,
+        ),
+        'lower',
+        T0 + atMin * 60_000,
+        products,
+        without,
+      )?.layers.length;
+    expect([at(-2000), at(0), at(5), at(5, 'c'), at(10)]).toEqual([undefined, 0, 1, 0, 0]);
   });
 
   it('a zone whose finding was voided has no strata', () => {

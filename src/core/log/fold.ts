@@ -3,7 +3,7 @@ import { contains } from '../outline/plain';
 import type { ProductLookup } from '../library/product';
 import { applyEvent } from '../strata/apply';
 import type { Strata } from '../strata/types';
-import { effectiveForm, struckOut } from './effective';
+import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from './effective';
 import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from './event';
 import type { Cut } from './job';
 import { byHappening, insertionIndex } from './order';
@@ -23,6 +23,8 @@ export interface JobState {
   /** In no particular order: `struckOut` sorts them. */
   corrections: readonly CorrectionEvent[];
   dead: ReadonlySet<string>;
+  /** What every replacement takes the place of. */
+  replaced: Replacements;
   zones: ReadonlyMap<string, ZoneState>;
   /** Zones cut out of others, by the zone that they came from. */
   cuts: ReadonlyMap<string, readonly Cut[]>;
@@ -42,7 +44,15 @@ export const findEvent = (state: JobState, id: string): LogEvent | undefined => 
 /** Whether an event of that id is in the log, also one that was struck out. */
 export const hasEvent = (state: JobState, id: string): boolean => findEvent(state, id) !== undefined;
 
-const EMPTY: JobState = { events: [], corrections: [], dead: new Set(), zones: new Map(), cuts: new Map(), air: [] };
+const EMPTY: JobState = {
+  events: [],
+  corrections: [],
+  dead: new Set(),
+  replaced: new Map(),
+  zones: new Map(),
+  cuts: new Map(),
+  air: [],
+};
 
 /** The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. */
 function zonesOnce(e: PlainEvent, cuts: JobState['cuts']): Iterable<string> {
@@ -72,11 +82,33 @@ function byOrigin(cuts: readonly Cut[]): JobState['cuts'] {
   return by;
 }
 
-const refold = (events: readonly PlainEvent[], products: ProductLookup): ZoneState => {
+/** How entries that were corrected are found again by the id that other entries know. */
+const firstOf =
+  (replaced: Replacements) =>
+  (id: string): string =>
+    firstId(replaced, id);
+
+const refold = (events: readonly PlainEvent[], products: ProductLookup, replaced: Replacements): ZoneState => {
+  const first = firstOf(replaced);
   let strata: Strata | undefined;
-  for (const e of events) strata = applyEvent(strata, e, products);
+  for (const e of events) strata = applyEvent(strata, e, products, first);
   return { events, strata };
 };
+
+/**
+ * What was on a zone right before a moment.
+ * @param without an entry that is left out: the one that is about to be corrected
+ */
+export function strataBefore(
+  state: JobState,
+  zoneId: string,
+  atMs: number,
+  products: ProductLookup,
+  without?: string,
+): Strata | undefined {
+  const before = (state.zones.get(zoneId)?.events ?? []).filter((e) => e.atMs <= atMs && e.id !== without);
+  return refold(before, products, state.replaced).strata;
+}
 
 /**
  * Folds a job's events into the state of every zone. Events may come in any order; they are folded by the time they
@@ -92,6 +124,7 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup, cu
   const sorted = unique.sort(byHappening);
   const corrections = sorted.filter(isCorrection);
   const dead = struckOut(corrections);
+  const replaced = replacementsOf(corrections);
   const perZone = new Map<string, PlainEvent[]>();
   const effective = effectiveInOrder(sorted, dead);
   for (const e of effective)
@@ -101,8 +134,8 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup, cu
       else perZone.set(z, [e]);
     }
   const zones = new Map<string, ZoneState>();
-  for (const [z, list] of perZone) zones.set(z, refold(list, products));
-  return { events: sorted, corrections, dead, zones, cuts, air: airOf(effective) };
+  for (const [z, list] of perZone) zones.set(z, refold(list, products, replaced));
+  return { events: sorted, corrections, dead, replaced, zones, cuts, air: airOf(effective) };
 }
 
 function airOf(effective: readonly PlainEvent[]): Reading[] {
@@ -159,8 +192,8 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
     zones.set(
       z,
       at === list.length - 1
-        ? { events: list, strata: applyEvent(before?.strata, event, products) }
-        : refold(list, products),
+        ? { events: list, strata: applyEvent(before?.strata, event, products, firstOf(state.replaced)) }
+        : refold(list, products, state.replaced),
     );
   }
   const next = { ...state, events, zones };
@@ -201,7 +234,10 @@ function struckOutWith(state: JobState, event: LogEvent, corrections: readonly C
 function appendCorrection(state: JobState, event: LogEvent, products: ProductLookup): JobState {
   const corrections = isCorrection(event) ? [...state.corrections, event] : state.corrections;
   const dead = struckOutWith(state, event, corrections);
+  const replaced = event.kind === 'replaced' ? replacementsOf(corrections) : state.replaced;
   const changed = new Set([event.id]);
+  // What a replacement of a replacement stands for is known only now.
+  if (event.kind === 'replaced') for (const c of state.corrections) if (c.targetId === event.id) changed.add(c.id);
   for (const id of dead) if (!state.dead.has(id)) changed.add(id);
   for (const id of state.dead) if (!dead.has(id)) changed.add(id);
   // Only the zones of what was struck out or came back are folded again.
@@ -223,7 +259,7 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
   }
   const zones = new Map(state.zones);
   for (const [z, list] of lists) {
-    if (list.length > 0) zones.set(z, refold(list, products));
+    if (list.length > 0) zones.set(z, refold(list, products, replaced));
     else zones.delete(z);
   }
   const [change] = airChanges;
@@ -232,7 +268,7 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     ? state.air
     : ((airChanges.length === 1 && change.gone && !moved ? airWithout(state, change.e) : undefined) ??
       airOf(effectiveInOrder(state.events, dead)));
-  return { ...state, corrections, dead, zones, air };
+  return { ...state, corrections, dead, replaced, zones, air };
 }
 
 /** A job without events. @param cutList zones that have the history of another one up to a moment */

@@ -14,14 +14,20 @@ const freshSurface = (exposes: string, sinceMs: number): Surface => ({ exposes, 
  * @param before strata so far, or undefined before the zone was found
  * @param event an effective event that touches this zone
  * @param products the library, for names and families
+ * @param first the id under which an entry was first written, for entries that speak of one that was corrected since
  */
-export function applyEvent(before: Strata | undefined, event: PlainEvent, products: ProductLookup): Strata | undefined {
+export function applyEvent(
+  before: Strata | undefined,
+  event: PlainEvent,
+  products: ProductLookup,
+  first: (id: string) => string = (id) => id,
+): Strata | undefined {
   if (event.kind === 'found') return found(before, event);
   if (!before) return undefined;
   const s = before;
   switch (event.kind) {
     case 'stripped':
-      return stripped(s, event);
+      return stripped(s, event, first);
     case 'blasted':
       return {
         ...s,
@@ -128,8 +134,18 @@ function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
   };
 }
 
-function stripped(s: Strata, e: EventOf<'stripped'>): Strata {
-  const keep = e.to === SUBSTRATE ? 0 : s.layers.findIndex((l) => l.id === e.to) + 1;
+/** Where a layer is that an entry speaks of, also if the entry that laid it was corrected since; -1 if it is not there. */
+export function layerIndex(layers: readonly Layer[], id: string, first: (id: string) => string): number {
+  const at = layers.findIndex((l) => l.id === id);
+  if (at >= 0) return at;
+  // Layers that were found have the number that they were found under behind the entry's id.
+  const [entry, n] = id.split('#');
+  const root = first(entry!);
+  return layers.findIndex((l) => l.id.split('#')[1] === n && l.eventIds.some((e) => first(e) === root));
+}
+
+function stripped(s: Strata, e: EventOf<'stripped'>, first: (id: string) => string): Strata {
+  const keep = e.to === SUBSTRATE ? 0 : layerIndex(s.layers, e.to, first) + 1;
   // A layer that is no longer there cannot be stripped down to: nothing above it is left either.
   if (e.to !== SUBSTRATE && keep === 0) return s;
   const layers = s.layers.slice(0, keep);

@@ -11,6 +11,7 @@ import {
   LOGGABLE,
   MEDIA_PROFILES_UM,
   openFaults,
+  strataBefore,
   STRIP_METHODS,
   TREATMENT_NAMES,
   TREATMENTS,
@@ -39,7 +40,18 @@ import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
 import { gap } from '@/ui/theme';
 import { AirFields, type AirTexts } from './AirFields';
-import { payloadOf, productDefaults, readAir, saveLabel, textsOf, withContext, type Texts } from './draft';
+import {
+  airTextsOf,
+  inPlaceOf,
+  payloadOf,
+  productDefaults,
+  readAir,
+  saveLabel,
+  textsOf,
+  textsOfEntry,
+  withContext,
+  type Texts,
+} from './draft';
 import { KindPick } from './KindPick';
 import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
@@ -145,7 +157,16 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
   const append = useAppend(open.job.id);
 
   const first = zones[0];
-  const strata = first ? open.state.zones.get(first)?.strata : undefined;
+  // A correction is about what was there then.
+  const strata = useMemo(
+    () =>
+      !first
+        ? undefined
+        : old
+          ? strataBefore(open.state, first, old.atMs, lookup, old.id)
+          : open.state.zones.get(first)?.strata,
+    [open.state, first, old, lookup],
+  );
   const status = first ? statuses.get(first) : undefined;
   const [chosen, setChosen] = useState<LoggableKind | undefined>(asked);
   const kind = chosen ?? (status ? likelyKind(status, strata) : 'coated');
@@ -158,7 +179,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
     [kind, status, strata, open.state, all, open.job.level, keepOuts],
   );
   const [edits, setEdits] = useState<Texts>(() => {
-    if (old && asked) return textsOf(asked, old as unknown as Record<string, unknown>, units);
+    if (old && asked) return textsOfEntry(old, asked, units);
     const fault = (strata ? openFaults(strata) : []).find((f) => f.id === faultId);
     const way = fault?.mark.treatment ?? treatment;
     if (way && asked === 'repaired') return { method: TREATMENT_NAMES[way] };
@@ -171,8 +192,9 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
   const [ago, setAgo] = useState<Ago>(old ? 'other' : 'now');
   const [day, setDay] = useState(() => format(old?.atMs ?? nowMs(), 'yyyy-MM-dd'));
   const [time, setTime] = useState(() => format(old?.atMs ?? nowMs(), 'HH:mm'));
-  const [note, setNote] = useState<string | null>(null);
-  const [air, setAir] = useState<AirTexts | null>(null);
+  const [note, setNote] = useState(old?.note ?? null);
+  const [airBefore] = useState(() => airTextsOf(old, units));
+  const [air, setAir] = useState<AirTexts | null>(airBefore);
   const [problems, setProblems] = useState<Record<string, string>>({});
 
   const here = useConditions(open, now)?.(first);
@@ -229,7 +251,8 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
     const bad: Record<string, string> = {};
     if (!at.ok) Object.assign(bad, at.error);
     if (!payload.ok) for (const p of payload.error) bad[p.path] = p.message;
-    const airRead = airOpen ? readAir(airTexts, units) : undefined;
+    // Air that nobody touched keeps the digits that it was read with.
+    const airRead = airOpen && (air === null || air !== airBefore) ? readAir(airTexts, units) : undefined;
     if (airRead && !airRead.ok) for (const p of airRead.error) bad[p.path] = p.message;
     if (stopped && !reason.trim()) bad.against = 'Say why in a few words; it is kept with the entry';
     if (Object.keys(bad).length > 0 || !at.ok || !payload.ok) return setProblems(bad);
@@ -248,8 +271,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
       kind: 'replaced',
       zoneIds: [],
       targetId: old.id,
-      // What the sheet does not ask (air, cup, note) stays as it was.
-      by: { ...old, ...event, id, writtenMs: nowMs() },
+      by: { ...inPlaceOf(old, kind, event), id, writtenMs: nowMs() },
     };
     append.mutate((correction ?? event) as never, {
       onSuccess: () => {

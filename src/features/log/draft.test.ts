@@ -1,8 +1,19 @@
 import fc from 'fast-check';
-import { foldLog, LOGGABLE, type LogEvent, type Product } from '@/core';
+import { foldLog, LOGGABLE, type LogEvent, type PlainEvent, type Product } from '@/core';
+import { parseEvent } from '@/core/formats';
 import { ev, foundBare, JOB, products } from '@/core/testing';
 import type { OpenJob } from '@/data';
-import { payloadOf, productDefaults, readAir, saveLabel, textsOf, withContext } from './draft';
+import {
+  airTextsOf,
+  inPlaceOf,
+  payloadOf,
+  productDefaults,
+  readAir,
+  saveLabel,
+  textsOf,
+  textsOfEntry,
+  withContext,
+} from './draft';
 import { entryOf, lastZones } from './start';
 import { whenOf } from './when';
 
@@ -143,5 +154,99 @@ describe('what the sheet does not ask', () => {
     expect(us.ok && us.value.surfaceTempC).toBeCloseTo(15, 6);
     const bad = readAir({ temp: 'warm', rh: '' }, 'metric');
     expect(!bad.ok && bad.error.map((p) => p.path)).toEqual(['air.tempC', 'air.rh']);
+  });
+});
+
+describe('an entry put in place of another', () => {
+  const coat = ev({
+    kind: 'coated',
+    id: 'coat',
+    productId: 'base-solvent',
+    coats: 2,
+    filmUm: 15,
+    thinnerFraction: 0.5,
+    application: 'lowPressureGun',
+    colourHex: '#123456',
+    batch: { batchId: 'cup', pouredMl: [300, 150], usedMl: 400 },
+    air: { tempC: 18.25, rh: 0.5 },
+    against: 'Rain is coming',
+    note: 'Second cup',
+  }) as PlainEvent;
+  const common = { atMs: coat.atMs, zoneIds: coat.zoneIds };
+
+  it('keeps what the sheet does not ask, and drops what was emptied on it', () => {
+    const r = inPlaceOf(coat, 'coated', {
+      ...common,
+      kind: 'coated',
+      productId: 'base-solvent',
+      coats: 3,
+      filmUm: 15,
+      application: 'lowPressureGun',
+    });
+    expect(r).toMatchObject({ coats: 3, batch: { batchId: 'cup' }, colourHex: '#123456', air: { tempC: 18.25 } });
+    expect(r).not.toHaveProperty('thinnerFraction');
+    expect(r).not.toHaveProperty('note');
+  });
+  it('of another product keeps neither its cup nor its colour', () => {
+    const r = inPlaceOf(coat, 'coated', { ...common, kind: 'coated', productId: 'clear-ms', coats: 2, filmUm: 25 });
+    expect(r).not.toHaveProperty('batch');
+    expect(r).not.toHaveProperty('colourHex');
+  });
+  it('of another kind can be written: it keeps only what every entry may have', () => {
+    const by = inPlaceOf(coat, 'cleaned', { ...common, kind: 'cleaned', productId: 'cleaner-metal' });
+    expect(by).toEqual({
+      ...common,
+      kind: 'cleaned',
+      productId: 'cleaner-metal',
+      air: { tempC: 18.25, rh: 0.5 },
+      against: 'Rain is coming',
+    });
+    expect(parseEvent({ ...by, id: 'new', writtenMs: coat.writtenMs }).ok).toBe(true);
+  });
+  it('a first look keeps what was found under it, as long as something was', () => {
+    const look = ev({
+      kind: 'found',
+      substrate: 'galvanised',
+      thicknessUm: 700,
+      layers: [
+        { label: 'Works primer', family: 'epoxy', filmUm: 30 },
+        { label: 'Old paint', family: 'oldCoating', filmUm: 90 },
+      ],
+      fault: 'Chips',
+    }) as PlainEvent;
+    expect(textsOfEntry(look, 'found', 'metric')).toEqual({ begin: 'old', fault: 'Chips' });
+    const open = { job: JOB } as OpenJob;
+    const at = (begin: string) =>
+      inPlaceOf(look, 'found', {
+        kind: 'found',
+        ...withContext('found', { begin, fault: 'Stone chips' }, open, ['lower']),
+      });
+    expect(at('old')).toMatchObject({ substrate: 'galvanised', thicknessUm: 700, fault: 'Stone chips' });
+    expect((at('old').layers as unknown[]).length).toBe(2);
+    expect(at('bare').layers).toEqual([]);
+  });
+  it('shows the air that the entry has, not the air of today', () => {
+    expect(airTextsOf(coat, 'metric')).toEqual({ temp: '18.25', rh: '50' });
+    expect(airTextsOf(coat, 'us')!.temp).toBe('64.85');
+    expect(airTextsOf(undefined, 'metric')).toBeNull();
+  });
+  it('filled from any entry and read back, it is that entry again', () => {
+    for (const kind of ['sanded', 'polished', 'baked', 'masked', 'fitted', 'removed', 'cleaned'] as const) {
+      const old = ev({
+        kind,
+        grit: 400,
+        tool: 'block',
+        wet: true,
+        spotsThrough: false,
+        removedUm: 12,
+        tempC: 60,
+        minutes: 30,
+        what: 'Edges',
+        where: 'Shelf',
+        productId: 'cleaner-metal',
+      }) as PlainEvent;
+      const r = read(kind, textsOfEntry(old, kind, 'metric'), products('cleaner-metal'));
+      expect(r.ok && inPlaceOf(old, kind, { ...r.value })).toMatchObject({ ...(r.ok && r.value), id: old.id });
+    }
   });
 });

@@ -2,7 +2,6 @@ import {
   coatDefaults,
   colourOn,
   fail,
-  fromDisplay,
   ok,
   panelOf,
   toDisplay,
@@ -10,6 +9,7 @@ import {
   type FieldProblem,
   type LoggableKind,
   type Payloads,
+  type PlainEvent,
   type Product,
   type Result,
   type UnitSystem,
@@ -65,9 +65,8 @@ export function payloadOf(
       const r = readNumber(text, f.kind, units, f.optional);
       if (!r.ok) problems.push({ path: f.name, message: r.error });
       else if (r.value !== undefined)
-        payload[f.name] = isSkim(kind, f.name)
-          ? fromDisplay('thickness', Number(text.replace(',', '.')), units) * 1000
-          : r.value;
+        // Read as a thickness in mm, see `isSkim`.
+        payload[f.name] = isSkim(kind, f.name) ? r.value * 1000 : r.value;
     } else if (f.type === 'yesNo') payload[f.name] = text === 'yes';
     else if (text.trim() === '') {
       if (!('optional' in f && f.optional))
@@ -144,6 +143,54 @@ export function withContext(
   }
   return payload;
 }
+
+/** What a product brought to a coat: not the next product's. */
+const OF_PRODUCT = ['colourHex', 'batch'];
+
+/**
+ * An entry put in place of another. What the sheet does not ask stays as it was (cup, layers that were found, faults dealt with, air unless it
+ * was read anew); what it does ask is as it stands there now, and gone where it was emptied. An entry of another kind keeps only what
+ * every entry may have.
+ * @param event as the sheet gives it
+ */
+export function inPlaceOf(
+  old: PlainEvent,
+  kind: LoggableKind,
+  event: Record<string, unknown>,
+): Record<string, unknown> {
+  const had = old as unknown as Record<string, unknown>;
+  const asks = new Set([...FIELDS[kind].map((f) => f.name), 'note']);
+  const stays = (name: string): boolean =>
+    !asks.has(name) && !(OF_PRODUCT.includes(name) && had.productId !== event.productId);
+  const kept: Record<string, unknown> =
+    old.kind === kind
+      ? Object.fromEntries(Object.entries(had).filter(([name]) => stays(name)))
+      : { ...(old.air && { air: old.air }), ...(old.against !== undefined && { against: old.against }) };
+  // The sheet asks only whether something was on it: what that was stays.
+  const begun =
+    old.kind === 'found' && kind === 'found'
+      ? {
+          substrate: old.substrate,
+          thicknessUm: old.thicknessUm,
+          ...((event.layers as unknown[]).length > 0 && old.layers.length > 0 && { layers: old.layers }),
+        }
+      : {};
+  return { ...kept, ...event, ...begun };
+}
+
+/** Fills the sheet from an entry that is to be corrected. */
+export const textsOfEntry = (e: PlainEvent, kind: LoggableKind, units: UnitSystem): Texts =>
+  textsOf(kind, { ...e, ...(e.kind === 'found' && { begin: e.layers.length > 0 ? 'old' : 'bare' }) }, units);
+
+/** The air of an entry as the sheet shows it; null where it has none. */
+export const airTextsOf = (e: PlainEvent | undefined, units: UnitSystem): AirTexts | null =>
+  e?.air
+    ? {
+        temp: typed(e.air.tempC, { quantity: 'temp' }, units),
+        rh: typed(e.air.rh, { percent: true }, units),
+        ...(e.air.surfaceTempC !== undefined && { surface: typed(e.air.surfaceTempC, { quantity: 'temp' }, units) }),
+      }
+    : null;
 
 /** The air as it was typed on the sheet, with what is wrong under each field's name. */
 export function readAir(texts: AirTexts, units: UnitSystem): Result<AirReading, FieldProblem[]> {
