@@ -27,6 +27,7 @@ export default defineConfig({
   fullyParallel: true,
   reporter: 'list',
   use: {
+    actionTimeout: 60_000,
     baseURL: `http://127.0.0.1:${PORT}`,
     viewport: { width: 390, height: 844 },
     hasTouch: true,

@@ -407,3 +407,19 @@ test('a decision is kept with what it rested on; a temporary one comes due', asy
   await page.goto('/ground?job=bread-van');
   await expect(page.getByText('Temporary repair, decided')).toBeVisible();
 });
+
+test('a temporary repair is due until another one takes its place', async ({ page }) => {
+  await openDemo(page, '/ground?job=bread-van');
+  await expect(page.getByRole('region', { name: 'Temporary repairs' }).getByText(/^until/)).toBeVisible();
+  await page.goto('/panel/bread-van/floor');
+  await page.getByTestId('log').click();
+  await press(page, 'Something else');
+  await pick(page, 'Repaired');
+  await page.getByLabel('What was done').fill('Sheet let in');
+  await expect(page.getByText('Takes the place of the temporary repair')).toBeVisible();
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toHaveText(/Sheet let in, in place of the temporary one/);
+  await page.goto('/ground?job=bread-van');
+  await expect(answer(page)).toBeVisible();
+  await expect(page.getByText('Temporary repairs')).toBeHidden();
+});

@@ -168,7 +168,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'treated':
       return `${name(e.productId)}, ${coats(e.coats)}`;
     case 'repaired':
-      return `${e.method}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}`;
+      return `${e.method}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}${e.ends ? ', in place of the temporary one' : ''}`;
     case 'filled':
       return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}`;
     case 'coated':

@@ -45,6 +45,11 @@ describe('the job file', () => {
     const coat = read.ok ? read.value.events.find((e) => e.kind === 'coated') : undefined;
     expect(coat).toMatchObject({ coats: 2, filmUm: 55, air: { tempC: 19, rh: 0.58 } });
   });
+  it.each([2, 3])('reads version %i, to which later ones only added', (version) => {
+    const file = { ...writeJobFile(JOB, [foundBare(), COAT], SHIPPED_PRODUCTS, T0), version };
+    const read = readJobFile(JSON.parse(JSON.stringify(file)));
+    expect(read.ok && [read.value.version, read.value.events.length]).toEqual([4, 2]);
+  });
   it('migrates what stands inside a correction too', () => {
     expect(eventFrom1({ kind: 'replaced', by: { kind: 'coated', coats: 2, totalUm: 100 } })).toEqual({
       kind: 'replaced',

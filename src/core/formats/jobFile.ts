@@ -9,7 +9,7 @@ import { fail, ok, type FieldProblem, type Result } from '../result';
 import { migrateJobFile } from './migrate';
 
 export const JOB_FORMAT = 'stratocoat-job';
-export const JOB_FORMAT_VERSION = 3;
+export const JOB_FORMAT_VERSION = 4;
 /** Larger than this no job is; a file past it is refused before it is read. */
 export const MAX_FILE_BYTES = 20_000_000;
 

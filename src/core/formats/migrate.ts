@@ -36,8 +36,10 @@ const STEPS: Record<number, (file: Raw) => Raw> = {
   }),
   // Version 3 only adds: drawings, marks, level, decisions, bags, links, staging.
   2: (file) => ({ ...file, version: 3 }),
+  // Version 4 only adds: outlines of marks, repairs that end a temporary one.
+  3: (file) => ({ ...file, version: 4 }),
 };
-const CURRENT = 3;
+const CURRENT = 4;
 
 /** Brings a job file of any known version to the current one, without judging its contents. */
 export function migrateJobFile(raw: unknown): Result<Raw, FieldProblem[]> {

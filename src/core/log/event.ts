@@ -79,6 +79,8 @@ export interface Payloads {
     method: string;
     /** A temporary repair says for how many months it has to last. */
     temporaryMonths?: number;
+    /** It takes the place of the temporary repairs of its zones, which are no longer due then. */
+    ends?: boolean;
     /** Faults that this deals with. */
     faultIds?: string[];
   };

@@ -164,6 +164,17 @@ export interface Cut {
   outline?: readonly Point[];
 }
 
+/**
+ * The zones, as they are now, of what some zones were at a moment: with all that was cut out of them since. Their areas add up to the
+ * area that those zones had then.
+ */
+export function zonesSince(job: Job, zoneIds: readonly string[], atMs: number): Zone[] {
+  const ids = new Set(zoneIds);
+  // A set that grows while one goes over it also gives what was added.
+  for (const id of ids) for (const z of job.zones) if (z.cutFrom?.zoneId === id && atMs < z.cutFrom.atMs) ids.add(z.id);
+  return job.zones.filter((z) => ids.has(z.id));
+}
+
 export const zonesOf = (job: Job, panelId: string): Zone[] => job.zones.filter((z) => z.panelId === panelId);
 export const panelOf = (job: Job, zoneId: string): Panel | undefined => {
   const zone = job.zones.find((z) => z.id === zoneId);

@@ -121,6 +121,7 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
   repaired: {
     method: text('Method', 300).required('Method is missing'),
     temporaryMonths: between('Months', 1, 240).integer('Months: a whole number'),
+    ends: boolean().strict().typeError('Ends must be yes or no'),
     faultIds: array().strict().of(id('Fault')).typeError('Faults must be a list').max(100, 'More than 100 faults'),
   },
   filled: {

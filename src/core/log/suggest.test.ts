@@ -30,6 +30,25 @@ const sand = (grit: number, atMin: number) =>
 const clean = (atMin: number) => ev({ kind: 'cleaned', atMin, productId: 'cleaner-metal' });
 const fill = (atMin: number) => ev({ kind: 'filled', atMin, productId: 'light-filler', filmUm: 900 });
 
+describe('a repair where a temporary one is', () => {
+  const plate = ev({ kind: 'repaired', atMin: -90, method: 'Plate', temporaryMonths: 6 });
+  const draft = (...events: LogEvent[]) => {
+    const { state, strata, status } = at(bare, ...events);
+    return draftFor('repaired', status, strata, state, SHIPPED_PRODUCTS);
+  };
+  it('is taken to be in its place, once', () => {
+    expect(draft()).toEqual({});
+    expect(draft(plate)).toEqual({ ends: true });
+    expect(draft(plate, ev({ kind: 'repaired', atMin: -9, method: 'Patch', ends: true }))).toEqual({});
+  });
+  it('tells until when that one lasts, and no more after', () => {
+    const until = at(bare, plate).status.temporaryUntilMs!;
+    expect(until).toBeGreaterThan(T0 + 170 * DAY * 60_000);
+    const done = ev({ kind: 'repaired', atMin: -9, method: 'Patch', ends: true });
+    expect(at(bare, plate, done).status.temporaryUntilMs).toBeUndefined();
+  });
+});
+
 describe('what most likely just happened', () => {
   it.each<[string, LogEvent[], string]>([
     ['nobody looked at it', [], 'found'],

@@ -1,6 +1,6 @@
 import { isBase, isFiller, isPrimer, isTopcoat, type Product, type ProductFamily } from '../library/product';
 import type { ZoneStatus } from '../strata/status';
-import { SUBSTRATE, type Strata } from '../strata/types';
+import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
 import { isMetal, type Application, type EventKind } from './kinds';
 import type { JobState } from './fold';
 import type { Payloads } from './event';
@@ -209,8 +209,9 @@ export function draftFor(
       return keepOuts.length > 0 ? { what: keepOuts.join(', ') } : {};
     case 'fitted':
     case 'removed':
-    case 'repaired':
       return {};
+    case 'repaired':
+      return temporaryRepairs(strata).length > 0 ? { ends: true } : {};
     case 'found':
       return { layers: [] };
   }

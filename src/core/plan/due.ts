@@ -15,9 +15,13 @@ export interface DueRepair {
 /** Temporary repairs of a job, the soonest first: those that were made, and those decided on and not yet made. */
 export function dueRepairs(job: Job, state: JobState): DueRepair[] {
   const made = new Map<string, DueRepair>();
+  // A decision is carried out once a temporary repair was made, also where another one has taken its place since.
+  const carriedOut = new Set<string>();
   for (const z of job.zones)
     for (const r of state.zones.get(z.id)?.strata?.repairs ?? []) {
       if (r.temporaryUntilMs === undefined) continue;
+      carriedOut.add(z.panelId);
+      if (r.endedMs !== undefined) continue;
       const key = `${z.panelId}/${r.atMs}`;
       const had = made.get(key);
       if (had) had.zoneIds.push(z.id);
@@ -32,7 +36,7 @@ export function dueRepairs(job: Job, state: JobState): DueRepair[] {
     }
   const list = [...made.values()];
   for (const d of job.decisions ?? [])
-    if (d.way === 'temporary' && d.months && !list.some((m) => m.panelId === d.panelId))
+    if (d.way === 'temporary' && d.months && !carriedOut.has(d.panelId))
       list.push({
         panelId: d.panelId,
         zoneIds: [],

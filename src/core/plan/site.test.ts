@@ -1,4 +1,5 @@
 import { foldLog } from '../log/fold';
+import type { LogEvent } from '../log/event';
 import type { AccessLink, Bag, BagItem, Job } from '../log/job';
 import { clearPapers, levelCoats, primerPapers } from '../log/level';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
@@ -140,6 +141,30 @@ describe('temporary repairs', () => {
     // The end of January and a month is the end of February.
     expect(new Date(due[0]!.dueMs).getUTCDate()).toBe(28);
     expect(due[1]!.zoneIds).toEqual(['lower', 'upper']);
+  });
+  it('one whose place was taken is due no more, on the zones where that was done, nor is the decision for it', () => {
+    const plate = ev({ kind: 'repaired', zoneIds: ['lower', 'upper'], method: 'Plate', temporaryMonths: 12 });
+    const patch = (zoneIds: string[], more = {}) =>
+      ev({ kind: 'repaired', atMin: 50, zoneIds, method: 'Patch welded in', ...more });
+    const decided = {
+      id: 'd',
+      panelId: 'door',
+      atMs: T0,
+      way: 'temporary' as const,
+      months: 12,
+      repairCheaper: 0.8,
+      repairCost: 100,
+      replaceCost: 300,
+    };
+    const due = (...more: LogEvent[]) =>
+      dueRepairs({ ...JOB, decisions: [decided] }, foldLog([foundBare(['lower', 'upper']), plate, ...more], products));
+    // A repair of something else on the same zone ends nothing.
+    expect(due(patch(['lower']))[0]!.zoneIds).toEqual(['lower', 'upper']);
+    expect(due(patch(['lower'], { ends: true }))[0]!.zoneIds).toEqual(['upper']);
+    expect(due(patch(['lower', 'upper'], { ends: true }))).toEqual([]);
+    // One temporary repair may take the place of another: that one is due then.
+    const again = due(patch(['lower', 'upper'], { ends: true, temporaryMonths: 3 }));
+    expect(again.map((d) => d.what)).toEqual(['Patch welded in']);
   });
 });
 

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { foldLog } from '../log/fold';
 import type { PlainEvent } from '../log/event';
+import { cutsOf, type Job } from '../log/job';
 import { readyMixMl } from '../mix/need';
 import { readySolids } from '../mix/ratio';
-import { ev, foundBare, JOB, products } from '../testing';
+import { ev, foundBare, JOB, products, T0 } from '../testing';
 import { eventUse, panelMaterial } from './use';
 
 const coat = (more = {}) =>
@@ -67,5 +68,38 @@ describe('material', () => {
     expect(door.lines[0]!.basis).toBe('poured');
     const undone = foldLog([...start, ev({ kind: 'voided', atMin: 1, zoneIds: [], targetId: 'c' })], products);
     expect(panelMaterial(JOB, undone, 'door', products).cost).toBe(0);
+  });
+
+  it('a zone that is drawn out of another one later takes its share of an earlier coat; the panel used what it used', () => {
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2999 }), fc.boolean(), (cutCm2, cup) => {
+        const c = coat({
+          id: 'c',
+          atMin: 5,
+          zoneIds: ['lower'],
+          ...(cup && { batch: { batchId: 'b', pouredMl: [400, 100, 40], usedMl: 540 } }),
+        });
+        const cut: Job = {
+          ...JOB,
+          zones: [
+            ...JOB.zones.map((z) => (z.id === 'lower' ? { ...z, areaCm2: z.areaCm2 - cutCm2 } : z)),
+            {
+              id: 'spot',
+              panelId: 'door',
+              name: 'Spot',
+              areaCm2: cutCm2,
+              cutFrom: { zoneId: 'lower', atMs: T0 + 10 * 60_000 },
+            },
+          ],
+        };
+        const log = [foundBare(['lower']), c];
+        const material = (job: Job) => panelMaterial(job, foldLog(log, products, cutsOf(job)), 'door', products);
+        expect(material(cut).cost).toBeCloseTo(material(JOB).cost, 6);
+        const shares = eventUse(c, cut, products);
+        expect(shares.map((u) => u.zoneId).sort()).toEqual(['lower', 'spot']);
+        // A coat after the cut is the rest's alone.
+        expect(eventUse({ ...c, atMs: T0 + 20 * 60_000 }, cut, products).map((u) => u.zoneId)).toEqual(['lower']);
+      }),
+    );
   });
 });

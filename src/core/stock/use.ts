@@ -1,6 +1,6 @@
 import { isFiller, type Product, type ProductLookup } from '../library/product';
 import type { PlainEvent } from '../log/event';
-import { zonesOf, type Job } from '../log/job';
+import { zonesOf, zonesSince, type Job } from '../log/job';
 import type { JobState } from '../log/fold';
 import { readyMixMl } from '../mix/need';
 import { readySolids, splitMix } from '../mix/ratio';
@@ -101,7 +101,8 @@ function workOut(e: PlainEvent, job: Job, products: ProductLookup): MaterialUse[
   if (!('productId' in e)) return [];
   const p = products(e.productId);
   if (!p) return [];
-  const zones = e.zoneIds.flatMap((id) => job.zones.find((z) => z.id === id) ?? []);
+  // A coat went on all that the zone was then, also on what was drawn as a zone of its own since.
+  const zones = zonesSince(job, e.zoneIds, e.atMs);
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   if (areaCm2 <= 0) return [];
   const all = whole(e, p, areaCm2);

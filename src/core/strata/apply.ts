@@ -53,7 +53,11 @@ export function applyEvent(
           faults: s.faults.map((f) => (event.faultIds!.includes(f.id) ? { ...f, doneMs: event.atMs } : f)),
         }),
         repairs: [
-          ...s.repairs,
+          ...(event.ends
+            ? s.repairs.map((r) =>
+                r.temporaryUntilMs !== undefined && r.endedMs === undefined ? { ...r, endedMs: event.atMs } : r,
+              )
+            : s.repairs),
           {
             atMs: event.atMs,
             method: event.method,

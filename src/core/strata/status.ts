@@ -10,7 +10,7 @@ import {
 } from '../library/product';
 import { HOUR_MS } from '../units/time';
 import type { ZoneState } from '../log/fold';
-import { topLayer, type Layer, type Strata } from './types';
+import { topLayer, type Layer, type Strata, temporaryRepairs } from './types';
 
 /** Where a zone stands in the work, coarse enough to be said in two words. */
 export const ZONE_STAGES = [
@@ -133,7 +133,7 @@ export function zoneStatus(
       }
     }
   moments.sort((a, b) => a.atMs - b.atMs);
-  const temporary = s.repairs.flatMap((r) => r.temporaryUntilMs ?? []);
+  const temporary = temporaryRepairs(s).map((r) => r.temporaryUntilMs);
   const stage = stageOf(s, top, product, clocks);
   return {
     stage,

@@ -104,8 +104,24 @@ export interface Strata {
   surface: Surface;
   readings: FilmReading[];
   faults: Fault[];
-  repairs: { atMs: number; method: string; temporaryUntilMs?: number }[];
+  repairs: Repair[];
 }
+
+/** A repair that was made. */
+export interface Repair {
+  atMs: number;
+  method: string;
+  /** A temporary one lasts until then, ms. */
+  temporaryUntilMs?: number;
+  /** Another one took its place, ms. */
+  endedMs?: number;
+}
+
+/** Temporary repairs whose place no other one has taken. */
+export const temporaryRepairs = (s: Strata | undefined): (Repair & { temporaryUntilMs: number })[] =>
+  (s?.repairs ?? []).filter(
+    (r): r is Repair & { temporaryUntilMs: number } => r.temporaryUntilMs !== undefined && r.endedMs === undefined,
+  );
 
 export const SUBSTRATE = 'substrate';
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { GRITS, unitOf, type LoggableKind, type Product, type Strata } from '@/core';
+import { GRITS, temporaryRepairs, unitOf, type LoggableKind, type Product, type Strata } from '@/core';
 import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
 import { Choices, Quiet } from '@/ui/parts';
@@ -21,9 +21,12 @@ interface Props {
 
 /** The questions of one kind. */
 export function KindFields(props: Props) {
-  // What a zone begins with is asked once: later findings are faults on what is there.
   const specs = FIELDS[props.kind].filter(
-    (f) => asked(f, props.kind, props.texts, props.product) && (f.name !== 'begin' || !props.strata),
+    (f) =>
+      asked(f, props.kind, props.texts, props.product) &&
+      // What a zone begins with is asked once: later findings are faults on what is there.
+      (f.name !== 'begin' || !props.strata) &&
+      (f.name !== 'ends' || temporaryRepairs(props.strata).length > 0),
   );
   const numbers = specs.filter((f) => f.type === 'number');
   const rest = specs.filter((f) => f.type !== 'number');

@@ -136,6 +136,10 @@ export function withContext(
       begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [];
     return { ...rest, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers };
   }
+  if (kind === 'repaired') {
+    const { ends, ...rest } = payload;
+    return ends ? payload : rest;
+  }
   if (kind === 'coated') {
     const product = open.products(String(payload.productId));
     const colour = product && colourOn(open.job, product);

@@ -126,6 +126,7 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
       kind: { plain: true },
       optional: true,
     },
+    { name: 'ends', label: 'Takes the place of the temporary repair', type: 'yesNo' },
   ],
   blasted: [
     {

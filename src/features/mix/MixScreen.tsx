@@ -28,6 +28,8 @@ import { Sprayed } from './Sprayed';
 import { useMixDraft } from './useMixDraft';
 import { ZoneSum } from './ZoneSum';
 
+/** More than this in one cup gets warm by itself, mL. */
+const LARGE_ML = 500;
 const SHAPES: { value: Shape; label: string }[] = [
   { value: 'plain', label: 'Plain panel' },
   { value: 'shaped', label: 'Edges and shape' },
@@ -185,7 +187,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             </View>
           )}
           <T kind="small" tone="muted">
-            {`Counted with ${Math.round(plan.value.transferEfficiency * 100)} % of the paint landing on the work. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}
+            {`${pot !== undefined && plan.value.readyMl > LARGE_ML ? 'A cup this large goes off sooner: its own heat hurries it. ' : ''}Counted with ${Math.round(plan.value.transferEfficiency * 100)} % of the paint landing on the work. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}
           </T>
         </Section>
       )}

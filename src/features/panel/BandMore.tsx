@@ -2,7 +2,7 @@ import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { showText, showThickness, SUBSTRATE_NAMES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
-import { fullWhen, percent, sinceWhen, whenAndWait } from '@/ui/format';
+import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import type { Band } from '@/ui/strata/bands';
 import { T } from '@/ui/T';
@@ -66,7 +66,10 @@ export function BandMore({
       <View style={{ gap: gap(1) }}>
         <Fact name="Substrate">{`${SUBSTRATE_NAMES[strata.substrate]}, ${showThickness(strata.substrateUm, units)}`}</Fact>
         {strata.repairs.map((r) => (
-          <Fact key={r.atMs} name="Repair">{`${r.method}, ${sinceWhen(r.atMs, now)}`}</Fact>
+          <Fact
+            key={r.atMs}
+            name="Repair"
+          >{`${r.method}, ${sinceWhen(r.atMs, now)}${r.temporaryUntilMs === undefined ? '' : r.endedMs === undefined ? `, to last until ${monthYear(r.temporaryUntilMs)}` : ', temporary, replaced since'}`}</Fact>
         ))}
         {strata.readings.map((r) => (
           <Fact
