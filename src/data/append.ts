@@ -64,10 +64,14 @@ export function useAppend(jobId: string | undefined) {
           // The tap is answered first; storage then has the thread to itself.
           await afterPaint();
           const seq = await repo.append(jobId, open.seq, [parsed.value]);
-          // The job's head may have been changed meanwhile: what stands there is kept.
+          // Another tab may have changed the job meanwhile, and it was read again: that one is kept, with this event in it.
           client.setQueryData<OpenJob>(jobKey(jobId), (now) => {
-            const { saving: _, ...settled } = now ?? open;
-            return { ...settled, seq, state };
+            const { saving: _, ...settled } = now ?? { ...open, state };
+            return {
+              ...settled,
+              seq: Math.max(settled.seq, seq),
+              state: settled.state === state ? state : appendEvent(settled.state, parsed.value, settled.products),
+            };
           });
           break;
         } catch (e) {

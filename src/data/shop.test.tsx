@@ -91,6 +91,30 @@ describe('logging', () => {
     expect(await stored()).toEqual(['found', 'baked', 'cleaned']);
   });
 
+  it('keeps what was read anew while it was being written', async () => {
+    const r = await page();
+    const repo = r.result.current.data.repo;
+    const write = repo.append.bind(repo);
+    jest.spyOn(repo, 'append').mockImplementationOnce(async (...args) => {
+      const seq = await write(...args);
+      // Another tab draws a zone out of the lower one, and this page reads the job again before the write is told of.
+      await other.changeJob('job', (j) => ({
+        ...j,
+        zones: [
+          ...j.zones,
+          { id: 'spot', panelId: 'door', name: 'Spot', areaCm2: 10, cutFrom: { zoneId: 'lower', atMs: now + 1000 } },
+        ],
+      }));
+      await r.result.current.actions.changeJob('job', (j) => j);
+      return seq;
+    });
+    await act(async () => void (await r.result.current.append.mutateAsync(cleaned)));
+    await waitFor(() => expect(r.result.current.open!.job.zones.map((z) => z.id)).toContain('spot'));
+    expect(r.result.current.open!.state.zones.get('spot')?.events.map((e) => e.kind)).toEqual(['found', 'cleaned']);
+    expect(kinds(r.result.current.open)).toEqual(['found', 'cleaned']);
+    expect(r.result.current.open!.saving).toBeUndefined();
+  });
+
   it('is taken from the page again where storage is full, and says so', async () => {
     const r = await page();
     jest.spyOn(r.result.current.data.repo, 'append').mockRejectedValueOnce(new StorageProblem('full', 'quota'));
