@@ -2,7 +2,7 @@ import { useLocalSearchParams } from 'expo-router';
 import { LogScreen } from '@/features/log/LogScreen';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces, fault, treatment } = useLocalSearchParams<{
+  const { job, zones, kind, product, replaces, fault, treatment, media, bar } = useLocalSearchParams<{
     job?: string;
     zones?: string;
     kind?: string;
@@ -10,6 +10,8 @@ export default function LogRoute() {
     replaces?: string;
     fault?: string;
     treatment?: string;
+    media?: string;
+    bar?: string;
   }>();
   return (
     <LogScreen
@@ -20,6 +22,8 @@ export default function LogRoute() {
       replaces={replaces}
       faultId={fault}
       treatment={treatment}
+      media={media}
+      bar={bar}
     />
   );
 }

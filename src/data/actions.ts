@@ -2,6 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import type { Job, LogEvent, Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
+import { boundary } from './boundary';
 import { useData } from './DataProvider';
 import { jobKey } from './jobs';
 import type { OpenJob } from './openJob';
@@ -28,6 +29,15 @@ export function useShopActions() {
         throw e;
       }
     };
+    /** A change whose outcome a file of the job could not carry is refused before anything shows or is written. */
+    const sound = async (change: (j: Job) => Job) => {
+      const { parseJob } = await boundary();
+      return (j: Job): Job => {
+        const checked = parseJob(change(j));
+        if (!checked.ok) throw new Error(checked.error[0]?.message);
+        return checked.value;
+      };
+    };
     return {
       saveSettings: (patch: Partial<Settings>) =>
         run(async () => {
@@ -44,10 +54,11 @@ export function useShopActions() {
        * cannot be written. What changes a zone's history goes through `changeJob`, which folds the log again.
        */
       changeHead: async (id: string, change: (j: Job) => Job) => {
+        const safe = await sound(change);
         const before = client.getQueryData<OpenJob>(jobKey(id));
-        if (before) client.setQueryData<OpenJob>(jobKey(id), { ...before, job: change(before.job) });
+        if (before) client.setQueryData<OpenJob>(jobKey(id), { ...before, job: safe(before.job) });
         try {
-          await repo.changeJob(id, change);
+          await repo.changeJob(id, safe);
           tellOthers(id);
         } catch (e) {
           if (before) client.setQueryData<OpenJob>(jobKey(id), (now) => now && { ...now, job: before.job });
@@ -56,7 +67,7 @@ export function useShopActions() {
         }
       },
       changeJob: (id: string, change: (j: Job) => Job, events: readonly LogEvent[] = []) =>
-        run(() => repo.changeJob(id, change, events)),
+        run(async () => repo.changeJob(id, await sound(change), events)),
     };
   }, [client, repo, setTrouble, tellOthers]);
 }

@@ -145,6 +145,21 @@ describe('a job\u2019s head', () => {
     expect((await other.load('job'))!.job.level).toBe('show');
   });
 
+  it('is not changed into what a file of the job could not carry: it would never come back in', async () => {
+    const r = await page();
+    const bag = { id: 'b', name: 'Bag', panelId: 'door', where: 'x'.repeat(301), items: [] };
+    const why = await act(() =>
+      r.result.current.actions.changeHead('job', (j) => ({ ...j, bags: [bag] })).catch((e: Error) => e.message),
+    );
+    expect(why).toBe('Where is longer than 300 signs');
+    expect(r.result.current.open!.job.bags).toBeUndefined();
+    const lost = await act(() =>
+      r.result.current.actions.changeJob('job', (j) => ({ ...j, panels: [] })).catch((e: Error) => e.message),
+    );
+    expect(lost).toMatch(/is on a panel that is not in the job/);
+    expect((await other.load('job'))!.job.panels).toHaveLength(2);
+  });
+
   it('of several jobs the one that was written to last is at hand', async () => {
     await other.putJobs([{ job: { ...job, id: 'newer', name: 'Newer', createdMs: now }, events: [], products: [] }]);
     await page();

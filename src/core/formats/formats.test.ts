@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { anyLog, ev, foundBare, JOB, T0 } from '../testing';
 import type { LogEvent } from '../log/event';
-import { MAX_FILE_BYTES, readJobFile, writeJobFile } from './jobFile';
+import { MAX_FILE_BYTES, parseJob, readJobFile, writeJobFile } from './jobFile';
 import { readJobText } from './readText';
 import { shiftTo } from './shift';
 import { eventFrom1 } from './migrate';
@@ -55,6 +55,26 @@ describe('the job file', () => {
       kind: 'replaced',
       by: { kind: 'coated', coats: 2, filmUm: 50 },
     });
+  });
+
+  it.each([
+    [{ x: 1 }, /outline\[1\]\.y: Corner is missing/],
+    [{ x: 1, y: '2' }, /outline\[1\]\.y: Corner: a number is needed/],
+    [{ x: NaN, y: 2 }, /outline\[1\]\.x: Corner: a number is needed/],
+    [{ x: 1, y: 30_000 }, /outline\[1\]\.y: Corner must be between -20000 and 20000 mm/],
+    [{ x: 1, y: 2, z: 3 }, /outline\[1\]: Corner has a field that is not known: z/],
+    [null, /outline\[1\]: Corner is missing/],
+  ])('a corner %j of a zone is refused where it stands', (corner, why) => {
+    const square = [{ x: 0, y: 0 }, corner, { x: 9, y: 9 }, { x: 0, y: 9 }];
+    const job = { ...JOB, zones: JOB.zones.map((z, i) => (i === 1 ? { ...z, outline: square } : z)) };
+    const r = parseJob(job);
+    expect(r.ok ? 'taken' : r.error.map((p) => `${p.path}: ${p.message}`).join()).toMatch(why);
+  });
+  it('the number of corners is bounded both ways', () => {
+    const zone = (outline: unknown) => ({ ...JOB, zones: JOB.zones.map((z) => ({ ...z, outline })) });
+    const round = (n: number) => Array.from({ length: n }, (_, i) => ({ x: Math.cos(i) * 100, y: Math.sin(i) * 100 }));
+    for (const bad of [round(2), round(401), 'square']) expect(parseJob(zone(bad)).ok).toBe(false);
+    for (const good of [round(3), round(400), undefined]) expect(parseJob(zone(good)).ok).toBe(true);
   });
 
   /** Each damage, and what the refusal must name. */

@@ -1,4 +1,8 @@
 import { array, number, object, string } from 'yup';
+import type { Point } from './job';
+
+/** Farther out than this no panel reaches, mm. */
+const MOST_MM = 20_000;
 
 /** A number that is one. */
 export const finite = (label: string) =>
@@ -24,11 +28,26 @@ export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
     .oneOf([...values], `${label} '\${value}' is not one that is known`);
 
 /** A place on a drawing. @param what names it in a sentence */
-export const pointOf = (what: string, mostMm = 20_000) =>
+export const pointOf = (what: string) =>
   object({
-    x: between(what, -mostMm, mostMm, 'mm').required(`${what} is missing`),
-    y: between(what, -mostMm, mostMm, 'mm').required(`${what} is missing`),
+    x: between(what, -MOST_MM, MOST_MM, 'mm').required(`${what} is missing`),
+    y: between(what, -MOST_MM, MOST_MM, 'mm').required(`${what} is missing`),
   }).noUnknown(`${what} has a field that is not known: \${unknown}`);
+
+/** What is wrong with a corner: its field and why. By hand, since a drawing has thousands and is checked at every change. */
+function cornerProblem(c: unknown): { field: string; message: string } | undefined {
+  if (typeof c !== 'object' || c === null) return { field: '', message: 'Corner is missing' };
+  for (const k of Object.keys(c))
+    if (k !== 'x' && k !== 'y') return { field: '', message: `Corner has a field that is not known: ${k}` };
+  for (const k of ['x', 'y'] as const) {
+    const v = (c as Partial<Point>)[k];
+    if (v === undefined) return { field: `.${k}`, message: 'Corner is missing' };
+    if (typeof v !== 'number' || !Number.isFinite(v)) return { field: `.${k}`, message: 'Corner: a number is needed' };
+    if (Math.abs(v) > MOST_MM)
+      return { field: `.${k}`, message: `Corner must be between ${-MOST_MM} and ${MOST_MM} mm` };
+  }
+  return undefined;
+}
 
 /** Corners of an outline. */
 export const outlineOf = (most = 400) =>
@@ -36,5 +55,11 @@ export const outlineOf = (most = 400) =>
     .strict()
     .typeError('Corners must be a list')
     .max(most, `More than ${most}: corners`)
-    .of(pointOf('Corner'))
-    .min(3, 'An outline needs at least three corners');
+    .min(3, 'An outline needs at least three corners')
+    .test('corners', (value, context) => {
+      for (const [i, c] of (value ?? []).entries()) {
+        const bad = cornerProblem(c);
+        if (bad) return context.createError({ path: `${context.path}[${i}]${bad.field}`, message: bad.message });
+      }
+      return true;
+    });

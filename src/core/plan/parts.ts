@@ -34,10 +34,14 @@ export function partsSum(job: Job, nowMs: number): PartsSum {
   };
 }
 
+/** As long as a name may be in a job file, see core/formats. */
+const NAME_SIGNS = 120;
+
 /** What is wrong with a bag, field by field. An empty bag is allowed; an item of none, or more back than came off, is not. */
 export function checkBag(job: Job, bag: Bag): Result<Bag, FieldProblem[]> {
   const problems: FieldProblem[] = [];
   if (!bag.name.trim()) problems.push({ path: 'name', message: 'Give the bag a name or number' });
+  else if (bag.name.trim().length > NAME_SIGNS) problems.push({ path: 'name', message: `At most ${NAME_SIGNS} signs` });
   else if (job.bags?.some((b) => b.id !== bag.id && b.name.toLowerCase() === bag.name.trim().toLowerCase()))
     problems.push({ path: 'name', message: 'There is a bag of that name' });
   if (!job.panels.some((p) => p.id === bag.panelId))
@@ -49,6 +53,7 @@ export function checkBag(job: Job, bag: Bag): Result<Bag, FieldProblem[]> {
 export function itemProblems(i: BagItem): FieldProblem[] {
   const problems: FieldProblem[] = [];
   if (!i.name.trim()) problems.push({ path: 'item', message: 'Say what it is' });
+  else if (i.name.trim().length > NAME_SIGNS) problems.push({ path: 'item', message: `At most ${NAME_SIGNS} signs` });
   if (!Number.isInteger(i.count) || i.count < 1 || i.count > 999)
     problems.push({ path: 'count', message: 'A whole number from 1 to 999' });
   if (!Number.isInteger(i.back) || i.back < 0 || i.back > i.count)

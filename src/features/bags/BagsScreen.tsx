@@ -52,6 +52,8 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
   const bags = (job.bags ?? []).map((bag) => (
     <OneBag
       key={bag.id}
+      open={open}
+      rules={rules}
       bag={bag}
       part={job.panels.find((p) => p.id === bag.panelId)?.name ?? 'a part that is gone'}
       now={now}
@@ -59,6 +61,12 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
         void change((bags) => bags.map((b) => (b.id === bag.id ? { ...b, items: [...b.items, item] } : b)))
       }
       onChange={(item) => void changeItem(bag.id, item)}
+      onDrop={(item) =>
+        void drop((bags) =>
+          bags.map((b) => (b.id === bag.id ? { ...b, items: b.items.filter((i) => i.id !== item.id) } : b)),
+        )
+      }
+      onBag={(next) => void change((bags) => bags.map((b) => (b.id === next.id ? { ...next, items: b.items } : b)))}
       onRemove={() => void drop((bags) => bags.filter((b) => b.id !== bag.id))}
     />
   ));
@@ -80,7 +88,7 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
       {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
       {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
-        <NewBag
+        <BagForm
           open={open}
           rules={rules}
           onDone={(bag) => {
@@ -108,21 +116,30 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
 }
 
 function OneBag({
+  open,
+  rules,
   bag,
   part,
   now,
   onAdd,
   onChange,
+  onDrop,
+  onBag,
   onRemove,
 }: {
+  open: OpenJob;
+  rules: Rules;
   bag: Bag;
   part: string;
   now: number;
   onAdd(i: BagItem): void;
   onChange(i: BagItem): void;
+  onDrop(i: BagItem): void;
+  onBag(b: Bag): void;
   onRemove(): void;
 }) {
   const [adding, setAdding] = useState(false);
+  const [moving, setMoving] = useState(false);
   const [opened, setOpened] = useState<string>();
   const pieces = bag.items.reduce((n, i) => n + i.count, 0);
   return (
@@ -157,10 +174,26 @@ function OneBag({
                 setOpened(undefined);
               }}
               onLeave={() => setOpened(undefined)}
+              onDrop={() => {
+                onDrop(i);
+                setOpened(undefined);
+              }}
             />
           )}
         </View>
       ))}
+      {moving && (
+        <BagForm
+          open={open}
+          rules={rules}
+          bag={bag}
+          onRemove={onRemove}
+          onDone={(next) => {
+            setMoving(false);
+            if (next) onBag(next);
+          }}
+        />
+      )}
       {adding ? (
         <ItemForm
           onSave={(item) => {
@@ -172,7 +205,7 @@ function OneBag({
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
           <Quiet label={`Count something into ${bag.name}`} icon="plus" onPress={() => setAdding(true)} />
-          {bag.items.length === 0 && <Quiet label="Throw the bag away" tone="stop" onPress={onRemove} />}
+          {!moving && <Quiet label={`Move or rename ${bag.name}`} tone="muted" onPress={() => setMoving(true)} />}
         </View>
       )}
     </Section>
@@ -199,19 +232,38 @@ const toneOf = (i: BagItem, now: number) =>
         ? ('window' as const)
         : ('muted' as const);
 
-function NewBag({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(bag: Bag | undefined): void }) {
+/** A new bag, or one that is moved, renamed or thrown away. */
+function BagForm({
+  open,
+  rules,
+  bag,
+  onDone,
+  onRemove,
+}: {
+  open: OpenJob;
+  rules: Rules;
+  bag?: Bag;
+  onDone(bag: Bag | undefined): void;
+  onRemove?(): void;
+}) {
   const { job } = open;
-  const [name, setName] = useState(`Bag ${(job.bags?.length ?? 0) + 1}`);
-  const [panelId, setPanelId] = useState('');
-  const [where, setWhere] = useState('');
+  const [name, setName] = useState(bag?.name ?? `Bag ${(job.bags?.length ?? 0) + 1}`);
+  const [panelId, setPanelId] = useState(bag?.panelId ?? '');
+  const [where, setWhere] = useState(bag?.where ?? '');
   const [problems, setProblems] = useState<Record<string, string>>({});
   const save = () => {
-    const r = rules.checkBag(job, { id: newId(nowMs()), name: name.trim(), panelId, where: where.trim(), items: [] });
+    const r = rules.checkBag(job, {
+      id: bag?.id ?? newId(nowMs()),
+      name: name.trim(),
+      panelId,
+      where: where.trim(),
+      items: bag?.items ?? [],
+    });
     if (r.ok) onDone(r.value);
     else setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
   };
-  return (
-    <Section title="A new bag">
+  const questions = (
+    <>
       <Field label="Name or number" value={name} onChange={setName} problem={problems.name} />
       <Choices
         label="What it came off"
@@ -224,11 +276,17 @@ function NewBag({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(b
           {problems.panelId}
         </T>
       )}
-      <Field label="Where it is" value={where} onChange={setWhere} />
+      <Field label="Where it is" value={where} onChange={setWhere} problem={problems.where} />
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
         <Act label="Keep the bag" strong grow onPress={save} testID="keep-bag" />
         <Act label="Leave" onPress={() => onDone(undefined)} />
       </View>
-    </Section>
+      {onRemove && <Quiet label="Throw the bag away" tone="stop" onPress={onRemove} />}
+    </>
+  );
+  return bag ? (
+    <View style={{ paddingVertical: gap(2) }}>{questions}</View>
+  ) : (
+    <Section title="A new bag">{questions}</Section>
   );
 }

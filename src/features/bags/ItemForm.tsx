@@ -6,7 +6,7 @@ import { View } from 'react-native';
 import { parseDecimal, type BagItem } from '@/core';
 import { newId, nowMs, useRules } from '@/data';
 import { Field, Fields } from '@/ui/Field';
-import { Act, Choices } from '@/ui/parts';
+import { Act, Choices, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -16,7 +16,18 @@ const NATURE = [
 ] as const;
 
 /** One sort of thing in a bag: how many, whether it breaks, when new ones come, how many are back. */
-export function ItemForm({ item, onSave, onLeave }: { item?: BagItem; onSave(i: BagItem): void; onLeave(): void }) {
+export function ItemForm({
+  item,
+  onSave,
+  onLeave,
+  onDrop,
+}: {
+  item?: BagItem;
+  onSave(i: BagItem): void;
+  onLeave(): void;
+  /** Takes it off the list. */
+  onDrop?(): void;
+}) {
   const rules = useRules();
   const [name, setName] = useState(item?.name ?? '');
   const [count, setCount] = useState(item ? String(item.count) : '');
@@ -71,6 +82,7 @@ export function ItemForm({ item, onSave, onLeave }: { item?: BagItem; onSave(i: 
         <Act label={item ? 'Keep' : 'Into the bag'} strong={!item} grow onPress={() => save()} testID="keep-item" />
         <Act label="Leave" onPress={onLeave} />
       </View>
+      {onDrop && <Quiet label="Off the list" tone="stop" onPress={onDrop} />}
       {problems[''] !== undefined && (
         <T kind="small" tone="stop">
           {problems['']}

@@ -84,14 +84,15 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
         ]
       : [],
   );
-  const zoneIds = staged.flatMap(({ item }) => (item.skipped === undefined ? zonesOn(open.job, item) : []));
   const result = planBlast(parts, media, rig);
   const problems = result.ok ? {} : Object.fromEntries(result.error.map((p) => [p.path, p.message]));
   const plan = result.ok ? result.value : undefined;
-  const toCover = staged.reduce(
-    (n, { item }) => n + (item.skipped === undefined ? item.cover.filter((c) => !c.done).length : 0),
-    0,
+  // What should not be blasted so is neither covered nor logged.
+  const goes = staged.filter(
+    ({ item }) => item.skipped === undefined && !plan?.parts.some((p) => p.part.id === item.id && p.stop),
   );
+  const zoneIds = goes.flatMap(({ item }) => zonesOn(open.job, item));
+  const toCover = goes.reduce((n, { item }) => n + item.cover.filter((c) => !c.done).length, 0);
   const endMs = plan ? now + plan.hours * 3_600_000 : now;
   const rain = room?.climate.forecast?.points.find((p) => p.rainMm > 0 && p.atMs > now);
   const rustMs = room && rustsAtMs(room.air, endMs);
@@ -110,13 +111,17 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
       testID="blast"
       wide
       foot={
-        parts.length > 0 && (
+        goes.length > 0 && (
           <Act
             label={toCover > 0 ? 'Cover first, then blast' : 'Log the blasting'}
             strong
             grow
             disabled={toCover > 0}
-            onPress={() => router.navigate(`/log?job=${open.job.id}&kind=blasted&zones=${zoneIds.join()}` as never)}
+            onPress={() =>
+              router.navigate(
+                `/log?job=${open.job.id}&kind=blasted&zones=${zoneIds.join()}&media=${encodeURIComponent(media.name)}${plan ? `&bar=${plan.heldBarG.toFixed(1)}` : ''}` as never,
+              )
+            }
             testID="log-blast"
           />
         )

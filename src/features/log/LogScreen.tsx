@@ -9,7 +9,7 @@ import {
   likelyKind,
   likelyRemovalUm,
   LOGGABLE,
-  MEDIA_PROFILES_UM,
+  MEDIA_NAMES,
   openFaults,
   strataBefore,
   STRIP_METHODS,
@@ -43,6 +43,7 @@ import { AirFields, type AirTexts } from './AirFields';
 import {
   airTextsOf,
   inPlaceOf,
+  ofMedia,
   payloadOf,
   productDefaults,
   readAir,
@@ -71,6 +72,9 @@ interface Props {
   faultId?: string;
   /** What a repair was worked out as. */
   treatment?: string;
+  /** What it was blasted with, and the pressure that was held, bar. */
+  media?: string;
+  bar?: string;
 }
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
@@ -101,6 +105,8 @@ function Sheet({
   replaces,
   faultId,
   treatment,
+  media,
+  bar,
 }: Props & { jobs: OpenJob[]; start: OpenJob }) {
   const [jobId, setJobId] = useState(start.job.id);
   const [old] = useState(() => entryOf(start, replaces));
@@ -122,6 +128,8 @@ function Sheet({
       askedProduct={productId}
       faultId={faultId}
       treatment={TREATMENTS.find((t) => t === treatment)}
+      media={MEDIA_NAMES.find((m) => m === media)}
+      bar={bar}
       old={old}
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
@@ -141,13 +149,28 @@ interface FilledProps {
   askedProduct: string | undefined;
   faultId: string | undefined;
   treatment: Treatment | undefined;
+  media: MediaName | undefined;
+  bar: string | undefined;
   /** The entry that is being corrected. */
   old: PlainEvent | undefined;
   onJob(id: string): void;
   onZones(ids: string[]): void;
 }
 
-function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, old, onJob, onZones }: FilledProps) {
+function Filled({
+  jobs,
+  open,
+  zones,
+  asked,
+  askedProduct,
+  faultId,
+  treatment,
+  media,
+  bar,
+  old,
+  onJob,
+  onZones,
+}: FilledProps) {
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
@@ -183,6 +206,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
     const fault = (strata ? openFaults(strata) : []).find((f) => f.id === faultId);
     const way = fault?.mark.treatment ?? treatment;
     if (way && asked === 'repaired') return { method: TREATMENT_NAMES[way] };
+    if (media && asked === 'blasted') return { ...ofMedia(media, units), ...(bar && { barG: bar }) };
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
   });
@@ -236,7 +260,7 @@ function Filled({ jobs, open, zones, asked, askedProduct, faultId, treatment, ol
       name === 'grit' && kind === 'sanded' && status
         ? { removedUm: typed(likelyRemovalUm(Number(text), status, strata), { quantity: 'film' }, units) }
         : name === 'media'
-          ? { profileUm: typed(MEDIA_PROFILES_UM[text as MediaName], { quantity: 'film' }, units) }
+          ? ofMedia(text as MediaName, units)
           : {};
     // Another product brings its own usual figures; what was typed for the last one does not fit it.
     setEdits(

@@ -2,12 +2,14 @@ import {
   coatDefaults,
   colourOn,
   fail,
+  MEDIA_PROFILES_UM,
   ok,
   panelOf,
   toDisplay,
   type AirReading,
   type FieldProblem,
   type LoggableKind,
+  type MediaName,
   type Payloads,
   type PlainEvent,
   type Product,
@@ -121,6 +123,12 @@ export function productDefaults(kind: LoggableKind, p: Product): Record<string, 
   if (kind === 'treated') return { productId: p.id, coats: 1, filmUm: p.film.nominalUm };
   return { productId: p.id };
 }
+
+/** A media and the profile that it usually leaves. */
+export const ofMedia = (media: MediaName, units: UnitSystem): Texts => ({
+  media,
+  profileUm: typed(MEDIA_PROFILES_UM[media], { quantity: 'film' }, units),
+});
 
 /** What the sheet does not ask because the job knows it. */
 export function withContext(

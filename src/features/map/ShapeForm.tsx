@@ -70,6 +70,9 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
     const kept = now.length > MOST_CORNERS ? thinned(now, TREMBLE_MM) : now;
     const wrong = outlineProblem(kept);
     if (wrong) bad.outline = wrong;
+    const within = zones.filter((z) => z.face === 'inner').map((z) => z.name);
+    if (both === 'no' && within.length > 0)
+      bad[''] = `${within.join(' and ')} ${within.length === 1 ? 'is' : 'are'} on the inner face: it cannot go.`;
     if (Object.keys(bad).length > 0) return setProblems(bad);
     const faces: Face[] = both === 'yes' ? ['outer', 'inner'] : ['outer'];
     changeJob(open.job.id, (j) => withShape(j, j.panels.find((p) => p.id === panel.id) ?? panel, kept, faces)).then(
