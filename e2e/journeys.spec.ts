@@ -238,6 +238,37 @@ test('US units everywhere, and the choice is kept', async ({ page }) => {
   await expect(page.getByRole('button', { name: /^High-build primer, 2 coats, 4\.3\smil/ })).toBeVisible();
   await page.goto('/');
   await expect(page.getByText(/Air 6\d\.\d\s°F/)).toBeVisible();
+  // Where people measure, mix, cut and blast nothing is left in metric but what every shop has so: grams and mat by weight.
+  for (const route of [
+    '/panel/bread-van/left-side',
+    '/log?job=bread-van&zones=ld-lower',
+    '/mix?job=bread-van&zones=ld-lower,ld-upper',
+    '/air',
+    '/heat',
+    '/ground?job=bread-van',
+    '/map?job=bread-van&panel=nose',
+    '/level?job=bread-van',
+    '/blast?job=bread-van',
+    '/repair?job=bread-van&panel=roof',
+    '/repair?job=bread-van&panel=left-side',
+    '/job/bread-van',
+  ]) {
+    await page.goto(route);
+    await expect(answer(page).first()).toBeVisible();
+    const text = (await page.locator('body').innerText()).replace(/g\/m²/g, '');
+    expect({ route, metric: text.match(/.{0,30}\d\s(°C|K|µm|mm|cm|bar|m²|m³\/min|ml|kg)\b.{0,10}/gu) }).toEqual({
+      route,
+      metric: null,
+    });
+  }
+  // What is typed in inches is worked out in inches: 5 and 3 in wide and high, cut 20 mm beyond on each side.
+  await page.goto('/repair?job=bread-van&panel=left-side');
+  await pick(page, 'Patch');
+  await page.getByLabel('Bad, wide, in').fill('5');
+  await page.getByLabel('Bad, high, in').fill('3');
+  await expect(answer(page)).toHaveText(/^Cut 6\.57 × 4\.57\sin, \d+ plugs$/);
+  await page.getByLabel('Bad, high, in').fill('900');
+  await expect(page.getByText(/^Height must be between 0\.20 and 118\sin/)).toBeVisible();
 });
 
 test('an own product: copied, given a data sheet’s figures, used, and not deleted while in use', async ({ page }) => {

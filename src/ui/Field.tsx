@@ -1,6 +1,6 @@
 import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useLook } from './look';
+import { useLook, useSay } from './look';
 import { T } from './T';
 import { gap, TARGET } from './theme';
 
@@ -23,8 +23,9 @@ const Input = lazy(() => import('./Input'));
 /** A field with its unit in its label and its complaint right under it. */
 export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
   const { palette, scale } = useLook();
+  const say = useSay();
   const inRow = useContext(InRow) && numeric;
-  const name = unit ? `${label}, ${unit}` : label;
+  const name = say(unit ? `${label}, ${unit}` : label);
   return (
     <View
       style={{
@@ -51,13 +52,13 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, mu
       {problem !== undefined ? (
         <View role="alert">
           <T kind="small" tone="stop">
-            {problem}
+            {say(problem)}
           </T>
         </View>
       ) : (
         hint !== undefined && (
           <T kind="small" tone="muted">
-            {hint}
+            {say(hint)}
           </T>
         )
       )}

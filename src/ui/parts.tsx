@@ -1,7 +1,7 @@
 import { type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Icon, type IconName } from './icons';
-import { useLook } from './look';
+import { useLook, useSay } from './look';
 import { T, type Tone } from './T';
 import { gap, GLOVE, TARGET } from './theme';
 
@@ -77,6 +77,7 @@ export function Head({
   under?: ReactNode;
   right?: ReactNode;
 }) {
+  const say = useSay();
   return (
     <View style={{ marginBottom: gap(3) }}>
       <View
@@ -96,11 +97,11 @@ export function Head({
         {right}
       </View>
       <T kind="answer" level={1} tone={tone}>
-        {answer}
+        {say(answer)}
       </T>
       {typeof under === 'string' ? (
         <T kind="small" tone="muted">
-          {under}
+          {say(under)}
         </T>
       ) : (
         under
@@ -126,8 +127,9 @@ export function Section({
   children: ReactNode;
 }) {
   const { palette } = useLook();
+  const name = useSay()(title);
   return (
-    <View style={[{ marginTop: gap(4) }, far && FAR_DOWN]} role="region" aria-label={title}>
+    <View style={[{ marginTop: gap(4) }, far && FAR_DOWN]} role="region" aria-label={name}>
       <View
         style={{
           flexDirection: 'row',
@@ -141,7 +143,7 @@ export function Section({
       >
         <View style={{ flexShrink: 1 }}>
           <T kind="section" level={2}>
-            {title}
+            {name}
           </T>
         </View>
         {typeof aside === 'string' ? (
@@ -364,6 +366,7 @@ export function Notice({
   testID?: string;
 }) {
   const { palette } = useLook();
+  const say = useSay();
   return (
     <View
       testID={testID}
@@ -376,7 +379,7 @@ export function Notice({
         marginTop: gap(3),
       }}
     >
-      {typeof children === 'string' ? <T kind="small">{children}</T> : children}
+      {typeof children === 'string' ? <T kind="small">{say(children)}</T> : children}
     </View>
   );
 }

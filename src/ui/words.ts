@@ -1,4 +1,5 @@
 import {
+  inUnits,
   APPLICATION_NAMES,
   areaMm2,
   drawnAreaText,
@@ -147,7 +148,10 @@ export const markWords = (
   m: Pick<Payloads['marked'], 'fault' | 'depthMm' | 'sizeMm' | 'treatment' | 'outline'>,
   units: UnitSystem,
 ): string =>
-  `${FAULT_NAMES[m.fault]}${m.outline ? `, ${drawnAreaText(areaMm2(m.outline) / 100, units)}` : m.sizeMm ? `, ${m.sizeMm}\u00a0mm across` : ''}${m.depthMm ? `, ${m.depthMm}\u00a0mm deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`;
+  inUnits(
+    `${FAULT_NAMES[m.fault]}${m.outline ? `, ${drawnAreaText(areaMm2(m.outline) / 100, units)}` : m.sizeMm ? `, ${m.sizeMm}\u00a0mm across` : ''}${m.depthMm ? `, ${m.depthMm}\u00a0mm deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`,
+    units,
+  );
 
 /** One event in one line. */
 export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSystem): string {
@@ -164,7 +168,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'stripped':
       return `${STRIP_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
     case 'blasted':
-      return `${e.media}, ${Math.round(e.profileUm)}\u00a0µm profile${e.wet ? ', wet' : ''}`;
+      return `${e.media}, ${showText('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
     case 'treated':
       return `${name(e.productId)}, ${coats(e.coats)}`;
     case 'repaired':

@@ -1,7 +1,8 @@
 import fc from 'fast-check';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { products } from '../testing';
-import { planMix, readyMixMl, type MixRequest } from './need';
+import { readyMixMl } from './coverage';
+import { planMix, type MixRequest } from './need';
 import { potLifeMinutes } from './potLife';
 import { grownLines, growthOf, overPoured, pourSteps } from './pour';
 import { ratioText, readySolids, splitMix } from './ratio';

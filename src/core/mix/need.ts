@@ -1,6 +1,7 @@
 import type { Application } from '../log/kinds';
 import type { Product } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import { readyMixMl } from './coverage';
 import { growthOf, type InCup } from './pour';
 import { readySolids, splitMix, type SplitMix } from './ratio';
 import { transferEfficiency, type Shape } from './transfer';
@@ -29,16 +30,6 @@ export interface MixPlan extends SplitMix {
   /** How much larger the batch is than planned, since too much of one part is in the cup; 1 where it is as planned. */
   grown: number;
 }
-
-/**
- * Ready mix for a film on an area: area × film × coats / (solids × transfer efficiency).
- * In the trade's form, litres = m² × µm × coats / (10 · VS% · TE). Source: the usual coverage rule of coatings
- * data sheets (coverage m²/L = 10 · VS% / µm).
- * @param areaCm2 cm²; @param filmUm dry, µm; @param solids volume solids ready to spray, fraction; @param te fraction
- * @returns mL
- */
-export const readyMixMl = (areaCm2: number, filmUm: number, coats: number, solids: number, te: number): number =>
-  (areaCm2 * 1e-4 * filmUm * coats) / (solids * te);
 
 /**
  * How much to mix, and how to pour it.

@@ -1,4 +1,4 @@
-import { readyMixMl } from '../mix/need';
+import { readyMixMl } from '../mix/coverage';
 import { readySolids } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';
 import type { Product, ProductLookup } from '../library/product';

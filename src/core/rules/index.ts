@@ -5,6 +5,7 @@
 export * from './method';
 export * from './rule';
 export * from './verdict';
+export * from '../safety/cautions';
 export * from '../blast';
 export * from '../faults';
 export * from '../plan/access';

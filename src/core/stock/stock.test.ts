@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { foldLog } from '../log/fold';
 import type { PlainEvent } from '../log/event';
 import { cutsOf, type Job } from '../log/job';
-import { readyMixMl } from '../mix/need';
+import { readyMixMl } from '../mix/coverage';
 import { readySolids } from '../mix/ratio';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
 import { eventUse, panelMaterial } from './use';

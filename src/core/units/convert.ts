@@ -2,7 +2,8 @@
 export type UnitSystem = 'metric' | 'us';
 
 /** A quantity that a screen shows or asks for. Weights stay in grams in both systems: scales in paint shops read grams. */
-export type Quantity = 'temp' | 'tempDifference' | 'film' | 'thickness' | 'length' | 'volume' | 'area' | 'mass';
+export type Quantity =
+  'temp' | 'tempDifference' | 'film' | 'thickness' | 'length' | 'volume' | 'area' | 'mass' | 'pressure' | 'airFlow';
 
 interface Unit {
   unit: string;
@@ -16,8 +17,8 @@ interface Unit {
 const same = (unit: string, decimals: number): Unit => ({ unit, factor: 1, offset: 0, decimals });
 
 /**
- * The metric side is the core's own unit of that quantity: °C, K, µm (film), mm (thickness), cm (length), mL, cm² and g.
- * US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL).
+ * The metric side is the core's own unit of that quantity: °C, K, µm (film), mm (thickness), cm (length), mL, cm², g,
+ * bar and m³/min. US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those).
  */
 const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
   metric: {
@@ -29,6 +30,8 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     volume: same('ml', 0),
     area: { unit: 'm²', factor: 1e-4, offset: 0, decimals: 2 },
     mass: same('g', 1),
+    pressure: same('bar', 1),
+    airFlow: same('m³/min', 2),
   },
   us: {
     temp: { unit: '°F', factor: 1.8, offset: 32, decimals: 0 },
@@ -39,6 +42,8 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     volume: { unit: 'fl oz', factor: 1 / 29.5735295625, offset: 0, decimals: 1 },
     area: { unit: 'ft²', factor: 1 / 929.0304, offset: 0, decimals: 1 },
     mass: same('g', 1),
+    pressure: { unit: 'psi', factor: 14.503773773, offset: 0, decimals: 0 },
+    airFlow: { unit: 'cfm', factor: 35.314666721, offset: 0, decimals: 0 },
   },
 };
 
@@ -61,7 +66,7 @@ export interface Shown {
 
 /**
  * A metric quantity as it is shown: converted, rounded to the decimals that it deserves (more when it is small).
- * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm² or g
+ * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², g, bar or m³/min
  */
 export function show(q: Quantity, metric: number, system: UnitSystem, decimals?: number): Shown {
   const u = UNITS[system][q];

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { fromDisplay, show, showText, toDisplay, type Quantity } from './convert';
 import { parseDecimal } from './decimal';
+import { inUnits } from './say';
 import { showThickness } from './thickness';
 import { HOUR_MS, MINUTE_MS, nextClockTime, waitText } from './time';
 
@@ -90,4 +91,51 @@ describe('a typed time of day', () => {
     ['six', null],
     ['', null],
   ])('%s', (text, ms) => expect(nextClockTime(text, now)).toBe(ms));
+});
+
+describe('sentences of the core in US units', () => {
+  it.each([
+    ['Too cold: 9.5\u00a0°C on the panel.', 'Too cold: 49\u00a0°F on the panel.'],
+    ['A number from -10 to 60\u00a0°C', 'A number from 14 to 140\u00a0°F'],
+    ['Surface within 3 K of the dew point.', 'Surface within 5\u00a0°F of the dew point.'],
+    [
+      'That would be 240\u00a0µm; over 200\u00a0µm it cracks.',
+      'That would be 9.4\u00a0mil; over 7.9\u00a0mil it cracks.',
+    ],
+    ['Width must be between 5 and 3000 mm', 'Width must be between 0.20 and 118\u00a0in'],
+    ['Cut 160 × 120\u00a0mm, 14 plugs', 'Cut 6.30 × 4.72\u00a0in, 14 plugs'],
+    ['no more than 1.5 mm low, then skim', 'no more than 0.059\u00a0in low, then skim'],
+    [
+      'Pressure falls to 3.9\u00a0bar; 6.4\u00a0mm would hold 6.9\u00a0bar.',
+      'Pressure falls to 57\u00a0psi; 0.25\u00a0in would hold 100\u00a0psi.',
+    ],
+    ['takes 2.34\u00a0m³/min of air', 'takes 83\u00a0cfm of air'],
+    ['0.84\u00a0m², thick paint', '9.0\u00a0ft², thick paint'],
+  ])('%s', (metric, us) => {
+    expect(inUnits(metric, 'us')).toBe(us);
+    expect(inUnits(metric, 'metric')).toBe(metric);
+  });
+  it.each([
+    'P400, 3 coats, 54 %, 450 g/m² mat',
+    'Bag 3 of 12, 10 min, 1.2 kg, 80 km',
+    'Grade 2: K 7, 5 mmHg, 6 barrels',
+  ])('leaves %s alone', (text) => expect(inUnits(text, 'us')).toBe(text));
+  it('says a sentence once: what is in US units stays', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.tuple(fc.integer({ min: -40, max: 9000 }), fc.constantFrom('°C', 'K', 'µm', 'mm', 'bar', 'm²')), {
+          maxLength: 4,
+        }),
+        (figures) => {
+          const once = inUnits(figures.map(([n, u]) => `at ${n}\u00a0${u}`).join(', '), 'us');
+          expect(once).not.toMatch(/\d\u00a0(°C|K|µm|mm|bar|m²)/);
+          expect(inUnits(once, 'us')).toBe(once);
+        },
+      ),
+    );
+  });
+  it('pressure and air by definition: 100 psi are 6.895 bar, 1 m³/min is 35.31 cfm', () => {
+    expect(fromDisplay('pressure', 100, 'us')).toBeCloseTo(6.89476, 4);
+    expect(toDisplay('airFlow', 1, 'us')).toBeCloseTo(35.3147, 3);
+  });
 });

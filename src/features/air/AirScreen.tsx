@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { DAY_MS, gapsIn, showText, waitText, type Product, type ProductFamily, type Unfit } from '@/core';
 import { useLibrary, useNow, useRoom, useRules, type Room } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import { Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -41,6 +41,7 @@ interface Props {
 
 function Loaded({ room, now, product, products, onProduct }: Props) {
   const { units } = useLook();
+  const say = useSay();
   const rules = useRules();
   const router = useRouter();
   const { here, air, surface } = room;
@@ -98,9 +99,9 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
             <Readings room={room} now={now} />
             <View style={{ marginTop: gap(3) }}>
               <T kind="small" tone="muted">
-                Surface at least 3 K over the dew point (ISO 8502-4) and within the product's own limits. Estimated for
-                a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet
-                decides.
+                {say(
+                  'Surface at least 3 K over the dew point (ISO 8502-4) and within the product\u2019s own limits. Estimated for a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.',
+                )}
               </T>
             </View>
           </>

@@ -1,13 +1,14 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, waitText } from '@/core';
+import { showText, unitOf, waitText, type UnitSystem } from '@/core';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/rules';
 import { useJobAndRules, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
+import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -34,29 +35,44 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
 
 const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'glass' };
 type RigName = Exclude<keyof typeof RIG, 'media'>;
-const BORES = [4.8, 6.4, 8, 9.5];
+/** How each figure of the rig is asked for. */
+const KINDS: Record<RigName, NumberKind> = {
+  boreMm: { quantity: 'thickness' },
+  barG: { quantity: 'pressure' },
+  airM3Min: { quantity: 'airFlow' },
+  rate: { plain: true },
+  handRate: { plain: true },
+};
+/** Usual nozzles, mm, and the same as sold by the inch. */
+const BORES = [
+  { mm: 4.8, inch: '3/16' },
+  { mm: 6.4, inch: '1/4' },
+  { mm: 8, inch: '5/16' },
+  { mm: 9.5, inch: '3/8' },
+];
 
 function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: typeof RIG | undefined }) {
   const { COATING_RATES, MEDIA, mediaById, planBlast, rustsAtMs } = rules;
-  const { currency } = useLook();
+  const { currency, units } = useLook();
+  const say = useSay();
   const router = useRouter();
   const now = useNow();
   const room = useRoom(now);
   const { saveSettings } = useShopActions();
   const start = kept ?? RIG;
   const [texts, setTexts] = useState<Record<RigName, string>>(() => ({
-    boreMm: String(start.boreMm),
-    barG: String(start.barG),
-    airM3Min: String(start.airM3Min),
-    rate: String(start.rate),
-    handRate: String(start.handRate),
+    boreMm: typed(start.boreMm, KINDS.boreMm, units),
+    barG: typed(start.barG, KINDS.barG, units),
+    airM3Min: typed(start.airM3Min, KINDS.airM3Min, units),
+    rate: typed(start.rate, KINDS.rate, units),
+    handRate: typed(start.handRate, KINDS.handRate, units),
   }));
   const [worn, setWorn] = useState(false);
   const [mediaId, setMediaId] = useState(start.media);
   const media = mediaById(mediaId) ?? MEDIA[0]!;
   const num = (k: RigName) => {
-    const r = parseDecimal(texts[k]);
-    return r.ok ? r.value : NaN;
+    const r = readNumber(texts[k], KINDS[k], units);
+    return r.ok ? r.value! : NaN;
   };
   const rig: BlastRig = {
     boreMm: num('boreMm'),
@@ -132,7 +148,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
         answer={answerOf(plan, parts.length, toCover)}
         under={
           plan && plan.hours > 0
-            ? `${hoursText(plan.hours)}, ${plan.mediaKg.toFixed(0)}\u00a0kg of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
+            ? `${hoursText(plan.hours)}, ${kgText(plan.mediaKg, units)} of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
             : undefined
         }
       />
@@ -165,24 +181,24 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
               </View>
             )}
             {plan && plan.parts.length > 0 && (
-              <Section title="Part by part" aside={`${plan.heldBarG.toFixed(1)}\u00a0bar held`}>
+              <Section title="Part by part" aside={`${showText('pressure', plan.heldBarG, units)} held`}>
                 {plan.parts.map((p) => (
                   <Row key={p.part.id}>
                     <View style={{ flex: 1, minWidth: 0 }}>
                       <T kind="strong">{p.part.name}</T>
                       <T kind="small" tone="muted">
-                        {`${(p.part.areaCm2 / 10_000).toFixed(2)}\u00a0m², ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
+                        {`${showText('area', p.part.areaCm2, units)}, ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
                       </T>
                       {(p.stop ?? p.care) && (
                         <T kind="small" tone={p.stop ? 'stop' : 'window'}>
-                          {p.stop ?? p.care}
+                          {say(p.stop ?? p.care!)}
                         </T>
                       )}
                     </View>
                     <View style={{ alignItems: 'flex-end' }}>
                       <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
                       <T kind="tag" tone="muted">
-                        {p.stop ? '' : `${p.mediaKg.toFixed(0)}\u00a0kg`}
+                        {p.stop ? '' : kgText(p.mediaKg, units)}
                       </T>
                     </View>
                   </Row>
@@ -216,7 +232,10 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
               >{`Dust: ${media.dust}. For ${media.on.length > 2 ? 'everything, slowly' : media.on.join(' and ')}.`}</T>
               <Choices
                 label="Nozzle"
-                options={BORES.map((b) => ({ value: String(b), label: `${b}\u00a0mm` }))}
+                options={BORES.map((b) => ({
+                  value: typed(b.mm, KINDS.boreMm, units),
+                  label: units === 'us' ? `${b.inch}\u00a0in` : `${b.mm}\u00a0mm`,
+                }))}
                 value={texts.boreMm}
                 onChange={(v) => setTexts({ ...texts, boreMm: v })}
               />
@@ -224,17 +243,17 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
                 label="Its bore is"
                 options={[
                   { value: 'new', label: 'As new' },
-                  { value: 'worn', label: 'Worn by 1.5\u00a0mm' },
+                  { value: 'worn', label: say('Worn by 1.5\u00a0mm') },
                 ]}
                 value={worn ? 'worn' : 'new'}
                 onChange={(v) => setWorn(v === 'worn')}
               />
               <Fields>
-                {field('boreMm', 'Nozzle', 'mm')}
-                {field('barG', 'Pressure', 'bar')}
+                {field('boreMm', 'Nozzle', unitOf('thickness', units))}
+                {field('barG', 'Pressure', unitOf('pressure', units))}
               </Fields>
               <Fields>
-                {field('airM3Min', 'Compressor', 'm³/min')}
+                {field('airM3Min', 'Compressor', unitOf('airFlow', units))}
                 {field('rate', `Crew, an hour`, currency)}
               </Fields>
               {field('handRate', 'Your own hour, for the wire wheel', currency)}
@@ -273,6 +292,9 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
   );
 }
 
+/** Media is bought by the sack: whole kilograms, or pounds. */
+const kgText = (kg: number, units: UnitSystem) =>
+  units === 'us' ? `${Math.round(kg * 2.20462262)}\u00a0lb` : `${Math.round(kg)}\u00a0kg`;
 const hoursText = (h: number) => (h < 1 ? `${Math.max(1, Math.round(h * 60))}\u00a0min` : `${h.toFixed(1)}\u00a0h`);
 
 function answerOf(plan: BlastPlan | undefined, parts: number, toCover: number): string {

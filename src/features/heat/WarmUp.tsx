@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { airAt, showText, surfaceLagMs, unitOf, waitText, type SubstrateKind } from '@/core';
 import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/rules';
 import { useRoom, useRules } from '@/data';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Choices, Notice, Row, Section } from '@/ui/parts';
@@ -40,6 +40,7 @@ const PANELS: { value: string; label: string; substrate: SubstrateKind; um: numb
 /** How long the room and a panel take to warm, whether the panel stays dry on the way, and what fits then. */
 export function WarmUp({ now }: { now: number }) {
   const { units } = useLook();
+  const say = useSay();
   const room = useRoom(now);
   const rules = useRules();
   const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
@@ -140,7 +141,12 @@ export function WarmUp({ now }: { now: number }) {
         value={heater}
         onChange={(v) => setHeater(v)}
       />
-      <Choices label="Panel" options={PANELS} value={panel} onChange={setPanel} />
+      <Choices
+        label="Panel"
+        options={PANELS.map((x) => ({ ...x, label: say(x.label) }))}
+        value={panel}
+        onChange={setPanel}
+      />
       {heater === 'open' && (
         <Notice tone="stop">
           Fumes of an open burner hold carbon monoxide, and their water settles on cold panels. Ventilate; stop it long

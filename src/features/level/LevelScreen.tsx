@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, QUALITY_LEVELS, type QualityLevel } from '@/core';
+import { inUnits, parseDecimal, QUALITY_LEVELS, showText, type QualityLevel, type UnitSystem } from '@/core';
 import type { LevelSum } from '@/core/rules';
 import { useJobAndRules, useLibrary, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
@@ -28,8 +28,11 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
 }
 
 /** What is compared, row by row. */
-const ROWS: { label: string; of(s: LevelSum): string }[] = [
-  { label: 'Wave left over 20\u00a0mm', of: (s) => `${s.spec.wavinessMm}\u00a0mm` },
+const ROWS: { label: string; of(s: LevelSum, units: UnitSystem): string }[] = [
+  {
+    label: 'Wave left over 20\u00a0mm',
+    of: (s, units) => showText('film', s.spec.wavinessMm * 1000, units),
+  },
   { label: 'Skims of filler', of: (s) => String(s.spec.skims) },
   { label: 'Coats of build', of: (s) => String(s.spec.buildCoats) },
   { label: 'Blocked to', of: (s) => `P${s.spec.primerGrit}` },
@@ -42,7 +45,7 @@ const ROWS: { label: string; of(s: LevelSum): string }[] = [
 ];
 
 function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
-  const { currency, palette } = useLook();
+  const { currency, palette, units } = useLook();
   const { lookup } = useLibrary();
   const { changeHead } = useShopActions();
   const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
@@ -106,13 +109,13 @@ function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
         {ROWS.map((row) => (
           <View key={row.label} style={{ borderBottomWidth: 1, borderBottomColor: palette.line, paddingTop: gap(1.5) }}>
             <T kind="tag" tone="muted">
-              {row.label}
+              {inUnits(row.label, units)}
             </T>
             <View role="row" style={{ flexDirection: 'row', gap: gap(2) }}>
               {sums.map((s) => (
                 <View key={s.level} role="cell" style={[cell, { paddingVertical: gap(0.5) }]}>
                   <T {...(s.level === picked ? { kind: 'strong' as const } : { tone: 'muted' as const })}>
-                    {row.of(s)}
+                    {row.of(s, units)}
                   </T>
                 </View>
               ))}
@@ -131,7 +134,7 @@ function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
       </View>
       <View style={{ marginTop: gap(3) }}>
         <T kind="small" tone="muted">
-          {`Estimated for ${mine.areaM2.toFixed(1)}\u00a0m² by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
+          {`Estimated for ${showText('area', mine.areaM2 * 10_000, units, 1)} by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
         </T>
       </View>
     </Page>

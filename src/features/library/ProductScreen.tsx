@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { cautionsFor, copyOf, productsUsed, ratioText, showText, unitOf, type Product } from '@/core';
-import { boundary, newId, nowMs, useJobs, useLibrary, useShopActions } from '@/data';
+import { copyOf, productsUsed, ratioText, showText, unitOf, type Product } from '@/core';
+import { boundary, newId, nowMs, useJobs, useLibrary, useRules, useShopActions } from '@/data';
 import { money } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Head, Notice, Page, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -34,6 +34,8 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   const { units, currency } = useLook();
   const { jobs } = useJobs();
   const { removeProduct } = useShopActions();
+  const rules = useRules();
+  const say = useSay();
   const router = useRouter();
   const [problem, setProblem] = useState<string>();
   const remove = () => {
@@ -82,14 +84,14 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
               <View key={f.path} style={{ minWidth: 120 }}>
                 <T kind="section">{shown(f, figureAt(p, f.path), units, currency)}</T>
                 <T kind="tag" tone="muted">
-                  {f.label}
+                  {say(f.label)}
                 </T>
               </View>
             ))}
           </View>
         </Section>
       ))}
-      {cautionsFor('coated', p, false).map((c) => (
+      {rules?.cautionsFor('coated', p, false).map((c) => (
         <Notice key={c.id} tone="window">
           {c.text}
         </Notice>

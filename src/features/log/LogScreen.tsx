@@ -3,7 +3,6 @@ import { format } from 'date-fns/format';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
-  cautionsFor,
   draftFor,
   keepOutsOn,
   likelyKind,
@@ -31,6 +30,7 @@ import {
   useConditions,
   useJobs,
   useLibrary,
+  useRules,
   useStatuses,
   type OpenJob,
 } from '@/data';
@@ -178,6 +178,7 @@ function Filled({
   const [now] = useState(nowMs);
   const statuses = useStatuses(open, now);
   const append = useAppend(open.job.id);
+  const rules = useRules();
 
   const first = zones[0];
   // A correction is about what was there then.
@@ -206,7 +207,8 @@ function Filled({
     const fault = (strata ? openFaults(strata) : []).find((f) => f.id === faultId);
     const way = fault?.mark.treatment ?? treatment;
     if (way && asked === 'repaired') return { method: TREATMENT_NAMES[way] };
-    if (media && asked === 'blasted') return { ...ofMedia(media, units), ...(bar && { barG: bar }) };
+    if (media && asked === 'blasted')
+      return { ...ofMedia(media, units), ...(bar && { barG: typed(Number(bar), { quantity: 'pressure' }, units) }) };
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
   });
@@ -244,7 +246,7 @@ function Filled({
   const judged = old ? undefined : verdict;
   const stopped = judged?.verdict.level === 'stop';
   const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
-  const cautions = cautionsFor(
+  const cautions = rules?.cautionsFor(
     kind,
     product,
     overOld,
@@ -391,7 +393,7 @@ function Filled({
           {m}
         </Notice>
       ))}
-      {cautions.map((c) => (
+      {cautions?.map((c) => (
         <Notice key={c.id} tone="window">
           {c.text}
         </Notice>

@@ -1,5 +1,6 @@
 import { View } from 'react-native';
 import { Field } from '@/ui/Field';
+import { useSay } from '@/ui/look';
 import { Notice } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
@@ -15,11 +16,12 @@ interface Props {
 
 /** What the rules say of the entry before it is saved. Against a stop one goes on only with a reason, which is logged. */
 export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason, problem }: Props) {
+  const say = useSay();
   if (verdict.level === 'allowed')
     return (
       <View testID="verdict">
         <T kind="small" tone="do">
-          {verdictLine(verdict, now)}
+          {say(verdictLine(verdict, now))}
         </T>
       </View>
     );
@@ -27,11 +29,11 @@ export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason
   return (
     <Notice tone={VERDICT_TONE[verdict.level]} testID="verdict">
       <T kind="strong" tone={VERDICT_TONE[verdict.level]}>
-        {`${zone ? `${zone}. ` : ''}${verdictLine(verdict, now)}`}
+        {`${zone ? `${zone}. ` : ''}${say(verdictLine(verdict, now))}`}
       </T>
       {grave.slice(1).map((f) => (
         <T key={f.ruleId} kind="small">
-          {f.clears && f.clearsMs === undefined ? `${f.says} ${f.clears}` : f.says}
+          {say(f.clears && f.clearsMs === undefined ? `${f.says} ${f.clears}` : f.says)}
         </T>
       ))}
       {verdict.level === 'stop' && (

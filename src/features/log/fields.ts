@@ -139,7 +139,7 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
     { name: 'inhibitor', label: 'Inhibitor in the water', type: 'yesNo' },
     { name: 'salts', label: 'Salt in the steel (road, sea)', type: 'yesNo' },
     num('profileUm', 'Profile', 'film', { hint: 'From the media, unless it was measured.' }),
-    { name: 'barG', label: 'Pressure at the nozzle, bar', type: 'number', kind: { plain: true }, optional: true },
+    num('barG', 'Pressure at the nozzle', 'pressure', { optional: true }),
   ],
   fitted: [{ name: 'where', label: 'Where, and with what', type: 'text' }],
   removed: [{ name: 'where', label: 'Where it is now', type: 'text' }],

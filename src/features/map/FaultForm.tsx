@@ -6,9 +6,9 @@ import {
   FAULT_CAUSES,
   FAULT_KINDS,
   FAULT_NAMES,
-  parseDecimal,
   TREATMENT_NAMES,
   TREATMENTS,
+  unitOf,
   type Face,
   type FaultCause,
   type FaultKind,
@@ -21,10 +21,13 @@ import { acrossMm, alsoOn } from '@/core/outline';
 import { NotLogged, useAppend, useRules, useSettings, type OpenJob } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
 import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { markWords } from '@/ui/words';
+
+const MM = { quantity: 'thickness' } as const;
 
 /** What is wrong at the place that was tapped, how bad, why, and what is proposed. */
 export function FaultForm({
@@ -54,7 +57,7 @@ export function FaultForm({
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
   const [depth, setDepth] = useState('');
-  const [size, setSize] = useState(outline ? String(acrossMm(outline)) : '');
+  const [size, setSize] = useState(outline ? typed(acrossMm(outline), MM, units) : '');
   const [cause, setCause] = useState<FaultCause>();
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
@@ -62,7 +65,7 @@ export function FaultForm({
   if (!settings || !rules) return null;
   const figures = rules.FAULTS[fault];
   const read = (text: string): number | undefined => {
-    const r = parseDecimal(text);
+    const r = readNumber(text, MM, units, true);
     return r.ok ? r.value : undefined;
   };
   const proposal = rules.proposeTreatment({
@@ -79,7 +82,8 @@ export function FaultForm({
       if (!text.trim()) return undefined;
       const v = read(text);
       if (v === undefined || v < min || v > max) bad[name] = `A number from ${min} to ${max}\u00a0mm`;
-      return v;
+      // As fine as a straightedge reads: inches do not come out even.
+      return v && Math.round(v * 10) / 10;
     };
     const depthMm = figures.depth && figure('depthMm', depth, 0, 200);
     const sizeMm = figures.size && figure('sizeMm', size, 1, 5000);
@@ -152,10 +156,24 @@ export function FaultForm({
       {(figures.depth ?? figures.size) && (
         <Fields>
           {figures.depth && (
-            <Field label="Depth" unit="mm" value={depth} onChange={setDepth} problem={problems.depthMm} numeric />
+            <Field
+              label="Depth"
+              unit={unitOf('thickness', units)}
+              value={depth}
+              onChange={setDepth}
+              problem={problems.depthMm}
+              numeric
+            />
           )}
           {figures.size && (
-            <Field label="Across" unit="mm" value={size} onChange={setSize} problem={problems.sizeMm} numeric />
+            <Field
+              label="Across"
+              unit={unitOf('thickness', units)}
+              value={size}
+              onChange={setSize}
+              problem={problems.sizeMm}
+              numeric
+            />
           )}
         </Fields>
       )}

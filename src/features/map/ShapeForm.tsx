@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, drawnAreaText, zonesOf, type Face, type Panel, type Point } from '@/core';
+import { drawnAreaText, unitOf, zonesOf, type Face, type Panel, type Point } from '@/core';
 import {
   areaMm2,
   boundsOf,
@@ -20,6 +20,7 @@ import {
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
 import { PanelMap } from '@/ui/map/PanelMap';
 import { Sketch, useBlank, useSketchAtRest } from '@/ui/map/sketch';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
@@ -30,6 +31,8 @@ const WAYS = [
   { value: 'draw', label: 'Draw it' },
 ] as const;
 
+const MM = { quantity: 'thickness' } as const;
+
 /** Gives a panel its outline to scale: a generic shape with its own width and height, or drawn on a board of that size. */
 export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel; onDone?(): void }) {
   const { units } = useLook();
@@ -38,16 +41,16 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const had = panel.map && boundsOf(panel.map.outline);
   const [way, setWay] = useState<(typeof WAYS)[number]['value']>('shape');
   const [shape, setShape] = useState<ShapeName | 'asItIs'>(panel.map ? 'asItIs' : 'rectangle');
-  const [width, setWidth] = useState(String(had?.width ?? SHAPES.rectangle.size[0]));
-  const [height, setHeight] = useState(String(had?.height ?? SHAPES.rectangle.size[1]));
+  const [width, setWidth] = useState(typed(had?.width ?? SHAPES.rectangle.size[0], MM, units));
+  const [height, setHeight] = useState(typed(had?.height ?? SHAPES.rectangle.size[1], MM, units));
   const [both, setBoth] = useState<'no' | 'yes'>(panel.map?.faces.includes('inner') ? 'yes' : 'no');
   const [sketch] = useState(() => new Sketch());
   const drawn = useSketchAtRest(sketch);
   const blank = useBlank(sketch);
   const [problems, setProblems] = useState<Record<string, string>>({});
   const read = (text: string) => {
-    const r = parseDecimal(text);
-    return r.ok && r.value >= 20 && r.value <= 6000 ? r.value : undefined;
+    const r = readNumber(text, MM, units);
+    return r.ok && r.value! >= 20 && r.value! <= 6000 ? r.value : undefined;
   };
   const w = read(width);
   const h = read(height);
@@ -114,15 +117,15 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
           onChange={(s) => {
             setShape(s);
             if (s === 'asItIs') return;
-            setWidth(String(SHAPES[s].size[0]));
-            setHeight(String(SHAPES[s].size[1]));
+            setWidth(typed(SHAPES[s].size[0], MM, units));
+            setHeight(typed(SHAPES[s].size[1], MM, units));
           }}
         />
       )}
       <Fields>
         <Field
           label={way === 'draw' ? 'Board, wide' : 'Wide'}
-          unit="mm"
+          unit={unitOf('thickness', units)}
           value={width}
           onChange={setWidth}
           problem={problems.width}
@@ -130,7 +133,7 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
         />
         <Field
           label={way === 'draw' ? 'Board, high' : 'High'}
-          unit="mm"
+          unit={unitOf('thickness', units)}
           value={height}
           onChange={setHeight}
           problem={problems.height}

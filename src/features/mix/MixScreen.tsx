@@ -4,17 +4,16 @@ import { View } from 'react-native';
 import {
   APPLICATION_NAMES,
   APPLICATIONS,
-  cautionsFor,
   isFiller,
   MINUTE_MS,
-  potLifeMinutes,
   ratioText,
   showText,
   unitOf,
   type Application,
   type Shape,
 } from '@/core';
-import { nowMs, useJobs, useConditions, useLibrary, useNow, useStatuses, type OpenJob } from '@/data';
+import { potLifeMinutes } from '@/core/mix';
+import { nowMs, useJobs, useConditions, useLibrary, useNow, useRules, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -77,6 +76,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const { units, currency } = useLook();
   const { all, lookup } = useLibrary();
   const router = useRouter();
+  const rules = useRules();
   const now = useNow();
   const [d, setD] = useState(start);
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
@@ -265,7 +265,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         </Section>
       )}
       {!picking &&
-        cautionsFor('coated', product, false).map((c) => (
+        rules?.cautionsFor('coated', product, false).map((c) => (
           <Notice key={c.id} tone="window">
             {c.text}
           </Notice>

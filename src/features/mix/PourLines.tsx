@@ -1,17 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  grownLines,
-  growthOf,
-  overPoured,
-  pourSteps,
-  show,
-  showText,
-  unitOf,
-  type InCup,
-  type MixPlan,
-  type Shown,
-} from '@/core';
+import { show, showText, unitOf, type Shown } from '@/core';
+import { grownLines, growthOf, overPoured, pourSteps, type InCup, type MixPlan } from '@/core/mix';
 import { useLook } from '@/ui/look';
 import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { colourOn, showText, unitOf, zoneLabel, type Application, type MixPlan, type Product, type Zone } from '@/core';
+import { colourOn, showText, unitOf, zoneLabel, type Application, type Product, type Zone } from '@/core';
+import { type MixPlan } from '@/core/mix';
 import { newId, nowMs, useAppend, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';

@@ -1,4 +1,5 @@
-import { clockShop, constantAir, foldLog, overPoured, SHIPPED_PRODUCTS, zoneStatus } from '@/core';
+import { clockShop, constantAir, foldLog, SHIPPED_PRODUCTS, zoneStatus } from '@/core';
+import { overPoured } from '@/core/mix';
 import { coated, ev, foundBare, JOB, products, T0 } from '@/core/testing';
 import type { OpenJob } from '@/data';
 import { forProduct, fresh, mixable, work, type MixDraft } from './cup';

@@ -3,16 +3,15 @@ import {
   isCoating,
   levelCoats,
   likelyProduct,
-  planMix,
   type Application,
   type FieldProblem,
-  type MixPlan,
   type Product,
   type QualityLevel,
   type Result,
   type Shape,
   type UnitSystem,
 } from '@/core';
+import { planMix, type MixPlan } from '@/core/mix';
 import type { OpenJob, Statuses } from '@/data';
 import { readNumber, typed } from '@/ui/numbers';
 

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { showText, showThickness, SUBSTRATE_NAMES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import type { Band } from '@/ui/strata/bands';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -57,6 +57,7 @@ export function BandMore({
   now: number;
 }) {
   const { units } = useLook();
+  const say = useSay();
   const { lookup } = useLibrary();
   const airThen = useAirThen(open);
   const detail = useClockDetail(open, zoneId, status, now);
@@ -116,10 +117,12 @@ export function BandMore({
           <Fact key={c.stage} name={stageWords(c.stage, l.family)}>
             {c.reached && c.opensMs !== null
               ? whenAndWait(c.opensMs, now)
-              : rangeWords(
-                  c,
-                  detail?.ranges.find((r) => r.stage === c.stage),
-                  now,
+              : say(
+                  rangeWords(
+                    c,
+                    detail?.ranges.find((r) => r.stage === c.stage),
+                    now,
+                  ),
                 )}
             {typeof c.closesMs === 'number' ? ` (closes ${whenAndWait(c.closesMs, now)})` : ''}
           </Fact>

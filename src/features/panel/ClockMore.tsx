@@ -5,7 +5,7 @@ import { View } from 'react-native';
 import { HOUR_MS, showText, temperatureFor, waitText, type StageClock, type ZoneStatus } from '@/core';
 import { useClockDetail, useConditions, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import { Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -22,6 +22,7 @@ interface Props {
 /** What the clock rests on: earliest and latest under the forecast, air that nobody read, heat that would help. */
 export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: Props) {
   const router = useRouter();
+  const say = useSay();
   const detail = useClockDetail(open, zoneId, status, now);
   const here = useConditions(open, now)?.(zoneId);
   const top = status.top;
@@ -34,7 +35,9 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
   const flash = status.moments.find((m) => m.kind === 'opens' && m.stage === 'flash');
   return (
     <View style={{ marginTop: gap(2), gap: gap(1) }} testID="clock-more">
-      {next && range && <T kind="small">{`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`}</T>}
+      {next && range && (
+        <T kind="small">{say(`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`)}</T>
+      )}
       {never && here && <Never clock={never} family={top.family} rh={here.rh} now={now} />}
       {gapMs > HOUR_MS && (
         <T kind="small" tone="window">

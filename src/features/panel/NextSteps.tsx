@@ -4,7 +4,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/rules';
 import { useLibrary, useRules, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
@@ -66,12 +66,13 @@ interface LineProps {
 
 function Line({ label, verdict, now, expanded, onPress, children }: LineProps) {
   const { palette } = useLook();
+  const say = useSay();
   return (
     <View style={[styles.line, { borderBottomColor: palette.line }]} testID="next-step">
       <Pressable onPress={onPress} role="button" aria-expanded={expanded} style={styles.press}>
         <T kind="strong">{label}</T>
         <T kind="small" tone={VERDICT_TONE[verdict.level]}>
-          {verdictLine(verdict, now)}
+          {say(verdictLine(verdict, now))}
         </T>
       </Pressable>
       {expanded && (
@@ -79,11 +80,11 @@ function Line({ label, verdict, now, expanded, onPress, children }: LineProps) {
           {verdict.findings.map((f) => (
             <View key={f.ruleId}>
               <T kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
-                {f.says}
+                {say(f.says)}
               </T>
               {f.clears !== undefined && (
                 <T kind="small">
-                  {f.clearsMs === undefined ? f.clears : `${f.clears} ${whenAndWait(f.clearsMs, now)}.`}
+                  {say(f.clearsMs === undefined ? f.clears : `${f.clears} ${whenAndWait(f.clearsMs, now)}.`)}
                 </T>
               )}
             </View>

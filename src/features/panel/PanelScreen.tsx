@@ -14,7 +14,7 @@ import {
 } from '@/core';
 import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useLook, useSay } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { T } from '@/ui/T';
@@ -65,6 +65,7 @@ function Panel({
   now: number;
 }) {
   const { units } = useLook();
+  const say = useSay();
   const router = useRouter();
   const panel = open.job.panels.find((p) => p.id === panelId)!;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
@@ -110,7 +111,7 @@ function Panel({
         <>
           <View style={{ marginTop: gap(4) }}>
             <T kind="small" tone="muted" testID="on-top">
-              {`On top: ${surfaceWords(strata).toLowerCase()}`}
+              {say(`On top: ${surfaceWords(strata).toLowerCase()}`)}
             </T>
             <View style={{ height: gap(1.5) }} />
             <StrataColumn

@@ -13,7 +13,7 @@ export function BondWork(p: WorkProps) {
 
 function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
   const [other, setOther] = useState<SubstrateKind>('steel');
-  const { value, field } = useFigures({ temp: String(tempC) });
+  const { value, field } = useFigures({ temp: String(tempC) }, { temp: '°C' });
   useEffect(() => onTreatment('rebond'), [onTreatment]);
   const t = value('temp');
   const bad: Record<string, string> = t >= -10 && t <= 60 ? {} : { temp: 'A number from -10 to 60\u00a0°C' };
@@ -36,7 +36,7 @@ function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: 
         value={other}
         onChange={(s) => setOther(s)}
       />
-      {field('temp', 'Surface', '°C', bad)}
+      {field('temp', 'Surface', bad)}
       {way.clampMin !== undefined && way.loadMin !== undefined ? (
         <Section title="Times">
           <Lines

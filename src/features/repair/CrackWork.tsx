@@ -9,10 +9,13 @@ import { Lines, problemsOf, said, Small, useFigures, type WorkProps } from './pa
 /** A crack in laminate or plastic: stopped, opened to a V, filled, backed. */
 export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
   const { units } = useLook();
-  const { value, field } = useFigures({
-    lengthMm: said(extentOf(mark).lengthMm, '120'),
-    wallMm: String(panel.thicknessUm / 1000),
-  });
+  const { value, field } = useFigures(
+    {
+      lengthMm: said(extentOf(mark).lengthMm, '120'),
+      wallMm: String(panel.thicknessUm / 1000),
+    },
+    { lengthMm: 'mm', wallMm: 'mm' },
+  );
   const metal = isMetal(panel.substrate);
   useEffect(() => onTreatment(metal ? 'patch' : 'vAndEpoxy'), [metal, onTreatment]);
   const r = planCrack({ lengthMm: value('lengthMm'), wallMm: value('wallMm') });
@@ -37,8 +40,8 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
       />
       {choice}
       <Fields>
-        {field('lengthMm', 'Length', 'mm', bad)}
-        {field('wallMm', 'Wall', 'mm', bad)}
+        {field('lengthMm', 'Length', bad)}
+        {field('wallMm', 'Wall', bad)}
       </Fields>
       {r.ok && (
         <Section title="Worked out">

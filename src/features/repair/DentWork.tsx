@@ -10,7 +10,7 @@ export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
   const [creased, setCreased] = useState(mark?.fault === 'crease');
   const [access, setAccess] = useState(true);
   const [stretched, setStretched] = useState(mark?.fault === 'dent' && mark.grade === 3);
-  const { value, field } = useFigures({ depth: said(mark?.depthMm, '2') });
+  const { value, field } = useFigures({ depth: said(mark?.depthMm, '2') }, { depth: 'mm' });
   const depth = value('depth');
   const bad: Record<string, string> = depth >= 0 && depth <= 200 ? {} : { depth: 'A number from 0 to 200\u00a0mm' };
   const way = dentWay({ paintWhole, creased, access, stretched, depthMm: bad.depth ? 2 : depth });
@@ -26,7 +26,7 @@ export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
         <YesNo label="A hand or tool reaches behind" value={access} onChange={setAccess} />
         <YesNo label="It pops in and out" value={stretched} onChange={setStretched} />
       </Pairs>
-      {field('depth', 'Deepest, by straightedge', 'mm', bad)}
+      {field('depth', 'Deepest, by straightedge', bad)}
       <Steps title="In this order" steps={way.steps} />
     </>
   );

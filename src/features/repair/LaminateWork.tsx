@@ -18,15 +18,18 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
   const smc = panel.substrate === 'smc';
   const [weave, setWeave] = useState<'mat' | 'woven'>('mat');
   const [resin, setResin] = useState<'polyester' | 'epoxy'>(smc ? 'epoxy' : 'polyester');
-  const { value, field } = useFigures({
-    widthMm: said(extentOf(mark).widthMm, '120'),
-    heightMm: said(extentOf(mark).heightMm, '80'),
-    thickMm: String(panel.thicknessUm / 1000),
-    plyGm2: '450',
-    taper: '12',
-    tempC: String(tempC),
-    catalyst: '1.5',
-  });
+  const { value, field } = useFigures(
+    {
+      widthMm: said(extentOf(mark).widthMm, '120'),
+      heightMm: said(extentOf(mark).heightMm, '80'),
+      thickMm: String(panel.thicknessUm / 1000),
+      plyGm2: '450',
+      taper: '12',
+      tempC: String(tempC),
+      catalyst: '1.5',
+    },
+    { widthMm: 'mm', heightMm: 'mm', thickMm: 'mm', plyGm2: 'g/m²', tempC: '°C', catalyst: '%' },
+  );
   useEffect(() => onTreatment('laminate'), [onTreatment]);
   const r = planLaminate({
     widthMm: value('widthMm'),
@@ -76,19 +79,19 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
         onChange={(v) => setWeave(v)}
       />
       <Fields>
-        {field('widthMm', 'Ground out, wide', 'mm', bad)}
-        {field('heightMm', 'and high', 'mm', bad)}
+        {field('widthMm', 'Ground out, wide', bad)}
+        {field('heightMm', 'and high', bad)}
       </Fields>
       <Fields>
-        {field('thickMm', 'To build', 'mm', bad)}
-        {field('plyGm2', 'One ply', 'g/m²', bad)}
+        {field('thickMm', 'To build', bad)}
+        {field('plyGm2', 'One ply', bad)}
       </Fields>
       <Fields>
-        {field('taper', 'Taper, to one', undefined, bad)}
-        {field('tempC', 'Surface', '°C', bad)}
+        {field('taper', 'Taper, to one', bad)}
+        {field('tempC', 'Surface', bad)}
       </Fields>
       {resin === 'polyester' &&
-        field('catalyst', 'Catalyst by weight', '%', bad, '1 to 3. More cures sooner and leaves less time.')}
+        field('catalyst', 'Catalyst by weight', bad, '1 to 3. More cures sooner and leaves less time.')}
       {r.ok && (
         <Section title="Cut and mix">
           <Lines

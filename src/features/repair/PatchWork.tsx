@@ -11,12 +11,15 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   const { units } = useLook();
   const [joint, setJoint] = useState<'lap' | 'butt'>('lap');
   const [near, setNear] = useState(false);
-  const { value, field } = useFigures({
-    widthMm: said(extentOf(mark).widthMm, '120'),
-    heightMm: said(extentOf(mark).heightMm, '80'),
-    sheetMm: String(panel.thicknessUm / 1000),
-    lineMm: '40',
-  });
+  const { value, field } = useFigures(
+    {
+      widthMm: said(extentOf(mark).widthMm, '120'),
+      heightMm: said(extentOf(mark).heightMm, '80'),
+      sheetMm: String(panel.thicknessUm / 1000),
+      lineMm: '40',
+    },
+    { widthMm: 'mm', heightMm: 'mm', sheetMm: 'mm', lineMm: 'mm' },
+  );
   useEffect(() => onTreatment('patch'), [onTreatment]);
   const r = planPatch({
     widthMm: value('widthMm'),
@@ -53,12 +56,12 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
         onChange={(j) => setJoint(j)}
       />
       <Fields>
-        {field('widthMm', 'Bad, wide', 'mm', bad)}
-        {field('heightMm', 'Bad, high', 'mm', bad)}
+        {field('widthMm', 'Bad, wide', bad)}
+        {field('heightMm', 'Bad, high', bad)}
       </Fields>
-      {field('sheetMm', 'Sheet', 'mm', bad)}
+      {field('sheetMm', 'Sheet', bad)}
       <YesNo label="A body line is near" value={near} onChange={setNear} />
-      {near && field('lineMm', 'So far away', 'mm', bad)}
+      {near && field('lineMm', 'So far away', bad)}
       {r.ok && (
         <Section title="Worked out">
           <Lines

@@ -1,7 +1,9 @@
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, type Panel, type Payloads, type Treatment } from '@/core';
+import { unitOf, type Panel, type Payloads, type Quantity, type Treatment } from '@/core';
 import { Field } from '@/ui/Field';
+import { useLook, useSay } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
 import { Choices, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -21,17 +23,35 @@ export interface WorkProps {
 /** A figure of a mark as it is typed, or the usual one. */
 export const said = (v: number | undefined, usual: string): string => (v === undefined ? usual : String(v));
 
-/** Figures as they are typed, read as numbers; NaN where they are none. */
-export function useFigures<K extends string>(start: Record<K, string>) {
-  const [texts, setTexts] = useState(start);
+/** Signs of figures that are asked for in the user's units; others are asked for as they are. */
+const QUANTITIES: Record<string, Quantity> = { mm: 'thickness', '°C': 'temp' };
+
+/**
+ * Figures as they are typed, read as numbers; NaN where they are none.
+ * @param start what stands there first, in metric
+ * @param signs the core's unit of each that has one: mm and °C are asked for in the user's units
+ */
+export function useFigures<K extends string>(start: Record<K, string>, signs: Partial<Record<K, string>> = {}) {
+  const { units } = useLook();
+  const quantityOf = (k: K): Quantity | undefined => QUANTITIES[signs[k] ?? ''];
+  const [texts, setTexts] = useState(
+    () =>
+      Object.fromEntries(
+        (Object.entries(start) as [K, string][]).map(([k, text]) => {
+          const quantity = quantityOf(k);
+          return [k, quantity && units !== 'metric' ? typed(Number(text), { quantity }, units) : text];
+        }),
+      ) as Record<K, string>,
+  );
   const value = (k: K): number => {
-    const r = parseDecimal(texts[k]);
-    return r.ok ? r.value : NaN;
+    const quantity = quantityOf(k);
+    const r = readNumber(texts[k], quantity ? { quantity } : { plain: true }, units);
+    return r.ok ? r.value! : NaN;
   };
-  const field = (k: K, label: string, unit: string | undefined, problems: Record<string, string>, hint?: string) => (
+  const field = (k: K, label: string, problems: Record<string, string>, hint?: string) => (
     <Field
       label={label}
-      unit={unit}
+      unit={quantityOf(k) ? unitOf(quantityOf(k)!, units) : signs[k]}
       value={texts[k]}
       onChange={(v) => setTexts({ ...texts, [k]: v })}
       problem={problems[k]}
@@ -39,7 +59,7 @@ export function useFigures<K extends string>(start: Record<K, string>) {
       numeric
     />
   );
-  return { value, field, texts };
+  return { value, field };
 }
 
 export const problemsOf = (
@@ -74,6 +94,7 @@ export function Steps({
   title: string;
   steps: readonly (string | { text: string; check?: true })[];
 }) {
+  const say = useSay();
   return (
     <Section title={title} aside={`${steps.length} steps`}>
       {steps.map((s, i) => {
@@ -91,7 +112,7 @@ export function Steps({
                   Look before you go on
                 </T>
               )}
-              <T>{text}</T>
+              <T>{say(text)}</T>
             </View>
           </Row>
         );
@@ -102,6 +123,7 @@ export function Steps({
 
 /** Results as lines: what, how much, and what it rests on. */
 export function Lines({ lines }: { lines: readonly { what: string; much: string; note?: string }[] }) {
+  const say = useSay();
   return (
     <>
       {lines.map((l) => (
@@ -110,11 +132,11 @@ export function Lines({ lines }: { lines: readonly { what: string; much: string;
             <T>{l.what}</T>
             {l.note !== undefined && (
               <T kind="small" tone="muted">
-                {l.note}
+                {say(l.note)}
               </T>
             )}
           </View>
-          <T kind="strong">{l.much}</T>
+          <T kind="strong">{say(l.much)}</T>
         </Row>
       ))}
     </>
