@@ -41,6 +41,8 @@ const POT_MIN = { polyester: 20, epoxy: 35 } as const;
 const GRIND_MIN = { polyester: 150, epoxy: 960 } as const;
 export const NOMINAL_CATALYST = 0.015;
 export const CATALYST = { min: 0.01, max: 0.03 } as const;
+/** A twentieth of a ply more is within what a roller leaves, and no reason for another one. */
+const PLY_SLACK = 0.05;
 /** One mix that a brush uses up in time, g. */
 const BATCH_G = 500;
 
@@ -75,7 +77,7 @@ export function planLaminate(f: LaminateFacts): Result<LaminatePlan, FieldProble
   if (f.resin === 'epoxy' && f.tempC < 10)
     problems.push({ path: 'tempC', message: 'Epoxy stands still under 10 °C: warm the room and the part' });
   if (problems.length > 0) return fail(problems);
-  const count = Math.max(1, Math.ceil((f.thickMm * G_PER_MM[f.weave]) / f.plyGm2 - 1e-9));
+  const count = Math.max(1, Math.ceil((f.thickMm * G_PER_MM[f.weave]) / f.plyGm2 - PLY_SLACK));
   const taperMm = f.taper * f.thickMm;
   const plies = Array.from({ length: count }, (_, i) => {
     const reach = (2 * taperMm * (i + 1)) / count;

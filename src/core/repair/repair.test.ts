@@ -95,6 +95,11 @@ describe('a laminate', () => {
     expect(p.plies).toHaveLength(Math.ceil((3 * 800) / 450));
     expect(p.resinG / p.matG).toBeCloseTo(1.1, 9);
   });
+  it('a hair over four plies is four, a tenth is five', () => {
+    expect(laminate({ thickMm: 4.0005 }).plies).toHaveLength(4);
+    expect(laminate({ thickMm: 4.1 }).plies).toHaveLength(5);
+    expect(laminate({ thickMm: 0.5 }).plies).toHaveLength(1);
+  });
   it.each([
     [{ tempC: 8 }, 'tempC'],
     [{ catalyst: 0.2 }, 'catalyst'],
