@@ -336,3 +336,38 @@ test('the house method changes a verdict', async ({ page }) => {
   await expect(page.getByTestId('verdict')).toBeVisible();
   await expect(page.getByTestId('verdict')).not.toContainText('The house method');
 });
+
+test('a panel is put right: names, thickness, areas; what nothing was logged on goes', async ({ page }) => {
+  await openDemo(page, '/job/hatchback');
+  await press(page, 'Add a panel');
+  await page.getByLabel('Panel', { exact: true }).fill('Left wing');
+  await page.getByLabel('Area, m²').fill('0,3');
+  await pick(page, 'Look later');
+  await page.getByTestId('add-panel').click();
+  await expect(page.getByText('There is a panel of that name')).toBeVisible();
+  await page.getByLabel('Panel', { exact: true }).fill('Sill trim');
+  await page.getByTestId('add-panel').click();
+  await press(page, 'Change Sill trim');
+  const form = page.getByTestId('change-panel');
+  await form.getByLabel('Panel', { exact: true }).fill('Sill cover');
+  await form.getByLabel('Area, m²').fill('-1');
+  await page.getByTestId('keep-panel').click();
+  await expect(form.getByText(/^Between 0\.0001/)).toBeVisible();
+  await form.getByLabel('Area, m²').fill('0,12');
+  await form.getByLabel('Thick, mm').fill('2,5');
+  await form.getByLabel('Zone', { exact: true }).fill('All of it');
+  await page.getByTestId('keep-panel').click();
+  await expect(page.getByText('All of it 0.12 m²')).toBeVisible();
+  // One with entries stays, and says why; one without goes.
+  await press(page, 'Change Left wing');
+  await press(page, 'Take the panel out of the job');
+  await expect(page.getByText(/There are entries on it, and the log keeps them/)).toBeVisible();
+  await press(page, 'Leave');
+  await press(page, 'Change Sill cover');
+  await press(page, 'Take the panel out of the job');
+  await expect(page.getByText('Sill cover')).toBeHidden();
+  await page.getByLabel('Colour name').fill('Deep green');
+  await page.getByLabel('Colour on screen').fill('');
+  await expect(page.getByText(/How it looks, such as #4f6374/)).toBeVisible();
+  await expect(page.getByTestId('save')).toBeDisabled();
+});

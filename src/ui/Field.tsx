@@ -11,7 +11,10 @@ interface FieldProps {
   unit?: string;
   problem?: string;
   hint?: string;
+  /** A figure: a pad of digits comes up, and it stands beside others where there is room. */
   numeric?: boolean;
+  /** Words, a day or a time, short enough to stand beside others. */
+  short?: boolean;
   multiline?: boolean;
 }
 
@@ -21,10 +24,12 @@ const InRow = createContext(false);
 const Input = lazy(() => import('./Input'));
 
 /** A field with its unit in its label and its complaint right under it. */
-export function Field({ label, value, onChange, unit, problem, hint, numeric, multiline }: FieldProps) {
+export function Field({ label, value, onChange, unit, problem, hint, numeric, short, multiline }: FieldProps) {
   const { palette, scale } = useLook();
   const say = useSay();
-  const inRow = useContext(InRow) && numeric;
+  const inRow = useContext(InRow) && (numeric || short);
+  // A pad of digits has no minus on many phones, and it freezes.
+  const digits = numeric && !unit?.startsWith('°');
   const name = say(unit ? `${label}, ${unit}` : label);
   return (
     <View
@@ -44,7 +49,7 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, mu
           name={name}
           value={value}
           onChange={onChange}
-          numeric={numeric}
+          numeric={digits}
           multiline={multiline}
           wrong={problem !== undefined}
         />

@@ -266,11 +266,14 @@ export function Act({ label, onPress, strong, grow, disabled, tone = 'do', testI
 /** A quiet act in text. */
 export function Quiet({
   label,
+  of,
   onPress,
   icon,
   tone = 'do',
 }: {
   label: string;
+  /** What it is about, said aloud where the eye sees it beside it. */
+  of?: string;
   onPress(): void;
   icon?: IconName;
   tone?: Tone;
@@ -280,6 +283,7 @@ export function Quiet({
     <Pressable
       onPress={onPress}
       role="button"
+      {...(of !== undefined && { 'aria-label': `${label} ${of}` })}
       style={({ pressed }) => ({
         minHeight: TARGET,
         minWidth: TARGET,

@@ -271,6 +271,11 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
   return { ...state, corrections, dead, replaced, zones, air };
 }
 
+/** How many entries name a zone: struck-out ones do too, and what they were replaced by. */
+export const entriesOn = (state: JobState, zoneId: string): number =>
+  state.events.filter((e) => (e.kind === 'replaced' ? [...e.zoneIds, ...e.by.zoneIds] : e.zoneIds).includes(zoneId))
+    .length;
+
 /** A job without events. @param cutList zones that have the history of another one up to a moment */
 export const emptyJob = (cutList: readonly Cut[] = []): JobState =>
   cutList.length === 0 ? EMPTY : { ...EMPTY, cuts: byOrigin(cutList) };

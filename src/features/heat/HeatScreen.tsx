@@ -206,7 +206,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
                 value={from}
                 onChange={setFrom}
                 problem={fromMs === null ? 'A time of day, such as 18:00' : undefined}
-                numeric
+                short
               />
               <Field
                 label="Until"
@@ -219,7 +219,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
                       ? 'It has to end after it begins'
                       : undefined
                 }
-                numeric
+                short
               />
             </Fields>
           </>

@@ -377,8 +377,8 @@ function Filled({
       />
       {ago === 'other' && (
         <Fields>
-          <Field label="Day" value={day} onChange={setDay} problem={problems.day} numeric />
-          <Field label="Time" value={time} onChange={setTime} problem={problems.time} numeric />
+          <Field label="Day" value={day} onChange={setDay} problem={problems.day} short />
+          <Field label="Time" value={time} onChange={setTime} problem={problems.time} short />
         </Fields>
       )}
       {problems.atMs && <Notice tone="stop">{problems.atMs}</Notice>}

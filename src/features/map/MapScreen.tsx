@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { type Face, type Panel, type Point } from '@/core';
+import { entriesOn, type Face, type Panel, type Point } from '@/core';
 import { onFace, panelAsBefore, zonesAt } from '@/core/outline';
 import { useAppend, useJob, useRules, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/look';
@@ -13,7 +13,7 @@ import { gap } from '@/ui/theme';
 import { FaultForm } from './FaultForm';
 import { FaultList } from './FaultList';
 import { OutlineForm } from './OutlineForm';
-import { entriesOn, PickedKeepOut, PickedZone } from './Picked';
+import { PickedKeepOut, PickedZone } from './Picked';
 import { ShapeForm } from './ShapeForm';
 import { mapStep, tapped, wentRound, type Mode, type News } from './state';
 
@@ -118,7 +118,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         onError: (e) => say(e.message),
       });
     changeJob(open.job.id, (j) => {
-      const r = panelAsBefore(j, back.before, panel.id, (id) => entriesOn(open, id));
+      const r = panelAsBefore(j, back.before, panel.id, (id) => entriesOn(open.state, id));
       if (!r.ok) throw new Error(r.error[0]?.message);
       return r.value;
     }).then(

@@ -1,16 +1,10 @@
 import { useRouter } from 'expo-router';
-import { drawnAreaText, type Job, type KeepOut, type Panel, type Zone } from '@/core';
+import { drawnAreaText, entriesOn, type Job, type KeepOut, type Panel, type Zone } from '@/core';
 import { withoutKeepOut, withoutZone } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
-
-/** How many entries name a zone: struck-out ones do too, and what they were replaced by. */
-export const entriesOn = (open: OpenJob, zoneId: string): number =>
-  open.state.events.filter((e) =>
-    (e.kind === 'replaced' ? [...e.zoneIds, ...e.by.zoneIds] : e.zoneIds).includes(zoneId),
-  ).length;
 
 /** The zone that was tapped: where its history comes from, and what can be done with its outline. */
 export function PickedZone({
@@ -30,7 +24,7 @@ export function PickedZone({
   const { changeJob } = useShopActions();
   const from = zone.cutFrom && open.job.zones.find((z) => z.id === zone.cutFrom!.zoneId);
   const takeAway = () => {
-    const own = entriesOn(open, zone.id);
+    const own = entriesOn(open.state, zone.id);
     changeJob(open.job.id, (j) => {
       const r = withoutZone(j, zone, own);
       if (!r.ok) throw new Error(r.error[0]?.message);

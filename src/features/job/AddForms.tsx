@@ -1,0 +1,166 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import {
+  BOUNDS,
+  showText,
+  SUBSTRATE_NAMES,
+  SUBSTRATES,
+  unitOf,
+  zonesOf,
+  type LogEvent,
+  type Panel,
+  type SubstrateKind,
+  type UnitSystem,
+} from '@/core';
+import { panelNameProblem } from '@/core/log/head';
+import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
+import { Field, Fields } from '@/ui/Field';
+import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
+import { Act, Choices, Notice } from '@/ui/parts';
+import { gap } from '@/ui/theme';
+
+type Begin = 'bare' | 'old' | 'later';
+
+/** What stands on a zone when it comes into the log. */
+function beginning(begin: Begin, zoneId: string, substrate: SubstrateKind, thicknessUm: number): LogEvent[] {
+  if (begin === 'later') return [];
+  const now = nowMs();
+  const layers = begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating' as const, filmUm: 120 }] : [];
+  return [
+    { id: newId(now), kind: 'found', atMs: now, writtenMs: now, zoneIds: [zoneId], substrate, thicknessUm, layers },
+  ];
+}
+
+const BEGINS: { value: Begin; label: string }[] = [
+  { value: 'old', label: 'Old paint on it' },
+  { value: 'bare', label: 'Bare' },
+  { value: 'later', label: 'Look later' },
+];
+
+/** An area as typed, in the user's units of area; its problem in words. */
+export function readArea(text: string, units: UnitSystem): { cm2: number } | { problem: string } {
+  const r = readNumber(text, { quantity: 'area' }, units);
+  if (!r.ok) return { problem: r.error };
+  const { min, max } = BOUNDS.areaCm2;
+  return r.value! >= min && r.value! <= max
+    ? { cm2: r.value! }
+    : { problem: `Between ${showText('area', min, units, 4)} and ${showText('area', max, units)}` };
+}
+
+/** A new panel with its first zone, and what stands on it. */
+export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
+  const { units } = useLook();
+  const { changeJob } = useShopActions();
+  const [name, setName] = useState('');
+  const [substrate, setSubstrate] = useState<SubstrateKind>('steel');
+  const [thick, setThick] = useState(() => typed(0.8, { quantity: 'thickness' }, units));
+  const [area, setArea] = useState('');
+  const [begin, setBegin] = useState<Begin>('old');
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const save = () => {
+    const a = readArea(area, units);
+    const t = readNumber(thick, { quantity: 'thickness' }, units);
+    const bad: Record<string, string> = {};
+    const wrong = panelNameProblem(open.job, name);
+    if (wrong) bad.name = wrong;
+    if ('problem' in a) bad.area = a.problem;
+    if (!t.ok) bad.thick = t.error;
+    else if (t.value! < 0.1 || t.value! > 50)
+      bad.thick = `Between ${showText('thickness', 0.1, units)} and ${showText('thickness', 50, units)}`;
+    if (Object.keys(bad).length > 0 || 'problem' in a || !t.ok) return setProblems(bad);
+    const id = newId(nowMs());
+    const um = Math.round(t.value! * 1000);
+    changeJob(
+      open.job.id,
+      (j) => ({
+        ...j,
+        panels: [...j.panels, { id, name: name.trim(), substrate, thicknessUm: um }],
+        zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: a.cm2 }],
+      }),
+      beginning(begin, `${id}-z`, substrate, um),
+    ).then(close, (e: Error) => setProblems({ '': e.message }));
+  };
+  return (
+    <View style={{ paddingBottom: gap(4) }}>
+      <Field label="Panel" value={name} onChange={setName} problem={problems.name} />
+      <Choices
+        label="Made of"
+        options={SUBSTRATES.map((s) => ({ value: s, label: SUBSTRATE_NAMES[s] }))}
+        value={substrate}
+        onChange={(v) => setSubstrate(v)}
+      />
+      <Fields>
+        <Field
+          label="Thick"
+          unit={unitOf('thickness', units)}
+          value={thick}
+          onChange={setThick}
+          problem={problems.thick}
+          numeric
+        />
+        <Field
+          label="Area"
+          unit={unitOf('area', units)}
+          value={area}
+          onChange={setArea}
+          problem={problems.area}
+          hint={`A car door is about ${showText('area', 8000, units)}`}
+          numeric
+        />
+      </Fields>
+      <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
+      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+        <Act label="Add the panel" strong onPress={save} testID="add-panel" />
+        <Act label="Leave" onPress={close} />
+      </View>
+    </View>
+  );
+}
+
+/** One more zone of a panel, with its own history. */
+export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
+  const { units } = useLook();
+  const { changeJob } = useShopActions();
+  const [name, setName] = useState('');
+  const [area, setArea] = useState('');
+  const [begin, setBegin] = useState<Begin>('old');
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const save = () => {
+    const a = readArea(area, units);
+    const bad: Record<string, string> = {};
+    if (!name.trim()) bad.name = 'Give the zone a name';
+    else if (zonesOf(open.job, panel.id).some((z) => z.name.toLowerCase() === name.trim().toLowerCase()))
+      bad.name = 'The panel has a zone of that name';
+    if ('problem' in a) bad.area = a.problem;
+    if (Object.keys(bad).length > 0 || 'problem' in a) return setProblems(bad);
+    const id = newId(nowMs());
+    changeJob(
+      open.job.id,
+      (j) => ({ ...j, zones: [...j.zones, { id, panelId: panel.id, name: name.trim(), areaCm2: a.cm2 }] }),
+      beginning(begin, id, panel.substrate, panel.thicknessUm),
+    ).then(close, (e: Error) => setProblems({ '': e.message }));
+  };
+  return (
+    <View style={{ paddingBottom: gap(4) }}>
+      <Fields>
+        <Field label="Zone" value={name} onChange={setName} problem={problems.name} short />
+        <Field
+          label="Area"
+          unit={unitOf('area', units)}
+          value={area}
+          onChange={setArea}
+          problem={problems.area}
+          numeric
+        />
+      </Fields>
+      <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
+      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+        <Act label="Add the zone" strong onPress={save} />
+        <Act label="Leave" onPress={close} />
+      </View>
+    </View>
+  );
+}

@@ -1,0 +1,122 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { entriesOn, showText, unitOf, zonesOf, type Panel, type Zone } from '@/core';
+import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/head';
+import { useShopActions, type OpenJob } from '@/data';
+import { Field, Fields } from '@/ui/Field';
+import { useLook } from '@/ui/look';
+import { readNumber, typed } from '@/ui/numbers';
+import { Act, Notice, Quiet } from '@/ui/parts';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { readArea } from './AddForms';
+
+/** Names, thickness and stated areas of a panel put right; what nothing was logged on can go. */
+export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
+  const { units } = useLook();
+  const { changeJob } = useShopActions();
+  const { job, state } = open;
+  const zones = zonesOf(job, panel.id);
+  const [name, setName] = useState(panel.name);
+  const [thick, setThick] = useState(() => typed(panel.thicknessUm / 1000, { quantity: 'thickness' }, units));
+  const [texts, setTexts] = useState<Record<string, string>>(() =>
+    Object.fromEntries(
+      zones.flatMap((z) => [
+        [`zone.${z.id}`, z.name],
+        [`area.${z.id}`, typed(z.areaCm2, { quantity: 'area' }, units)],
+      ]),
+    ),
+  );
+  const [problems, setProblems] = useState<Record<string, string>>({});
+  const say = (e: Error) => setProblems({ '': e.message });
+  const set = (key: string) => (text: string) => setTexts({ ...texts, [key]: text });
+  const areaOf = (z: Zone) => {
+    const text = texts[`area.${z.id}`] ?? '';
+    // Figures that nobody touched stay to the last digit.
+    return text === typed(z.areaCm2, { quantity: 'area' }, units) ? { cm2: z.areaCm2 } : readArea(text, units);
+  };
+  const save = () => {
+    const t = readNumber(thick, { quantity: 'thickness' }, units);
+    const read = zones.map((z) => ({ z, area: isStated(job, z) ? areaOf(z) : { cm2: z.areaCm2 } }));
+    const bad: Record<string, string> = {};
+    if (!t.ok) bad.thick = t.error;
+    for (const { z, area } of read) if ('problem' in area) bad[`area.${z.id}`] = area.problem;
+    const r = changePanel(job, panel.id, {
+      name,
+      thicknessUm: t.ok ? Math.round(t.value! * 1000) : panel.thicknessUm,
+      zones: read.map(({ z, area }) => ({
+        id: z.id,
+        name: texts[`zone.${z.id}`] ?? z.name,
+        areaCm2: 'cm2' in area ? area.cm2 : z.areaCm2,
+      })),
+    });
+    if (!r.ok) for (const p of r.error) bad[p.path] ??= p.message;
+    if (!r.ok || Object.keys(bad).length > 0) return setProblems(bad);
+    const { panels, zones: next } = r.value;
+    changeJob(job.id, (j) => ({
+      ...j,
+      panels: j.panels.map((p) => panels.find((x) => x.id === p.id && p.id === panel.id) ?? p),
+      zones: j.zones.map((z) => next.find((x) => x.id === z.id && z.panelId === panel.id) ?? z),
+    })).then(close, say);
+  };
+  const dropZone = (z: Zone) => {
+    const why = keepsZone(job, z, entriesOn(state, z.id));
+    if (why) return setProblems({ [`zone.${z.id}`]: why });
+    changeJob(job.id, (j) => ({ ...j, zones: j.zones.filter((x) => x.id !== z.id) })).then(() => setProblems({}), say);
+  };
+  const dropPanel = () => {
+    const why = keepsPanel(job, panel, (id) => entriesOn(state, id));
+    if (why) return setProblems({ '': why });
+    changeJob(job.id, (j) => withoutPanel(j, panel.id)).then(close, say);
+  };
+  return (
+    <View style={{ paddingBottom: gap(4) }} testID="change-panel">
+      <Fields>
+        <Field label="Panel" value={name} onChange={setName} problem={problems.name} short />
+        <Field
+          label="Thick"
+          unit={unitOf('thickness', units)}
+          value={thick}
+          onChange={setThick}
+          problem={problems.thick}
+          numeric
+        />
+      </Fields>
+      {zones.map((z, i) => (
+        <View key={z.id}>
+          <Fields>
+            <Field
+              label={zones.length === 1 ? 'Zone' : `Zone ${i + 1}`}
+              value={texts[`zone.${z.id}`] ?? z.name}
+              onChange={set(`zone.${z.id}`)}
+              problem={problems[`zone.${z.id}`]}
+              short
+            />
+            {isStated(job, z) && (
+              <Field
+                label={zones.length === 1 ? 'Area' : `Area of zone ${i + 1}`}
+                unit={unitOf('area', units)}
+                value={texts[`area.${z.id}`] ?? ''}
+                onChange={set(`area.${z.id}`)}
+                problem={problems[`area.${z.id}`]}
+                numeric
+              />
+            )}
+          </Fields>
+          {!isStated(job, z) && (
+            <T kind="small" tone="muted">{`${showText('area', z.areaCm2, units)}, from the drawing`}</T>
+          )}
+          {zones.length > 1 && (
+            <Quiet label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z)} />
+          )}
+        </View>
+      ))}
+      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+        <Act label="Keep it so" strong grow onPress={save} testID="keep-panel" />
+        <Act label="Leave" onPress={close} />
+      </View>
+      <Quiet label="Take the panel out of the job" tone="stop" onPress={dropPanel} />
+    </View>
+  );
+}

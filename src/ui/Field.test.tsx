@@ -1,0 +1,43 @@
+import { render, screen } from '@testing-library/react';
+import { PaperProvider } from 'react-native-paper';
+import { Field } from './Field';
+import { LookProvider } from './look';
+import { LIGHT } from './theme';
+
+// Jest does not load a part of the app later; a browser does.
+jest.mock('react', () => ({
+  ...jest.requireActual<object>('react'),
+  lazy: () => (jest.requireActual('./Input') as { default: unknown }).default,
+}));
+
+const nothing = () => undefined;
+const drawn = (more: Partial<Parameters<typeof Field>[0]>, units: 'metric' | 'us' = 'metric') =>
+  render(
+    <PaperProvider>
+      <LookProvider value={{ palette: LIGHT, scale: 1, units, currency: '€' }}>
+        <Field label="Depth" value="5" onChange={nothing} {...more} />
+      </LookProvider>
+    </PaperProvider>,
+  );
+const box = (name: string) => screen.findByRole('textbox', { name }, { timeout: 20_000 });
+
+describe('a field', () => {
+  it.each([
+    ['a figure brings a pad of digits', { numeric: true, unit: 'mm' }, 'Depth, mm', 'decimal'],
+    ['a temperature does not: the pad has no minus', { numeric: true, unit: '°C' }, 'Depth, °C', 'text'],
+    ['nor does a day or a name that stands beside others', { short: true }, 'Depth', 'text'],
+    ['nor do words', {}, 'Depth', 'text'],
+  ] as const)('%s', async (_, more, name, mode) => {
+    drawn(more);
+    expect((await box(name)).getAttribute('inputmode')).toBe(mode);
+  });
+  it('says what is wrong in place of the hint, aloud and in the user\u2019s units', async () => {
+    const r = drawn({ numeric: true, unit: 'in', hint: 'Usual 5 mm', problem: 'Between 5 and 50\u00a0mm' }, 'us');
+    expect((await screen.findByRole('alert')).textContent).toBe('Between 0.20 and 1.97\u00a0in');
+    expect(screen.queryByText(/Usual/)).toBeNull();
+    expect((await box('Depth, in')).getAttribute('aria-invalid')).toBe('true');
+    r.unmount();
+    drawn({ numeric: true, unit: 'in', hint: 'Usual 5 mm' }, 'us');
+    expect(await screen.findByText(/^Usual 0\.20\sin$/)).toBeTruthy();
+  });
+});
