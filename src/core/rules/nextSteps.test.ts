@@ -11,15 +11,15 @@ import { DEFAULT_METHOD } from './method';
 import { nextSteps, stepOf } from './nextSteps';
 
 const DAY = 1440;
-const next = (events: LogEvent[], nowMs = T0) => {
+const next = (events: LogEvent[], nowMs = T0, air = { tempC: 20, rh: 0.45 }) => {
   const state = foldLog(events, products);
   const zone = state.zones.get('lower')!;
-  const status = zoneStatus(zone, clockShop(constantAir(20, 0.45)), nowMs, products);
+  const status = zoneStatus(zone, clockShop(constantAir(air.tempC, air.rh)), nowMs, products);
   return nextSteps(
     {
       strata: zone.strata!,
       status,
-      air: { tempC: 20, rh: 0.45 },
+      air,
       method: DEFAULT_METHOD,
       products,
       nowMs,
@@ -69,6 +69,101 @@ describe('what comes next', () => {
       }),
       { endOnFailure: true },
     );
+  });
+});
+
+/** Work as it goes on: coats, skims and sanding one after the other, the last one a while ago. */
+const worked = fc
+  .tuple(
+    fc.array(
+      fc.record({
+        act: fc.constantFrom(
+          'epoxy-primer',
+          'highbuild-2k',
+          'etch-primer',
+          'base-solvent',
+          'base-water',
+          'clear-ms',
+          'single-stage',
+          'seam-sealer',
+          'fill',
+          'sand',
+          'clean',
+        ),
+        gapMin: fc.integer({ min: 1, max: 900 }),
+        grit: fc.constantFrom(80, 180, 320, 400, 600),
+      }),
+      { minLength: 1, maxLength: 5 },
+    ),
+    fc.integer({ min: 1, max: 240 }),
+  )
+  .map(([acts, sinceMin]) => {
+    let at = 0;
+    const events = acts.map((a): LogEvent => {
+      at += a.gapMin;
+      if (a.act === 'sand')
+        return ev({ kind: 'sanded', atMin: at, grit: a.grit, tool: 'block', wet: false, removedUm: 4 });
+      if (a.act === 'clean') return ev({ kind: 'cleaned', atMin: at, productId: 'cleaner-metal' });
+      if (a.act === 'fill') return ev({ kind: 'filled', atMin: at, productId: 'light-filler', filmUm: 900 });
+      return coated(a.act, at);
+    });
+    return { log: [bare, ...events], nowMin: at + sinceMin };
+  });
+
+describe('from when a step is allowed', () => {
+  const stops = (v: ReturnType<typeof next>[number]['verdict']) =>
+    v.findings.filter((f) => f.level === 'stop').map((f) => f.ruleId);
+  const air = fc.record({ tempC: fc.integer({ min: 11, max: 33 }), rh: fc.integer({ min: 30, max: 65 }) });
+  it('lies ahead, and then the reasons are gone, whatever the work and the air', () => {
+    let waits = 0;
+    fc.assert(
+      fc.property(worked, air, ({ log, nowMin }, { tempC, rh }) => {
+        const room = { tempC, rh: rh / 100 };
+        const now = T0 + nowMin * 60_000;
+        for (const s of next(log, now, room)) {
+          const { clearsMs } = s.verdict;
+          if (clearsMs === undefined) continue;
+          waits++;
+          expect(clearsMs).toBeGreaterThan(now);
+          const then = next(log, clearsMs + 60_000, room).find((x) => x.label === s.label);
+          // What hinders then is something else, such as a window that closed, not what was waited for.
+          const still = then ? stops(then.verdict).filter((r) => stops(s.verdict).includes(r)) : [];
+          expect({ step: s.label, still }).toEqual({ step: s.label, still: [] });
+        }
+      }),
+      { endOnFailure: true, numRuns: 150 },
+    );
+    expect(waits).toBeGreaterThan(100);
+  });
+  it('a minute before it is still too soon', () => {
+    fc.assert(
+      fc.property(worked, air, ({ log, nowMin }, { tempC, rh }) => {
+        const room = { tempC, rh: rh / 100 };
+        const now = T0 + nowMin * 60_000;
+        for (const s of next(log, now, room)) {
+          const { clearsMs } = s.verdict;
+          if (clearsMs === undefined || clearsMs - 120_000 <= now) continue;
+          const then = next(log, clearsMs - 120_000, room).find((x) => x.label === s.label);
+          if (then) expect({ step: s.label, level: then.verdict.level }).toEqual({ step: s.label, level: 'stop' });
+        }
+      }),
+      { endOnFailure: true, numRuns: 100 },
+    );
+  });
+  it('waiting by itself forbids nothing but what time spoils: windows, bare metal, what was cleaned', () => {
+    const spoiled = new Set<string>();
+    fc.assert(
+      fc.property(worked, fc.integer({ min: 1, max: 4000 }), ({ log, nowMin }, wait) => {
+        const now = T0 + nowMin * 60_000;
+        const later = next(log, now + wait * 60_000);
+        for (const s of next(log, now)) {
+          const then = later.find((x) => x.label === s.label);
+          if (s.verdict.level !== 'stop' && then) for (const r of stops(then.verdict)) spoiled.add(r);
+        }
+      }),
+      { numRuns: 150 },
+    );
+    for (const r of spoiled) expect(r).toMatch(/^coat\.windowClosed$|^bare\./);
   });
 });
 

@@ -53,7 +53,7 @@ function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
       <Head
         over={settings.shopName}
         right={<T tone="muted">{clockTime(now)}</T>}
-        answer={answer(lists.ready.length + lists.closing.length, lists.running[0])}
+        answer={answer(lists.ready.length + lists.closing.length, lists.running[0], now)}
         under={<AirNow now={now} />}
       />
       {unreadable > 0 && (
@@ -156,9 +156,9 @@ function AirNow({ now }: { now: number }) {
   );
 }
 
-function answer(ready: number, next: TodayRow | undefined): string {
+function answer(ready: number, next: TodayRow | undefined, now: number): string {
   const hands = ready === 0 ? 'Nothing ready' : `${ready} ready now`;
-  return next?.moment ? `${hands}, next ${clockTime(next.moment.atMs)}` : `${hands}, no clock running`;
+  return next?.moment ? `${hands}, next ${shortWhen(next.moment.atMs, now)}` : `${hands}, no clock running`;
 }
 
 function List({
