@@ -348,6 +348,84 @@ describe('a mark from before a zone was cut', () => {
   });
 });
 
+describe('a repair of a mark on a zone whose outline was drawn anew', () => {
+  const square = (at: number) => [
+    { x: at, y: 0 },
+    { x: at + 100, y: 0 },
+    { x: at + 100, y: 100 },
+    { x: at, y: 100 },
+  ];
+  const cutAt = (x: number) => [{ zoneId: 'spot', from: 'lower', atMs: T0 + 10 * 60_000, outline: square(x) }];
+  const mark = (id: string, x: number, atMin = 5) =>
+    ev({ kind: 'marked', id, atMin, fault: 'dent', grade: 1, treatment: 'fill', at: { x, y: 10 } });
+  const mend = (id: string, zone: string, atMin: number, faultIds: string[]) =>
+    ev({ kind: 'repaired', id, atMin, zoneIds: [zone], method: 'Fill', faultIds });
+  const open = (s: JobState, z: string) =>
+    (s.zones.get(z)?.strata ? openFaults(s.zones.get(z)!.strata!) : []).map((f) => f.id);
+
+  it('holds, although the mark has come to lie on the other zone', () => {
+    const log = [foundBare(), mark('m', 150), mend('r', 'lower', 20, ['m'])];
+    // It lay beside the spot; then the spot was drawn anew over it.
+    expect(open(foldLog(log, products, cutAt(0)), 'lower')).toEqual([]);
+    const anew = foldLog(log, products, cutAt(100));
+    expect(anew.zones.get('spot')!.strata!.faults.map((f) => f.id)).toEqual(['m']);
+    expect(open(anew, 'spot')).toEqual([]);
+    expect(open(anew, 'lower')).toEqual([]);
+  });
+  it('and is open again on both when the repair is struck out', () => {
+    const log = [foundBare(), mark('m', 150), mend('r', 'lower', 20, ['m'])];
+    const s = appendEvent(
+      foldLog(log, products, cutAt(100)),
+      ev({ kind: 'voided', atMin: 30, zoneIds: [], targetId: 'r' }),
+      products,
+    );
+    expect([open(s, 'spot'), open(s, 'lower')]).toEqual([['m'], []]);
+  });
+  it('appending one by one equals folding all, in any order of arrival', () => {
+    const act = fc.oneof(
+      fc.record({
+        do: fc.constant('mark' as const),
+        n: fc.nat(2),
+        x: fc.integer({ min: 0, max: 250 }),
+        at: fc.nat(30),
+      }),
+      fc.record({
+        do: fc.constant('mend' as const),
+        zone: fc.constantFrom('lower', 'spot'),
+        named: fc.subarray(['m0', 'm1', 'm2'], { minLength: 1 }),
+        at: fc.nat(30),
+      }),
+      fc.record({ do: fc.constant('strike' as const), of: fc.nat(12), at: fc.nat(30) }),
+    );
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 10 }), fc.integer({ min: 0, max: 200 }), (acts, x) => {
+        const log = [
+          foundBare(),
+          ...acts.map((a, i) =>
+            a.do === 'mark'
+              ? mark(`m${a.n}`, a.x, a.at)
+              : a.do === 'mend'
+                ? mend(`e${i}`, a.zone, a.at, a.named)
+                : ev({
+                    kind: 'voided',
+                    id: `e${i}`,
+                    atMin: a.at,
+                    writtenMin: 40 + i,
+                    zoneIds: [],
+                    targetId: a.of % 2 ? `e${a.of % 10}` : `m${a.of % 3}`,
+                  }),
+          ),
+        ];
+        const ids = new Set<string>();
+        const once = log.filter((e) => !ids.has(e.id) && ids.add(e.id));
+        const stepwise = once.reduce((s, e) => appendEvent(s, e, products), emptyJob(cutAt(x)));
+        expect(plain(stepwise)).toEqual(plain(foldLog(once, products, cutAt(x))));
+      }),
+      { numRuns: 400 },
+    );
+  });
+});
+
 describe('marked faults', () => {
   const mark = (id: string) =>
     ev({ kind: 'marked', id, atMin: 1, fault: 'hole', grade: 2, treatment: 'patch', at: { x: 100, y: 50 } });

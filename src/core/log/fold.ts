@@ -54,9 +54,41 @@ const EMPTY: JobState = {
   air: [],
 };
 
-/** The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. */
-function zonesOnce(e: PlainEvent, cuts: JobState['cuts']): Iterable<string> {
+/** A mark, also one that came with a correction; of the id that repairs name it by. */
+function markIn(e: LogEvent): PlainEvent | undefined {
+  if (e.kind === 'marked') return e;
+  return e.kind === 'replaced' && e.by.kind === 'marked' ? { ...e.by, id: e.id } : undefined;
+}
+type MarkOf = (id: string) => PlainEvent | undefined;
+const markAmong =
+  (events: readonly LogEvent[]): MarkOf =>
+  (id) => {
+    const e = findLast(events, id);
+    return e && markIn(e);
+  };
+
+/** Faults that an entry deals with, as it was written or as a correction puts it. */
+const namedBy = (e: LogEvent): readonly string[] => {
+  const by = e.kind === 'replaced' ? e.by : e;
+  return by.kind === 'repaired' ? (by.faultIds ?? []) : [];
+};
+
+/**
+ * The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. A repair is also on
+ * the zones that hold the marks it names: their outlines may have been drawn anew since.
+ */
+function zonesOnce(e: PlainEvent, cuts: JobState['cuts'], markOf: MarkOf): Iterable<string> {
   if (cuts.size === 0) return e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds);
+  const all = handedOn(e, cuts);
+  for (const id of namedBy(e)) {
+    const mark = markOf(id);
+    if (mark) for (const z of handedOn(mark, cuts)) all.add(z);
+  }
+  return all;
+}
+
+/** The zones of an event and those that have it from them. */
+function handedOn(e: PlainEvent, cuts: JobState['cuts']): Set<string> {
   const all = new Set(e.zoneIds);
   // A set that grows while one goes over it also gives what was added: a cut of a cut inherits from both.
   for (const z of all)
@@ -127,8 +159,16 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup, cu
   const replaced = replacementsOf(corrections);
   const perZone = new Map<string, PlainEvent[]>();
   const effective = effectiveInOrder(sorted, dead);
+  const marks = new Map(
+    cuts.size === 0
+      ? []
+      : sorted.flatMap((e) => {
+          const m = markIn(e);
+          return m ? [[m.id, m] as const] : [];
+        }),
+  );
   for (const e of effective)
-    for (const z of zonesOnce(e, cuts)) {
+    for (const z of zonesOnce(e, cuts, (id) => marks.get(id))) {
       const list = perZone.get(z);
       if (list) list.push(e);
       else perZone.set(z, [e]);
@@ -181,10 +221,13 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
   if (state.events[place - 1]?.id === event.id) return state;
   const events = state.events.slice();
   events.splice(place, 0, event);
+  // A repair that arrived before the mark that it names could not tell on which zones it counts.
+  if (state.cuts.size > 0 && markIn(event) && events.some((e) => namedBy(e).includes(event.id)))
+    return foldLog(events, products, [...state.cuts.values()].flat());
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
   if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection({ ...state, events }, event, products);
   const zones = new Map(state.zones);
-  for (const z of zonesOnce(event, state.cuts)) {
+  for (const z of zonesOnce(event, state.cuts, markAmong(events))) {
     const before = zones.get(z);
     const list = before ? before.events.slice() : [];
     const at = insertionIndex(list, event);
@@ -247,14 +290,15 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     if (!list) lists.set(z, (list = [...(state.zones.get(z)?.events ?? [])]));
     return list;
   };
+  const markOf = markAmong(state.events);
   const airChanges: { e: LogEvent; gone: boolean }[] = [];
   for (const id of changed) {
     const e = findEvent(state, id);
     if (!e) continue;
     const before = id === event.id ? undefined : effectiveForm(e, state.dead);
     const after = effectiveForm(e, dead);
-    if (before) for (const z of zonesOnce(before, state.cuts)) edit(listOf(z), before, 'out');
-    if (after) for (const z of zonesOnce(after, state.cuts)) edit(listOf(z), after, 'in');
+    if (before) for (const z of zonesOnce(before, state.cuts, markOf)) edit(listOf(z), before, 'out');
+    if (after) for (const z of zonesOnce(after, state.cuts, markOf)) edit(listOf(z), after, 'in');
     if (before?.air ?? after?.air) airChanges.push({ e, gone: !after });
   }
   const zones = new Map(state.zones);
