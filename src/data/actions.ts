@@ -29,13 +29,17 @@ export function useShopActions() {
         throw e;
       }
     };
-    /** A change whose outcome a file of the job could not carry is refused before anything shows or is written. */
+    /**
+     * A change whose outcome a file of the job could not carry is refused before anything shows or is written. What was so before is not
+     * held against it.
+     */
     const sound = async (change: (j: Job) => Job) => {
       const { parseJob } = await boundary();
       return (j: Job): Job => {
-        const checked = parseJob(change(j));
-        if (!checked.ok) throw new Error(checked.error[0]?.message);
-        return checked.value;
+        const next = change(j);
+        const checked = parseJob(next);
+        if (!checked.ok && parseJob(j).ok) throw new Error(checked.error[0]?.message);
+        return next;
       };
     };
     return {

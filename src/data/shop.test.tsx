@@ -158,6 +158,10 @@ describe('a job\u2019s head', () => {
     );
     expect(lost).toMatch(/is on a panel that is not in the job/);
     expect((await other.load('job'))!.job.panels).toHaveLength(2);
+    // One that came in so, by an older app, can still be worked on.
+    await other.changeJob('job', (j) => ({ ...j, bags: [bag] }));
+    await act(() => r.result.current.actions.changeHead('job', (j) => ({ ...j, level: 'show' })));
+    expect((await other.load('job'))!.job).toMatchObject({ level: 'show', bags: [bag] });
   });
 
   it('of several jobs the one that was written to last is at hand', async () => {
