@@ -1,7 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
-  checkEvent,
   clockShop,
   CLOSING_SOON_MS,
   emptyJob,
@@ -19,7 +18,7 @@ import {
   type ZoneStatus,
 } from '../src/core';
 import { LOGGER_SINCE_MS, workshopForecast, workshopReadings } from '../src/core/devices';
-import { readJobText, shiftTo, type JobFile } from '../src/core/formats';
+import { checkEvent, readJobText, shiftTo, type JobFile } from '../src/core/formats';
 
 const products = lookupIn(SHIPPED_PRODUCTS);
 const load = (name: string): JobFile => {

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { appendEvent, checkEvent, type FieldProblem, type LogEvent } from '@/core';
+import { appendEvent, type FieldProblem, type LogEvent } from '@/core';
 import { boundary } from './boundary';
 import { afterPaint, nowMs } from './clock';
 import { useData } from './DataProvider';
@@ -45,7 +45,7 @@ export function useAppend(jobId: string | undefined) {
       if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
       const now = nowMs();
       const event = { atMs: now, ...draft, id: draft.id ?? newId(now), writtenMs: now };
-      const { parseEvent } = await boundary();
+      const { checkEvent, parseEvent } = await boundary();
       const parsed = parseEvent(event);
       if (!parsed.ok) throw new NotLogged(parsed.error);
       let open = client.getQueryData<OpenJob>(jobKey(jobId)) ?? (await freshJob(client, jobId));

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { copyOf, productsUsed, ratioText, showText, unitOf, type Product } from '@/core';
+import { copyOf, ratioText, showText, unitOf, type Product } from '@/core';
 import { boundary, newId, nowMs, useJobs, useLibrary, useRules, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useLook, useSay } from '@/ui/look';
@@ -38,7 +38,8 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   const say = useSay();
   const router = useRouter();
   const [problem, setProblem] = useState<string>();
-  const remove = () => {
+  const remove = async () => {
+    const { productsUsed } = await boundary();
     const users = jobs.filter((j) => productsUsed(j.state.events).has(p.id));
     if (users.length > 0)
       return setProblem(
@@ -57,7 +58,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
         own ? (
           <>
             <Act label="Change the figures" strong grow onPress={() => edit(p)} />
-            <Act label="Delete" tone="stop" onPress={remove} />
+            <Act label="Delete" tone="stop" onPress={() => void remove()} />
           </>
         ) : (
           <Act

@@ -1,7 +1,8 @@
 import { useRouter } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { eventUse, LOGGABLE, showText, type PlainEvent, type ProductLookup, type Zone } from '@/core';
+import { LOGGABLE, showText, type PlainEvent, type ProductLookup, type Zone } from '@/core';
+import { eventUse } from '@/core/stock';
 import { useAppend, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';

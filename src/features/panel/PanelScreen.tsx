@@ -2,7 +2,6 @@ import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
-  panelMaterial,
   showText,
   SUBSTRATE_NAMES,
   waitText,
@@ -12,6 +11,7 @@ import {
   type Zone,
   type ZoneStatus,
 } from '@/core';
+import { panelMaterial } from '@/core/stock';
 import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook, useSay } from '@/ui/look';
