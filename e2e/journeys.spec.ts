@@ -112,6 +112,24 @@ test('mixes a primer for two zones, pours too much, and logs the coat with that 
   await expect(page.getByText(/^Upper: .*from the cup/)).toBeVisible();
 });
 
+test('a little too much thinner may stay, while the sheet allows it', async ({ page }) => {
+  await openDemo(page, '/mix?job=bread-van&zones=ld-lower,ld-upper');
+  const lines = page.getByTestId('pour-line');
+  await expect(lines).toHaveCount(3);
+  const upTo = Number(/up to([\d.]+)/.exec((await lines.nth(2).textContent())!)?.[1]);
+  await lines.nth(2).getByRole('button', { name: 'Poured too much' }).click();
+  await page.getByLabel('The scale shows now, g').fill(String(upTo + 6));
+  await press(page, /^Leave it at 1[12]\.?\d*\s%$/);
+  for (const n of [0, 1, 2]) await expect(lines.nth(n)).toContainText(/is in.*enough/);
+  await expect(page.getByLabel(/^Thinner, %/)).toHaveValue(/^1[12]/);
+  // Far too much is no choice: the batch grows, or the scale was misread.
+  await press(page, 'Begin with an empty cup');
+  await lines.nth(2).getByRole('button', { name: 'Poured too much' }).click();
+  await page.getByLabel('The scale shows now, g').fill(String(upTo + 60));
+  await expect(page.getByRole('button', { name: /^Leave it at/ })).toBeHidden();
+  await expect(page.getByRole('button', { name: 'Take the larger batch' })).toBeVisible();
+});
+
 test('closes the browser, comes back, and finds everything', async ({ page, context }) => {
   await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
   await page.getByTestId('save').click();

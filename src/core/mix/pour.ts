@@ -1,3 +1,4 @@
+import type { Product } from '../library/product';
 import type { PourLine } from './ratio';
 
 /** One part on its way into the cup. */
@@ -19,8 +20,8 @@ export interface PourStep {
 export type InCup = readonly number[];
 
 const sum = (all: readonly number[]): number => all.reduce((t, x) => t + x, 0);
-/** Less than this is a scale's own noise, g. */
-const NOISE_G = 1e-6;
+/** Less than this is not poured after: a scale reads 0.1 g, and no ratio is that fine. @returns g */
+const slipG = (l: PourLine): number => Math.max(0.05, 0.001 * l.massG);
 
 /**
  * What is still to pour, line by line, cumulative on one scale that shows what is in the cup already.
@@ -33,7 +34,7 @@ export function pourSteps(lines: readonly PourLine[], inCup: InCup = []): PourSt
   return lines.map((l, i) => {
     const inG = inCup[i] ?? 0;
     const left = l.massG - inG;
-    const addG = left > NOISE_G ? left : 0;
+    const addG = inG === 0 || left > slipG(l) ? Math.max(0, left) : 0;
     const addMl = addG / kgL(l);
     toG += addG;
     toMl += addMl;
@@ -77,4 +78,18 @@ export function overPoured(
   const over = by === 'weight' ? reading - step.toG : ((reading - step.toMl) * line.massG) / line.volumeMl;
   if (!(over > 0)) return undefined;
   return steps.map((s, i) => (i < index ? s.inG + s.addG : i === index ? s.inG + s.addG + over : s.inG));
+}
+
+/**
+ * Thinner that is in the cup, as a fraction of what the product counts it on, once everything else is at its line.
+ * @returns undefined if that is more than the product's sheet allows, or if it is not thinned
+ */
+export function thinnerWithin(p: Product, lines: readonly PourLine[], inCup: InCup): number | undefined {
+  const at = lines.findIndex((l) => l.role === 'thinner');
+  const line = lines[at];
+  if (!p.thinning || !line) return undefined;
+  const parts = lines.filter((l) => l.role === 'part').map((l) => l.volumeMl);
+  const on = p.thinning.of === 'paint' ? parts[0]! : sum(parts);
+  const fraction = ((inCup[at] ?? 0) * line.volumeMl) / line.massG / on;
+  return fraction <= p.thinning.maxFraction + 1e-9 ? fraction : undefined;
 }

@@ -161,7 +161,15 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       />
       {plan.ok && !picking && (
         <Section title="Pour" aside={d.by === 'weight' ? 'on one scale, tared' : 'in a straight cup'}>
-          <PourLines plan={plan.value} by={d.by} inCup={d.inCup} onCup={(inCup) => set({ inCup })} />
+          <PourLines
+            product={product}
+            plan={plan.value}
+            by={d.by}
+            inCup={d.inCup}
+            onCup={(inCup, left) =>
+              set({ inCup, ...(left !== undefined && { thinner: typed(left, { percent: true }, units) }) })
+            }
+          />
           <View
             style={{
               flexDirection: 'row',

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { show, showText, unitOf, type Shown } from '@/core';
-import { grownLines, growthOf, overPoured, pourSteps, type InCup, type MixPlan } from '@/core/mix';
+import { show, showText, unitOf, type Product, type Shown } from '@/core';
+import { grownLines, growthOf, overPoured, pourSteps, thinnerWithin, type InCup, type MixPlan } from '@/core/mix';
 import { useLook } from '@/ui/look';
 import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';
@@ -14,16 +14,17 @@ const ABSURD = 5;
 
 type By = 'weight' | 'volume';
 interface Props {
+  product: Product;
   plan: MixPlan;
   by: By;
   inCup: InCup | undefined;
-  /** Too much of one part went in: what is in the cup now, g a line. */
-  onCup(inCup: number[]): void;
+  /** Too much of one part went in: what is in the cup now, g a line; and the thinner that it is left with, a fraction. */
+  onCup(inCup: number[], thinner?: number): void;
 }
 const QUANTITY = { weight: 'mass', volume: 'volume' } as const;
 
 /** Each line is the total to pour up to. A line that went over scales up the rest; nothing is ever taken out. */
-export function PourLines({ plan, by, inCup, onCup }: Props) {
+export function PourLines({ product, plan, by, inCup, onCup }: Props) {
   const { palette, units } = useLook();
   const [over, setOver] = useState<number | null>(null);
   const q = QUANTITY[by];
@@ -59,7 +60,15 @@ export function PourLines({ plan, by, inCup, onCup }: Props) {
             {add > 0 &&
               plan.lines.length > 1 &&
               (over === i ? (
-                <Over plan={plan} by={by} inCup={inCup ?? []} index={i} onCup={onCup} close={() => setOver(null)} />
+                <Over
+                  product={product}
+                  plan={plan}
+                  by={by}
+                  inCup={inCup ?? []}
+                  index={i}
+                  onCup={onCup}
+                  close={() => setOver(null)}
+                />
               ) : (
                 <Quiet label="Poured too much" tone="muted" onPress={() => setOver(i)} />
               ))}
@@ -84,6 +93,7 @@ function Big({ shown }: { shown: Shown }) {
 
 /** What went in, and what that makes of the batch before one goes on. */
 function Over({
+  product,
   plan,
   by,
   inCup,
@@ -91,11 +101,12 @@ function Over({
   onCup,
   close,
 }: {
+  product: Product;
   plan: MixPlan;
   by: By;
   inCup: InCup;
   index: number;
-  onCup(inCup: number[]): void;
+  onCup(inCup: number[], thinner?: number): void;
   close(): void;
 }) {
   const { units } = useLook();
@@ -106,6 +117,8 @@ function Over({
   const cup = read.ok ? overPoured(plan.lines, inCup, index, read.value!, by) : undefined;
   const factor = cup ? growthOf(plan.lines, cup) : 1;
   const absurd = factor > ABSURD;
+  // A little more thinner is no reason for a larger batch while the sheet allows it.
+  const thinner = cup && step.role === 'thinner' ? thinnerWithin(product, plan.lines, cup) : undefined;
   const problem =
     text === ''
       ? undefined
@@ -129,7 +142,9 @@ function Over({
       />
       {cup && !absurd && (
         <View>
-          <T kind="small">{`Nothing comes out. The batch becomes ${showText('volume', plan.readyMl * factor, units)}; add:`}</T>
+          <T kind="small">
+            {`${thinner === undefined ? 'Nothing comes out.' : `The sheet takes up to ${Math.round(product.thinning!.maxFraction * 100)}\u00a0% thinner: leave it, or keep the ratio.`} The batch ${thinner === undefined ? 'becomes' : 'would become'} ${showText('volume', plan.readyMl * factor, units)}; add:`}
+          </T>
           {rest.map((s) => (
             <T key={s.name} kind="strong">
               {by === 'weight'
@@ -140,6 +155,16 @@ function Over({
         </View>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+        {cup && thinner !== undefined && (
+          <Act
+            label={`Leave it at ${Math.round(thinner * 1000) / 10}\u00a0%`}
+            strong
+            onPress={() => {
+              onCup(cup, thinner);
+              close();
+            }}
+          />
+        )}
         {cup && !absurd && (
           <Act
             label="Take the larger batch"

@@ -1,7 +1,8 @@
 import { clockShop, constantAir, foldLog, SHIPPED_PRODUCTS, zoneStatus } from '@/core';
-import { overPoured } from '@/core/mix';
+import { overPoured, pourSteps, thinnerWithin } from '@/core/mix';
 import { coated, ev, foundBare, JOB, products, T0 } from '@/core/testing';
 import type { OpenJob } from '@/data';
+import { typed } from '@/ui/numbers';
 import { forProduct, fresh, mixable, work, type MixDraft } from './cup';
 
 const highbuild = products('highbuild-2k')!;
@@ -48,6 +49,20 @@ describe('the sheet of a cup', () => {
   it('says all that is wrong at once', () => {
     const r = at({ thinner: 'x', reserve: 'y' }, 'z');
     expect(!r.ok && r.error.map((p) => p.path).sort()).toEqual(['filmUm', 'reserveFraction', 'thinnerFraction']);
+  });
+  it('left with a little more thinner, nothing more is poured', () => {
+    const plan = at({ thinner: '10' });
+    if (!plan.ok) throw new Error('no plan');
+    const { lines } = plan.value;
+    for (const over of [1.03, 1.17, 1.4]) {
+      const cup = overPoured(lines, [], 2, lines[1]!.pourToG + lines[2]!.massG * over, 'weight')!;
+      const left = thinnerWithin(highbuild, lines, cup)!;
+      expect(left).toBeCloseTo(0.1 * over, 9);
+      // As it stands in the field, rounded.
+      const r = at({ thinner: typed(left, { percent: true }, 'metric'), inCup: cup });
+      if (!r.ok) throw new Error('no plan');
+      expect(pourSteps(r.value.lines, cup).map((s) => s.addG)).toEqual([0, 0, 0]);
+    }
   });
   it('keeps the ratio after far too much hardener, also when the figures are changed afterwards', () => {
     const plan = at();
