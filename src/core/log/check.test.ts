@@ -132,6 +132,15 @@ describe('correcting what other entries rest on', () => {
     expect(why(look(1), c)).toBe('ok');
     expect(why(look(2), c)).toMatch(/by\.atMs: .*A zone is looked at first/);
   });
+  it('a first look is not taken from under what was done since', () => {
+    const both = foundBare(['lower', 'upper']);
+    const c = { ...context(), state: foldLog([both, coat({ id: 'c', atMin: 1, zoneIds: ['upper'] })], products) };
+    const look = (zoneIds: string[]) => fix(both.id, { ...both, id: 'x', zoneIds });
+    expect(why(look(['upper']), c)).toBe('ok');
+    expect(why(look(['lower']), c)).toMatch(/by\.zoneIds: What was done on Left door, upper rests on this first look/);
+    const clean = ev({ kind: 'cleaned', id: 'x', atMin: 1, productId: 'cleaner-metal', zoneIds: ['lower', 'upper'] });
+    expect(why(fix(both.id, clean), c)).toMatch(/rests on this first look/);
+  });
   it('a zone that was struck out can be looked at anew, whatever was done before', () => {
     const c = context(epoxy, strike(found.id));
     expect(why({ ...foundBare(['lower'], 5), id: 'again' }, c)).toBe('ok');

@@ -53,8 +53,14 @@ export function checkEvent(e: LogEvent, c: CheckContext): Result<LogEvent, Field
             'It was stripped down to this layer later. Correct that entry first, or what was stripped would be back.',
         });
     }
-    if (e.kind === 'replaced')
+    if (e.kind === 'replaced') {
+      for (const id of orphanedBy(e.targetId, e.by, c.state))
+        problems.push({
+          path: 'by.zoneIds',
+          message: `What was done on ${zoneLabel(c.job, id)} rests on this first look. Leave the zone in it.`,
+        });
       problems.push(...checkPlain(e.by, c, e.targetId).map((p) => ({ ...p, path: `by.${p.path}` })));
+    }
   } else problems.push(...checkPlain(e, c));
   return problems.length > 0 ? fail(problems) : ok(e);
 }
@@ -111,6 +117,16 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
       if (layerIndex(strataBefore(state, id, e.atMs, products, instead)?.layers ?? [], e.to, first) < 0)
         problems.push({ path: 'to', message: `${zoneLabel(job, id)} does not have that layer` });
   return problems;
+}
+
+/** Zones with entries that would be without a first look if one entry took the place of another. */
+function orphanedBy(targetId: string, by: PlainEvent, state: JobState): string[] {
+  const kept = by.kind === 'found' ? by.zoneIds : [];
+  return [...state.zones].flatMap(([id, zone]) => {
+    const first = zone.events.find((x) => x.kind === 'found');
+    const rests = zone.events.some((x) => x.kind !== 'found');
+    return first?.id === targetId && first.zoneIds.includes(id) && rests && !kept.includes(id) ? [id] : [];
+  });
 }
 
 /** A later strip that names the layer which an entry laid. A zone that was never found has none. */
