@@ -1,6 +1,6 @@
 import { render, screen } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
-import { Field } from './Field';
+import { Field, Measure } from './Field';
 import { LookProvider } from './look';
 import { LIGHT } from './theme';
 
@@ -29,6 +29,21 @@ describe('a field', () => {
     ['nor do words', {}, 'Depth', 'text'],
   ] as const)('%s', async (_, more, name, mode) => {
     drawn(more);
+    expect((await box(name)).getAttribute('inputmode')).toBe(mode);
+  });
+  it.each([
+    ['thickness', 'metric', 'Depth, mm', 'decimal'],
+    ['thickness', 'us', 'Depth, in', 'decimal'],
+    ['temp', 'us', 'Depth, °F', 'text'],
+    ['pressure', 'us', 'Depth, psi', 'decimal'],
+  ] as const)('of %s is asked for in %s units: %s', async (quantity, units, name, mode) => {
+    render(
+      <PaperProvider>
+        <LookProvider value={{ palette: LIGHT, scale: 1, units, currency: '€' }}>
+          <Measure label="Depth" quantity={quantity} value="5" onChange={nothing} />
+        </LookProvider>
+      </PaperProvider>,
+    );
     expect((await box(name)).getAttribute('inputmode')).toBe(mode);
   });
   it('says what is wrong in place of the hint, aloud and in the user\u2019s units', async () => {

@@ -1,3 +1,4 @@
+import { unitOf, type Quantity } from '@/core';
 import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useLook, useSay } from './look';
@@ -69,6 +70,12 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, sh
       )}
     </View>
   );
+}
+
+/** A field for a quantity, asked for in the user's units. */
+export function Measure({ quantity, ...field }: Omit<FieldProps, 'unit' | 'numeric'> & { quantity: Quantity }) {
+  const { units } = useLook();
+  return <Field {...field} unit={unitOf(quantity, units)} numeric />;
 }
 
 /** Fields side by side where there is room. */

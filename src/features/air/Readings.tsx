@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, unitOf, waitText } from '@/core';
+import { showText, waitText } from '@/core';
 import {
   devices,
   nowMs,
@@ -15,7 +15,7 @@ import {
 import { percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Notice, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -125,22 +125,14 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
   return (
     <View testID="by-hand">
       <Fields>
-        <Field
-          label="Air"
-          unit={unitOf('temp', units)}
-          value={temp}
-          onChange={setTemp}
-          problem={problems.temp}
-          numeric
-        />
+        <Measure label="Air" quantity="temp" value={temp} onChange={setTemp} problem={problems.temp} />
         <Field label="Humidity, %" value={rh} onChange={setRh} problem={problems.rh} numeric />
-        <Field
+        <Measure
           label="Panel, if measured"
-          unit={unitOf('temp', units)}
+          quantity="temp"
           value={surface}
           onChange={setSurface}
           problem={problems.surface}
-          numeric
         />
       </Fields>
       {bench.status !== 'none' && (

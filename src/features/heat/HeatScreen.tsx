@@ -2,16 +2,7 @@ import { Halves } from '@/ui/Beside';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  nextClockTime,
-  showText,
-  unitOf,
-  waitText,
-  zoneLabel,
-  type HeatKind,
-  type StageClock,
-  type ZoneStatus,
-} from '@/core';
+import { nextClockTime, showText, waitText, zoneLabel, type HeatKind, type StageClock, type ZoneStatus } from '@/core';
 import {
   newId,
   useClimate,
@@ -26,7 +17,7 @@ import {
 import { clockTime, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { stageWords } from '@/ui/words';
@@ -193,13 +184,12 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
               }}
             />
             <Fields>
-              <Field
+              <Measure
                 label={kind === 'heater' ? 'Room' : 'Panel'}
-                unit={unitOf('temp', units)}
+                quantity="temp"
                 value={tempText}
                 onChange={setTemp}
                 problem={tempProblem}
-                numeric
               />
               <Field
                 label="From"

@@ -5,7 +5,6 @@ import {
   showText,
   SUBSTRATE_NAMES,
   SUBSTRATES,
-  unitOf,
   zonesOf,
   type LogEvent,
   type Panel,
@@ -14,7 +13,7 @@ import {
 } from '@/core';
 import { panelNameProblem } from '@/core/log/head';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Act, Choices, Notice } from '@/ui/parts';
@@ -91,22 +90,14 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
         onChange={(v) => setSubstrate(v)}
       />
       <Fields>
-        <Field
-          label="Thick"
-          unit={unitOf('thickness', units)}
-          value={thick}
-          onChange={setThick}
-          problem={problems.thick}
-          numeric
-        />
-        <Field
+        <Measure label="Thick" quantity="thickness" value={thick} onChange={setThick} problem={problems.thick} />
+        <Measure
           label="Area"
-          unit={unitOf('area', units)}
+          quantity="area"
           value={area}
           onChange={setArea}
           problem={problems.area}
           hint={`A car door is about ${showText('area', 8000, units)}`}
-          numeric
         />
       </Fields>
       <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
@@ -146,14 +137,7 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
     <View style={{ paddingBottom: gap(4) }}>
       <Fields>
         <Field label="Zone" value={name} onChange={setName} problem={problems.name} short />
-        <Field
-          label="Area"
-          unit={unitOf('area', units)}
-          value={area}
-          onChange={setArea}
-          problem={problems.area}
-          numeric
-        />
+        <Measure label="Area" quantity="area" value={area} onChange={setArea} problem={problems.area} />
       </Fields>
       <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}

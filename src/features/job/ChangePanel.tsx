@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { entriesOn, showText, unitOf, zonesOf, type Panel, type Zone } from '@/core';
+import { entriesOn, showText, zonesOf, type Panel, type Zone } from '@/core';
 import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/head';
 import { useShopActions, type OpenJob } from '@/data';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Act, Notice, Quiet } from '@/ui/parts';
@@ -73,14 +73,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     <View style={{ paddingBottom: gap(4) }} testID="change-panel">
       <Fields>
         <Field label="Panel" value={name} onChange={setName} problem={problems.name} short />
-        <Field
-          label="Thick"
-          unit={unitOf('thickness', units)}
-          value={thick}
-          onChange={setThick}
-          problem={problems.thick}
-          numeric
-        />
+        <Measure label="Thick" quantity="thickness" value={thick} onChange={setThick} problem={problems.thick} />
       </Fields>
       {zones.map((z, i) => (
         <View key={z.id}>
@@ -93,13 +86,12 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
               short
             />
             {isStated(job, z) && (
-              <Field
+              <Measure
                 label={zones.length === 1 ? 'Area' : `Area of zone ${i + 1}`}
-                unit={unitOf('area', units)}
+                quantity="area"
                 value={texts[`area.${z.id}`] ?? ''}
                 onChange={set(`area.${z.id}`)}
                 problem={problems[`area.${z.id}`]}
-                numeric
               />
             )}
           </Fields>

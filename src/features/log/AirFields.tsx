@@ -1,10 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { unitOf } from '@/core';
 import { readSurface, useBench, type Conditions } from '@/data';
 import { useLook } from '@/ui/look';
 import { typed } from '@/ui/numbers';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -54,13 +53,12 @@ export function AirFields({ asked, texts, here, now, problems, onChange }: Props
   return (
     <>
       <Fields>
-        <Field
+        <Measure
           label="Air"
-          unit={unitOf('temp', units)}
+          quantity="temp"
           value={texts.temp}
           onChange={(temp) => onChange({ ...texts, temp })}
           problem={problems['air.tempC']}
-          numeric
         />
         <Field
           label="Humidity, %"
@@ -69,13 +67,12 @@ export function AirFields({ asked, texts, here, now, problems, onChange }: Props
           problem={problems['air.rh']}
           numeric
         />
-        <Field
+        <Measure
           label="Panel, if measured"
-          unit={unitOf('temp', units)}
+          quantity="temp"
           value={texts.surface ?? ''}
           onChange={(surface) => onChange({ ...texts, surface })}
           problem={problems['air.surfaceTempC'] ?? silent}
-          numeric
         />
       </Fields>
       {bench.status !== 'none' && <Quiet label="Read the panel thermometer" onPress={thermometer} />}

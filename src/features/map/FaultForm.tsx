@@ -8,7 +8,6 @@ import {
   FAULT_NAMES,
   TREATMENT_NAMES,
   TREATMENTS,
-  unitOf,
   type Face,
   type FaultCause,
   type FaultKind,
@@ -19,7 +18,7 @@ import {
 } from '@/core';
 import { acrossMm, alsoOn } from '@/core/outline';
 import { NotLogged, useAppend, useRules, useSettings, type OpenJob } from '@/data';
-import { Field, Fields } from '@/ui/Field';
+import { Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Act, Choices, Notice, Quiet } from '@/ui/parts';
@@ -156,24 +155,10 @@ export function FaultForm({
       {(figures.depth ?? figures.size) && (
         <Fields>
           {figures.depth && (
-            <Field
-              label="Depth"
-              unit={unitOf('thickness', units)}
-              value={depth}
-              onChange={setDepth}
-              problem={problems.depthMm}
-              numeric
-            />
+            <Measure label="Depth" quantity="thickness" value={depth} onChange={setDepth} problem={problems.depthMm} />
           )}
           {figures.size && (
-            <Field
-              label="Across"
-              unit={unitOf('thickness', units)}
-              value={size}
-              onChange={setSize}
-              problem={problems.sizeMm}
-              numeric
-            />
+            <Measure label="Across" quantity="thickness" value={size} onChange={setSize} problem={problems.sizeMm} />
           )}
         </Fields>
       )}

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { drawnAreaText, unitOf, zonesOf, type Face, type Panel, type Point } from '@/core';
+import { drawnAreaText, zonesOf, type Face, type Panel, type Point } from '@/core';
 import {
   areaMm2,
   boundsOf,
@@ -18,7 +18,7 @@ import {
   type ShapeName,
 } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
-import { Field, Fields } from '@/ui/Field';
+import { Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { PanelMap } from '@/ui/map/PanelMap';
@@ -123,21 +123,19 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
         />
       )}
       <Fields>
-        <Field
+        <Measure
           label={way === 'draw' ? 'Board, wide' : 'Wide'}
-          unit={unitOf('thickness', units)}
+          quantity="thickness"
           value={width}
           onChange={setWidth}
           problem={problems.width}
-          numeric
         />
-        <Field
+        <Measure
           label={way === 'draw' ? 'Board, high' : 'High'}
-          unit={unitOf('thickness', units)}
+          quantity="thickness"
           value={height}
           onChange={setHeight}
           problem={problems.height}
-          numeric
         />
       </Fields>
       <PanelMap

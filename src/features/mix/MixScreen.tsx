@@ -8,7 +8,6 @@ import {
   MINUTE_MS,
   ratioText,
   showText,
-  unitOf,
   type Application,
   type Shape,
 } from '@/core';
@@ -17,7 +16,7 @@ import { nowMs, useJobs, useConditions, useLibrary, useNow, useRules, useStatuse
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -220,13 +219,12 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             onChange={(v) => set({ coats: Number(v) })}
           />
           <Fields>
-            <Field
+            <Measure
               label="Dry film of one coat"
-              unit={unitOf('film', units)}
+              quantity="film"
               value={film}
               onChange={(t) => set({ film: t || ' ' })}
               problem={bad.filmUm}
-              numeric
             />
             {product.thinning && (
               <Field

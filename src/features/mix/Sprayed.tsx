@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { colourOn, showText, unitOf, zoneLabel, type Application, type Product, type Zone } from '@/core';
+import { colourOn, showText, zoneLabel, type Application, type Product, type Zone } from '@/core';
 import { type MixPlan } from '@/core/mix';
 import { newId, nowMs, useAppend, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Field } from '@/ui/Field';
+import { Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -101,14 +101,7 @@ export function Sprayed({
         onChange={(v) => setN(Number(v))}
       />
       {!filler && (
-        <Field
-          label="Left in the cup"
-          unit={unitOf('volume', units)}
-          value={left}
-          onChange={setLeft}
-          problem={complaint}
-          numeric
-        />
+        <Measure label="Left in the cup" quantity="volume" value={left} onChange={setLeft} problem={complaint} />
       )}
       <View style={{ marginTop: gap(3) }}>
         <T kind="small" tone="muted">

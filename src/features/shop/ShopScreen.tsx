@@ -1,11 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { BOUNDS, SCHOOLS, showText, unitOf, type HouseMethod } from '@/core';
+import { BOUNDS, SCHOOLS, showText, type HouseMethod } from '@/core';
 import { useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
-import { Field, Fields } from '@/ui/Field';
+import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -173,11 +173,10 @@ function Preferences({ settings }: { settings: Settings }) {
           }}
           problem={name.trim() ? undefined : 'Give the shop a name'}
         />
-        <Field
+        <Measure
           label="Air, where none was read"
-          unit={unitOf('temp', units)}
+          quantity="temp"
           value={tempText}
-          numeric
           problem={tProblem}
           onChange={(v) => {
             setTemp(v);
