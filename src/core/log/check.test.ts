@@ -101,7 +101,7 @@ describe('correcting what other entries rest on', () => {
   const bare = ev({ kind: 'stripped', id: 'b', atMin: 8, to: 'substrate', method: 'abrasive' });
   const fix = (targetId: string, by: LogEvent) =>
     ev({ kind: 'replaced', id: 'f', atMin: 9, zoneIds: [], targetId, by });
-  const strike = (targetId: string) => ev({ kind: 'voided', atMin: 9, zoneIds: [], targetId });
+  const strike = (targetId: string) => ev({ kind: 'voided', atMin: 12, zoneIds: [], targetId });
 
   it('a layer that was stripped down to is not struck out before the strip is', () => {
     const c = context(epoxy, build, strip);
@@ -117,6 +117,16 @@ describe('correcting what other entries rest on', () => {
     const two = fix('e', coat({ id: 'x', atMin: 1, productId: 'epoxy-primer', coats: 2 }));
     expect(why(two, c)).toBe('ok');
     expect(why(strike('f'), context(epoxy, build, strip, two))).toBe('ok');
+  });
+  it('nor put on another zone, nor after the strip', () => {
+    const c = {
+      ...context(epoxy, build, strip),
+      state: foldLog([foundBare(['lower', 'upper']), epoxy, build, strip], products),
+    };
+    const moved = (more: object) => fix('e', coat({ id: 'x', atMin: 1, productId: 'epoxy-primer', ...more }));
+    expect(why(moved({ zoneIds: ['upper'] }), c)).toMatch(/stripped down to this layer later/);
+    expect(why(moved({ atMin: 5 }), c)).toMatch(/stripped down to this layer later/);
+    expect(why(moved({ zoneIds: ['lower', 'upper'] }), c)).toBe('ok');
   });
   it('an old strip is judged by the layers of its own time', () => {
     const c = context(epoxy, build, strip, bare);

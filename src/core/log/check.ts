@@ -2,9 +2,10 @@ import { isCoating, type ProductFamily, type ProductLookup } from '../library/pr
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
 import { layerIndex } from '../strata/apply';
+import type { Strata } from '../strata/types';
 import { firstId } from './effective';
-import type { LogEvent, PlainEvent } from './event';
-import { findEvent, hasEvent, strataBefore, type JobState } from './fold';
+import type { CorrectionEvent, LogEvent, PlainEvent } from './event';
+import { appendEvent, hasEvent, strataBefore, type JobState } from './fold';
 import { zoneLabel, type Job } from './job';
 
 /** Clocks of two devices differ a little; more than this ahead is a slip. */
@@ -26,9 +27,6 @@ const FAMILY_FOR: Partial<Record<PlainEvent['kind'], (f: ProductFamily) => boole
   guideCoated: (f) => f === 'guideCoat',
 };
 
-/** Kinds that leave a layer. */
-const LAYS: ReadonlySet<PlainEvent['kind']> = new Set(['coated', 'filled', 'treated', 'found']);
-
 /**
  * Checks an event against the job that it is for: known zones that were found and not voided, known product of the
  * right sort, a time that has come, a target that exists.
@@ -42,17 +40,12 @@ export function checkEvent(e: LogEvent, c: CheckContext): Result<LogEvent, Field
       problems.push({ path: 'targetId', message: 'The event to correct is not in the log' });
     else if (c.state.dead.has(e.targetId))
       problems.push({ path: 'targetId', message: 'That event was undone already' });
-    else {
-      const named = stripNaming(e.targetId, c.state);
-      // A replacement that is struck out leaves what it took the place of.
-      const gone = e.kind === 'voided' ? findEvent(c.state, e.targetId)?.kind !== 'replaced' : !LAYS.has(e.by.kind);
-      if (named && gone)
-        problems.push({
-          path: 'targetId',
-          message:
-            'It was stripped down to this layer later. Correct that entry first, or what was stripped would be back.',
-        });
-    }
+    else if (losesStrip(e, c))
+      problems.push({
+        path: 'targetId',
+        message:
+          'It was stripped down to this layer later. Correct that entry first, or what was stripped would be back.',
+      });
     if (e.kind === 'replaced') {
       for (const id of orphanedBy(e.targetId, e.by, c.state))
         problems.push({
@@ -110,11 +103,10 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
       else if (Math.min(...at) > e.atMs)
         problems.push({ path: 'atMs', message: 'That is before the fault was marked. Set a later time.' });
     }
-  const first = (x: string) => firstId(state.replaced, x);
   if (e.kind === 'stripped' && e.to !== 'substrate')
     for (const id of e.zoneIds)
       // What it had at that moment, which may be weeks ago.
-      if (layerIndex(strataBefore(state, id, e.atMs, products, instead)?.layers ?? [], e.to, first) < 0)
+      if (!hasLayer(strataBefore(state, id, e.atMs, products, instead), e.to, state))
         problems.push({ path: 'to', message: `${zoneLabel(job, id)} does not have that layer` });
   return problems;
 }
@@ -129,14 +121,24 @@ function orphanedBy(targetId: string, by: PlainEvent, state: JobState): string[]
   });
 }
 
-/** A later strip that names the layer which an entry laid. A zone that was never found has none. */
-function stripNaming(id: string, state: JobState): PlainEvent | undefined {
-  const root = firstId(state.replaced, id);
-  for (const zone of state.zones.values())
-    for (const e of zone.events)
-      if (e.kind === 'stripped' && e.id !== id && firstId(state.replaced, e.to) === root) return e;
-  return undefined;
+/** Whether a strip that names the layer of the corrected entry would not find that layer any more. */
+function losesStrip(e: CorrectionEvent, { state, products }: CheckContext): boolean {
+  const first = (id: string) => firstId(state.replaced, id);
+  const named = [...state.zones].flatMap(([zoneId, zone]) =>
+    zone.events.flatMap((s) =>
+      s.kind === 'stripped' && s.id !== e.targetId && first(s.to) === first(e.targetId) ? [{ zoneId, strip: s }] : [],
+    ),
+  );
+  if (named.length === 0) return false;
+  const next = appendEvent(state, e, products);
+  return named.some(({ zoneId, strip }) => {
+    const found = (s: JobState) => hasLayer(strataBefore(s, zoneId, strip.atMs, products, strip.id), strip.to, s);
+    return found(state) && !found(next);
+  });
 }
+
+const hasLayer = (strata: Strata | undefined, id: string, state: JobState): boolean =>
+  layerIndex(strata?.layers ?? [], id, (x) => firstId(state.replaced, x)) >= 0;
 
 /** When a fault was found, on each of some zones that has it, ms. */
 const faultTimes = (zoneIds: readonly string[], state: JobState, id: string): number[] =>

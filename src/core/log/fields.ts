@@ -54,7 +54,7 @@ export const outlineOf = (most = 400) =>
   array()
     .strict()
     .typeError('Corners must be a list')
-    .max(most, `More than ${most}: corners`)
+    .max(most, `More than ${most} corners`)
     .min(3, 'An outline needs at least three corners')
     .test('corners', (value, context) => {
       for (const [i, c] of (value ?? []).entries()) {

@@ -128,7 +128,8 @@ const refold = (events: readonly PlainEvent[], products: ProductLookup, replaced
 };
 
 /**
- * What was on a zone right before a moment.
+ * What was on a zone at a moment, with all that happened up to it.
+ * @param atMs ms since 1970
  * @param without an entry that is left out: the one that is about to be corrected
  */
 export function strataBefore(

@@ -17,8 +17,8 @@ export function panelNameProblem(job: Job, name: string, panelId?: string): stri
   return job.panels.some((p) => p.id !== panelId && same(p.name, name)) ? 'There is a panel of that name' : undefined;
 }
 
-/** What is wrong with an area that was stated, in cm². */
-export const areaOk = (cm2: number): boolean => cm2 >= BOUNDS.areaCm2.min && cm2 <= BOUNDS.areaCm2.max;
+/** Whether an area may be that of a zone. @param cm2 cm² */
+const areaOk = (cm2: number): boolean => cm2 >= BOUNDS.areaCm2.min && cm2 <= BOUNDS.areaCm2.max;
 
 /**
  * The job with names, thickness and stated areas of one panel put right. The area of a zone that is drawn, and of what is cut out of one,

@@ -1,9 +1,22 @@
 /** The two sets of units at the interface. Inside the core everything is metric, with the unit in the name. */
 export type UnitSystem = 'metric' | 'us';
 
-/** A quantity that a screen shows or asks for. Weights stay in grams in both systems: scales in paint shops read grams. */
+/**
+ * A quantity that a screen shows or asks for. Weights in a cup stay in grams in both systems: scales in paint
+ * shops read grams. Bulk is what comes by the sack.
+ */
 export type Quantity =
-  'temp' | 'tempDifference' | 'film' | 'thickness' | 'length' | 'volume' | 'area' | 'mass' | 'pressure' | 'airFlow';
+  | 'temp'
+  | 'tempDifference'
+  | 'film'
+  | 'thickness'
+  | 'length'
+  | 'volume'
+  | 'area'
+  | 'mass'
+  | 'bulk'
+  | 'pressure'
+  | 'airFlow';
 
 interface Unit {
   unit: string;
@@ -18,7 +31,7 @@ const same = (unit: string, decimals: number): Unit => ({ unit, factor: 1, offse
 
 /**
  * The metric side is the core's own unit of that quantity: °C, K, µm (film), mm (thickness), cm (length), mL, cm², g,
- * bar and m³/min. US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those).
+ * kg (bulk), bar and m³/min. US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those).
  */
 const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
   metric: {
@@ -30,6 +43,7 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     volume: same('ml', 0),
     area: { unit: 'm²', factor: 1e-4, offset: 0, decimals: 2 },
     mass: same('g', 1),
+    bulk: same('kg', 0),
     pressure: same('bar', 1),
     airFlow: same('m³/min', 2),
   },
@@ -42,6 +56,7 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
     volume: { unit: 'fl oz', factor: 1 / 29.5735295625, offset: 0, decimals: 1 },
     area: { unit: 'ft²', factor: 1 / 929.0304, offset: 0, decimals: 1 },
     mass: same('g', 1),
+    bulk: { unit: 'lb', factor: 1 / 0.45359237, offset: 0, decimals: 0 },
     pressure: { unit: 'psi', factor: 14.503773773, offset: 0, decimals: 0 },
     airFlow: { unit: 'cfm', factor: 35.314666721, offset: 0, decimals: 0 },
   },
@@ -66,7 +81,7 @@ export interface Shown {
 
 /**
  * A metric quantity as it is shown: converted, rounded to the decimals that it deserves (more when it is small).
- * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², g, bar or m³/min
+ * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², g, kg, bar or m³/min
  */
 export function show(q: Quantity, metric: number, system: UnitSystem, decimals?: number): Shown {
   const u = UNITS[system][q];

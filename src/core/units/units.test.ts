@@ -137,5 +137,7 @@ describe('sentences of the core in US units', () => {
   it('pressure and air by definition: 100 psi are 6.895 bar, 1 m³/min is 35.31 cfm', () => {
     expect(fromDisplay('pressure', 100, 'us')).toBeCloseTo(6.89476, 4);
     expect(toDisplay('airFlow', 1, 'us')).toBeCloseTo(35.3147, 3);
+    expect(showText('bulk', 25, 'us')).toBe('55\u00a0lb');
+    expect(showText('bulk', 30.4, 'metric')).toBe('30\u00a0kg');
   });
 });

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, unitOf, waitText, type UnitSystem } from '@/core';
+import { showText, unitOf, waitText } from '@/core';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/rules';
 import { useJobAndRules, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Halves } from '@/ui/Beside';
@@ -148,7 +148,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
         answer={answerOf(plan, parts.length, toCover)}
         under={
           plan && plan.hours > 0
-            ? `${hoursText(plan.hours)}, ${kgText(plan.mediaKg, units)} of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
+            ? `${hoursText(plan.hours)}, ${showText('bulk', plan.mediaKg, units)} of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
             : undefined
         }
       />
@@ -198,7 +198,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
                     <View style={{ alignItems: 'flex-end' }}>
                       <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
                       <T kind="tag" tone="muted">
-                        {p.stop ? '' : kgText(p.mediaKg, units)}
+                        {p.stop ? '' : showText('bulk', p.mediaKg, units)}
                       </T>
                     </View>
                   </Row>
@@ -292,9 +292,6 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
   );
 }
 
-/** Media is bought by the sack: whole kilograms, or pounds. */
-const kgText = (kg: number, units: UnitSystem) =>
-  units === 'us' ? `${Math.round(kg * 2.20462262)}\u00a0lb` : `${Math.round(kg)}\u00a0kg`;
 const hoursText = (h: number) => (h < 1 ? `${Math.max(1, Math.round(h * 60))}\u00a0min` : `${h.toFixed(1)}\u00a0h`);
 
 function answerOf(plan: BlastPlan | undefined, parts: number, toCover: number): string {

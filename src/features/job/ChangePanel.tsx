@@ -41,7 +41,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     const bad: Record<string, string> = {};
     if (!t.ok) bad.thick = t.error;
     for (const { z, area } of read) if ('problem' in area) bad[`area.${z.id}`] = area.problem;
-    const r = changePanel(job, panel.id, {
+    const change = {
       name,
       thicknessUm: t.ok ? Math.round(t.value! * 1000) : panel.thicknessUm,
       zones: read.map(({ z, area }) => ({
@@ -49,15 +49,15 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
         name: texts[`zone.${z.id}`] ?? z.name,
         areaCm2: 'cm2' in area ? area.cm2 : z.areaCm2,
       })),
-    });
+    };
+    const r = changePanel(job, panel.id, change);
     if (!r.ok) for (const p of r.error) bad[p.path] ??= p.message;
     if (!r.ok || Object.keys(bad).length > 0) return setProblems(bad);
-    const { panels, zones: next } = r.value;
-    changeJob(job.id, (j) => ({
-      ...j,
-      panels: j.panels.map((p) => panels.find((x) => x.id === p.id && p.id === panel.id) ?? p),
-      zones: j.zones.map((z) => next.find((x) => x.id === z.id && z.panelId === panel.id) ?? z),
-    })).then(close, say);
+    changeJob(job.id, (j) => {
+      const again = changePanel(j, panel.id, change);
+      if (!again.ok) throw new Error(again.error[0]?.message);
+      return again.value;
+    }).then(close, say);
   };
   const dropZone = (z: Zone) => {
     const why = keepsZone(job, z, entriesOn(state, z.id));
