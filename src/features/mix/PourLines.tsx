@@ -174,7 +174,7 @@ function Over({
             }}
           />
         )}
-        <Quiet label="Leave it" onPress={close} />
+        <Quiet label="Close" onPress={close} />
       </View>
     </View>
   );
