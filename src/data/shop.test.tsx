@@ -102,7 +102,13 @@ describe('logging', () => {
         ...j,
         zones: [
           ...j.zones,
-          { id: 'spot', panelId: 'door', name: 'Spot', areaCm2: 10, cutFrom: { zoneId: 'lower', atMs: now + 1000 } },
+          {
+            id: 'spot',
+            panelId: 'door',
+            name: 'Spot',
+            areaCm2: 10,
+            cutFrom: { zoneId: 'lower', atMs: Date.now() + 60_000 },
+          },
         ],
       }));
       await r.result.current.actions.changeJob('job', (j) => j);
