@@ -1,7 +1,40 @@
 /** Arrows run down only: app → features → ui, data, workers → core. See docs/architecture.md. */
 const no = (name, comment, from, to) => ({ name, comment, severity: 'error', from, to });
+
+/**
+ * Floors of the core, the ground first: a room may use rooms of its own floor's list to its left, and those below. What
+ * happened (log) is below what it makes (strata), that below where it stands (cure), that below what may come next (rules).
+ */
+const FLOORS = [
+  ['units', 'validation'],
+  ['library'],
+  ['log'],
+  ['safety', 'outline', 'air'],
+  ['strata'],
+  ['cure'],
+  ['faults', 'mix', 'stock', 'blast', 'grit', 'repair'],
+  ['rules'],
+  ['plan'],
+  ['devices', 'formats'],
+];
+const ROOMS = FLOORS.flat();
+const floorRules = ROOMS.slice(0, -1).map((room, i) =>
+  no(
+    `core-floor-${room}`,
+    `core/${room} knows nothing of the rooms above it: ${ROOMS.slice(i + 1).join(', ')}.`,
+    { path: `^src/core/${room}/`, pathNot: '\\.test\\.ts$' },
+    { path: `^src/core/((${ROOMS.slice(i + 1).join('|')})/|index|advice|testing)` },
+  ),
+);
 module.exports = {
   forbidden: [
+    ...floorRules,
+    no(
+      'core-rooms-have-a-floor',
+      'A new room of the core gets its place in FLOORS.',
+      { path: '^src/core/' },
+      { path: '^src/core/[^/]+/', pathNot: `^src/core/(${ROOMS.join('|')})/` },
+    ),
     no('no-cycles', 'A ring of imports has no first file.', {}, { circular: true, dependencyTypesNot: ['type-only'] }),
     no(
       'core-stands-alone',

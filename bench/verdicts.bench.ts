@@ -3,7 +3,7 @@ import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import { clockShop, DEFAULT_METHOD, foldLog, historyOr, lookupIn, SHIPPED_PRODUCTS, zoneStatus } from '../src/core';
 import { readJobText } from '../src/core/formats';
-import { nextSteps, verdictOn } from '../src/core/rules';
+import { nextSteps, verdictOn } from '../src/core/advice';
 import { percentile, report } from './report';
 
 const read = readJobText(readFileSync(path.join(__dirname, '..', 'demo', 'bread-van.json'), 'utf8'));

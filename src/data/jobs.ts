@@ -1,7 +1,7 @@
 import { useQueries, useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
 import { cutsOf, foldLog, lookupIn, wholeLibrary, type Product, type ProductLookup } from '@/core';
-import type * as RulesModule from '@/core/rules';
+import type * as RulesModule from '@/core/advice';
 import { useData } from './DataProvider';
 import type { OpenJob } from './openJob';
 import { useShop } from './shop';
@@ -110,5 +110,5 @@ export type Rules = typeof RulesModule;
 
 /** The rules, loaded behind the page: the stack shows first, and its verdicts follow. Undefined until they are there. */
 export function useRules(wanted = true) {
-  return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/rules'), enabled: wanted }).data;
+  return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/advice'), enabled: wanted }).data;
 }

@@ -11,7 +11,7 @@ import {
   type StageRange,
   type ZoneStatus,
 } from '@/core';
-import type { VerdictInput } from '@/core/rules';
+import type { VerdictInput } from '@/core/advice';
 import { useClimate } from './climate';
 import { useNow } from './clock';
 import {

@@ -1,4 +1,4 @@
-import type { Verdict } from '@/core/rules';
+import type { Verdict } from '@/core/advice';
 import { whenAndWait } from './format';
 import type { Tone } from './T';
 

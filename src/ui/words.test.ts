@@ -1,5 +1,5 @@
 import { SHIPPED_PRODUCTS, type FitSpan, type Strata, type ZoneStatus } from '@/core';
-import type { Verdict } from '@/core/rules';
+import type { Verdict } from '@/core/advice';
 import { ev, products } from '@/core/testing';
 import { fitAnswer } from './fit';
 import { money, percent, shortWhen, sinceWhen, whenAndWait } from './format';

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { constantAir } from '../air/history';
-import { flashRustHours, rustsAtMs } from './flashRust';
+import { flashRustHours, rustsAtMs } from '../cure/flashRust';
 import { MEDIA, mediaById, warpRisk } from './media';
 import { heldBarG, largestBoreMm, nozzleAirM3Min } from './nozzle';
 import { blastRateM2H, mediaKgH, planBlast, type BlastPart, type BlastRig } from './plan';

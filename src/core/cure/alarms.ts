@@ -1,4 +1,4 @@
-import type { ZoneStatus } from '../strata/status';
+import type { ZoneStatus } from './status';
 import { MINUTE_MS } from '../units/time';
 import type { Stage } from '../library/product';
 

@@ -1,8 +1,8 @@
 import fc from 'fast-check';
 import { constantAir, type AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
-import { foldLog } from '../log/fold';
-import { zoneStatus } from '../strata/status';
+import { foldLog } from '../strata/fold';
+import { zoneStatus } from './status';
 import { ev, foundBare, products, T0 } from '../testing';
 import { alarmsOf } from './alarms';
 import { equivalentClock, equivalentMinutes, rateAt, temperatureFor, whenReached, type Kinetics } from './equivalent';

@@ -1,7 +1,7 @@
-import { FAULT_KINDS, FAULT_NAMES, TREATMENT_NAMES } from './kinds';
+import { FAULT_KINDS, FAULT_NAMES, TREATMENT_NAMES } from '../log/marks';
 import { FAULTS, isOpenWound, proposeTreatment } from './treatment';
 import { rustSteps } from './rust';
-import { DEFAULT_METHOD } from '../rules/method';
+import { DEFAULT_METHOD } from '../library/method';
 import { SUBSTRATES } from '../log/kinds';
 
 const propose = (fault: (typeof FAULT_KINDS)[number], grade: 1 | 2 | 3, more = {}) =>

@@ -1,4 +1,4 @@
 /** What can be wrong with a panel, and what is done about it. */
-export * from './kinds';
+export * from '../log/marks';
 export * from './treatment';
 export * from './rust';

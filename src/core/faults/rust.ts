@@ -1,4 +1,4 @@
-import type { HouseMethod } from '../rules/method';
+import type { HouseMethod } from '../library/method';
 
 /** 1: on the surface. 2: pits. 3: through, or so thin that a screwdriver goes through. */
 export type RustGrade = 1 | 2 | 3;

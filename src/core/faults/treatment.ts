@@ -1,6 +1,6 @@
 import type { SubstrateKind } from '../log/kinds';
-import type { HouseMethod } from '../rules/method';
-import { FILLABLE_MM, type FaultCause, type FaultKind, type Treatment } from './kinds';
+import type { HouseMethod } from '../library/method';
+import { FILLABLE_MM, type FaultCause, type FaultKind, type Treatment } from '../log/marks';
 
 /** What a grade means for each kind, mild to grave. Depth and size are asked where they decide. */
 export const FAULTS: Record<FaultKind, { grades: [string, string, string]; depth?: true; size?: true }> = {

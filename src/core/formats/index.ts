@@ -2,7 +2,8 @@
  * Everything at the boundary: validation of what comes from outside, what is checked before an event is taken, and files in
  * and out. Apart from the core's own face, so that a page which only shows loads none of it.
  */
-export * from '../log/check';
+export * from '../log/productsUsed';
+export * from '../strata/check';
 export * from '../log/schema';
 export * from '../library/schema';
 export * from './jobFile';

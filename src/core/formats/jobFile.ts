@@ -1,9 +1,10 @@
 import type { Product } from '../library/product';
 import { parseProduct } from '../library/schema';
-import { productsUsed } from '../log/check';
+import { productsUsed } from '../log/productsUsed';
 import type { LogEvent } from '../log/event';
 import type { Job } from '../log/job';
-import { parseEvent, validated } from '../log/schema';
+import { parseEvent } from '../log/schema';
+import { validated } from '../validation/validated';
 import { JOB_SCHEMA } from './jobHead';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { migrateJobFile } from './migrate';

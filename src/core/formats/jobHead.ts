@@ -1,8 +1,9 @@
 import { array, boolean, number, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
-import { BLAST_COATINGS, FACES, QUALITY_LEVELS } from '../log/job';
+import { QUALITY_LEVELS } from '../library/level';
+import { BLAST_COATINGS, FACES } from '../log/job';
 import { EVENT_KINDS, SUBSTRATES } from '../log/kinds';
-import { between, id, oneOf, outlineOf, text } from '../log/fields';
+import { between, id, oneOf, outlineOf, text } from '../validation/fields';
 
 const label = (what: string) =>
   string()

@@ -1,6 +1,6 @@
 import { array, object, string } from 'yup';
-import { between } from '../log/fields';
-import { validated } from '../log/schema';
+import { between } from '../validation/fields';
+import { validated } from '../validation/validated';
 import { fail, type FieldProblem, type Result } from '../result';
 import { MECHANISMS, PRODUCT_FAMILIES, STAGES, type Product } from './product';
 

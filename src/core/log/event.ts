@@ -1,5 +1,5 @@
 import type { ProductFamily } from '../library/product';
-import type { FaultCause, FaultKind, Treatment } from '../faults/kinds';
+import type { FaultCause, FaultKind, Treatment } from './marks';
 import type { Face, Point } from './job';
 import type { Application, EventKind, MeasureKind, SandTool, StripMethod, SubstrateKind } from './kinds';
 

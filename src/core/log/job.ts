@@ -1,3 +1,4 @@
+import type { QualityLevel } from '../library/level';
 import { isBase, type Product } from '../library/product';
 import type { EventKind, SubstrateKind } from './kinds';
 
@@ -70,9 +71,6 @@ export interface Job {
   /** What a blasting day is to take, and what has to be covered first. */
   staging?: BlastItem[];
 }
-
-export const QUALITY_LEVELS = ['tidy', 'driver', 'show'] as const;
-export type QualityLevel = (typeof QUALITY_LEVELS)[number];
 
 /** A decision on a panel, with what it rested on. */
 export interface Decided {

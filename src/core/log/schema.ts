@@ -1,21 +1,11 @@
-import {
-  array,
-  boolean,
-  lazy,
-  mixed,
-  number,
-  object,
-  string,
-  ValidationError,
-  type AnyObject,
-  type ObjectSchema,
-} from 'yup';
-import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from '../faults/kinds';
+import { array, boolean, lazy, mixed, number, object, string, type AnyObject, type ObjectSchema } from 'yup';
+import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from './marks';
 import { PRODUCT_FAMILIES } from '../library/product';
-import { fail, ok, type FieldProblem, type Result } from '../result';
+import { fail, type FieldProblem, type Result } from '../result';
+import { validated } from '../validation/validated';
 import { BOUNDS } from './bounds';
 import type { LogEvent } from './event';
-import { between, finite, id, oneOf, outlineOf, pointOf, text } from './fields';
+import { between, finite, id, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 import { FACES } from './job';
 import {
   APPLICATIONS,
@@ -221,19 +211,4 @@ export function parseEvent(raw: unknown): Result<LogEvent, FieldProblem[]> {
       },
     ]);
   return validated<LogEvent>(SCHEMAS[kind], raw);
-}
-
-/** Runs a Yup schema and turns its complaints into field problems. */
-export function validated<T>(
-  schema: { validateSync: ObjectSchema<AnyObject>['validateSync'] },
-  raw: unknown,
-): Result<T, FieldProblem[]> {
-  try {
-    schema.validateSync(raw, { abortEarly: false });
-    return ok(raw as T);
-  } catch (e) {
-    if (!(e instanceof ValidationError)) throw e;
-    const inner = e.inner.length > 0 ? e.inner : [e];
-    return fail(inner.map((p) => ({ path: p.path ?? '', message: p.message })));
-  }
 }

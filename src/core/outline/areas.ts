@@ -1,6 +1,6 @@
 import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
-import { areaMm2 } from './plain';
+import { areaMm2 } from './geometry';
 import { leftMm2, selfCrossing } from './polygon';
 
 export const faceOf = (z: Zone): Face => z.face ?? 'outer';

@@ -1,12 +1,12 @@
 /** Panels drawn to scale: outlines, areas, what lies where. */
 export * from './polygon';
-export * from './plain';
+export * from './geometry';
 export * from './shapes';
 export * from './areas';
-export * from './map';
+export * from './zones';
 export { strays, withShape } from './shape';
 export * from './keepOut';
-export * from './trim';
+export * from './clip';
 export * from './keepOutsOn';
-export * from './gone';
-export * from './before';
+export * from './faultOutline';
+export * from './restore';

@@ -1,5 +1,5 @@
 import type { Job, KeepOut, Point } from '../log/job';
-import { contains } from './plain';
+import { contains } from './geometry';
 
 /** Whether two outlines have ground in common, by their corners: enough for a plate on a panel, and costs next to nothing. */
 export const meet = (a: readonly Point[], b: readonly Point[]) =>

@@ -2,13 +2,13 @@ import fc from 'fast-check';
 import type { Job, Point } from '../log/job';
 import { JOB, T0 } from '../testing';
 import { outlineProblem } from './areas';
-import { panelAsBefore } from './before';
-import { areaMm2, contains, middleOf } from './plain';
-import { acrossMm, alsoOn, goneRound } from './gone';
+import { panelAsBefore } from './restore';
+import { areaMm2, contains, middleOf } from './geometry';
+import { acrossMm, alsoOn, goneRound } from './faultOutline';
 import { withKeepOut, withoutKeepOut } from './keepOut';
 import { strays, withShape } from './shape';
-import { drawZone, keepOutAt, outlineZone, withoutZone, withZone, zoneAt } from './map';
-import { trimmed } from './trim';
+import { drawZone, keepOutAt, outlineZone, withoutZone, withZone, zoneAt } from './zones';
+import { trimmed } from './clip';
 import { leftMm2, selfCrossing, sharedMm2, thinned } from './polygon';
 import { resized, SHAPE_NAMES, shapeOutline, SHAPES } from './shapes';
 

@@ -1,6 +1,6 @@
 import polygonClipping, { type Polygon } from 'polygon-clipping';
 import type { Point } from '../log/job';
-import { areaMm2 } from './plain';
+import { areaMm2 } from './geometry';
 
 /** Sign of the turn a → b → c; 0 on one line. */
 const turn = (a: Point, b: Point, c: Point) => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));

@@ -1,6 +1,6 @@
 import type { Face, Job, Panel, PanelMap, Point } from '../log/job';
 import { onFace, zoneAreaCm2 } from './areas';
-import { areaMm2 } from './plain';
+import { areaMm2 } from './geometry';
 import { leftMm2 } from './polygon';
 
 /** Share of an outline that may hang over the edge before one is told. */

@@ -1,5 +1,5 @@
 import { addMonths } from 'date-fns/addMonths';
-import type { JobState } from '../log/fold';
+import type { JobState } from '../strata/fold';
 import type { Job } from '../log/job';
 
 /** A temporary repair and when it is used up. */

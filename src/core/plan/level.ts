@@ -3,8 +3,8 @@ import { readySolids } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';
 import type { Product, ProductLookup } from '../library/product';
 import { isMetal } from '../log/kinds';
-import { panelOf, type Job, type QualityLevel } from '../log/job';
-import { LEVEL_DEFAULTS, type LevelDefaults } from '../log/level';
+import { LEVEL_DEFAULTS, type LevelDefaults, type QualityLevel } from '../library/level';
+import { panelOf, type Job } from '../log/job';
 
 /** What a level asks of each step. */
 export interface LevelSpec extends LevelDefaults {

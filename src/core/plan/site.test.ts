@@ -1,9 +1,9 @@
-import { foldLog } from '../log/fold';
+import { foldLog } from '../strata/fold';
 import type { LogEvent } from '../log/event';
 import type { AccessLink, Bag, BagItem, Job } from '../log/job';
-import { clearPapers, levelCoats, primerPapers } from '../log/level';
+import { clearPapers, levelCoats, primerPapers } from '../library/level';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
-import { aroundOf, faultsOn, isDone, ringIn, taskWords } from './access';
+import { aroundOf, faultsOn, isDone, ringIn, taskWords } from '../rules/access';
 import { dueRepairs } from './due';
 import { levelSum, LEVELS } from './level';
 import { checkBag, itemProblems, partsSum } from './parts';

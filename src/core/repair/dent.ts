@@ -1,4 +1,4 @@
-import { FILLABLE_MM, type Treatment } from '../faults/kinds';
+import { FILLABLE_MM, type Treatment } from '../log/marks';
 
 export interface DentFacts {
   paintWhole: boolean;

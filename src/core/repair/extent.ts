@@ -1,5 +1,5 @@
 import type { Payloads } from '../log/event';
-import { boundsOf } from '../outline/plain';
+import { boundsOf } from '../outline/geometry';
 
 /** What a mark says of the size of a fault. */
 export interface Extent {

@@ -1,6 +1,6 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { isMetal } from '../log/kinds';
-import { flashRustHours } from '../blast/flashRust';
+import { flashRustHours } from '../cure/flashRust';
 import { HOUR_MS, waitText } from '../units/time';
 import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';
 

@@ -1,7 +1,7 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
-import { CLOSING_SOON_MS } from '../strata/status';
+import { CLOSING_SOON_MS } from '../cure/status';
 import { SUBSTRATE } from '../strata/types';
-import { grainUm } from '../surface/grain';
+import { grainUm } from '../grit/grain';
 import { DAY_MS, waitText } from '../units/time';
 import { care, isKeyed, note, rule, stageOf, stop, type Rule, type RuleContext, type StepOf } from './rule';
 

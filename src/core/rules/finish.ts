@@ -1,5 +1,5 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
-import { grainUm } from '../surface/grain';
+import { grainUm } from '../grit/grain';
 import { DAY_MS, waitText } from '../units/time';
 import { care, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
 import type { Stage } from '../library/product';

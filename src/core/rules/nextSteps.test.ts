@@ -3,11 +3,11 @@ import { constantAir } from '../air/history';
 import { clockShop } from '../cure/stages';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import type { LogEvent } from '../log/event';
-import { foldLog } from '../log/fold';
-import { LOGGABLE } from '../log/suggest';
-import { zoneStatus } from '../strata/status';
+import { foldLog } from '../strata/fold';
+import { LOGGABLE } from './suggest';
+import { zoneStatus } from '../cure/status';
 import { anyLog, coated, ev, foundBare, JOB, products, T0 } from '../testing';
-import { DEFAULT_METHOD } from './method';
+import { DEFAULT_METHOD } from '../library/method';
 import { nextSteps, stepOf } from './nextSteps';
 
 const DAY = 1440;

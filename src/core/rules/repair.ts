@@ -1,4 +1,4 @@
-import { FAULT_NAMES } from '../faults/kinds';
+import { FAULT_NAMES } from '../log/marks';
 import { isOpenWound, isRust } from '../faults/treatment';
 import { mediaById, warpRisk } from '../blast/media';
 import { isFiller, isPrimer } from '../library/product';

@@ -1,9 +1,9 @@
 import type { Product, ProductLookup, Stage } from '../library/product';
-import type { ZoneStatus } from '../strata/status';
+import type { ZoneStatus } from '../cure/status';
 import type { Layer, Strata } from '../strata/types';
-import type { Treatment } from '../faults/kinds';
-import type { Around } from '../plan/access';
-import type { HouseMethod } from './method';
+import type { Treatment } from '../log/marks';
+import type { Around } from './access';
+import type { HouseMethod } from '../library/method';
 
 /** Something that hands may do next to a zone. */
 export type Step =

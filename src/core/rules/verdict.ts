@@ -2,11 +2,11 @@ import { dewPointC } from '../air/dewPoint';
 import { fitFrom } from '../air/fit';
 import type { AirHistory } from '../air/history';
 import type { ProductLookup } from '../library/product';
-import type { JobState } from '../log/fold';
+import type { JobState } from '../strata/fold';
 import type { Job } from '../log/job';
 import type { EventKind } from '../log/kinds';
-import { aroundOf } from '../plan/access';
-import type { ZoneStatus } from '../strata/status';
+import { aroundOf } from './access';
+import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { AIR_RULES } from './air';
 import { BARE_RULES } from './bare';
@@ -16,7 +16,7 @@ import { COAT_RULES } from './coat';
 import { FILL_RULES } from './fill';
 import { FINISH_RULES } from './finish';
 import { REPAIR_RULES } from './repair';
-import type { HouseMethod } from './method';
+import type { HouseMethod } from '../library/method';
 import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step, StepKind } from './rule';
 
 export const RULES: readonly Rule[] = [

@@ -1,4 +1,4 @@
-import type { Treatment } from '../faults/kinds';
+import type { Treatment } from '../log/marks';
 import type { Product } from '../library/product';
 import type { EventKind, StripMethod } from '../log/kinds';
 

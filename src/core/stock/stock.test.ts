@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { foldLog } from '../log/fold';
+import { foldLog } from '../strata/fold';
 import type { PlainEvent } from '../log/event';
 import { cutsOf, type Job } from '../log/job';
 import { readyMixMl } from '../mix/coverage';

@@ -1,7 +1,7 @@
 import { isFiller, type Product, type ProductLookup } from '../library/product';
 import type { PlainEvent } from '../log/event';
 import { zonesOf, zonesSince, type Job } from '../log/job';
-import type { JobState } from '../log/fold';
+import type { JobState } from '../strata/fold';
 import { readyMixMl } from '../mix/coverage';
 import { readySolids, splitMix } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { foldLog } from '../log/fold';
+import { foldLog } from './fold';
 import type { LogEvent } from '../log/event';
 import { ev, foundBare, products } from '../testing';
 import { removeFromTop } from './remove';

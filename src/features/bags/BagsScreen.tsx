@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { Bag, BagItem } from '@/core';
-import type { PartsSum } from '@/core/rules';
+import type { PartsSum } from '@/core/advice';
 import { newId, nowMs, useJobAndRules, useNow, useHeadList, type OpenJob, type Rules } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { Field } from '@/ui/Field';

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { showText, unitOf, waitText } from '@/core';
-import type { BlastPart, BlastPlan, BlastRig } from '@/core/rules';
+import type { BlastPart, BlastPlan, BlastRig } from '@/core/advice';
 import { useJobAndRules, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { Field, Fields } from '@/ui/Field';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { airAt, showText, surfaceLagMs, unitOf, waitText, type SubstrateKind } from '@/core';
-import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/rules';
+import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/advice';
 import { useRoom, useRules } from '@/data';
 import { useLook, useSay } from '@/ui/look';
 import { readNumber, typed, type NumberKind } from '@/ui/numbers';

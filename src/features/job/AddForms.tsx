@@ -11,7 +11,7 @@ import {
   type SubstrateKind,
   type UnitSystem,
 } from '@/core';
-import { panelNameProblem } from '@/core/log/head';
+import { panelNameProblem } from '@/core/log/panelChange';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';

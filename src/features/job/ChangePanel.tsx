@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { entriesOn, showText, zonesOf, type Panel, type Zone } from '@/core';
-import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/head';
+import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';

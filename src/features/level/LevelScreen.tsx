@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { inUnits, parseDecimal, QUALITY_LEVELS, showText, type QualityLevel, type UnitSystem } from '@/core';
-import type { LevelSum } from '@/core/rules';
+import type { LevelSum } from '@/core/advice';
 import { useJobAndRules, useLibrary, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';

@@ -1,5 +1,5 @@
 import { zoneLabel, type LoggableKind, type Product } from '@/core';
-import type { Verdict } from '@/core/rules';
+import type { Verdict } from '@/core/advice';
 import { useRules, useVerdictInput, type OpenJob } from '@/data';
 
 export interface Judged {

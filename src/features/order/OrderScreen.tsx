@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { AccessLink, TaskRef } from '@/core';
-import type { TaskKind } from '@/core/rules';
+import type { TaskKind } from '@/core/advice';
 import { newId, nowMs, useJobAndRules, useHeadList, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';

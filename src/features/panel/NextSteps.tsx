@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import type { Verdict } from '@/core/rules';
+import type { Verdict } from '@/core/advice';
 import { useLibrary, useRules, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook, useSay } from '@/ui/look';

@@ -1,7 +1,7 @@
-import type { FaultKind } from '../faults/kinds';
+import type { FaultKind } from '../log/marks';
 import { isPrimer } from '../library/product';
 import { isMetal, SUBSTRATE_NAMES, type EventKind } from '../log/kinds';
-import type { JobState } from '../log/fold';
+import type { JobState } from '../strata/fold';
 import { zonesOf, type AccessLink, type Job, type TaskRef, type Zone } from '../log/job';
 import { keepOutsOn, meet } from '../outline/keepOutsOn';
 import type { Fault } from '../strata/types';

@@ -1,12 +1,12 @@
 import { isCoating, type ProductFamily, type ProductLookup } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
-import { layerIndex } from '../strata/apply';
-import type { Strata } from '../strata/types';
-import { firstId } from './effective';
-import type { CorrectionEvent, LogEvent, PlainEvent } from './event';
+import { layerIndex } from './apply';
+import type { Strata } from './types';
+import { firstId } from '../log/effective';
+import type { CorrectionEvent, LogEvent, PlainEvent } from '../log/event';
 import { appendEvent, hasEvent, strataBefore, type JobState } from './fold';
-import { zoneLabel, type Job } from './job';
+import { zoneLabel, type Job } from '../log/job';
 
 /** Clocks of two devices differ a little; more than this ahead is a slip. */
 export const FUTURE_TOLERANCE_MS = 2 * MINUTE_MS;
@@ -149,15 +149,3 @@ const faultTimes = (zoneIds: readonly string[], state: JobState, id: string): nu
         ?.strata?.faults.filter((f) => f.id === id)
         .map((f) => f.atMs) ?? [],
   );
-
-/** Ids of products that a job's log speaks of, also in events that were struck out. */
-export function productsUsed(events: readonly LogEvent[]): Set<string> {
-  const ids = new Set<string>();
-  const take = (e: LogEvent) => {
-    if ('productId' in e) ids.add(e.productId);
-    if (e.kind === 'coated' && e.hardenerId) ids.add(e.hardenerId);
-    if (e.kind === 'replaced') take(e.by);
-  };
-  events.forEach(take);
-  return ids;
-}

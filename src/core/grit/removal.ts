@@ -1,5 +1,5 @@
 import { isFiller, isPrimer, isTopcoat } from '../library/product';
-import type { ZoneStatus } from '../strata/status';
+import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { grainUm } from './grain';
 

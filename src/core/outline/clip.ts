@@ -1,8 +1,8 @@
 import polygonClipping, { type MultiPolygon } from 'polygon-clipping';
 import type { Face, Job, Panel, Point, Zone } from '../log/job';
 import { onFace, outlineProblem, SLIP_MM2 } from './areas';
-import { originsOf } from './map';
-import { areaMm2 } from './plain';
+import { originsOf } from './zones';
+import { areaMm2 } from './geometry';
 import { ring, sharedMm2 } from './polygon';
 
 /**

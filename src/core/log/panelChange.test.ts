@@ -1,6 +1,14 @@
 import fc from 'fast-check';
 import { JOB } from '../testing';
-import { changePanel, isStated, keepsPanel, keepsZone, panelNameProblem, withoutPanel, type PanelChange } from './head';
+import {
+  changePanel,
+  isStated,
+  keepsPanel,
+  keepsZone,
+  panelNameProblem,
+  withoutPanel,
+  type PanelChange,
+} from './panelChange';
 import type { Job } from './job';
 
 const door: PanelChange = {

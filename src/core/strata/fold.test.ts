@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { anyLog, ev, foundBare, products, T0 } from '../testing';
-import { openFaults, totalFilmUm } from '../strata/types';
-import type { LogEvent } from './event';
+import { openFaults, totalFilmUm } from './types';
+import type { LogEvent } from '../log/event';
 import { appendEvent, emptyJob, foldLog, strataBefore, type JobState } from './fold';
 
 const plain = (s: JobState) => ({

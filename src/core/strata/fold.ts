@@ -1,12 +1,12 @@
 import { airPointOf, indexAt, type Reading } from '../air/history';
-import { contains } from '../outline/plain';
+import { contains } from '../outline/geometry';
 import type { ProductLookup } from '../library/product';
-import { applyEvent } from '../strata/apply';
-import type { Strata } from '../strata/types';
-import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from './effective';
-import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from './event';
-import type { Cut } from './job';
-import { byHappening, insertionIndex } from './order';
+import { applyEvent } from './apply';
+import type { Strata } from './types';
+import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from '../log/effective';
+import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from '../log/event';
+import type { Cut } from '../log/job';
+import { byHappening, insertionIndex } from '../log/order';
 
 /** One zone's own history and what it makes. */
 export interface ZoneState {

@@ -1,5 +1,5 @@
 import { GRITS } from '../log/kinds';
-import type { ZoneStatus } from '../strata/status';
+import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { grainUm } from './grain';
 import { likelyRemovalUm } from './removal';

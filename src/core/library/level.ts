@@ -1,5 +1,8 @@
-import { isBase, isTopcoat, type ProductFamily } from '../library/product';
-import type { QualityLevel } from './job';
+import { isBase, isTopcoat, type ProductFamily } from './product';
+
+export const QUALITY_LEVELS = ['tidy', 'driver', 'show'] as const;
+/** How far every step goes: presentable, for every day, or for show. Agreed with the owner first. */
+export type QualityLevel = (typeof QUALITY_LEVELS)[number];
 
 /** What a level sets as the default of an entry: last grits, and coats of a cup. The rest of it is in `plan/level`. */
 export interface LevelDefaults {

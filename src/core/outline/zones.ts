@@ -2,7 +2,7 @@ import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { faceOf, holesOf, measured, onFace, placeProblem, SLIP_MM2, zoneAreaCm2 } from './areas';
-import { areaMm2, contains } from './plain';
+import { areaMm2, contains } from './geometry';
 import { sharedMm2 } from './polygon';
 
 /** A zone that is about to be drawn, and what it does to what is there. */

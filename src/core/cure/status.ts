@@ -1,4 +1,4 @@
-import { stageClocks, type ClockShop, type StageClock } from '../cure/stages';
+import { stageClocks, type ClockShop, type StageClock } from './stages';
 import {
   isBase,
   isFiller,
@@ -9,8 +9,8 @@ import {
   type Stage,
 } from '../library/product';
 import { HOUR_MS } from '../units/time';
-import type { ZoneState } from '../log/fold';
-import { topLayer, type Layer, type Strata, temporaryRepairs } from './types';
+import type { ZoneState } from '../strata/fold';
+import { topLayer, type Layer, type Strata, temporaryRepairs } from '../strata/types';
 
 /** Where a zone stands in the work, coarse enough to be said in two words. */
 export const ZONE_STAGES = [

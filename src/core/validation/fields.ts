@@ -1,8 +1,7 @@
 import { array, number, object, string } from 'yup';
-import type { Point } from './job';
 
 /** Farther out than this no panel reaches, mm. */
-const MOST_MM = 20_000;
+const MAX_COORDINATE_MM = 20_000;
 
 /** A number that is one. */
 export const finite = (label: string) =>
@@ -30,8 +29,8 @@ export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
 /** A place on a drawing. @param what names it in a sentence */
 export const pointOf = (what: string) =>
   object({
-    x: between(what, -MOST_MM, MOST_MM, 'mm').required(`${what} is missing`),
-    y: between(what, -MOST_MM, MOST_MM, 'mm').required(`${what} is missing`),
+    x: between(what, -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'mm').required(`${what} is missing`),
+    y: between(what, -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'mm').required(`${what} is missing`),
   }).noUnknown(`${what} has a field that is not known: \${unknown}`);
 
 /** What is wrong with a corner: its field and why. By hand, since a drawing has thousands and is checked at every change. */
@@ -40,21 +39,21 @@ function cornerProblem(c: unknown): { field: string; message: string } | undefin
   for (const k of Object.keys(c))
     if (k !== 'x' && k !== 'y') return { field: '', message: `Corner has a field that is not known: ${k}` };
   for (const k of ['x', 'y'] as const) {
-    const v = (c as Partial<Point>)[k];
+    const v = (c as { x?: unknown; y?: unknown })[k];
     if (v === undefined) return { field: `.${k}`, message: 'Corner is missing' };
     if (typeof v !== 'number' || !Number.isFinite(v)) return { field: `.${k}`, message: 'Corner: a number is needed' };
-    if (Math.abs(v) > MOST_MM)
-      return { field: `.${k}`, message: `Corner must be between ${-MOST_MM} and ${MOST_MM} mm` };
+    if (Math.abs(v) > MAX_COORDINATE_MM)
+      return { field: `.${k}`, message: `Corner must be between ${-MAX_COORDINATE_MM} and ${MAX_COORDINATE_MM} mm` };
   }
   return undefined;
 }
 
 /** Corners of an outline. */
-export const outlineOf = (most = 400) =>
+export const outlineOf = (maxCorners = 400) =>
   array()
     .strict()
     .typeError('Corners must be a list')
-    .max(most, `More than ${most} corners`)
+    .max(maxCorners, `More than ${maxCorners} corners`)
     .min(3, 'An outline needs at least three corners')
     .test('corners', (value, context) => {
       for (const [i, c] of (value ?? []).entries()) {

@@ -1,12 +1,11 @@
 import { isBase, isFiller, isPrimer, isTopcoat, type Product, type ProductFamily } from '../library/product';
-import type { ZoneStatus } from '../strata/status';
+import type { ZoneStatus } from '../cure/status';
 import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
-import { isMetal, type Application, type EventKind } from './kinds';
-import type { JobState } from './fold';
-import type { Payloads } from './event';
-import type { QualityLevel } from './job';
-import { clearPapers, primerPapers } from './level';
-import { likelyRemovalUm } from '../surface/removal';
+import { isMetal, type Application, type EventKind } from '../log/kinds';
+import type { JobState } from '../strata/fold';
+import type { Payloads } from '../log/event';
+import { clearPapers, primerPapers, type QualityLevel } from '../library/level';
+import { likelyRemovalUm } from '../grit/removal';
 
 /** Kinds that a person logs by hand from the sheet, in the order of the work. */
 export const LOGGABLE = [

@@ -1,9 +1,9 @@
-import { BOUNDS } from './bounds';
+import { BOUNDS } from '../log/bounds';
 import { checkEvent, type CheckContext } from './check';
 import { foldLog } from './fold';
-import { parseEvent } from './schema';
+import { parseEvent } from '../log/schema';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
-import type { LogEvent } from './event';
+import type { LogEvent } from '../log/event';
 
 const found = foundBare(['lower']);
 const context = (...more: LogEvent[]): CheckContext => ({

@@ -1,15 +1,15 @@
 import fc from 'fast-check';
 import { constantAir } from '../air/history';
 import { clockShop } from '../cure/stages';
-import { zoneStatus } from '../strata/status';
+import { zoneStatus } from '../cure/status';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { anyLog, coated, ev, foundBare, JOB, products, T0 } from '../testing';
-import { checkEvent } from './check';
-import type { LogEvent } from './event';
-import { foldLog } from './fold';
-import { parseEvent } from './schema';
+import { checkEvent } from '../strata/check';
+import type { LogEvent } from '../log/event';
+import { foldLog } from '../strata/fold';
+import { parseEvent } from '../log/schema';
 import { draftFor, LOGGABLE, likelyGrit, likelyKind, likelyProduct } from './suggest';
-import { likelyRemovalUm } from '../surface/removal';
+import { likelyRemovalUm } from '../grit/removal';
 
 const DAY = 1440;
 const at = (...events: LogEvent[]) => {

@@ -2,9 +2,9 @@ import type { Face, Job, Panel, Point } from '../log/job';
 import { fail, ok, type Result } from '../result';
 import { BOUNDS } from '../log/bounds';
 import { onFace, SLIP_MM2 } from './areas';
-import { areaMm2, boundsOf, contains, middleOf } from './plain';
+import { areaMm2, boundsOf, contains, middleOf } from './geometry';
 import { selfCrossing, sharedMm2, thinned } from './polygon';
-import { trimmed } from './trim';
+import { trimmed } from './clip';
 
 /** A finger trembles by about this much, mm. */
 export const TREMBLE_MM = 1.5;

@@ -1,0 +1,19 @@
+/**
+ * Verdicts, what is said of the air, and what the work before paint is planned with. Apart from the core's own face: a page
+ * shows first, and then loads these. One door for all of it, so that what they share is not loaded with the first page.
+ */
+export * from './library/method';
+export * from './rules/rule';
+export * from './rules/verdict';
+export * from './safety/cautions';
+export * from './blast';
+export * from './faults';
+export * from './rules/access';
+export * from './plan/due';
+export * from './plan/level';
+export * from './plan/parts';
+export { CLEAR_RESERVE_UM } from './rules/finish';
+export * from './rules/nextSteps';
+export * from './air/dewPoint';
+export * from './air/fit';
+export * from './air/warmUp';
