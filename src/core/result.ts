@@ -1,3 +1,5 @@
+import type { Message } from './units/phrase';
+
 /** The outcome of something that can fail on what a user typed or imported. Exceptions are for faults only. */
 export type Result<T, E> = { ok: true; value: T } | { ok: false; error: E };
 
@@ -7,10 +9,21 @@ export const fail = <E>(error: E): { ok: false; error: E } => ({ ok: false, erro
 /** One thing wrong with one field, in words for the person who typed it. `path` is dotted, '' for the whole. */
 export interface FieldProblem {
   path: string;
-  message: string;
+  message: Message;
 }
 
 /** Closes an exhaustive `switch`: the compiler proves that it is never reached. */
 export function never(x: never): never {
   throw new Error(`Unexpected value ${JSON.stringify(x)}`);
 }
+
+/** A fault that says to a person what was not done and why. */
+export class Refusal extends Error {
+  constructor(readonly text: Message) {
+    super(String(text));
+    this.name = 'Refusal';
+  }
+}
+
+/** What an error says to a person. */
+export const errorText = (e: Error): Message => (e instanceof Refusal ? e.text : e.message);

@@ -1,6 +1,6 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import type { Job, LogEvent, Product } from '@/core';
+import { type Job, type LogEvent, type Product, Refusal } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { boundary } from './boundary';
 import { useData } from './DataProvider';
@@ -38,7 +38,7 @@ export function useShopActions() {
       return (j: Job): Job => {
         const next = change(j);
         const checked = parseJob(next);
-        if (!checked.ok && parseJob(j).ok) throw new Error(checked.error[0]?.message);
+        if (!checked.ok && parseJob(j).ok) throw new Refusal(checked.error[0]!.message);
         return next;
       };
     };

@@ -1,5 +1,5 @@
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { appendEvent, type FieldProblem, type LogEvent } from '@/core';
+import { appendEvent, type FieldProblem, type LogEvent, Refusal } from '@/core';
 import { boundary } from './boundary';
 import { afterPaint, nowMs } from './clock';
 import { useData } from './DataProvider';
@@ -10,7 +10,7 @@ import { StaleHead } from './repository';
 import { StorageProblem } from './storage';
 
 /** Why an event was not logged. */
-export class NotLogged extends Error {
+export class NotLogged extends Refusal {
   constructor(readonly problems: FieldProblem[]) {
     super(problems[0]?.message ?? 'That cannot be logged');
     this.name = 'NotLogged';

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
-import { MINUTE_MS, type ClimateReading } from '@/core';
+import { MINUTE_MS, type ClimateReading, type Message, Refusal, errorText } from '@/core';
 import { devices } from './boundary';
 import { CLIMATE_KEY, useClimateActions } from './climate';
 import { nowMs } from './clock';
@@ -15,8 +15,8 @@ export interface BenchState {
   heardMs?: number;
   /** What was not taken, and why the last of it was not. */
   refused: number;
-  why?: string;
-  forecastWhy?: string;
+  why?: Message;
+  forecastWhy?: Message;
 }
 
 const KEY = ['bench'] as const;
@@ -52,7 +52,7 @@ export function useBenchConnection(): void {
     const tell = (patch: Partial<BenchState>) => {
       if (!gone) client.setQueryData<BenchState>(KEY, (s) => ({ ...(s ?? NONE), ...patch }));
     };
-    const refuse = (why: string) => {
+    const refuse = (why: Message) => {
       const s = client.getQueryData<BenchState>(KEY) ?? NONE;
       tell({ refused: s.refused + 1, why });
     };
@@ -99,12 +99,12 @@ export function useBenchConnection(): void {
         const res = await fetch(`${base}/forecast`);
         if (!res.ok) throw new Error('it does not answer');
         const r = acceptForecast(await res.json(), nowMs());
-        if (!r.ok) throw new Error(r.error);
+        if (!r.ok) throw new Refusal(r.error);
         if (gone) return;
         await saveForecast(r.value);
         tell({ forecastWhy: undefined });
       } catch (e) {
-        tell({ forecastWhy: e instanceof Error ? e.message : 'it does not answer' });
+        tell({ forecastWhy: e instanceof Error ? errorText(e) : 'it does not answer' });
       }
     }
 

@@ -1,3 +1,4 @@
+import { figure, pair, phrase } from '@/core';
 import { render, screen } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { Field, Measure } from './Field';
@@ -47,12 +48,15 @@ describe('a field', () => {
     expect((await box(name)).getAttribute('inputmode')).toBe(mode);
   });
   it('says what is wrong in place of the hint, aloud and in the user\u2019s units', async () => {
-    const r = drawn({ numeric: true, unit: 'in', hint: 'Usual 5 mm', problem: 'Between 5 and 50\u00a0mm' }, 'us');
+    const r = drawn(
+      { numeric: true, unit: 'in', hint: 'Usual 5 mm', problem: phrase`Between ${pair('thickness', 5, 50, ' and ')}` },
+      'us',
+    );
     expect((await screen.findByRole('alert')).textContent).toBe('Between 0.20 and 1.97\u00a0in');
     expect(screen.queryByText(/Usual/)).toBeNull();
     expect((await box('Depth, in')).getAttribute('aria-invalid')).toBe('true');
     r.unmount();
-    drawn({ numeric: true, unit: 'in', hint: 'Usual 5 mm' }, 'us');
+    drawn({ numeric: true, unit: 'in', hint: phrase`Usual ${figure('thickness', 5)}` }, 'us');
     expect(await screen.findByText(/^Usual 0\.20\sin$/)).toBeTruthy();
   });
 });

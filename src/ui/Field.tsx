@@ -1,4 +1,4 @@
-import { unitOf, type Quantity } from '@/core';
+import { phrase, unitOf, type Quantity, type Message } from '@/core';
 import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useLook, useSay } from './look';
@@ -6,12 +6,12 @@ import { T } from './T';
 import { gap, TARGET } from './theme';
 
 interface FieldProps {
-  label: string;
+  label: Message;
   value: string;
   onChange(text: string): void;
   unit?: string;
-  problem?: string;
-  hint?: string;
+  problem?: Message;
+  hint?: Message;
   /** A figure: a pad of digits comes up, and it stands beside others where there is room. */
   numeric?: boolean;
   /** Words, a day or a time, short enough to stand beside others. */
@@ -31,7 +31,7 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, sh
   const inRow = useContext(InRow) && (numeric || short);
   // A pad of digits has no minus on many phones, and it freezes.
   const digits = numeric && !unit?.startsWith('°');
-  const name = say(unit ? `${label}, ${unit}` : label);
+  const name = say(unit ? phrase`${label}, ${unit}` : label);
   return (
     <View
       style={{
@@ -58,13 +58,13 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, sh
       {problem !== undefined ? (
         <View role="alert">
           <T kind="small" tone="stop">
-            {say(problem)}
+            {problem}
           </T>
         </View>
       ) : (
         hint !== undefined && (
           <T kind="small" tone="muted">
-            {say(hint)}
+            {hint}
           </T>
         )
       )}

@@ -1,3 +1,4 @@
+import { Phrase } from '@/core';
 import type { ReactNode } from 'react';
 import { StyleSheet, Text, type TextStyle } from 'react-native';
 import { useLook } from './look';
@@ -23,7 +24,8 @@ export type Tone = keyof Pick<Palette, 'ink' | 'muted' | 'do' | 'onDo' | 'window
 export interface TProps {
   kind?: TextKind;
   tone?: Tone;
-  children: ReactNode;
+  /** A phrase is said in the user's units. */
+  children: ReactNode | Phrase;
   style?: TextStyle;
   /** Heading level for a screen reader. */
   level?: 1 | 2 | 3;
@@ -60,7 +62,7 @@ function styleOf(kind: TextKind, colour: string, scale: number): TextStyle {
 
 /** All text: the type scale, the user's text size, and figures that stand in columns. */
 export function T({ kind = 'body', tone = 'ink', children, style, level, live, testID }: TProps) {
-  const { palette, scale } = useLook();
+  const { palette, scale, units } = useLook();
   const own = styleOf(kind, palette[tone], scale);
   return (
     <Text
@@ -69,7 +71,7 @@ export function T({ kind = 'body', tone = 'ink', children, style, level, live, t
       {...(live && { 'aria-live': 'polite' as const })}
       style={style ? [own, style] : own}
     >
-      {children}
+      {children instanceof Phrase ? children.in(units) : children}
     </Text>
   );
 }

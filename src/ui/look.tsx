@@ -1,6 +1,6 @@
 import { createContext, useContext } from 'react';
 import { useWindowDimensions } from 'react-native';
-import { inUnits, type UnitSystem } from '@/core';
+import { messageIn, type Message, type UnitSystem } from '@/core';
 import { LIGHT, WIDE, type Palette } from './theme';
 
 /** What every drawn part needs to know of the user's settings. */
@@ -15,9 +15,9 @@ export interface Look {
 const LookContext = createContext<Look>({ palette: LIGHT, scale: 1, units: 'metric', currency: '€' });
 export const LookProvider = LookContext.Provider;
 export const useLook = (): Look => useContext(LookContext);
-/** Says a sentence of the core, which speaks metric, in the user's units. */
-export const useSay = (): ((text: string) => string) => {
+/** Says a sentence of the core in the user's units. */
+export const useSay = (): ((text: Message) => string) => {
   const { units } = useLook();
-  return (text) => inUnits(text, units);
+  return (text) => messageIn(text, units);
 };
 export const useWide = (): boolean => useWindowDimensions().width >= WIDE;

@@ -1,3 +1,4 @@
+import { Phrase, type Message } from '@/core';
 import { type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Icon, type IconName } from './icons';
@@ -72,12 +73,11 @@ export function Head({
   right,
 }: {
   over?: string;
-  answer: string;
+  answer: Message;
   tone?: Tone;
-  under?: ReactNode;
+  under?: ReactNode | Message;
   right?: ReactNode;
 }) {
-  const say = useSay();
   return (
     <View style={{ marginBottom: gap(3) }}>
       <View
@@ -97,11 +97,11 @@ export function Head({
         {right}
       </View>
       <T kind="answer" level={1} tone={tone}>
-        {say(answer)}
+        {answer}
       </T>
-      {typeof under === 'string' ? (
+      {typeof under === 'string' || under instanceof Phrase ? (
         <T kind="small" tone="muted">
-          {say(under)}
+          {under}
         </T>
       ) : (
         under
@@ -120,7 +120,7 @@ export function Section({
   far,
   children,
 }: {
-  title: string;
+  title: Message;
   aside?: ReactNode;
   /** Stands below the fold on a phone, and is long. */
   far?: boolean;
@@ -307,7 +307,7 @@ export function Quiet({
 
 export interface Choice<V extends string> {
   value: V;
-  label: string;
+  label: Message;
 }
 
 interface ChoicesProps<V extends string> {
@@ -323,6 +323,7 @@ interface ChoicesProps<V extends string> {
 /** A few things to pick from, side by side, wrapping. */
 export function Choices<V extends string>({ label, options, value, onChange, many, hideLabel }: ChoicesProps<V>) {
   const { palette } = useLook();
+  const say = useSay();
   const on = (v: V) => (typeof value === 'string' ? value === v : value.includes(v));
   return (
     <View style={{ marginTop: gap(hideLabel ? 0 : 3) }}>
@@ -342,7 +343,7 @@ export function Choices<V extends string>({ label, options, value, onChange, man
             onPress={() => onChange(o.value)}
             role={many ? 'checkbox' : 'radio'}
             aria-checked={on(o.value)}
-            aria-label={o.label}
+            aria-label={say(o.label)}
             style={[
               styles.choice,
               { borderColor: on(o.value) ? palette.ink : palette.muted },
@@ -366,11 +367,10 @@ export function Notice({
   testID,
 }: {
   tone: 'stop' | 'window' | 'muted';
-  children: ReactNode;
+  children: ReactNode | Message;
   testID?: string;
 }) {
   const { palette } = useLook();
-  const say = useSay();
   return (
     <View
       testID={testID}
@@ -383,7 +383,7 @@ export function Notice({
         marginTop: gap(3),
       }}
     >
-      {typeof children === 'string' ? <T kind="small">{say(children)}</T> : children}
+      {typeof children === 'string' || children instanceof Phrase ? <T kind="small">{children}</T> : children}
     </View>
   );
 }

@@ -1,4 +1,4 @@
-import type { ProductFamily } from '@/core';
+import type { ProductFamily, SubstrateKind } from '@/core';
 
 /** Colours by what they mean. `do`: act. `window`: something closes. `stop`: not now. The rest is paper and ink. */
 export interface Palette {
@@ -90,7 +90,7 @@ export const FAMILY_FILL: Record<ProductFamily, Fill> = {
   hardener: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
 };
 
-export const SUBSTRATE_FILL: Record<string, Fill> = {
+export const SUBSTRATE_FILL: Record<SubstrateKind, Fill> = {
   steel: { colour: '#8f979c', texture: 'brushed', mark: '#c3c9cc' },
   galvanised: { colour: '#a3abae', texture: 'chips', mark: '#d3d8da' },
   aluminium: { colour: '#c4cacd', texture: 'brushed', mark: '#eef1f2' },

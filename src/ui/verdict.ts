@@ -1,3 +1,4 @@
+import { type Message, lowerFirst, phrase } from '@/core';
 import type { Verdict } from '@/core/advice';
 import { whenAndWait } from './format';
 import type { Tone } from './T';
@@ -8,17 +9,17 @@ export const VERDICT_TONE = { allowed: 'do', care: 'window', stop: 'stop' } as c
 >;
 
 /** A verdict in one line: what holds, the gravest reason, and what clears it. */
-export function verdictLine(v: Verdict, now: number): string {
+export function verdictLine(v: Verdict, now: number): Message {
   const first = v.findings[0];
   if (v.level === 'allowed' || !first) {
     const said = v.findings.find((f) => f.ruleId === 'coat.windowClosing' || f.ruleId === 'bare.rustComing');
-    return said ? `Allowed. ${said.says}` : 'Allowed now';
+    return said ? phrase`Allowed. ${said.says}` : 'Allowed now';
   }
-  const clears =
+  const clears: Message =
     v.clearsMs !== undefined
       ? ` Allowed from ${whenAndWait(v.clearsMs, now)}.`
       : first.clears
-        ? ` ${first.clears}`
+        ? phrase` ${first.clears}`
         : '';
-  return `${v.level === 'stop' ? 'Not yet' : 'With care'}: ${first.says[0]!.toLowerCase()}${first.says.slice(1)}${clears}`;
+  return phrase`${v.level === 'stop' ? 'Not yet' : 'With care'}: ${lowerFirst(first.says)}${clears}`;
 }

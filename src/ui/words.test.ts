@@ -71,7 +71,7 @@ describe('an entry in one line', () => {
 
 describe('the surface as a hand would describe it', () => {
   const of = (surface: Partial<Strata['surface']>, layers: unknown[] = [{}]) =>
-    plain(surfaceWords({ layers, surface: { exposes: 'x', sinceMs: 0, ...surface } } as unknown as Strata));
+    plain(String(surfaceWords({ layers, surface: { exposes: 'x', sinceMs: 0, ...surface } } as unknown as Strata)));
   it.each([
     [{}, 'Untouched since it was laid'],
     [{ scratch: { grit: 320, wet: true, atMs: 0 } }, 'P320 scratch, wet'],
@@ -136,7 +136,7 @@ describe('a verdict in one line', () => {
       { level: 'care', findings: [finding], clearsMs: NOW + 35 * MIN },
       'With care: the primer is soft. Allowed from 14:35, in 35 min.',
     ],
-  ])('%#', (v, line) => expect(plain(verdictLine(v as Verdict, NOW))).toBe(line));
+  ])('%#', (v, line) => expect(plain(String(verdictLine(v as Verdict, NOW)))).toBe(line));
 });
 
 describe('the column', () => {

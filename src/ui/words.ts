@@ -1,93 +1,34 @@
 import {
-  inUnits,
-  APPLICATION_NAMES,
+  APPLICATIONS,
+  figure,
+  phrase,
+  messageIn,
+  upperFirst,
+  type Message,
   areaMm2,
   drawnAreaText,
   FAULT_NAMES,
   isFiller,
   isPrimer,
+  KINDS,
+  SAND_TOOL_NAMES,
+  STRIP_METHOD_NAMES,
   showText,
   showThickness,
-  SUBSTRATE_NAMES,
+  SUBSTRATES,
   TREATMENT_NAMES,
   waitText,
-  type EventKind,
   type LogEvent,
   type Moment,
   type Payloads,
   type PlainEvent,
   type ProductFamily,
   type ProductLookup,
-  type SandTool,
   type Stage,
   type Strata,
-  type StripMethod,
   type UnitSystem,
 } from '@/core';
 import { percent } from './format';
-
-export const KIND_NAMES: Record<EventKind, string> = {
-  found: 'Found',
-  marked: 'Marked',
-  stripped: 'Stripped',
-  blasted: 'Blasted',
-  treated: 'Converted',
-  repaired: 'Repaired',
-  filled: 'Filled',
-  coated: 'Coated',
-  guideCoated: 'Guide coat',
-  sanded: 'Sanded',
-  cleaned: 'Cleaned',
-  baked: 'Baked',
-  measured: 'Measured',
-  polished: 'Polished',
-  masked: 'Masked',
-  fitted: 'Fitted',
-  removed: 'Taken off',
-  voided: 'Struck out',
-  replaced: 'Corrected',
-};
-
-export const FAMILY_NAMES: Record<ProductFamily, string> = {
-  oldCoating: 'Old coating',
-  converter: 'Rust converter',
-  etch: 'Etch primer',
-  epoxy: 'Epoxy primer',
-  weldThrough: 'Weld-through primer',
-  dtm: 'Direct-to-metal primer',
-  glassFiller: 'Glass-reinforced filler',
-  lightFiller: 'Light filler',
-  glaze: 'Glaze',
-  sprayFiller: 'Spray filler',
-  highBuild: 'High-build primer',
-  plasticPromoter: 'Adhesion promoter',
-  seamSealer: 'Seam sealer',
-  underseal: 'Underseal',
-  baseSolvent: 'Solvent base',
-  baseWater: 'Waterborne base',
-  singleStage: 'Single-stage',
-  clear: 'Clear',
-  guideCoat: 'Guide coat',
-  cleaner: 'Cleaner',
-  thinner: 'Thinner',
-  hardener: 'Hardener',
-};
-
-export const TOOL_NAMES: Record<SandTool, string> = {
-  block: 'Block',
-  longBoard: 'Long board',
-  orbital: 'Orbital',
-  hand: 'By hand',
-  pad: 'Soft pad',
-};
-export const STRIP_NAMES: Record<StripMethod, string> = {
-  chemical: 'Chemical',
-  scraper: 'Scraper',
-  wireWheel: 'Wire wheel',
-  flapDisc: 'Flap disc',
-  sander: 'Sander',
-  heat: 'Heat',
-};
 
 /** What a stage lets hands do, for a family. */
 export function stageWords(stage: Stage, family: ProductFamily): string {
@@ -128,19 +69,19 @@ export const momentWords = (m: Moment, family: ProductFamily): string =>
   m.kind === 'opens' ? stageWords(m.stage, family) : 'Window closes, then it needs sanding first';
 
 /** The surface as a hand would describe it. */
-export function surfaceWords(s: Strata): string {
+export function surfaceWords(s: Strata): Message {
   const { scratch, guideCoat, clean, spots, blastProfileUm, polished, maskedWith } = s.surface;
-  const bits: string[] = [];
+  const bits: Message[] = [];
   if (polished) bits.push('polished');
   else if (scratch) bits.push(`P${scratch.grit} scratch${scratch.wet ? ', wet' : ''}`);
-  if (blastProfileUm && !scratch) bits.push(`blasted, ${Math.round(blastProfileUm)}\u00a0µm profile`);
+  if (blastProfileUm && !scratch) bits.push(phrase`blasted, ${figure('film', blastProfileUm)} profile`);
   if (guideCoat) bits.push('guide coat on');
   if (spots) bits.push('sanded through in spots');
   if (clean) bits.push('cleaned');
   if (maskedWith) bits.push('masked');
   if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'untouched since it was laid');
-  const text = bits.join(', ');
-  return text[0]!.toUpperCase() + text.slice(1);
+  const [first, ...rest] = bits;
+  return upperFirst(rest.reduce<Message>((a, b) => phrase`${a}, ${b}`, first!));
 }
 
 /** 'Dent, 2 mm deep: pull the lows, then skim'. */
@@ -148,8 +89,8 @@ export const markWords = (
   m: Pick<Payloads['marked'], 'fault' | 'depthMm' | 'sizeMm' | 'treatment' | 'outline'>,
   units: UnitSystem,
 ): string =>
-  inUnits(
-    `${FAULT_NAMES[m.fault]}${m.outline ? `, ${drawnAreaText(areaMm2(m.outline) / 100, units)}` : m.sizeMm ? `, ${m.sizeMm}\u00a0mm across` : ''}${m.depthMm ? `, ${m.depthMm}\u00a0mm deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`,
+  messageIn(
+    phrase`${FAULT_NAMES[m.fault]}${m.outline ? `, ${drawnAreaText(areaMm2(m.outline) / 100, units)}` : m.sizeMm ? phrase`, ${figure('thickness', m.sizeMm)} across` : ''}${m.depthMm ? phrase`, ${figure('thickness', m.depthMm)} deep` : ''}: ${TREATMENT_NAMES[m.treatment].toLowerCase()}`,
     units,
   );
 
@@ -161,12 +102,12 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'found':
       return (
         e.fault ??
-        `${SUBSTRATE_NAMES[e.substrate]}, ${e.layers.length === 0 ? 'bare' : e.layers.map((l) => l.label.toLowerCase()).join(' over ')}`
+        `${SUBSTRATES[e.substrate].name}, ${e.layers.length === 0 ? 'bare' : e.layers.map((l) => l.label.toLowerCase()).join(' over ')}`
       );
     case 'marked':
       return markWords(e, units);
     case 'stripped':
-      return `${STRIP_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
+      return `${STRIP_METHOD_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
     case 'blasted':
       return `${e.media}, ${showText('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
     case 'treated':
@@ -176,12 +117,12 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'filled':
       return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}`;
     case 'coated':
-      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATION_NAMES[e.application].toLowerCase()}`}`;
+      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATIONS[e.application].name.toLowerCase()}`}`;
     case 'guideCoated':
     case 'cleaned':
       return name(e.productId);
     case 'sanded':
-      return `P${e.grit}${e.wet ? ' wet' : ''}, ${TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}`;
+      return `P${e.grit}${e.wet ? ' wet' : ''}, ${SAND_TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}`;
     case 'baked':
       return `${showText('temp', e.tempC, units)} for ${Math.round(e.minutes)}\u00a0min`;
     case 'measured':
@@ -206,7 +147,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
 
 /** 'Coated: High-build primer, 1 coat, 60 µm'. */
 export const eventLine = (e: PlainEvent, products: ProductLookup, units: UnitSystem): string =>
-  `${KIND_NAMES[e.kind]}: ${eventWords(e, products, units)}`;
+  `${KINDS[e.kind].name}: ${eventWords(e, products, units)}`;
 
 /** The air that is counted with, and what that rests on. */
 export function airLine(

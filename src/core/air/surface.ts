@@ -1,17 +1,7 @@
-import type { SubstrateKind } from '../log/kinds';
+import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import type { AirPoint, Reading } from './history';
 import { airAt } from './history';
 import { heatMoments, pulledTo, type HeatPiece } from './heat';
-
-/** Density kg/m³ and heat capacity J/(kg·K) of what panels are made of (steel 460, aluminium 900, glassfibre 1100). */
-const STUFF: Record<SubstrateKind, { density: number; capacity: number }> = {
-  steel: { density: 7850, capacity: 460 },
-  galvanised: { density: 7850, capacity: 460 },
-  aluminium: { density: 2700, capacity: 900 },
-  glassfibre: { density: 1650, capacity: 1100 },
-  smc: { density: 1850, capacity: 1100 },
-  plastic: { density: 950, capacity: 1800 },
-};
 
 /** Heat that a hanging panel takes up from still air over both faces, W/(m²·K): gives 8 min for 0.8 mm steel. */
 const EXCHANGE = 6;
@@ -23,8 +13,8 @@ const EXCHANGE = 6;
  * @returns ms, rounded to 10 s so that panels that hardly differ share their clocks
  */
 export function surfaceLagMs(substrate: SubstrateKind, thicknessUm: number): number {
-  const { density, capacity } = STUFF[substrate];
-  const s = (density * capacity * thicknessUm * 1e-6) / EXCHANGE;
+  const { densityKgM3, heatCapacityJKgK } = SUBSTRATES[substrate];
+  const s = (densityKgM3 * heatCapacityJKgK * thicknessUm * 1e-6) / EXCHANGE;
   return Math.max(1, Math.round(s / 10)) * 10_000;
 }
 

@@ -1,5 +1,5 @@
 /** Blasting: air, media, hours, and the clock that bare steel starts. */
 export * from './nozzle';
-export * from './media';
+export * from './rates';
 export * from '../cure/flashRust';
 export * from './plan';

@@ -1,7 +1,10 @@
 import type { BlastCoating } from '../log/job';
-import type { SubstrateKind } from '../log/kinds';
+import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
+import type { Quantity } from '../units/convert';
+import { figure, pair, phrase, type Message } from '../units/phrase';
 import { fail, ok, type FieldProblem, type Result } from '../result';
-import { COATING_RATES, warpRisk, type Media } from './media';
+import { isBorne, type Media } from '../library/media';
+import { COATING_RATES, warpRisk } from './rates';
 import { heldBarG, largestBoreMm, nozzleAirM3Min, WORN_MM } from './nozzle';
 
 export interface BlastPart {
@@ -34,9 +37,9 @@ export interface PartPlan {
   cost: number;
   wheelHours: number;
   /** Why it should not be blasted like this. */
-  stop?: string;
+  stop?: Message;
   /** What to know while doing it. */
-  care?: string;
+  care?: Message;
 }
 
 export interface BlastPlan {
@@ -45,7 +48,7 @@ export interface BlastPlan {
   /** What the compressor holds at the nozzle, bar gauge. */
   heldBarG: number;
   /** Said where the compressor cannot feed it. */
-  short?: string;
+  short?: Message;
   parts: PartPlan[];
   hours: number;
   mediaKg: number;
@@ -80,15 +83,18 @@ export const mediaKgH = (media: Media, boreMm: number, barG: number): number =>
  */
 export function planBlast(parts: readonly BlastPart[], media: Media, rig: BlastRig): Result<BlastPlan, FieldProblem[]> {
   const problems: FieldProblem[] = [];
-  const check = (path: string, label: string, v: number, min: number, max: number, unit: string) => {
+  const check = (path: string, label: string, v: number, min: number, max: number, unit?: Quantity) => {
     if (!Number.isFinite(v) || v < min || v > max)
-      problems.push({ path, message: `${label} must be between ${min} and ${max} ${unit}`.trim() });
+      problems.push({
+        path,
+        message: phrase`${label} must be between ${unit ? pair(unit, min, max, ' and ') : `${min} and ${max}`}`,
+      });
   };
-  check('boreMm', 'Nozzle', rig.boreMm, 2, 16, 'mm');
-  check('barG', 'Pressure', rig.barG, 1, 12, 'bar');
-  check('airM3Min', 'Air', rig.airM3Min, 0.1, 40, 'm³/min');
-  check('rate', 'An hour', rig.rate, 0, 2000, '');
-  check('handRate', 'An hour by hand', rig.handRate, 0, 2000, '');
+  check('boreMm', 'Nozzle', rig.boreMm, 2, 16, 'thickness');
+  check('barG', 'Pressure', rig.barG, 1, 12, 'pressure');
+  check('airM3Min', 'Air', rig.airM3Min, 0.1, 40, 'airFlow');
+  check('rate', 'An hour', rig.rate, 0, 2000);
+  check('handRate', 'An hour by hand', rig.handRate, 0, 2000);
   if (problems.length > 0) return fail(problems);
   const bore = rig.boreMm + (rig.worn ? WORN_MM : 0);
   const demand = nozzleAirM3Min(bore, rig.barG);
@@ -110,12 +116,13 @@ export function planBlast(parts: readonly BlastPart[], media: Media, rig: BlastR
   });
 }
 
-function shortWords(rig: BlastRig, bore: number, demand: number, held: number): string {
-  const largest = largestBoreMm(rig.airM3Min, rig.barG);
-  const what = `${bore.toFixed(1)}\u00a0mm${rig.worn ? ' (worn)' : ''} takes ${demand.toFixed(2)}\u00a0m³/min; the compressor gives ${rig.airM3Min}.`;
+function shortWords(rig: BlastRig, bore: number, demand: number, held: number): Message {
+  const mm = (v: number) => figure('thickness', v, 1);
+  const largest = mm(largestBoreMm(rig.airM3Min, rig.barG));
+  const what = phrase`${mm(bore)}${rig.worn ? ' (worn)' : ''} takes ${figure('airFlow', demand)}; the compressor gives ${figure('airFlow', rig.airM3Min)}.`;
   return held < USELESS_BAR
-    ? `${what} It cannot feed this nozzle: take ${largest.toFixed(1)}\u00a0mm or smaller.`
-    : `${what} Pressure falls to ${held.toFixed(1)}\u00a0bar; ${largest.toFixed(1)}\u00a0mm would hold ${rig.barG}.`;
+    ? phrase`${what} It cannot feed this nozzle: take ${largest} or smaller.`
+    : phrase`${what} Pressure falls to ${figure('pressure', held)}; ${largest} would hold ${figure('pressure', rig.barG)}.`;
 }
 
 function partPlan(part: BlastPart, media: Media, rig: BlastRig, bore: number, held: number): PartPlan {
@@ -127,13 +134,11 @@ function partPlan(part: BlastPart, media: Media, rig: BlastRig, bore: number, he
   const stop =
     held < USELESS_BAR
       ? 'The compressor cannot feed the nozzle.'
-      : part.substrate === 'galvanised' && media.hard
-        ? 'Blasting takes the zinc off: strip it chemically.'
-        : !media.on.includes(part.substrate)
-          ? `${media.name} is too hard for it.`
-          : warp === 'high'
-            ? `Thin flat sheet warps under ${media.name.toLowerCase()} at ${held.toFixed(1)}\u00a0bar: softer media, or under 4\u00a0bar.`
-            : undefined;
+      : !isBorne(SUBSTRATES[part.substrate].hardestMedia, media)
+        ? SUBSTRATES[part.substrate].mediaWhy || `${media.name} is too hard for it.`
+        : warp === 'high'
+          ? phrase`Thin flat sheet warps under ${media.name.toLowerCase()} at ${figure('pressure', held)}: softer media, or under ${figure('pressure', 4)}.`
+          : undefined;
   const care = warp === 'some' ? 'Thin flat sheet: hold off, keep moving, work from the edges.' : undefined;
   return {
     part,

@@ -1,5 +1,6 @@
 import { stageClocks, type ClockShop, type StageClock } from './stages';
 import {
+  FAMILIES,
   isBase,
   isFiller,
   isPrimer,
@@ -93,12 +94,8 @@ export interface ZoneStatus {
 /** A window that closes within this is closing soon. */
 export const CLOSING_SOON_MS = 3 * HOUR_MS;
 
-/** Stages that nobody waits for on a given family: a filler is not taped, a primer is not polished. */
-function awaited(stage: Stage, layer: Layer): boolean {
-  if (stage === 'full') return isTopcoat(layer.family);
-  if (stage === 'tape' || stage === 'dustFree') return !isPrimer(layer.family) && !isFiller(layer.family);
-  return true;
-}
+/** Whether somebody waits for a stage on a film of this family. */
+const awaited = (stage: Stage, layer: Layer): boolean => FAMILIES[layer.family].awaited.includes(stage);
 
 const keyed = (s: Strata) => s.surface.scratch !== undefined;
 
@@ -155,7 +152,7 @@ function stageOf(s: Strata, top: Layer | undefined, product: Product | undefined
   const grit = s.surface.scratch?.grit ?? 0;
   const f = top.family;
   if (isFiller(f)) return !reached('sand') ? 'curing' : keyed(s) ? 'filled' : 'toSand';
-  if (f === 'converter') return reached('recoat') ? 'converted' : 'curing';
+  if (FAMILIES[f].role === 'converter') return reached('recoat') ? 'converted' : 'curing';
   if (isTopcoat(f)) {
     if (s.surface.polished && s.surface.polished.grit >= 3000) return 'finished';
     return reached('polish') ? 'toPolish' : 'curing';
@@ -163,8 +160,7 @@ function stageOf(s: Strata, top: Layer | undefined, product: Product | undefined
   if (isBase(f)) return closed && !keyed(s) ? 'pastWindow' : reached('flash') ? 'baseOn' : 'curing';
   if (isPrimer(f)) {
     if (keyed(s)) return grit >= 320 ? 'readyForColour' : 'toBlock';
-    const blocks = f === 'highBuild' || f === 'sprayFiller';
-    if (blocks) return reached('sand') ? 'toBlock' : 'curing';
+    if (FAMILIES[f].blocked) return reached('sand') ? 'toBlock' : 'curing';
     if (closed) return 'pastWindow';
     return reached('recoat') ? 'primed' : 'curing';
   }

@@ -1,5 +1,6 @@
 import type { ClimateReading, ForecastPoint, ReadingSource } from '../air/climate';
 import { fail, ok, type Result } from '../result';
+import { figure, phrase, type Message } from '../units/phrase';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
 
 /** Outside of this no workshop's air is: such a reading is a fault of the sensor. °C */
@@ -19,13 +20,13 @@ const isNumber = (x: unknown): x is number => typeof x === 'number' && Number.is
  * @param nowMs this device's time, ms
  * @returns the reading, or one sentence that says what is wrong with it
  */
-export function acceptReading(raw: unknown, source: ReadingSource, nowMs: number): Result<ClimateReading, string> {
+export function acceptReading(raw: unknown, source: ReadingSource, nowMs: number): Result<ClimateReading, Message> {
   if (!isRaw(raw)) return fail('not a reading');
   if (!isNumber(raw.atMs) || raw.atMs < Date.UTC(2000, 0, 1)) return fail('its time is missing');
   if (raw.atMs > nowMs + AHEAD_MS) return fail('its time has not come yet: a clock is wrong');
   if (!isNumber(raw.tempC)) return fail('its temperature is not a number');
   if (raw.tempC < AIR_C.min || raw.tempC > AIR_C.max)
-    return fail(`${Math.round(raw.tempC)}\u00a0°C is not a temperature that air can have here`);
+    return fail(phrase`${figure('temp', raw.tempC, 0)} is not a temperature that air can have here`);
   if (!isNumber(raw.rh)) return fail('its humidity is not a number');
   if (raw.rh < 0 || raw.rh > 1.05) return fail(`a humidity of ${Math.round(raw.rh * 100)}\u00a0% does not exist`);
   const surface = raw.surfaceC;
@@ -44,12 +45,12 @@ export function acceptReading(raw: unknown, source: ReadingSource, nowMs: number
 export function acceptForecast(
   raw: unknown,
   nowMs: number,
-): Result<{ issuedMs: number; points: ForecastPoint[] }, string> {
+): Result<{ issuedMs: number; points: ForecastPoint[] }, Message> {
   if (!isRaw(raw) || !Array.isArray(raw.points) || !isNumber(raw.issuedMs)) return fail('that is not a forecast');
   const points: ForecastPoint[] = [];
   for (const p of raw.points as unknown[]) {
     const r = acceptReading(p, 'hand', nowMs + 30 * 24 * HOUR_MS);
-    if (!r.ok) return fail(`one of its hours is wrong: ${r.error}`);
+    if (!r.ok) return fail(phrase`one of its hours is wrong: ${r.error}`);
     if (points.length > 0 && r.value.atMs <= points[points.length - 1]!.atMs) return fail('its hours are not in order');
     const rain = isRaw(p) && isNumber(p.rainMm) && p.rainMm >= 0 && p.rainMm < 500 ? p.rainMm : 0;
     points.push({ atMs: r.value.atMs, tempC: r.value.tempC, rh: r.value.rh, rainMm: rain });

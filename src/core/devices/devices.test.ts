@@ -23,7 +23,7 @@ describe('a reading from outside', () => {
     ['a list', [1, 2], /not a reading/],
   ])('%s is refused with its reason', (_, raw, why) => {
     const r = acceptReading(raw, 'logger', NOW);
-    expect(r.ok ? '' : r.error).toMatch(why);
+    expect(r.ok ? '' : String(r.error)).toMatch(why);
   });
   it('never throws, whatever comes', () => {
     fc.assert(fc.property(fc.anything(), (x) => void acceptReading(x, 'file', NOW)));
@@ -42,7 +42,7 @@ describe('a forecast from outside', () => {
     ['with 400 °C', { ...f, points: [{ ...f.points[0], tempC: 400 }, ...f.points.slice(1)] }, /wrong/],
   ])('%s is refused', (_, raw, why) => {
     const r = acceptForecast(raw, NOW);
-    expect(r.ok ? '' : r.error).toMatch(why);
+    expect(r.ok ? '' : String(r.error)).toMatch(why);
   });
 });
 

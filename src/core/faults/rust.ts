@@ -1,10 +1,11 @@
 import type { HouseMethod } from '../library/method';
+import { figure, phrase, type Message } from '../units/phrase';
 
 /** 1: on the surface. 2: pits. 3: through, or so thin that a screwdriver goes through. */
 export type RustGrade = 1 | 2 | 3;
 
 export interface RustStep {
-  text: string;
+  text: Message;
   /** Named where a check, not a hand, decides whether it goes on. */
   check?: true;
 }
@@ -17,7 +18,9 @@ export interface RustStep {
 export function rustSteps(grade: RustGrade, school: HouseMethod['rust'], cavity: boolean): RustStep[] {
   if (grade === 3)
     return [
-      { text: 'Mark to 20 mm beyond the last thin metal, and see what is behind before cutting.' },
+      {
+        text: phrase`Mark to ${figure('thickness', 20)} beyond the last thin metal, and see what is behind before cutting.`,
+      },
       { text: 'Cut out to sound metal; bright on both faces where the seam will be.' },
       { text: 'Weld-through primer on every face that the patch will hide.' },
       { text: 'Plug or butt weld in short stitches; grind flush and no further.' },

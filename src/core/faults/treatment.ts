@@ -1,19 +1,25 @@
-import type { SubstrateKind } from '../log/kinds';
+import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import type { HouseMethod } from '../library/method';
 import { FILLABLE_MM, type FaultCause, type FaultKind, type Treatment } from '../log/marks';
 
+import { figure, phrase, type Message } from '../units/phrase';
+
 /** What a grade means for each kind, mild to grave. Depth and size are asked where they decide. */
-export const FAULTS: Record<FaultKind, { grades: [string, string, string]; depth?: true; size?: true }> = {
+export const FAULTS: Record<FaultKind, { grades: [Message, Message, Message]; depth?: true; size?: true }> = {
   surfaceRust: { grades: ['stain', 'film', 'scale'] },
   pitting: { grades: ['few pits', 'many pits', 'thin metal'], size: true },
-  hole: { grades: ['pinhole', 'under 20 mm', 'larger'], size: true },
+  hole: { grades: ['pinhole', phrase`under ${figure('thickness', 20)}`, 'larger'], size: true },
   dent: { grades: ['paint whole', 'paint broken', 'stretched'], depth: true, size: true },
   crease: { grades: ['soft', 'sharp', 'torn'], depth: true, size: true },
   scratch: { grades: ['in the clear', 'to primer', 'to metal'], depth: true },
   crack: { grades: ['star crack', 'through the gel', 'through the wall'], size: true },
   delamination: { grades: ['small', 'hand-sized', 'larger'], size: true },
   sprungBond: { grades: ['edge', 'half the seam', 'whole seam'], size: true },
-  oldFiller: { grades: ['thin', 'over 2 mm', 'over 5 mm'], depth: true, size: true },
+  oldFiller: {
+    grades: ['thin', phrase`over ${figure('thickness', 2)}`, phrase`over ${figure('thickness', 5)}`],
+    depth: true,
+    size: true,
+  },
   peeling: { grades: ['edge', 'patch', 'sheets'], size: true },
   trappedWater: { grades: ['damp', 'drain blocked', 'standing'] },
 };
@@ -40,7 +46,7 @@ export interface FaultFacts {
 export interface Proposal {
   treatment: Treatment;
   /** Why this and not another. One sentence. */
-  why: string;
+  why: Message;
 }
 
 /**
@@ -48,8 +54,9 @@ export interface Proposal {
  * Sources: the usual practice of body repair, see docs/models.md.
  */
 export function proposeTreatment(f: FaultFacts): Proposal {
-  const glass = f.substrate === 'glassfibre' || f.substrate === 'smc';
-  const to = (treatment: Treatment, why: string): Proposal => ({ treatment, why });
+  const sort = SUBSTRATES[f.substrate].sort;
+  const glass = sort === 'laminate';
+  const to = (treatment: Treatment, why: Message): Proposal => ({ treatment, why });
   switch (f.fault) {
     case 'surfaceRust':
       return to('abrade', 'Nothing has gone into the metal yet, so paper takes all of it off.');
@@ -68,8 +75,11 @@ export function proposeTreatment(f: FaultFacts): Proposal {
       if (f.grade === 1)
         return to('pushOut', 'Paint is whole and nothing is creased: moved gently, it needs no paint.');
       return (f.depthMm ?? 0) > FILLABLE_MM
-        ? to('pullAndFill', `Deeper than ${FILLABLE_MM} mm: pull the lows up first, filler is for the last of it.`)
-        : to('fill', `Up to ${FILLABLE_MM} mm low is good enough to fill.`);
+        ? to(
+            'pullAndFill',
+            phrase`Deeper than ${figure('thickness', FILLABLE_MM)}: pull the lows up first, filler is for the last of it.`,
+          )
+        : to('fill', phrase`Up to ${figure('thickness', FILLABLE_MM)} low is good enough to fill.`);
     case 'crease':
       return f.grade === 3
         ? to('patch', 'Torn metal is cut out or welded before anything goes over it.')
@@ -77,7 +87,7 @@ export function proposeTreatment(f: FaultFacts): Proposal {
     case 'scratch':
       return to('feather', 'Feather until no edge is felt; metal that shows is primed at once.');
     case 'crack':
-      return glass || f.substrate === 'plastic'
+      return sort !== 'metal'
         ? to(
             f.grade === 3 ? 'laminate' : 'vAndEpoxy',
             f.grade === 3

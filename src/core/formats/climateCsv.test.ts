@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { Refusal } from '../result';
 import type { ClimateReading } from '../air/climate';
 import { readClimateCsv, writeClimateCsv } from './climateCsv';
 import { writeCalendar } from './ical';
@@ -7,7 +8,7 @@ const NOW = new Date(2030, 10, 25, 12).getTime();
 const at = (mo: number, d: number, h: number, mi = 0) => new Date(2030, mo - 1, d, h, mi).getTime();
 const read = (text: string) => {
   const r = readClimateCsv(text, NOW);
-  if (!r.ok) throw new Error(r.error);
+  if (!r.ok) throw new Refusal(r.error);
   return r.value;
 };
 
@@ -36,7 +37,7 @@ describe("a logger's table", () => {
       'time;temp;hum %\n2030-11-24 18:00;14,5;61\n2030-11-24 18:15;400;61\n2030-11-24 18:30;NaN;61\nyesterday;14;61\n2031-01-01 00:00;14;61\n\n2030-11-24 17:00;13,9;60\n',
     );
     expect(f.readings.map((r) => r.tempC)).toEqual([14.5, 13.9]);
-    expect(f.leftOut.map((l) => [l.line, l.message.replace(/\u00a0/g, ' ')])).toEqual([
+    expect(f.leftOut.map((l) => [l.line, String(l.message).replace(/\u00a0/g, ' ')])).toEqual([
       [3, '400 °C is not a temperature that air can have here'],
       [4, 'its temperature is not a number'],
       [5, "its time 'yesterday' cannot be read"],
@@ -65,7 +66,7 @@ describe("a logger's table", () => {
     ['time;temp;hum\n2030-11-24 18:00;x;61', /No row holds a reading. Line 2/],
   ])('that is none is refused with its reason', (text, why) => {
     const r = readClimateCsv(text, NOW);
-    expect(r.ok ? '' : r.error).toMatch(why);
+    expect(r.ok ? '' : String(r.error)).toMatch(why);
   });
   it('survives anything', () => {
     fc.assert(fc.property(fc.string({ unit: 'binary', maxLength: 300 }), (s) => void readClimateCsv(s, NOW)));

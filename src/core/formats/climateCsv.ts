@@ -1,3 +1,4 @@
+import { type Message, phrase } from '../units/phrase';
 import { format } from 'date-fns/format';
 import { isValid } from 'date-fns/isValid';
 import { parse } from 'date-fns/parse';
@@ -10,7 +11,7 @@ import { HOUR_MS } from '../units/time';
 /** A row that was left out, with the line that it stands on (1-based). */
 export interface LeftOut {
   line: number;
-  message: string;
+  message: Message;
 }
 
 export interface ClimateFile {
@@ -70,7 +71,7 @@ const shownTwice = (ms: number): boolean => new Date(ms).getHours() === new Date
  * @param nowMs this device's time, ms: later readings are left out
  * @returns the readings in the order of the file, or why the file cannot be read at all
  */
-export function readClimateCsv(text: string, nowMs: number): Result<ClimateFile, string> {
+export function readClimateCsv(text: string, nowMs: number): Result<ClimateFile, Message> {
   if (text.length > MAX_CSV_CHARS) return fail('The file is larger than any logger writes');
   const clean = text.replace(/^\ufeff/, '');
   const table = Papa.parse<string[]>(clean, {
@@ -140,7 +141,7 @@ export function readClimateCsv(text: string, nowMs: number): Result<ClimateFile,
   }
   return out.readings.length > 0
     ? ok(out)
-    : fail(`No row holds a reading. Line ${out.leftOut[0]?.line}: ${out.leftOut[0]?.message}`);
+    : fail(phrase`No row holds a reading. Line ${out.leftOut[0]?.line ?? 1}: ${out.leftOut[0]?.message ?? 'empty'}`);
 }
 
 /** Finds how the file writes its times: the form that reads most of them, and leaves least of them in the future. */

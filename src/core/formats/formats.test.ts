@@ -61,14 +61,14 @@ describe('the job file', () => {
     [{ x: 1 }, /outline\[1\]\.y: Corner is missing/],
     [{ x: 1, y: '2' }, /outline\[1\]\.y: Corner: a number is needed/],
     [{ x: NaN, y: 2 }, /outline\[1\]\.x: Corner: a number is needed/],
-    [{ x: 1, y: 30_000 }, /outline\[1\]\.y: Corner must be between -20000 and 20000 mm/],
+    [{ x: 1, y: 30_000 }, /outline\[1\]\.y: Corner must be between −20000 and 20000\smm/],
     [{ x: 1, y: 2, z: 3 }, /outline\[1\]: Corner has a field that is not known: z/],
     [null, /outline\[1\]: Corner is missing/],
   ])('a corner %j of a zone is refused where it stands', (corner, why) => {
     const square = [{ x: 0, y: 0 }, corner, { x: 9, y: 9 }, { x: 0, y: 9 }];
     const job = { ...JOB, zones: JOB.zones.map((z, i) => (i === 1 ? { ...z, outline: square } : z)) };
     const r = parseJob(job);
-    expect(r.ok ? 'taken' : r.error.map((p) => `${p.path}: ${p.message}`).join()).toMatch(why);
+    expect(r.ok ? 'taken' : r.error.map((p) => `${p.path}: ${String(p.message)}`).join()).toMatch(why);
   });
   it('the number of corners is bounded both ways', () => {
     const zone = (outline: unknown) => ({ ...JOB, zones: JOB.zones.map((z) => ({ ...z, outline })) });
@@ -105,7 +105,7 @@ describe('the job file', () => {
     const text = JSON.stringify(damage(good()), null, 1);
     const read = readJobText(text);
     expect(read.ok).toBe(false);
-    expect(!read.ok && read.error.map((p) => `${p.message} (${p.path})`).join('\n')).toMatch(says);
+    expect(!read.ok && read.error.map((p) => `${String(p.message)} (${p.path})`).join('\n')).toMatch(says);
   });
   it('names the line', () => {
     const text = JSON.stringify(put(good(), ['events', 1, 'coats'], 0), null, 1);

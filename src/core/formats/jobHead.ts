@@ -2,7 +2,8 @@ import { array, boolean, number, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { QUALITY_LEVELS } from '../library/level';
 import { BLAST_COATINGS, FACES } from '../log/job';
-import { EVENT_KINDS, SUBSTRATES } from '../log/kinds';
+import { EVENT_KINDS } from '../log/event';
+import { SUBSTRATE_KINDS } from '../library/substrates';
 import { between, id, oneOf, outlineOf, text } from '../validation/fields';
 
 const label = (what: string) =>
@@ -66,8 +67,8 @@ export const JOB_SCHEMA = object({
       object({
         id: id('Panel id'),
         name: label('Panel name'),
-        substrate: oneOf('Substrate', SUBSTRATES).required('Substrate is missing'),
-        thicknessUm: between('Panel thickness', 100, 50_000, 'µm').required('Panel thickness is missing'),
+        substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
+        thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
         map,
       }).noUnknown(unknown('Panel')),
     )
@@ -78,7 +79,7 @@ export const JOB_SCHEMA = object({
         id: id('Zone id'),
         panelId: id('Panel of the zone'),
         name: label('Zone name'),
-        areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'cm²').required('Area is missing'),
+        areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'area').required('Area is missing'),
         outline: outlineOf(),
         face: oneOf('Face', FACES),
         cutFrom: object({

@@ -1,4 +1,4 @@
-import { GRITS } from '../log/kinds';
+import { GRITS } from '../log/tools';
 import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { grainUm } from './grain';

@@ -1,4 +1,4 @@
-import { isBase, isTopcoat, type ProductFamily } from './product';
+import { FAMILIES, type ProductFamily } from './families';
 
 export const QUALITY_LEVELS = ['tidy', 'driver', 'show'] as const;
 /** How far every step goes: presentable, for every day, or for show. Agreed with the owner first. */
@@ -24,9 +24,16 @@ export const LEVEL_DEFAULTS: Record<QualityLevel, LevelDefaults> = {
 export function levelCoats(level: QualityLevel | undefined, family: ProductFamily): number | undefined {
   if (!level) return undefined;
   const d = LEVEL_DEFAULTS[level];
-  if (family === 'highBuild') return d.buildCoats;
-  if (isBase(family)) return d.baseCoats;
-  return isTopcoat(family) ? d.clearCoats : undefined;
+  switch (FAMILIES[family].levelCoats) {
+    case 'build':
+      return d.buildCoats;
+    case 'base':
+      return d.baseCoats;
+    case 'clear':
+      return d.clearCoats;
+    case null:
+      return undefined;
+  }
 }
 
 /** Papers for blocking primer and for clear, coarse to fine, up to where the level ends; without one as a driver would have it. */

@@ -1,42 +1,10 @@
-/** Families decide what a layer is to the rules and how it is drawn. */
-export const PRODUCT_FAMILIES = [
-  'oldCoating',
-  'converter',
-  'etch',
-  'epoxy',
-  'weldThrough',
-  'dtm',
-  'glassFiller',
-  'lightFiller',
-  'glaze',
-  'sprayFiller',
-  'highBuild',
-  'plasticPromoter',
-  'seamSealer',
-  'underseal',
-  'baseSolvent',
-  'baseWater',
-  'singleStage',
-  'clear',
-  'guideCoat',
-  'cleaner',
-  'thinner',
-  'hardener',
-] as const;
-export type ProductFamily = (typeof PRODUCT_FAMILIES)[number];
+import type { ProductFamily, Stage } from './families';
+
+export * from './families';
 
 /** How a film dries; each has its activation energy in `cure/kinetics`. */
 export const MECHANISMS = ['solvent', 'waterborne', 'polyester', 'urethane', 'epoxy', 'moisture', 'none'] as const;
 export type Mechanism = (typeof MECHANISMS)[number];
-
-/**
- * What a film can have reached, in the order of a film's life.
- * flash: the next coat of the same product; dustFree; sand: may be sanded without clogging; recoat: another product
- * over it (and, while open, without sanding); tape: may be masked over; polish: may be cut and compounded;
- * full: as hard as it gets.
- */
-export const STAGES = ['flash', 'dustFree', 'recoat', 'sand', 'tape', 'polish', 'full'] as const;
-export type Stage = (typeof STAGES)[number];
 
 /** One stage's data-sheet time, in minutes at 23 °C, 50 % and nominal film. */
 export interface StageFigure {
@@ -102,14 +70,8 @@ export interface Product {
 
 export type ProductLookup = (id: string) => Product | undefined;
 
-/** Families that make a layer when applied. */
-export const isCoating = (f: ProductFamily): boolean => !['guideCoat', 'cleaner', 'thinner', 'hardener'].includes(f);
-/** Families put on with a spreader and sanded to shape. */
-export const isFiller = (f: ProductFamily): boolean => f === 'glassFiller' || f === 'lightFiller' || f === 'glaze';
-/** Colour that must have clear over it. */
-export const isBase = (f: ProductFamily): boolean => f === 'baseSolvent' || f === 'baseWater';
-/** Primers and primer-like films that are sanded flat. */
-export const isPrimer = (f: ProductFamily): boolean =>
-  ['etch', 'epoxy', 'weldThrough', 'dtm', 'highBuild', 'sprayFiller', 'plasticPromoter'].includes(f);
-/** What ends the stack: nothing but polish goes on it. */
-export const isTopcoat = (f: ProductFamily): boolean => f === 'clear' || f === 'singleStage';
+/** Cleaners below this hold mostly water, g/L. */
+const WATER_VOC_GL = 250;
+/** Whether its carrier is water: dries slowly in damp air, and wets bare steel. */
+export const isWaterBased = (p: Product): boolean =>
+  p.mechanism === 'waterborne' || (p.family === 'cleaner' && (p.parts[0]?.vocGL ?? 0) < WATER_VOC_GL);

@@ -11,7 +11,7 @@ const name = (label: string) =>
     .trim()
     .required(`${label} is missing`)
     .max(80, `${label} is longer than 80 signs`);
-const need = (label: string, min: number, max: number, unit?: string) =>
+const need = (label: string, min: number, max: number, unit?: Parameters<typeof between>[3]) =>
   between(label, min, max, unit).required(`${label} is missing`);
 const known = <T extends string>(label: string, values: readonly T[]) =>
   string()
@@ -70,17 +70,17 @@ const SCHEMA = object({
     )
     .required('Stages are missing'),
   film: object({
-    nominalUm: need('Nominal film', 0.5, 10_000, 'µm'),
-    minUm: need('Least film', 0.1, 10_000, 'µm'),
-    maxUm: need('Most film', 0.5, 20_000, 'µm'),
-    maxTotalUm: need('Most film in all', 0.5, 20_000, 'µm'),
+    nominalUm: need('Nominal film', 0.5, 10_000, 'film'),
+    minUm: need('Least film', 0.1, 10_000, 'film'),
+    maxUm: need('Most film', 0.5, 20_000, 'film'),
+    maxTotalUm: need('Most film in all', 0.5, 20_000, 'film'),
   })
     .required('Film is missing')
     .noUnknown('Film has a field that is not known: ${unknown}'),
   coats: need('Coats', 1, 12),
   limits: object({
-    minTempC: need('Lowest temperature', -20, 60, '°C'),
-    maxTempC: need('Highest temperature', -20, 80, '°C').test(
+    minTempC: need('Lowest temperature', -20, 60, 'temp'),
+    maxTempC: need('Highest temperature', -20, 80, 'temp').test(
       'over',
       'Highest temperature must be over the lowest',
       (v, c) => v === undefined || v > (c.parent as { minTempC: number }).minTempC,
@@ -92,7 +92,7 @@ const SCHEMA = object({
   suits: string().strict().oneOf(['metal', 'plastic', 'any'], 'What it suits is not one that is known'),
   speed: string().strict().oneOf(['fast', 'medium', 'slow'], 'Speed is not one that is known'),
   rateFactor: between('Rate', 0.1, 10),
-  cureStopsBelowC: between('Cure stops below', -30, 40, '°C'),
+  cureStopsBelowC: between('Cure stops below', -30, 40, 'temp'),
   colourHex: string()
     .strict()
     .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),

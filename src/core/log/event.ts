@@ -1,7 +1,10 @@
-import type { ProductFamily } from '../library/product';
+import type { Application } from '../library/application';
+import type { MediaName } from '../library/media';
+import type { ProductFamily, UsedIn } from '../library/families';
+import type { SubstrateKind } from '../library/substrates';
 import type { FaultCause, FaultKind, Treatment } from './marks';
 import type { Face, Point } from './job';
-import type { Application, EventKind, MeasureKind, SandTool, StripMethod, SubstrateKind } from './kinds';
+import type { SandTool, StripMethod } from './tools';
 
 /** Air at one moment, measured or stated. */
 export interface AirReading {
@@ -64,16 +67,15 @@ export interface Payloads {
     grit?: number;
   };
   blasted: {
-    media: string;
+    /** One of the shipped media, or another one's name. */
+    media: MediaName | (string & {});
     profileUm: number;
-    wet: boolean;
-    /** Wet, with rust inhibitor in the water. */
-    inhibitor?: boolean;
     /** Pressure at the nozzle, bar gauge. */
     barG?: number;
     /** The steel has seen road salt or the sea. */
     salts?: boolean;
-  };
+    /** Only in wet blasting: rust inhibitor in the water. */
+  } & ({ wet: false } | { wet: true; inhibitor?: boolean });
   treated: { productId: string; coats: number; filmUm: number };
   repaired: {
     method: string;
@@ -115,7 +117,13 @@ export interface Payloads {
   };
   cleaned: { productId: string };
   baked: { tempC: number; minutes: number };
-  measured: { measure: MeasureKind; filmUm?: number };
+  measured:
+    | {
+        measure: 'filmTotal';
+        /** Everything over the substrate, µm. */
+        filmUm: number;
+      }
+    | { measure: 'air'; air: AirReading };
   polished: { grit: number; removedUm: number };
   masked: { what: string };
   fitted: { where: string };
@@ -123,6 +131,90 @@ export interface Payloads {
   voided: { targetId: string; reason?: string };
   replaced: { targetId: string; by: PlainEvent };
 }
+
+export type EventKind = keyof Payloads;
+
+/** What the rules know of a step; see `rules/rule.ts`. */
+export const STEP_KINDS = [
+  'coat',
+  'fill',
+  'clean',
+  'sand',
+  'guide',
+  'polish',
+  'strip',
+  'blast',
+  'repair',
+  'fit',
+  'tape',
+  'clamp',
+  'wax',
+] as const;
+export type StepKind = (typeof STEP_KINDS)[number];
+
+/** Everything that a kind is, apart from its payload (above, and `schema.ts`) and what it does to a stack (`strata/apply.ts`). */
+interface KindRecord {
+  name: string;
+  /** Place on the sheet, most used first; null where it is written elsewhere. */
+  sheet: number | null;
+  /** It must be about at least one zone. */
+  onZones: boolean;
+  /** The step that it is, for a verdict. */
+  step: StepKind | null;
+  /** Products it takes: those whose family is used in this kind of entry. */
+  product: UsedIn | null;
+  /** What was masked before it is masked no more. */
+  unmasks: boolean;
+  /** As the access order says it: 'coat' the floor. */
+  task: string | null;
+}
+
+const kind = (
+  name: string,
+  sheet: number | null,
+  step: StepKind | null,
+  more: Partial<KindRecord> = {},
+): KindRecord => ({
+  name,
+  sheet,
+  step,
+  onZones: true,
+  product: null,
+  unmasks: false,
+  task: null,
+  ...more,
+});
+
+/** Every kind of thing that can happen to a panel, in the order of the work. */
+export const KINDS: { readonly [K in EventKind]: KindRecord } = {
+  found: kind('Found', 16, null),
+  marked: kind('Marked', null, null),
+  stripped: kind('Stripped', 6, 'strip', { unmasks: true, task: 'grind or strip' }),
+  blasted: kind('Blasted', 12, 'blast', { unmasks: true, task: 'blast' }),
+  treated: kind('Converted', 8, 'coat', { product: 'treated', task: 'treat rust on' }),
+  repaired: kind('Repaired', 11, 'repair', { unmasks: true, task: 'repair' }),
+  filled: kind('Filled', 5, 'fill', { product: 'filled', unmasks: true, task: 'fill' }),
+  coated: kind('Coated', 1, 'coat', { product: 'coated', task: 'coat' }),
+  guideCoated: kind('Guide coat', 3, 'guide', { product: 'guideCoated' }),
+  sanded: kind('Sanded', 2, 'sand', { unmasks: true, task: 'sand' }),
+  cleaned: kind('Cleaned', 4, 'clean', { product: 'cleaned', task: 'clean' }),
+  baked: kind('Baked', 9, null, { onZones: false }),
+  measured: kind('Measured', 7, null, { onZones: false }),
+  polished: kind('Polished', 10, 'polish'),
+  masked: kind('Masked', 15, null),
+  fitted: kind('Fitted', 13, 'fit', { task: 'fit' }),
+  removed: kind('Taken off', 14, null),
+  voided: kind('Struck out', null, null, { onZones: false }),
+  replaced: kind('Corrected', null, null, { onZones: false }),
+};
+export const EVENT_KINDS = Object.keys(KINDS) as EventKind[];
+
+/** Kinds that a person logs by hand from the sheet. */
+export type LoggableKind = Exclude<EventKind, 'marked' | 'voided' | 'replaced'>;
+/** In the order of the sheet. */
+export const LOGGABLE = EVENT_KINDS.filter((k): k is LoggableKind => KINDS[k].sheet !== null).sort(
+  (a, b) => KINDS[a].sheet! - KINDS[b].sheet!,
+);
 
 interface EventCommon {
   /** Unique in the job, and for ever. */
@@ -138,10 +230,14 @@ interface EventCommon {
   against?: string;
 }
 
-export type EventOf<K extends EventKind> = EventCommon & { kind: K } & Payloads[K];
-export type LogEvent = { [K in EventKind]: EventOf<K> }[EventKind];
-export type CorrectionEvent = EventOf<'voided'> | EventOf<'replaced'>;
+/** Every event by its kind. */
+export type Events = { [K in EventKind]: EventCommon & { kind: K } & Payloads[K] };
+export type EventOf<K extends EventKind> = Events[K];
+export type LogEvent = Events[EventKind];
+export type CorrectionKind = 'voided' | 'replaced';
+export type CorrectionEvent = Events[CorrectionKind];
 /** Everything but corrections: what may stand inside a 'replaced'. */
-export type PlainEvent = Exclude<LogEvent, CorrectionEvent>;
+export type PlainKind = Exclude<EventKind, CorrectionKind>;
+export type PlainEvent = Events[PlainKind];
 
 export const isCorrection = (e: LogEvent): e is CorrectionEvent => e.kind === 'voided' || e.kind === 'replaced';

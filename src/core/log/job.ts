@@ -1,6 +1,7 @@
 import type { QualityLevel } from '../library/level';
-import { isBase, type Product } from '../library/product';
-import type { EventKind, SubstrateKind } from './kinds';
+import { FAMILIES, type Product } from '../library/product';
+import type { EventKind } from './event';
+import type { SubstrateKind } from '../library/substrates';
 
 /** A place on the drawing of a panel, mm from its left and its top, seen on the face that it is on. */
 export interface Point {
@@ -186,6 +187,6 @@ export function zoneLabel(job: Job, zoneId: string): string {
   return zonesOf(job, panel.id).length > 1 ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name;
 }
 
-/** The colour that a product carries on this job: the job's own for base and single-stage, none for the rest. */
+/** The colour that a product carries on this job: the job's own for what is coloured, none for the rest. */
 export const colourOn = (job: Job, p: Product): string | undefined =>
-  isBase(p.family) || p.family === 'singleStage' ? job.colour?.hex : undefined;
+  FAMILIES[p.family].coloured ? job.colour?.hex : undefined;

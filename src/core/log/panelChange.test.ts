@@ -1,3 +1,4 @@
+import { Refusal } from '../result';
 import fc from 'fast-check';
 import { JOB } from '../testing';
 import {
@@ -39,7 +40,7 @@ describe('putting a panel right', () => {
       thicknessUm: 700,
       zones: [{ id: 'lower', name: ' Skirt', areaCm2: 3500 }],
     });
-    if (!r.ok) throw new Error(r.error[0]!.message);
+    if (!r.ok) throw new Refusal(r.error[0]!.message);
     expect(r.value.panels).toEqual([{ ...JOB.panels[0], name: 'Driver’s door', thicknessUm: 700 }, JOB.panels[1]]);
     expect(r.value.zones).toEqual([{ ...JOB.zones[0], name: 'Skirt', areaCm2: 3500 }, ...JOB.zones.slice(1)]);
   });

@@ -1,4 +1,5 @@
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import { pair, phrase } from '../units/phrase';
 import { BOUNDS } from './bounds';
 import { zonesOf, type Job, type Panel, type Zone } from './job';
 
@@ -30,7 +31,7 @@ export function changePanel(job: Job, panelId: string, change: PanelChange): Res
   const name = panelNameProblem(job, change.name, panelId);
   if (name) problems.push({ path: 'name', message: name });
   if (!(change.thicknessUm >= 100 && change.thicknessUm <= 50_000))
-    problems.push({ path: 'thick', message: 'Between 0.1 and 50 mm' });
+    problems.push({ path: 'thick', message: phrase`Between ${pair('thickness', 0.1, 50, ' and ')}` });
   for (const z of change.zones) {
     if (!z.name.trim()) problems.push({ path: `zone.${z.id}`, message: 'Give the zone a name' });
     else if (change.zones.some((o) => o.id !== z.id && same(o.name, z.name)))

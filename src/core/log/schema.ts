@@ -7,30 +7,24 @@ import { BOUNDS } from './bounds';
 import type { LogEvent } from './event';
 import { between, finite, id, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 import { FACES } from './job';
-import {
-  APPLICATIONS,
-  EVENT_KINDS,
-  GRITS,
-  MEASURES,
-  SAND_TOOLS,
-  STRIP_METHODS,
-  SUBSTRATES,
-  type EventKind,
-} from './kinds';
+import { APPLICATION_KINDS } from '../library/application';
+import { EVENT_KINDS, type EventKind } from './event';
+import { GRITS, MEASURES, SAND_TOOLS, STRIP_METHODS } from './tools';
+import { SUBSTRATE_KINDS } from '../library/substrates';
 
 const grit = () =>
   number()
     .strict()
     .typeError('Grit: a number is needed')
     .oneOf([...GRITS], 'Grit P${value} is not a standard grit');
-const film = (label = 'Film') => between(label, BOUNDS.filmUm.min, BOUNDS.filmUm.max, 'µm');
+const film = (label = 'Film') => between(label, BOUNDS.filmUm.min, BOUNDS.filmUm.max, 'film');
 const coats = () => between('Coats', BOUNDS.coats.min, BOUNDS.coats.max).integer('Coats: a whole number');
 const fraction = (label: string, max = 1) => between(label, 0, max);
 
 const air = object({
-  tempC: between('Air temperature', BOUNDS.tempC.min, BOUNDS.tempC.max, '°C').required('Air temperature is missing'),
+  tempC: between('Air temperature', BOUNDS.tempC.min, BOUNDS.tempC.max, 'temp').required('Air temperature is missing'),
   rh: fraction('Humidity').required('Humidity is missing'),
-  surfaceTempC: between('Surface temperature', BOUNDS.tempC.min, 90, '°C'),
+  surfaceTempC: between('Surface temperature', BOUNDS.tempC.min, 90, 'temp'),
 })
   .default(undefined)
   .noUnknown('Air has a field that is not known: ${unknown}');
@@ -59,8 +53,8 @@ const common = {
 
 const PAYLOADS: Record<EventKind, AnyObject> = {
   found: {
-    substrate: oneOf('Substrate', SUBSTRATES).required('Substrate is missing'),
-    thicknessUm: between('Panel thickness', 100, 50_000, 'µm').required('Panel thickness is missing'),
+    substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
+    thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
     layers: array()
       .strict()
       .typeError('Layers must be a list')
@@ -82,8 +76,8 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
       .typeError('Grade must be 1, 2 or 3')
       .oneOf([1, 2, 3], 'Grade must be 1, 2 or 3')
       .required('Grade is missing'),
-    depthMm: between('Depth', 0, 200, 'mm'),
-    sizeMm: between('Size', 1, 5000, 'mm'),
+    depthMm: between('Depth', 0, 200, 'thickness'),
+    sizeMm: between('Size', 1, 5000, 'thickness'),
     cause: oneOf('Cause', FAULT_CAUSES),
     treatment: oneOf('Treatment', TREATMENTS).required('Treatment is missing'),
     face: oneOf('Face', FACES),
@@ -97,10 +91,10 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
   },
   blasted: {
     media: text('Media', 80).required('Media is missing'),
-    profileUm: between('Profile', 0, 300, 'µm').required('Profile is missing'),
+    profileUm: between('Profile', 0, 300, 'film').required('Profile is missing'),
     wet: boolean().strict().typeError('Wet must be yes or no').required('Wet must be yes or no'),
     inhibitor: boolean().strict().typeError('Inhibitor must be yes or no'),
-    barG: between('Pressure', 0.5, 14, 'bar'),
+    barG: between('Pressure', 0.5, 14, 'pressure'),
     salts: boolean().strict().typeError('Salt must be yes or no'),
   },
   treated: {
@@ -122,10 +116,10 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
   coated: {
     productId: id('Product'),
     coats: coats().required('Coats are missing'),
-    filmUm: film().max(2000, 'Film of one coat must be at most 2000 µm').required('Film is missing'),
+    filmUm: between('Film of one coat', BOUNDS.filmUm.min, 2000, 'film').required('Film is missing'),
     thinnerFraction: fraction('Thinner', 2),
     hardenerId: id('Hardener').notRequired(),
-    application: oneOf('Application', APPLICATIONS).required('Application is missing'),
+    application: oneOf('Application', APPLICATION_KINDS).required('Application is missing'),
     colourHex: string()
       .strict()
       .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),
@@ -133,10 +127,10 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
       batchId: id('Batch'),
       pouredMl: array()
         .strict()
-        .of(between('Poured', 0, 200_000, 'ml').required('Poured is missing'))
+        .of(between('Poured', 0, 200_000, 'volume').required('Poured is missing'))
         .required('Poured is missing')
         .max(6),
-      usedMl: between('Used', 0, 200_000, 'ml').required('Used is missing'),
+      usedMl: between('Used', 0, 200_000, 'volume').required('Used is missing'),
     })
       .default(undefined)
       .noUnknown('Batch has a field that is not known: ${unknown}'),
@@ -146,12 +140,12 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
     grit: grit().required('Grit is missing'),
     tool: oneOf('Tool', SAND_TOOLS).required('Tool is missing'),
     wet: boolean().strict().typeError('Wet must be yes or no').required('Wet must be yes or no'),
-    removedUm: between('Removed', 0, 20_000, 'µm').required('Removed is missing'),
+    removedUm: between('Removed', 0, 20_000, 'film').required('Removed is missing'),
     spotsThrough: boolean().strict().typeError('Spots through must be yes or no'),
   },
   cleaned: { productId: id('Product') },
   baked: {
-    tempC: between('Bake temperature', BOUNDS.bakeC.min, BOUNDS.bakeC.max, '°C').required(
+    tempC: between('Bake temperature', BOUNDS.bakeC.min, BOUNDS.bakeC.max, 'temp').required(
       'Bake temperature is missing',
     ),
     minutes: between('Minutes', 1, 10_000).required('Minutes are missing'),
@@ -163,7 +157,7 @@ const PAYLOADS: Record<EventKind, AnyObject> = {
   },
   polished: {
     grit: grit().required('Grit is missing'),
-    removedUm: between('Removed', 0, 100, 'µm').required('Removed is missing'),
+    removedUm: between('Removed', 0, 100, 'film').required('Removed is missing'),
   },
   masked: { what: text('What', 200).required('What was masked is missing') },
   fitted: { where: text('Where', 200).required('Where is missing') },

@@ -1,4 +1,4 @@
-import type { Application } from '../log/kinds';
+import type { Application } from '../library/application';
 import type { Product } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { readyMixMl } from './coverage';

@@ -1,3 +1,4 @@
+import { Refusal } from '../result';
 import fc from 'fast-check';
 import type { Job, Point } from '../log/job';
 import { JOB, T0 } from '../testing';
@@ -165,7 +166,7 @@ describe('zones on a drawing', () => {
   const add = (j: Job, id: string, outline: Point[]) => withZone(j, door, 'outer', { id, name: id, outline }, T0);
   it('a new one takes its area from the one it is cut out of, without what must not be painted', () => {
     const r = add(job, 'corner', box(350, 350, 200, 200));
-    if (!r.ok) throw new Error(r.error[0]!.message);
+    if (!r.ok) throw new Refusal(r.error[0]!.message);
     const corner = r.value.zones.find((z) => z.id === 'corner')!;
     expect(corner).toMatchObject({ areaCm2: 300, cutFrom: { zoneId: 'whole', atMs: T0 } });
     expect(r.value.zones[0]!.areaCm2).toBe(8700);
@@ -220,7 +221,7 @@ describe('zones on a drawing', () => {
     );
   const areas = (j: Job) => Object.fromEntries(j.zones.map((z) => [z.id, z.areaCm2]));
   const got = (r: ReturnType<typeof put>) => {
-    if (!r.ok) throw new Error(r.error[0]!.message);
+    if (!r.ok) throw new Refusal(r.error[0]!.message);
     return r.value;
   };
   it('a keep-out takes its area from the zone that it lies on, half and half where it lies on two', () => {

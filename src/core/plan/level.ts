@@ -1,8 +1,8 @@
 import { readyMixMl } from '../mix/coverage';
 import { readySolids } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';
-import type { Product, ProductLookup } from '../library/product';
-import { isMetal } from '../log/kinds';
+import type { Product, ProductFamily } from '../library/product';
+import { isMetal } from '../library/substrates';
 import { LEVEL_DEFAULTS, type LevelDefaults, type QualityLevel } from '../library/level';
 import { panelOf, type Job } from '../log/job';
 
@@ -89,8 +89,9 @@ const sprayed = (p: Product | undefined, areaCm2: number, coats: number): number
  * Hours and money of the whole job at one level: area × passes × hours for a pass, and the material of every coat at its nominal
  * film. An estimate to compare levels with, not an offer.
  * @param hourCost an hour in the shop's currency
+ * @param all the library, own products first: of each family the first is counted with
  */
-export function levelSum(job: Job, level: QualityLevel, hourCost: number, products: ProductLookup): LevelSum {
+export function levelSum(job: Job, level: QualityLevel, hourCost: number, all: readonly Product[]): LevelSum {
   const spec = LEVELS[level];
   const zones = job.zones.map((z) => ({
     cm2: z.areaCm2 * (z.face === 'inner' ? spec.innerShare : 1),
@@ -107,12 +108,13 @@ export function levelSum(job: Job, level: QualityLevel, hourCost: number, produc
       BLOCK_M2[level] +
       (spec.clearGrit ? HOURS_M2.denib + (spec.clearGrit > 2000 ? 2 : 1) * HOURS_M2.polish : 0));
   const fillerCm2 = zones.reduce((s, z) => s + (z.metal ? z.cm2 : z.cm2 * 0.5), 0) * 0.3;
+  const first = (f: ProductFamily) => all.find((p) => p.family === f);
   const materials =
-    sprayed(products('epoxy-primer'), cm2, 1) +
-    sprayed(products('highbuild-2k'), cm2, spec.buildCoats) +
-    sprayed(products('base-solvent'), cm2, spec.baseCoats) +
-    sprayed(products('clear-ms'), cm2, spec.clearCoats) +
-    sprayed(products('light-filler'), fillerCm2, spec.skims);
+    sprayed(first('epoxy'), cm2, 1) +
+    sprayed(first('highBuild'), cm2, spec.buildCoats) +
+    sprayed(first('baseSolvent'), cm2, spec.baseCoats) +
+    sprayed(first('clear'), cm2, spec.clearCoats) +
+    sprayed(first('lightFiller'), fillerCm2, spec.skims);
   return {
     level,
     spec,

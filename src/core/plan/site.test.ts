@@ -2,6 +2,7 @@ import { foldLog } from '../strata/fold';
 import type { LogEvent } from '../log/event';
 import type { AccessLink, Bag, BagItem, Job } from '../log/job';
 import { clearPapers, levelCoats, primerPapers } from '../library/level';
+import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
 import { aroundOf, faultsOn, isDone, ringIn, taskWords } from '../rules/access';
 import { dueRepairs } from './due';
@@ -169,7 +170,7 @@ describe('temporary repairs', () => {
 });
 
 describe('levels', () => {
-  const sums = (['tidy', 'driver', 'show'] as const).map((l) => levelSum(JOB, l, 50, products));
+  const sums = (['tidy', 'driver', 'show'] as const).map((l) => levelSum(JOB, l, 50, SHIPPED_PRODUCTS));
   it('each asks for more than the last: hours, material, days, flatness', () => {
     for (const k of ['hours', 'materials', 'money', 'days'] as const)
       expect(sums.map((s) => s[k])).toEqual([...sums.map((s) => s[k])].sort((a, b) => a - b));
@@ -194,7 +195,7 @@ describe('levels', () => {
   });
   it('an inner face counts only as far as the level goes there', () => {
     const both = { ...JOB, zones: JOB.zones.map((z) => (z.id === 'upper' ? { ...z, face: 'inner' as const } : z)) };
-    expect(levelSum(both, 'tidy', 50, products).areaM2).toBeCloseTo(1.5, 9);
-    expect(levelSum(both, 'show', 50, products).areaM2).toBeCloseTo(2.1, 9);
+    expect(levelSum(both, 'tidy', 50, SHIPPED_PRODUCTS).areaM2).toBeCloseTo(1.5, 9);
+    expect(levelSum(both, 'show', 50, SHIPPED_PRODUCTS).areaM2).toBeCloseTo(2.1, 9);
   });
 });

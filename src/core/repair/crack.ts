@@ -1,3 +1,4 @@
+import { pair, phrase } from '../units/phrase';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 
 export interface CrackFacts {
@@ -26,9 +27,9 @@ export interface CrackPlan {
 export function planCrack(f: CrackFacts): Result<CrackPlan, FieldProblem[]> {
   const problems: FieldProblem[] = [];
   if (!(f.lengthMm >= 2 && f.lengthMm <= 2000))
-    problems.push({ path: 'lengthMm', message: 'Length must be between 2 and 2000 mm' });
+    problems.push({ path: 'lengthMm', message: phrase`Length must be between ${pair('thickness', 2, 2000, ' and ')}` });
   if (!(f.wallMm >= 1 && f.wallMm <= 30))
-    problems.push({ path: 'wallMm', message: 'Wall must be between 1 and 30 mm' });
+    problems.push({ path: 'wallMm', message: phrase`Wall must be between ${pair('thickness', 1, 30, ' and ')}` });
   if (problems.length > 0) return fail(problems);
   const depthMm = (2 / 3) * f.wallMm;
   const halfWidth = depthMm * Math.tan(Math.PI / 6);

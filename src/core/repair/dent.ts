@@ -1,4 +1,7 @@
 import { FILLABLE_MM, type Treatment } from '../log/marks';
+import { figure, phrase, type Message } from '../units/phrase';
+
+const LOW = figure('thickness', FILLABLE_MM);
 
 export interface DentFacts {
   paintWhole: boolean;
@@ -13,8 +16,8 @@ export interface DentFacts {
 export interface DentWay {
   treatment: Treatment;
   /** One sentence. */
-  why: string;
-  steps: string[];
+  why: Message;
+  steps: Message[];
 }
 
 /** The usual method for a dent in sheet metal, with the reason. Source: the usual practice of body repair. */
@@ -26,7 +29,7 @@ export function dentWay(d: DentFacts): DentWay {
       steps: [
         'Strip the paint from the stretched spot.',
         'Shrink in small spots from the rim inwards, cooling each.',
-        'Straightedge: no more than 1.5 mm low.',
+        phrase`Straightedge: no more than ${LOW} low.`,
         'Scratch with P36 to P80 wider than the dent, then skim.',
       ],
     };
@@ -60,13 +63,13 @@ export function dentWay(d: DentFacts): DentWay {
         'Strip to bare metal over the crease.',
         'Raise the lows from behind, dolly off the hammer.',
         'Tap the highs down, dolly under the hammer.',
-        'Straightedge: no more than 1.5 mm low, then skim.',
+        phrase`Straightedge: no more than ${LOW} low, then skim.`,
       ],
     };
   if (d.depthMm <= FILLABLE_MM && !d.creased)
     return {
       treatment: 'fill',
-      why: `${FILLABLE_MM} mm low or less is good enough to fill.`,
+      why: phrase`${LOW} low or less is good enough to fill.`,
       steps: [
         'Strip to bare metal, wider than the dent.',
         'Scratch with P36 to P80 (or keyed epoxy, by house method).',
@@ -82,7 +85,7 @@ export function dentWay(d: DentFacts): DentWay {
       'Strip to bare metal, wider than the dent.',
       d.access ? 'Push the lows up from behind.' : 'Weld pins along the low, pull, cut and grind them off.',
       'Tap the highs down: a high is not sanded through.',
-      'Straightedge: no more than 1.5 mm low, then skim.',
+      phrase`Straightedge: no more than ${LOW} low, then skim.`,
     ],
   };
 }

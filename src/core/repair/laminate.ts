@@ -1,4 +1,5 @@
 import { ACTIVATION_J_MOL, arrhenius, hardenerFactor } from '../cure/kinetics';
+import { figure, phrase } from '../units/phrase';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 
 export interface LaminateFacts {
@@ -72,10 +73,13 @@ export function planLaminate(f: LaminateFacts): Result<LaminatePlan, FieldProble
   if (f.resin === 'polyester' && f.tempC < 15)
     problems.push({
       path: 'tempC',
-      message: 'Polyester resin does not cure well under 15 °C: warm the room and the part',
+      message: phrase`Polyester resin does not cure well under ${figure('temp', 15)}: warm the room and the part`,
     });
   if (f.resin === 'epoxy' && f.tempC < 10)
-    problems.push({ path: 'tempC', message: 'Epoxy stands still under 10 °C: warm the room and the part' });
+    problems.push({
+      path: 'tempC',
+      message: phrase`Epoxy stands still under ${figure('temp', 10)}: warm the room and the part`,
+    });
   if (problems.length > 0) return fail(problems);
   const count = Math.max(1, Math.ceil((f.thickMm * G_PER_MM[f.weave]) / f.plyGm2 - PLY_SLACK));
   const taperMm = f.taper * f.thickMm;

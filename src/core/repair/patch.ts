@@ -1,3 +1,4 @@
+import { pair, phrase } from '../units/phrase';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 
 export interface PatchFacts {
@@ -50,7 +51,7 @@ export function planPatch(f: PatchFacts): Result<PatchPlan, FieldProblem[]> {
   const check = (path: keyof PatchFacts, label: string, min: number, max: number) => {
     const v = f[path];
     if (typeof v === 'number' && (!Number.isFinite(v) || v < min || v > max))
-      problems.push({ path, message: `${label} must be between ${min} and ${max} mm` });
+      problems.push({ path, message: phrase`${label} must be between ${pair('thickness', min, max, ' and ')}` });
   };
   check('widthMm', 'Width', 5, 3000);
   check('heightMm', 'Height', 5, 3000);

@@ -1,30 +1,19 @@
 import type { FaultKind } from '../log/marks';
 import { isPrimer } from '../library/product';
-import { isMetal, SUBSTRATE_NAMES, type EventKind } from '../log/kinds';
+import { isMetal, SUBSTRATES } from '../library/substrates';
+import { KINDS, LOGGABLE, type EventKind } from '../log/event';
 import type { JobState } from '../strata/fold';
 import { zonesOf, type AccessLink, type Job, type TaskRef, type Zone } from '../log/job';
 import { keepOutsOn, meet } from '../outline/keepOutsOn';
 import type { Fault } from '../strata/types';
 
-/** Words for acts that links speak of. */
-export const TASKS = {
-  fitted: 'fit',
-  coated: 'coat',
-  treated: 'treat rust on',
-  repaired: 'repair',
-  blasted: 'blast',
-  stripped: 'grind or strip',
-  sanded: 'sand',
-  filled: 'fill',
-  cleaned: 'clean',
-} as const satisfies Partial<Record<EventKind, string>>;
-export type TaskKind = keyof typeof TASKS;
-export const TASK_KINDS = Object.keys(TASKS) as TaskKind[];
+/** Acts that links speak of. */
+export const TASK_KINDS = LOGGABLE.filter((k) => KINDS[k].task !== null);
 
 /** 'coat the floor'. */
 export function taskWords(job: Job, t: TaskRef): string {
   const panel = job.panels.find((p) => p.id === t.panelId)?.name.toLowerCase() ?? 'a panel that is gone';
-  return `${TASKS[t.kind as TaskKind] ?? t.kind} the ${panel}`;
+  return `${KINDS[t.kind].task ?? t.kind} the ${panel}`;
 }
 
 /** Whether an act was logged on any zone of a panel. */
@@ -84,9 +73,6 @@ function reachingInto(job: Job, state: JobState, zones: readonly Zone[]): Around
   return [...seen.values()];
 }
 
-/** After these, what was masked is no more. */
-const UNMASKS = ['sanded', 'stripped', 'blasted', 'filled', 'repaired'] as const;
-
 /** Keep-outs of zones on which nothing was masked since they were last worked on. */
 function unmaskedOn(job: Job, state: JobState, zoneIds: readonly string[]): string[] {
   const names = zoneIds.flatMap((id) => {
@@ -94,7 +80,7 @@ function unmaskedOn(job: Job, state: JobState, zoneIds: readonly string[]): stri
     if (off.length === 0) return [];
     const kinds = state.zones.get(id)?.events.map((e) => e.kind) ?? [];
     const masked = kinds.lastIndexOf('masked');
-    return masked > Math.max(...UNMASKS.map((k) => kinds.lastIndexOf(k))) ? [] : off.map((k) => k.name);
+    return masked > kinds.findLastIndex((k) => KINDS[k].unmasks) ? [] : off.map((k) => k.name);
   });
   return [...new Set(names)];
 }
@@ -116,7 +102,7 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
       const s = state.zones.get(z.id)?.strata;
       if (!s || !isMetal(s.substrate)) return [];
       const sealed = s.layers.some((l) => isPrimer(l.family) || l.family === 'oldCoating' || l.family === 'underseal');
-      return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATE_NAMES[s.substrate].toLowerCase()})`];
+      return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATES[s.substrate].name.toLowerCase()})`];
     }),
     openFaults: [...panels].reduce(
       (n, p) => n + faultsOn(job, state, p).filter((x) => x.fault.doneMs === undefined).length,

@@ -1,7 +1,8 @@
 import { DEW_MARGIN_K } from '../air/dewPoint';
+import { figure, phrase } from '../units/phrase';
 import { care, note, rule, stop, type Rule } from './rule';
 
-const c1 = (v: number) => `${Math.round(v * 10) / 10}\u00a0°C`;
+const c1 = (v: number) => figure('temp', v);
 const pct = (v: number) => `${Math.round(v * 100)}\u00a0%`;
 const COAT = ['coat', 'fill'] as const;
 
@@ -10,23 +11,23 @@ export const AIR_RULES: readonly Rule[] = [
   rule('air.dewPoint', COAT, 'Surface at least 3 K over the dew point (ISO 8502-4)', ({ air }) =>
     air.surfaceC - air.dewPointC < DEW_MARGIN_K
       ? stop(
-          `The panel sweats: its surface is at ${c1(air.surfaceC)}, only ${Math.round((air.surfaceC - air.dewPointC) * 10) / 10}\u00a0K over the dew point.`,
-          `Warm the panel to ${c1(air.dewPointC + DEW_MARGIN_K)}, or dry the air.`,
+          phrase`The panel sweats: its surface is at ${c1(air.surfaceC)}, only ${figure('tempDifference', air.surfaceC - air.dewPointC, 1)} over the dew point.`,
+          phrase`Warm the panel to ${c1(air.dewPointC + DEW_MARGIN_K)}, or dry the air.`,
         )
       : undefined,
   ),
   rule('air.tooCold', COAT, "Panel not under the product's lowest temperature", ({ air, step }) =>
     air.surfaceC < step.product.limits.minTempC
       ? stop(
-          `Too cold: ${step.product.name} wants a panel of at least ${c1(step.product.limits.minTempC)}, and this is at ${c1(air.surfaceC)}.`,
-          `Warm the panel to ${c1(step.product.limits.minTempC)}.`,
+          phrase`Too cold: ${step.product.name} wants a panel of at least ${c1(step.product.limits.minTempC)}, and this is at ${c1(air.surfaceC)}.`,
+          phrase`Warm the panel to ${c1(step.product.limits.minTempC)}.`,
         )
       : undefined,
   ),
   rule('air.tooHot', COAT, "Panel not over the product's highest temperature", ({ air, step }) =>
     air.surfaceC > step.product.limits.maxTempC
       ? care(
-          `Hot: over ${c1(step.product.limits.maxTempC)} ${step.product.name} dries before it lies down.`,
+          phrase`Hot: over ${c1(step.product.limits.maxTempC)} ${step.product.name} dries before it lies down.`,
           'Wait for the cool of the day, or take slower thinner and hardener.',
         )
       : undefined,
@@ -42,8 +43,8 @@ export const AIR_RULES: readonly Rule[] = [
   rule('air.cureStops', COAT, 'No two-pack where its reaction stands still', ({ air, step }) =>
     step.product.cureStopsBelowC !== undefined && air.surfaceC < step.product.cureStopsBelowC
       ? stop(
-          `It would not cure: under ${c1(step.product.cureStopsBelowC)} the reaction stands still.`,
-          `Keep the panel over ${c1(step.product.cureStopsBelowC)} until it has set.`,
+          phrase`It would not cure: under ${c1(step.product.cureStopsBelowC)} the reaction stands still.`,
+          phrase`Keep the panel over ${c1(step.product.cureStopsBelowC)} until it has set.`,
         )
       : undefined,
   ),
@@ -61,14 +62,14 @@ export const AIR_RULES: readonly Rule[] = [
     const h = step.hardenerId ? products(step.hardenerId) : undefined;
     if (!h) return undefined;
     if (air.surfaceC < h.limits.minTempC)
-      return care(`${h.name} is slow at ${c1(air.surfaceC)}.`, 'Take the faster one.');
+      return care(phrase`${h.name} is slow at ${c1(air.surfaceC)}.`, 'Take the faster one.');
     return air.surfaceC > h.limits.maxTempC
-      ? care(`${h.name} sets too fast at ${c1(air.surfaceC)}: solvent is shut in.`, 'Take the slower one.')
+      ? care(phrase`${h.name} sets too fast at ${c1(air.surfaceC)}: solvent is shut in.`, 'Take the slower one.')
       : undefined;
   }),
   rule('air.fillerCold', ['fill'], 'More hardener does not rescue cold filler', ({ air }) =>
     air.surfaceC < 10
-      ? note('Under 10\u00a0°C more hardener does not rescue filler; it only stains and pinholes.')
+      ? note(phrase`Under ${c1(10)} more hardener does not rescue filler; it only stains and pinholes.`)
       : undefined,
   ),
 ];

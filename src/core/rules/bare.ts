@@ -1,5 +1,5 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
-import { isMetal } from '../log/kinds';
+import { isMetal } from '../library/substrates';
 import { flashRustHours } from '../cure/flashRust';
 import { HOUR_MS, waitText } from '../units/time';
 import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';

@@ -1,5 +1,5 @@
-import { isBase, isTopcoat } from '../library/product';
-import { isMetal } from '../log/kinds';
+import { isBase, isTopcoat, isWaterBased } from '../library/product';
+import { isMetal } from '../library/substrates';
 import { HOUR_MS, MINUTE_MS, waitText } from '../units/time';
 import { care, isKeyed, note, rule, stageOf, stop, type Rule } from './rule';
 
@@ -43,7 +43,7 @@ export const CLEAN_RULES: readonly Rule[] = [
       : undefined,
   ),
   rule('clean.water', ['clean'], 'Water on bare steel', (c) =>
-    c.strata.substrate === 'steel' && c.strata.layers.length === 0 && c.step.product.id === 'cleaner-water'
+    c.strata.substrate === 'steel' && c.strata.layers.length === 0 && isWaterBased(c.step.product)
       ? care('Water on bare steel: dry it at once, or it rusts.')
       : undefined,
   ),

@@ -2,6 +2,7 @@ import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { CLOSING_SOON_MS } from '../cure/status';
 import { SUBSTRATE } from '../strata/types';
 import { grainUm } from '../grit/grain';
+import { figure, phrase } from '../units/phrase';
 import { DAY_MS, waitText } from '../units/time';
 import { care, isKeyed, note, rule, stageOf, stop, type Rule, type RuleContext, type StepOf } from './rule';
 
@@ -65,7 +66,7 @@ export const COAT_RULES: readonly Rule[] = [
     const whole = film(c) * Math.max(1, c.step.product.coats);
     return grainUm(g) > coarsestHidden(whole)
       ? stop(
-          `P${g} would show: ${c.step.product.name.toLowerCase()} hides a scratch of about ${Math.round(whole / 4)}\u00a0µm.`,
+          phrase`P${g} would show: ${c.step.product.name.toLowerCase()} hides a scratch of about ${figure('film', whole / 4)}.`,
           'Refine the scratch first.',
         )
       : undefined;
@@ -98,19 +99,22 @@ export const COAT_RULES: readonly Rule[] = [
     const has = c.top?.productId === c.step.product.id ? c.top.filmUm : 0;
     return has + film(c) > c.step.product.film.maxTotalUm
       ? stop(
-          `That would be ${Math.round(has + film(c))}\u00a0µm; over ${c.step.product.film.maxTotalUm}\u00a0µm it traps solvent, sinks and cracks.`,
+          phrase`That would be ${figure('film', has + film(c))}; over ${figure('film', c.step.product.film.maxTotalUm)} it traps solvent, sinks and cracks.`,
           'Sand some off first.',
         )
       : undefined;
   }),
   rule('coat.thick', ['coat'], 'One coat too heavy', (c) =>
     film(c) > c.step.product.film.maxUm
-      ? care(`Over ${c.step.product.film.maxUm}\u00a0µm in one coat it runs and traps solvent.`, 'Two lighter coats.')
+      ? care(
+          phrase`Over ${figure('film', c.step.product.film.maxUm)} in one coat it runs and traps solvent.`,
+          'Two lighter coats.',
+        )
       : undefined,
   ),
   rule('coat.thin', ['coat'], 'One coat too thin', (c) =>
     film(c) < c.step.product.film.minUm
-      ? care(`Under ${c.step.product.film.minUm}\u00a0µm it does not flow or protect.`)
+      ? care(phrase`Under ${figure('film', c.step.product.film.minUm)} it does not flow or protect.`)
       : undefined,
   ),
   rule('coat.baseOnFiller', ['coat'], 'Colour straight on filler', (c) =>

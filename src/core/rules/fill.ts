@@ -1,6 +1,9 @@
 import { isBase, isFiller, isTopcoat } from '../library/product';
+import { figure, phrase } from '../units/phrase';
 import { waitText } from '../units/time';
 import { care, isKeyed, note, rule, stageOf, stop, type Rule, type RuleContext } from './rule';
+
+const mm = (um: number) => figure('thickness', um / 1000, 1);
 
 /** Filler that already stands on top, unbroken by another layer, µm. */
 const fillerUm = (c: RuleContext): number => {
@@ -65,7 +68,7 @@ export const FILL_RULES: readonly Rule[] = [
     const total = fillerUm(c) + (c.step.filmUm ?? c.step.product.film.nominalUm);
     return total > c.step.product.film.maxTotalUm
       ? stop(
-          `That would be ${(total / 1000).toFixed(1)}\u00a0mm; ${c.step.product.name} cracks and sinks over ${(c.step.product.film.maxTotalUm / 1000).toFixed(1)}\u00a0mm.`,
+          phrase`That would be ${mm(total)}; ${c.step.product.name} cracks and sinks over ${mm(c.step.product.film.maxTotalUm)}.`,
           'Work the metal closer, or build with glass-reinforced filler.',
         )
       : undefined;
@@ -73,7 +76,7 @@ export const FILL_RULES: readonly Rule[] = [
   rule('fill.load', ['fill'], 'Thick filler where weight bears on it', (c) => {
     const total = fillerUm(c) + (c.step.filmUm ?? c.step.product.film.nominalUm);
     return total > 2000 && total <= c.step.product.film.maxTotalUm
-      ? care('Over 2\u00a0mm: where hands or luggage bear on it, it sinks sooner.')
+      ? care(phrase`Over ${mm(2000)}: where hands or luggage bear on it, it sinks sooner.`)
       : undefined;
   }),
   rule('fill.hardener', ['fill'], 'Hardener outside 1 to 3 per cent', (c) => {

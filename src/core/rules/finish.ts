@@ -1,5 +1,6 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { grainUm } from '../grit/grain';
+import { figure, phrase } from '../units/phrase';
 import { DAY_MS, waitText } from '../units/time';
 import { care, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
 import type { Stage } from '../library/product';
@@ -61,7 +62,7 @@ export const FINISH_RULES: readonly Rule[] = [
     const left = c.top.filmUm - (c.step.removedUm ?? 3);
     return left < CLEAR_RESERVE_UM
       ? stop(
-          `That would leave ${Math.round(left)}\u00a0µm of clear; ${CLEAR_RESERVE_UM}\u00a0µm must stay.`,
+          phrase`That would leave ${figure('film', left)} of clear; ${figure('film', CLEAR_RESERVE_UM)} must stay.`,
           'Stop here, or clear it again.',
         )
       : undefined;

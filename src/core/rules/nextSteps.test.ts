@@ -4,7 +4,7 @@ import { clockShop } from '../cure/stages';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import type { LogEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
-import { LOGGABLE } from './suggest';
+import { LOGGABLE } from '../log/event';
 import { zoneStatus } from '../cure/status';
 import { anyLog, coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import { DEFAULT_METHOD } from '../library/method';

@@ -1,9 +1,11 @@
 import { FAULT_NAMES } from '../log/marks';
 import { isOpenWound, isRust } from '../faults/treatment';
-import { mediaById, warpRisk } from '../blast/media';
+import { warpRisk } from '../blast/rates';
+import { isBorne, mediaOf } from '../library/media';
 import { isFiller, isPrimer } from '../library/product';
-import { isMetal } from '../log/kinds';
+import { isMetal, SUBSTRATES } from '../library/substrates';
 import { openFaults } from '../strata/types';
+import { figure, phrase } from '../units/phrase';
 import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';
 
 const FAULT_WORDS: Partial<Record<string, string>> = {
@@ -57,27 +59,27 @@ export const REPAIR_RULES: readonly Rule[] = [
       : undefined,
   ),
   rule('blast.galvanised', ['blast'], 'Blasting galvanised steel', (c) =>
-    c.strata.substrate === 'galvanised' && mediaById(c.step.media)?.hard
+    c.strata.substrate === 'galvanised' && mediaOf(c.step.media)?.hardness === 'hard'
       ? stop('Blasting takes the zinc off.', 'Strip it chemically, or use plastic or soda.')
       : undefined,
   ),
   rule('blast.tooHard', ['blast'], 'Media too hard for the substrate', (c) => {
-    const m = mediaById(c.step.media);
-    return m && c.strata.substrate !== 'galvanised' && !m.on.includes(c.strata.substrate)
+    const m = mediaOf(c.step.media);
+    return m && c.strata.substrate !== 'galvanised' && !isBorne(SUBSTRATES[c.strata.substrate].hardestMedia, m)
       ? stop(`${m.name} is too hard for this substrate.`, 'Scrape it, or use a softer media.')
       : undefined;
   }),
   rule('blast.warp', ['blast'], 'Thin flat sheet warps', (c) => {
-    const m = mediaById(c.step.media);
+    const m = mediaOf(c.step.media);
     return m && c.strata.substrate === 'steel' && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'high'
       ? stop(
           'Thin flat sheet warps under this media at this pressure.',
-          'Softer media, or under 4 bar from a distance.',
+          phrase`Softer media, or under ${figure('pressure', 4)} from a distance.`,
         )
       : undefined;
   }),
   rule('blast.warpSome', ['blast'], 'Thin flat sheet may warp', (c) => {
-    const m = mediaById(c.step.media);
+    const m = mediaOf(c.step.media);
     return m && c.strata.substrate === 'steel' && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'some'
       ? care('Thin flat sheet may warp.', 'Hold off, keep moving, work from the edges.')
       : undefined;
@@ -129,7 +131,7 @@ export const REPAIR_RULES: readonly Rule[] = [
   ),
   rule('repair.cold', ['repair'], 'Resin and adhesive in the cold', (c) =>
     c.step.treatment && ['laminate', 'rebond', 'vAndEpoxy'].includes(c.step.treatment) && c.air.surfaceC < 10
-      ? stop('Under 10 °C resin and adhesive stand still.', 'Warm the room and the part.')
+      ? stop(phrase`Under ${figure('temp', 10)} resin and adhesive stand still.`, 'Warm the room and the part.')
       : undefined,
   ),
   rule('repair.noKey', ['repair'], 'Bond without a key', (c) =>

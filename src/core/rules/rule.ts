@@ -3,6 +3,7 @@ import type { ZoneStatus } from '../cure/status';
 import type { Layer, Strata } from '../strata/types';
 import type { Treatment } from '../log/marks';
 import type { Around } from './access';
+import type { Message } from '../units/phrase';
 import type { HouseMethod } from '../library/method';
 
 /** Something that hands may do next to a zone. */
@@ -58,9 +59,9 @@ export interface RuleAround extends Around {
 export interface Finding {
   level: Level;
   /** The reason, one sentence. */
-  says: string;
+  says: Message;
   /** What would clear it. */
-  clears?: string;
+  clears?: Message;
   /** When the clock clears it by itself, ms. */
   clearsMs?: number;
 }
@@ -91,14 +92,14 @@ export function rule<K extends StepKind>(
   };
 }
 
-export const stop = (says: string, clears?: string, clearsMs?: number): Finding => ({
+export const stop = (says: Message, clears?: Message, clearsMs?: number): Finding => ({
   level: 'stop',
   says,
   ...(clears && { clears }),
   ...(clearsMs && { clearsMs }),
 });
-export const care = (says: string, clears?: string): Finding => ({ level: 'care', says, ...(clears && { clears }) });
-export const note = (says: string): Finding => ({ level: 'note', says });
+export const care = (says: Message, clears?: Message): Finding => ({ level: 'care', says, ...(clears && { clears }) });
+export const note = (says: Message): Finding => ({ level: 'note', says });
 
 /** A stage of the layer on top, if it has it. */
 export const stageOf = (c: RuleContext, stage: Stage) => c.status.clocks.find((x) => x.stage === stage);

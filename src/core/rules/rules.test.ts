@@ -5,7 +5,7 @@ import { dewPointC } from '../air/dewPoint';
 import { clockShop } from '../cure/stages';
 import { foldLog } from '../strata/fold';
 import type { LogEvent } from '../log/event';
-import type { SubstrateKind } from '../log/kinds';
+import type { SubstrateKind } from '../library/substrates';
 import { zoneStatus } from '../cure/status';
 import type { Treatment } from '../log/marks';
 import type { AccessLink, PanelMap } from '../log/job';
@@ -686,7 +686,7 @@ describe('rules', () => {
   });
   it('every reason is one plain sentence, each beginning with a capital and ending with a full stop', () => {
     for (const [yes] of Object.values(CASES))
-      for (const f of verdict(yes).findings) expect(f.says).toMatch(/^[A-Z0-9].*\.$/);
+      for (const f of verdict(yes).findings) expect(String(f.says)).toMatch(/^[A-Z0-9].*\.$/);
   });
   it('the table in the docs is the one that the rules make', () => {
     expect(readFileSync(path.join(__dirname, '../../../docs/rules.md'), 'utf8')).toBe(ruleTable(RULES));
@@ -744,7 +744,7 @@ describe('a stop that the weather lifts by itself', () => {
     const v = verdict(scene);
     expect(v.level).toBe('stop');
     const f = v.findings.find((x) => x.ruleId === 'air.dewPoint')!;
-    expect(f.clears).toMatch(/^Warm the panel to .* By the forecast it fits from$/);
+    expect(String(f.clears)).toMatch(/^Warm the panel to .* By the forecast it fits from$/);
     expect((f.clearsMs! - T0) / 3_600_000).toBeGreaterThan(11);
     expect((f.clearsMs! - T0) / 3_600_000).toBeLessThanOrEqual(12.1);
     expect(v.clearsMs).toBe(f.clearsMs);
@@ -754,4 +754,13 @@ describe('a stop that the weather lifts by itself', () => {
     expect(verdict({ ...scene, ahead: { air: wet, surface: wet } }).clearsMs).toBeUndefined();
     expect(verdict({ ...scene, on: 'plastic', step: coat('epoxy-primer'), done: [] }).clearsMs).toBeUndefined();
   });
+});
+
+it('a link on treating rust is about converter, and a link on coating is not', () => {
+  const rusty = [did.strip(60, 80), did.clean(10)];
+  const unfinished = (step: Step, then: 'treated' | 'coated') =>
+    fires({ done: rusty, step, links: link('before', 'repaired', then) }).includes('access.unfinished');
+  expect(unfinished(coat('rust-converter'), 'treated')).toBe(true);
+  expect(unfinished(coat('rust-converter'), 'coated')).toBe(false);
+  expect(unfinished(coat('epoxy-primer'), 'coated')).toBe(true);
 });

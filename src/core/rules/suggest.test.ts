@@ -5,10 +5,10 @@ import { zoneStatus } from '../cure/status';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { anyLog, coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import { checkEvent } from '../strata/check';
-import type { LogEvent } from '../log/event';
+import { LOGGABLE, type LogEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
 import { parseEvent } from '../log/schema';
-import { draftFor, LOGGABLE, likelyGrit, likelyKind, likelyProduct } from './suggest';
+import { draftFor, likelyGrit, likelyKind, likelyProduct } from './suggest';
 import { likelyRemovalUm } from '../grit/removal';
 
 const DAY = 1440;

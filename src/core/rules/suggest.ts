@@ -1,32 +1,11 @@
-import { isBase, isFiller, isPrimer, isTopcoat, type Product, type ProductFamily } from '../library/product';
+import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, type Product, type ProductFamily } from '../library/product';
 import type { ZoneStatus } from '../cure/status';
 import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
-import { isMetal, type Application, type EventKind } from '../log/kinds';
+import { isMetal } from '../library/substrates';
 import type { JobState } from '../strata/fold';
-import type { Payloads } from '../log/event';
+import type { LoggableKind, Payloads } from '../log/event';
 import { clearPapers, primerPapers, type QualityLevel } from '../library/level';
 import { likelyRemovalUm } from '../grit/removal';
-
-/** Kinds that a person logs by hand from the sheet, in the order of the work. */
-export const LOGGABLE = [
-  'coated',
-  'sanded',
-  'guideCoated',
-  'cleaned',
-  'filled',
-  'stripped',
-  'measured',
-  'treated',
-  'baked',
-  'polished',
-  'repaired',
-  'blasted',
-  'fitted',
-  'removed',
-  'masked',
-  'found',
-] as const satisfies readonly EventKind[];
-export type LoggableKind = (typeof LOGGABLE)[number];
 
 /** What most likely just happened on a zone, from where it stands. */
 export function likelyKind(status: ZoneStatus, strata: Strata | undefined): LoggableKind {
@@ -78,16 +57,6 @@ function recent(state: JobState, all: readonly Product[], pass: (p: Product) => 
   }
   return all.find(pass);
 }
-
-/** Usual way of putting a family on. */
-export const usualApplication = (f: ProductFamily): Application =>
-  isFiller(f)
-    ? 'spreader'
-    : f === 'converter' || f === 'seamSealer' || f === 'underseal'
-      ? 'brush'
-      : f === 'weldThrough' || f === 'plasticPromoter'
-        ? 'aerosol'
-        : 'lowPressureGun';
 
 /**
  * The product that most likely just went on: another coat of what is on top while it still wants one, else what
@@ -159,7 +128,7 @@ export function coatDefaults(p: Product): Payloads['coated'] {
     productId: p.id,
     coats: 1,
     filmUm: p.film.nominalUm,
-    application: usualApplication(p.family),
+    application: FAMILIES[p.family].application,
     ...(p.thinning && { thinnerFraction: p.thinning.defaultFraction }),
   };
 }

@@ -1,10 +1,11 @@
 import { dewPointC } from '../air/dewPoint';
 import { fitFrom } from '../air/fit';
 import type { AirHistory } from '../air/history';
-import type { ProductLookup } from '../library/product';
+import { FAMILIES, type ProductLookup } from '../library/product';
 import type { JobState } from '../strata/fold';
 import type { Job } from '../log/job';
-import type { EventKind } from '../log/kinds';
+import type { EventKind } from '../log/event';
+import { phrase } from '../units/phrase';
 import { aroundOf } from './access';
 import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
@@ -55,8 +56,8 @@ export interface VerdictInput {
   within?: { job: Job; state: JobState; zoneId: string };
 }
 
-/** The kind of entry that a step becomes, for what links speak of. */
-const LOGS: Record<StepKind, EventKind> = {
+/** The kind of entry that a step without a product becomes, for what links speak of. */
+const ENTRY_OF: Record<StepKind, EventKind> = {
   coat: 'coated',
   fill: 'filled',
   clean: 'cleaned',
@@ -71,6 +72,12 @@ const LOGS: Record<StepKind, EventKind> = {
   clamp: 'fitted',
   wax: 'polished',
 };
+
+/** The kind of entry that a step becomes: a coat of converter is logged as rust that was treated. */
+export function entryKindOf(step: Step): EventKind {
+  const used = 'product' in step ? FAMILIES[step.product.family].usedIn : 'none';
+  return used === 'none' ? ENTRY_OF[step.kind] : used;
+}
 
 const aroundIn = ({ job, state, zoneId }: NonNullable<VerdictInput['within']>, kind: EventKind): RuleAround => ({
   ...aroundOf(job, state, [zoneId], kind),
@@ -103,7 +110,7 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     method,
     products,
     nowMs,
-    ...(input.within && { around: aroundIn(input.within, LOGS[step.kind]) }),
+    ...(input.within && { around: aroundIn(input.within, entryKindOf(step)) }),
   };
   const findings: Verdict['findings'] = [];
   for (const r of RULES) {
@@ -116,7 +123,10 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     const fitMs = fitFrom(input.ahead.air, input.ahead.surface, product.limits, nowMs);
     if (fitMs !== undefined)
       for (const f of airStops)
-        Object.assign(f, { clears: `${f.clears ?? ''} By the forecast it fits from`.trim(), clearsMs: fitMs });
+        Object.assign(f, {
+          clears: f.clears ? phrase`${f.clears} By the forecast it fits from` : 'By the forecast it fits from',
+          clearsMs: fitMs,
+        });
   }
   findings.sort((a, b) => WEIGHT[a.level] - WEIGHT[b.level]);
   const stops = findings.filter((f) => f.level === 'stop');

@@ -1,5 +1,6 @@
 import { SHIPPED_PRODUCTS } from '../library/shipped';
-import { EVENT_KINDS, STRIP_METHODS } from '../log/kinds';
+import { EVENT_KINDS } from '../log/event';
+import { STRIP_METHODS } from '../log/tools';
 import { products } from '../testing';
 import { cautionsFor } from './cautions';
 

@@ -1,6 +1,7 @@
 import type { Treatment } from '../log/marks';
 import type { Product } from '../library/product';
-import type { EventKind, StripMethod } from '../log/kinds';
+import type { EventKind } from '../log/event';
+import type { StripMethod } from '../log/tools';
 
 /** The usual caution at a step. It never says that something is safe; it defers to data sheet, local code and practice. */
 export interface Caution {

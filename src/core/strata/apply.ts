@@ -1,12 +1,77 @@
 import { addMonths } from 'date-fns/addMonths';
-import type { EventOf, PlainEvent } from '../log/event';
+import type { EventOf, PlainEvent, PlainKind } from '../log/event';
 import type { ProductLookup } from '../library/product';
-import { never } from '../result';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
-import { MARK_FIELDS, SUBSTRATE, topLayer, type Layer, type Strata, type Surface } from './types';
+import { MARK_FIELDS, SUBSTRATE, topLayer, type Layer, type Mark, type Strata, type Surface } from './types';
 
 const freshSurface = (exposes: string, sinceMs: number): Surface => ({ exposes, sinceMs });
+
+/** What an event needs besides itself. */
+interface FoldContext {
+  products: ProductLookup;
+  /** The id under which an entry was first written, for entries that speak of one that was corrected since. */
+  first: (id: string) => string;
+}
+
+const unchanged = (s: Strata): Strata => s;
+
+/** What each kind does to a stack that was found. */
+const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, c: FoldContext) => Strata } = {
+  marked: (s, e) => {
+    const mark = Object.fromEntries(MARK_FIELDS.flatMap((k) => (e[k] === undefined ? [] : [[k, e[k]]])));
+    return { ...s, faults: [...s.faults, { id: e.id, atMs: e.atMs, mark: mark as Mark }] };
+  },
+  stripped: (s, e, { first }) => stripped(s, e, first),
+  blasted: (s, e) => ({
+    ...s,
+    layers: [],
+    readings: [],
+    surface: {
+      ...freshSurface(SUBSTRATE, e.atMs),
+      blastProfileUm: e.profileUm,
+      ...(e.wet && !e.inhibitor && { blastWet: true }),
+      ...(e.salts && { salts: true }),
+    },
+  }),
+  treated: (s, e, { products }) => laid(s, e, e.coats, e.coats * e.filmUm, products),
+  repaired,
+  filled: (s, e, { products }) =>
+    laid(s, e, 1, e.filmUm, products, {
+      ...(e.hardenerFraction !== undefined && { hardenerFraction: e.hardenerFraction }),
+    }),
+  coated: (s, e, { products }) =>
+    laid(s, e, e.coats, e.coats * e.filmUm, products, {
+      ...(e.hardenerId !== undefined && { hardenerId: e.hardenerId }),
+      ...(e.thinnerFraction !== undefined && { thinnerFraction: e.thinnerFraction }),
+      ...(e.colourHex !== undefined && { colourHex: e.colourHex }),
+      ...(e.batch && { batchId: e.batch.batchId }),
+    }),
+  guideCoated: (s, e) => ({ ...s, surface: { ...s.surface, guideCoat: { atMs: e.atMs, productId: e.productId } } }),
+  sanded,
+  cleaned: (s, e) => ({ ...s, surface: { ...s.surface, clean: { atMs: e.atMs, productId: e.productId } } }),
+  polished: (s, e) => {
+    const { layers } = removeFromTop(s.layers, e.removedUm);
+    return {
+      ...s,
+      layers,
+      surface: {
+        ...topped(s, layers, e.atMs),
+        scratch: { grit: e.grit, wet: true, atMs: e.atMs },
+        polished: { grit: e.grit, atMs: e.atMs },
+      },
+    };
+  },
+  measured: (s, e) =>
+    e.measure === 'filmTotal' ? reconcileFilm(s, { atMs: e.atMs, eventId: e.id, totalUm: e.filmUm }) : s,
+  masked: (s, e) => ({ ...s, surface: { ...s.surface, maskedWith: e.what } }),
+  baked: unchanged,
+  fitted: unchanged,
+  removed: unchanged,
+};
+
+const change = <K extends keyof typeof CHANGES>(kind: K, s: Strata, e: EventOf<K>, c: FoldContext): Strata =>
+  CHANGES[kind](s, e, c);
 
 /**
  * One event onto the strata of one zone. Pure: returns new strata, shares what did not change.
@@ -20,95 +85,30 @@ export function applyEvent(
   before: Strata | undefined,
   event: PlainEvent,
   products: ProductLookup,
-  first: (id: string) => string = (id) => id,
+  first: FoldContext['first'] = (id) => id,
 ): Strata | undefined {
   if (event.kind === 'found') return found(before, event);
-  if (!before) return undefined;
-  const s = before;
-  switch (event.kind) {
-    case 'stripped':
-      return stripped(s, event, first);
-    case 'blasted':
-      return {
-        ...s,
-        layers: [],
-        readings: [],
-        surface: {
-          ...freshSurface(SUBSTRATE, event.atMs),
-          blastProfileUm: event.profileUm,
-          ...(event.wet && !event.inhibitor && { blastWet: true }),
-          ...(event.salts && { salts: true }),
-        },
-      };
-    case 'treated':
-      return laid(s, event, event.productId, event.coats, event.coats * event.filmUm, products);
-    case 'marked': {
-      const mark = Object.fromEntries(MARK_FIELDS.flatMap((k) => (event[k] === undefined ? [] : [[k, event[k]]])));
-      return { ...s, faults: [...s.faults, { id: event.id, atMs: event.atMs, mark: mark as never }] };
-    }
-    case 'repaired':
-      return {
-        ...s,
-        ...(event.faultIds && {
-          faults: s.faults.map((f) => (event.faultIds!.includes(f.id) ? { ...f, doneMs: event.atMs } : f)),
-        }),
-        repairs: [
-          ...(event.ends
-            ? s.repairs.map((r) =>
-                r.temporaryUntilMs !== undefined && r.endedMs === undefined ? { ...r, endedMs: event.atMs } : r,
-              )
-            : s.repairs),
-          {
-            atMs: event.atMs,
-            method: event.method,
-            ...(event.temporaryMonths && {
-              temporaryUntilMs: addMonths(event.atMs, event.temporaryMonths).getTime(),
-            }),
-          },
-        ],
-      };
-    case 'filled':
-      return laid(s, event, event.productId, 1, event.filmUm, products, {
-        ...(event.hardenerFraction !== undefined && { hardenerFraction: event.hardenerFraction }),
-      });
-    case 'coated':
-      return laid(s, event, event.productId, event.coats, event.coats * event.filmUm, products, {
-        ...(event.hardenerId !== undefined && { hardenerId: event.hardenerId }),
-        ...(event.thinnerFraction !== undefined && { thinnerFraction: event.thinnerFraction }),
-        ...(event.colourHex !== undefined && { colourHex: event.colourHex }),
-        ...(event.batch && { batchId: event.batch.batchId }),
-      });
-    case 'guideCoated':
-      return { ...s, surface: { ...s.surface, guideCoat: { atMs: event.atMs, productId: event.productId } } };
-    case 'sanded':
-      return sanded(s, event);
-    case 'cleaned':
-      return { ...s, surface: { ...s.surface, clean: { atMs: event.atMs, productId: event.productId } } };
-    case 'polished': {
-      const { layers } = removeFromTop(s.layers, event.removedUm);
-      return {
-        ...s,
-        layers,
-        surface: {
-          ...topped(s, layers, event.atMs),
-          scratch: { grit: event.grit, wet: true, atMs: event.atMs },
-          polished: { grit: event.grit, atMs: event.atMs },
-        },
-      };
-    }
-    case 'measured':
-      return event.measure === 'filmTotal' && event.filmUm !== undefined
-        ? reconcileFilm(s, { atMs: event.atMs, eventId: event.id, totalUm: event.filmUm })
-        : s;
-    case 'masked':
-      return { ...s, surface: { ...s.surface, maskedWith: event.what } };
-    case 'baked':
-    case 'fitted':
-    case 'removed':
-      return s;
-    default:
-      return never(event);
-  }
+  return before && change(event.kind, before, event, { products, first });
+}
+
+/** A repair deals with the faults that it names; one that ends them takes the place of the temporary ones. */
+function repaired(s: Strata, e: EventOf<'repaired'>): Strata {
+  const { faultIds } = e;
+  const before = e.ends
+    ? s.repairs.map((r) =>
+        r.temporaryUntilMs !== undefined && r.endedMs === undefined ? { ...r, endedMs: e.atMs } : r,
+      )
+    : s.repairs;
+  const made = {
+    atMs: e.atMs,
+    method: e.method,
+    ...(e.temporaryMonths && { temporaryUntilMs: addMonths(e.atMs, e.temporaryMonths).getTime() }),
+  };
+  return {
+    ...s,
+    ...(faultIds && { faults: s.faults.map((f) => (faultIds.includes(f.id) ? { ...f, doneMs: e.atMs } : f)) }),
+    repairs: [...before, made],
+  };
 }
 
 function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
@@ -170,12 +170,12 @@ type Extra = Pick<Layer, 'hardenerId' | 'hardenerFraction' | 'thinnerFraction' |
 function laid(
   s: Strata,
   e: EventOf<'coated' | 'filled' | 'treated'>,
-  productId: string,
   coats: number,
   addUm: number,
   products: ProductLookup,
   extra: Extra = {},
 ): Strata {
+  const { productId } = e;
   const product = products(productId);
   const top = topLayer(s);
   const touched = s.surface.scratch || s.surface.guideCoat || s.surface.spots || s.surface.polished;

@@ -16,7 +16,7 @@ const coat = (more = {}) =>
   ev({ kind: 'coated', productId: 'highbuild-2k', coats: 1, filmUm: 60, application: 'lowPressureGun', ...more });
 const why = (e: LogEvent, c = context()) => {
   const r = checkEvent(e, c);
-  return r.ok ? 'ok' : r.error.map((p) => `${p.path}: ${p.message}`).join('; ');
+  return r.ok ? 'ok' : r.error.map((p) => `${p.path}: ${String(p.message)}`).join('; ');
 };
 
 describe('checking an event against its job', () => {

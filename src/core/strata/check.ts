@@ -1,10 +1,10 @@
-import { isCoating, type ProductFamily, type ProductLookup } from '../library/product';
+import { FAMILIES, isCoating, type ProductFamily, type ProductLookup } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
 import { layerIndex } from './apply';
 import type { Strata } from './types';
 import { firstId } from '../log/effective';
-import type { CorrectionEvent, LogEvent, PlainEvent } from '../log/event';
+import { KINDS, type CorrectionEvent, type EventKind, type LogEvent, type PlainEvent } from '../log/event';
 import { appendEvent, hasEvent, strataBefore, type JobState } from './fold';
 import { zoneLabel, type Job } from '../log/job';
 
@@ -19,13 +19,12 @@ export interface CheckContext {
   nowMs: number;
 }
 
-const FAMILY_FOR: Partial<Record<PlainEvent['kind'], (f: ProductFamily) => boolean>> = {
-  coated: isCoating,
-  filled: isCoating,
-  treated: isCoating,
-  cleaned: (f) => f === 'cleaner',
-  guideCoated: (f) => f === 'guideCoat',
-};
+/** Whether an entry of a kind can be about a product: what makes a layer goes into every entry that lays one. */
+function takesFamily(kind: EventKind, family: ProductFamily): boolean {
+  const wants = KINDS[kind].product;
+  if (wants === null) return true;
+  return wants === 'guideCoated' || wants === 'cleaned' ? FAMILIES[family].usedIn === wants : isCoating(family);
+}
 
 /**
  * Checks an event against the job that it is for: known zones that were found and not voided, known product of the
@@ -89,8 +88,7 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
   if ('productId' in e) {
     const p = products(e.productId);
     if (!p) problems.push({ path: 'productId', message: 'That product is not in the library' });
-    else if (FAMILY_FOR[e.kind]?.(p.family) === false)
-      problems.push({ path: 'productId', message: `${p.name} is not for this` });
+    else if (!takesFamily(e.kind, p.family)) problems.push({ path: 'productId', message: `${p.name} is not for this` });
   }
   if (e.kind === 'repaired')
     for (const id of e.faultIds ?? []) {

@@ -1,5 +1,6 @@
 import type { AirReading, EventOf } from '../log/event';
-import type { SandTool, SubstrateKind } from '../log/kinds';
+import type { SandTool } from '../log/tools';
+import type { SubstrateKind } from '../library/substrates';
 import type { ProductFamily } from '../library/product';
 
 /** What a number rests on. */
@@ -74,11 +75,13 @@ export interface Fault {
   atMs: number;
   /** Said in words at the first look. */
   text?: string;
-  mark?: Pick<EventOf<'marked'>, (typeof MARK_FIELDS)[number]>;
+  mark?: Mark;
   /** When a repair dealt with it, ms. */
   doneMs?: number;
 }
 
+/** What was marked on the drawing. */
+export type Mark = Pick<EventOf<'marked'>, (typeof MARK_FIELDS)[number]>;
 /** What of a mark is kept with the fault. */
 export const MARK_FIELDS = [
   'fault',

@@ -62,6 +62,9 @@ const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
   },
 };
 
+/** Whether a word names a quantity. */
+export const isQuantity = (word: string): word is Quantity => Object.hasOwn(UNITS.metric, word);
+
 /** The unit's sign, such as 'µm' or 'mil'. */
 export const unitOf = (q: Quantity, system: UnitSystem): string => UNITS[system][q].unit;
 

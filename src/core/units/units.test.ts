@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { fromDisplay, show, showText, toDisplay, type Quantity } from './convert';
 import { parseDecimal } from './decimal';
-import { inUnits } from './say';
+import { figure, lowerFirst, messageIn, pair, Phrase, phrase, upperFirst, type Message } from './phrase';
 import { showThickness } from './thickness';
 import { HOUR_MS, MINUTE_MS, nextClockTime, waitText } from './time';
 
@@ -93,43 +93,74 @@ describe('a typed time of day', () => {
   ])('%s', (text, ms) => expect(nextClockTime(text, now)).toBe(ms));
 });
 
-describe('sentences of the core in US units', () => {
-  it.each([
-    ['Too cold: 9.5\u00a0°C on the panel.', 'Too cold: 49\u00a0°F on the panel.'],
-    ['A number from -10 to 60\u00a0°C', 'A number from 14 to 140\u00a0°F'],
-    ['Surface within 3 K of the dew point.', 'Surface within 5\u00a0°F of the dew point.'],
+describe('sentences with quantities', () => {
+  const mm = (v: number) => figure('thickness', v);
+  it.each<[Message, string, string]>([
     [
-      'That would be 240\u00a0µm; over 200\u00a0µm it cracks.',
-      'That would be 9.4\u00a0mil; over 7.9\u00a0mil it cracks.',
+      phrase`Too cold: ${figure('temp', 9.5)} on the panel.`,
+      'Too cold: 9.5 °C on the panel.',
+      'Too cold: 49 °F on the panel.',
     ],
-    ['Width must be between 5 and 3000 mm', 'Width must be between 0.20 and 118\u00a0in'],
-    ['Cut 160 × 120\u00a0mm, 14 plugs', 'Cut 6.30 × 4.72\u00a0in, 14 plugs'],
-    ['no more than 1.5 mm low, then skim', 'no more than 0.059\u00a0in low, then skim'],
     [
-      'Pressure falls to 3.9\u00a0bar; 6.4\u00a0mm would hold 6.9\u00a0bar.',
-      'Pressure falls to 57\u00a0psi; 0.25\u00a0in would hold 100\u00a0psi.',
+      phrase`A number from ${pair('temp', -10, 60, ' to ')}`,
+      'A number from −10 to 60 °C',
+      'A number from 14 to 140 °F',
     ],
-    ['takes 2.34\u00a0m³/min of air', 'takes 83\u00a0cfm of air'],
-    ['0.84\u00a0m², thick paint', '9.0\u00a0ft², thick paint'],
-  ])('%s', (metric, us) => {
-    expect(inUnits(metric, 'us')).toBe(us);
-    expect(inUnits(metric, 'metric')).toBe(metric);
+    [
+      phrase`within ${figure('tempDifference', 3)} of the dew point.`,
+      'within 3 K of the dew point.',
+      'within 5.4 °F of the dew point.',
+    ],
+    [
+      phrase`That would be ${figure('film', 240)}; over ${figure('film', 200)}`,
+      'That would be 240 µm; over 200 µm',
+      'That would be 9.4 mil; over 7.9 mil',
+    ],
+    [phrase`between ${pair('thickness', 5, 3000, ' and ')}`, 'between 5 and 3000 mm', 'between 0.20 and 118 in'],
+    [
+      phrase`Cut ${pair('thickness', 160, 120, ' × ')}, ${14} plugs`,
+      'Cut 160 × 120 mm, 14 plugs',
+      'Cut 6.30 × 4.72 in, 14 plugs',
+    ],
+    [phrase`no more than ${mm(1.5)} low`, 'no more than 1.5 mm low', 'no more than 0.059 in low'],
+    [
+      phrase`${figure('pressure', 3.9)}; ${mm(6.4)} would hold ${figure('pressure', 7)}`,
+      '3.9 bar; 6.4 mm would hold 7 bar',
+      '57 psi; 0.25 in would hold 102 psi',
+    ],
+    [phrase`takes ${figure('airFlow', 2.34)} of air`, 'takes 2.34 m³/min of air', 'takes 83 cfm of air'],
+    [phrase`${figure('area', 8400)}, thick paint`, '0.84 m², thick paint', '9.0 ft², thick paint'],
+    ['P400, 3 coats, 54 %', 'P400, 3 coats, 54 %', 'P400, 3 coats, 54 %'],
+  ])('%s', (message, metric, us) => {
+    const plain = (system: 'metric' | 'us') =>
+      messageIn(message, system)
+        .replace(/\u00a0/g, ' ')
+        .replace(/\u2212/g, '−');
+    expect(plain('metric')).toBe(metric);
+    expect(plain('us')).toBe(us);
   });
-  it.each([
-    'P400, 3 coats, 54 %, 450 g/m² mat',
-    'Bag 3 of 12, 10 min, 1.2 kg, 80 km',
-    'Grade 2: K 7, 5 mmHg, 6 barrels',
-  ])('leaves %s alone', (text) => expect(inUnits(text, 'us')).toBe(text));
-  it('says a sentence once: what is in US units stays', () => {
+  it('a bound that is small is not rounded away', () =>
+    expect(messageIn(phrase`at least ${figure('film', 0.5)}`, 'us')).toBe('at least 0.02\u00a0mil'));
+  it('a name that reads like a quantity stays a name', () => {
+    const zone = 'Sill 20\u00a0mm';
+    expect(messageIn(phrase`On ${zone}: ${mm(20)}`, 'us')).toBe('On Sill 20\u00a0mm: 0.79\u00a0in');
+  });
+  it('phrases within phrases keep their quantities, and only the first letter changes', () => {
+    const inner = phrase`Warm it to ${figure('temp', 20)}`;
+    expect(messageIn(phrase`${lowerFirst(inner)}, or wait`, 'us')).toBe('warm it to 68\u00a0°F, or wait');
+    expect(String(upperFirst('under water'))).toBe('Under water');
+    expect(upperFirst(phrase`${figure('temp', 20)} is warm`)).toBeInstanceOf(Phrase);
+  });
+  it('every figure loses at most a twentieth by rounding, in either system', () => {
     fc.assert(
       fc.property(
-        fc.array(fc.tuple(fc.integer({ min: -40, max: 9000 }), fc.constantFrom('°C', 'K', 'µm', 'mm', 'bar', 'm²')), {
-          maxLength: 4,
-        }),
-        (figures) => {
-          const once = inUnits(figures.map(([n, u]) => `at ${n}\u00a0${u}`).join(', '), 'us');
-          expect(once).not.toMatch(/\d\u00a0(°C|K|µm|mm|bar|m²)/);
-          expect(inUnits(once, 'us')).toBe(once);
+        fc.constantFrom('film' as const, 'thickness' as const, 'pressure' as const, 'area' as const),
+        fc.double({ min: 0.1, max: 9000, noNaN: true }),
+        fc.constantFrom('metric' as const, 'us' as const),
+        (q, v, system) => {
+          const shown = Number.parseFloat(messageIn(phrase`${figure(q, v)}`, system));
+          const exact = toDisplay(q, v, system);
+          expect(Math.abs(shown - exact)).toBeLessThanOrEqual(Math.max(0.05 * exact, 5e-5));
         },
       ),
     );

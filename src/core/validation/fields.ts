@@ -1,4 +1,6 @@
-import { array, number, object, string } from 'yup';
+import { array, number, object, string, type TestContext } from 'yup';
+import { isQuantity, type Quantity } from '../units/convert';
+import { pair, phrase, type Message } from '../units/phrase';
 
 /** Farther out than this no panel reaches, mm. */
 const MAX_COORDINATE_MM = 20_000;
@@ -9,10 +11,24 @@ export const finite = (label: string) =>
     .typeError(`${label}: a number is needed`)
     .test('finite', `${label}: a number is needed`, (v) => v === undefined || Number.isFinite(v));
 /** A number that must lie between two bounds, both allowed, with one plain sentence when it does not. */
-export const between = (label: string, min: number, max: number, unit = '') => {
-  const text = `${label} must be between ${min} and ${max}${unit && ` ${unit}`}`;
-  return finite(label).min(min, text).max(max, text);
-};
+export const between = (label: string, min: number, max: number, unit: Quantity | OtherUnit = '') =>
+  finite(label).test('between', (v, context) =>
+    v === undefined || !Number.isFinite(v) || (v >= min && v <= max)
+      ? true
+      : complain(context, betweenText(label, min, max, unit)),
+  );
+
+/** Units that are the same everywhere. */
+type OtherUnit = '' | 'min' | 'kg/L' | 'g/L';
+
+const betweenText = (label: string, min: number, max: number, unit: Quantity | OtherUnit): Message =>
+  isQuantity(unit)
+    ? phrase`${label} must be between ${pair(unit, min, max, ' and ')}`
+    : `${label} must be between ${min} and ${max}${unit && ` ${unit}`}`;
+
+/** Yup carries strings; a phrase travels beside its own metric words, see `validated`. */
+export const complain = (context: TestContext, text: Message, path?: string) =>
+  context.createError({ message: String(text), params: { text }, ...(path !== undefined && { path }) });
 /** A name that a machine gives, up to 80 signs. */
 export const id = (label: string) =>
   string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
@@ -29,12 +45,12 @@ export const oneOf = <T extends string>(label: string, values: readonly T[]) =>
 /** A place on a drawing. @param what names it in a sentence */
 export const pointOf = (what: string) =>
   object({
-    x: between(what, -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'mm').required(`${what} is missing`),
-    y: between(what, -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'mm').required(`${what} is missing`),
+    x: between(what, -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'thickness').required(`${what} is missing`),
+    y: between(what, -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'thickness').required(`${what} is missing`),
   }).noUnknown(`${what} has a field that is not known: \${unknown}`);
 
 /** What is wrong with a corner: its field and why. By hand, since a drawing has thousands and is checked at every change. */
-function cornerProblem(c: unknown): { field: string; message: string } | undefined {
+function cornerProblem(c: unknown): { field: string; message: Message } | undefined {
   if (typeof c !== 'object' || c === null) return { field: '', message: 'Corner is missing' };
   for (const k of Object.keys(c))
     if (k !== 'x' && k !== 'y') return { field: '', message: `Corner has a field that is not known: ${k}` };
@@ -43,7 +59,7 @@ function cornerProblem(c: unknown): { field: string; message: string } | undefin
     if (v === undefined) return { field: `.${k}`, message: 'Corner is missing' };
     if (typeof v !== 'number' || !Number.isFinite(v)) return { field: `.${k}`, message: 'Corner: a number is needed' };
     if (Math.abs(v) > MAX_COORDINATE_MM)
-      return { field: `.${k}`, message: `Corner must be between ${-MAX_COORDINATE_MM} and ${MAX_COORDINATE_MM} mm` };
+      return { field: `.${k}`, message: betweenText('Corner', -MAX_COORDINATE_MM, MAX_COORDINATE_MM, 'thickness') };
   }
   return undefined;
 }
@@ -58,7 +74,7 @@ export const outlineOf = (maxCorners = 400) =>
     .test('corners', (value, context) => {
       for (const [i, c] of (value ?? []).entries()) {
         const bad = cornerProblem(c);
-        if (bad) return context.createError({ path: `${context.path}[${i}]${bad.field}`, message: bad.message });
+        if (bad) return complain(context, bad.message, `${context.path}[${i}]${bad.field}`);
       }
       return true;
     });

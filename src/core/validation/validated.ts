@@ -1,5 +1,6 @@
 import { ValidationError, type AnyObject, type ObjectSchema } from 'yup';
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import type { Message } from '../units/phrase';
 
 /** Runs a Yup schema and turns its complaints into field problems. */
 export function validated<T>(
@@ -12,6 +13,8 @@ export function validated<T>(
   } catch (e) {
     if (!(e instanceof ValidationError)) throw e;
     const inner = e.inner.length > 0 ? e.inner : [e];
-    return fail(inner.map((p) => ({ path: p.path ?? '', message: p.message })));
+    return fail(
+      inner.map((p) => ({ path: p.path ?? '', message: (p.params?.text as Message | undefined) ?? p.message })),
+    );
   }
 }

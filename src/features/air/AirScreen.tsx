@@ -2,10 +2,20 @@ import { Halves } from '@/ui/Beside';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { DAY_MS, gapsIn, showText, waitText, type Product, type ProductFamily, type Unfit } from '@/core';
+import {
+  DAY_MS,
+  gapsIn,
+  showText,
+  waitText,
+  type Product,
+  type ProductFamily,
+  type Unfit,
+  figure,
+  phrase,
+} from '@/core';
 import { useLibrary, useNow, useRoom, useRules, type Room } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -15,7 +25,7 @@ import { fitAnswer, UNFIT_WORDS } from '@/ui/fit';
 import { Readings } from './Readings';
 
 /** What one sprays, first of each family in the library. */
-const FAMILIES: ProductFamily[] = ['epoxy', 'highBuild', 'baseSolvent', 'baseWater', 'clear'];
+const SPRAYED_OFTEN: ProductFamily[] = ['epoxy', 'highBuild', 'baseSolvent', 'baseWater', 'clear'];
 const HOURS = 48;
 const MINUTE = 60_000;
 
@@ -24,7 +34,7 @@ export function AirScreen() {
   const now = useNow(60_000);
   const room = useRoom(now);
   const { all } = useLibrary();
-  const products = useMemo(() => FAMILIES.flatMap((f) => all.find((p) => p.family === f) ?? []), [all]);
+  const products = useMemo(() => SPRAYED_OFTEN.flatMap((f) => all.find((p) => p.family === f) ?? []), [all]);
   const [picked, setPicked] = useState<string>();
   const product = products.find((p) => p.id === picked) ?? products[0];
   if (!room || !product) return <Page>{null}</Page>;
@@ -41,7 +51,6 @@ interface Props {
 
 function Loaded({ room, now, product, products, onProduct }: Props) {
   const { units } = useLook();
-  const say = useSay();
   const rules = useRules();
   const router = useRouter();
   const { here, air, surface } = room;
@@ -99,9 +108,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
             <Readings room={room} now={now} />
             <View style={{ marginTop: gap(3) }}>
               <T kind="small" tone="muted">
-                {say(
-                  'Surface at least 3 K over the dew point (ISO 8502-4) and within the product\u2019s own limits. Estimated for a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.',
-                )}
+                {phrase`Surface at least ${figure('tempDifference', 3, 0)} over the dew point (ISO 8502-4) and within the product\u2019s own limits. Estimated for a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.`}
               </T>
             </View>
           </>
@@ -159,7 +166,7 @@ function Rain({ room, now }: { room: Room; now: number }) {
   const end = wet.find((p, i) => wet[i + 1] === undefined || wet[i + 1]!.atMs - p.atMs > 2 * 3_600_000)!;
   const mm = wet.filter((p) => p.atMs <= end.atMs).reduce((a, p) => a + p.rainMm, 0);
   return (
-    <Notice tone="window">{`Rain from ${shortWhen(first.atMs, now)} to ${shortWhen(end.atMs + 3_600_000, now)}, about ${Math.round(mm)}\u00a0mm. Bare steel that stands outside has to be in by then.`}</Notice>
+    <Notice tone="window">{phrase`Rain from ${shortWhen(first.atMs, now)} to ${shortWhen(end.atMs + 3_600_000, now)}, about ${figure('thickness', mm, 0)}. Bare steel that stands outside has to be in by then.`}</Notice>
   );
 }
 

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { addReadings } from '@/core';
+import { addReadings, type Message, errorText, phrase } from '@/core';
 import type { ClimateFile } from '@/core/formats/climateCsv';
 import { nowMs, pickFile, useClimate, useClimateActions } from '@/data';
 import { fullWhen } from '@/ui/format';
@@ -11,7 +11,7 @@ import { gap } from '@/ui/theme';
 type Step =
   | { at: 'idle'; done?: string }
   | { at: 'reading' }
-  | { at: 'refused'; name: string; why: string }
+  | { at: 'refused'; name: string; why: Message }
   | { at: 'ready'; name: string; file: ClimateFile };
 
 const MOST = 5;
@@ -34,13 +34,13 @@ export function ImportReadings() {
         r.ok ? { at: 'ready', name: file.name, file: r.value } : { at: 'refused', name: file.name, why: r.error },
       );
     } catch (e) {
-      setStep({ at: 'refused', name: file.name, why: e instanceof Error ? e.message : 'it cannot be read' });
+      setStep({ at: 'refused', name: file.name, why: e instanceof Error ? errorText(e) : 'it cannot be read' });
     }
   };
   const take = (file: ClimateFile, name: string) =>
     actions.addReadings(file.readings).then(
       () => setStep({ at: 'idle', done: `${file.readings.length} readings are in.` }),
-      (e: Error) => setStep({ at: 'refused', name, why: e.message }),
+      (e: Error) => setStep({ at: 'refused', name, why: errorText(e) }),
     );
   const times = step.at === 'ready' ? step.file.readings.map((r) => r.atMs) : [];
   const known = step.at === 'ready' && climate ? addReadings(climate.readings, step.file.readings).known : 0;
@@ -62,7 +62,7 @@ export function ImportReadings() {
         <Notice
           tone="stop"
           testID="readings-refused"
-        >{`${step.name} was refused. Nothing was changed. ${step.why}.`}</Notice>
+        >{phrase`${step.name} was refused. Nothing was changed. ${step.why}.`}</Notice>
       )}
       {step.at === 'ready' && (
         <Notice tone="muted" testID="readings-ready">
@@ -84,7 +84,7 @@ export function ImportReadings() {
             <T kind="small" tone="window">{`${step.file.leftOut.length} rows are left out:`}</T>
           )}
           {step.file.leftOut.slice(0, MOST).map((l) => (
-            <T key={l.line} kind="small">{`Line ${l.line}: ${l.message}`}</T>
+            <T key={l.line} kind="small">{phrase`Line ${l.line}: ${l.message}`}</T>
           ))}
           {step.file.leftOut.length > MOST && <T kind="small">{`and ${step.file.leftOut.length - MOST} more`}</T>}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, waitText } from '@/core';
+import { showText, waitText, type Message, errorText, phrase } from '@/core';
 import {
   devices,
   nowMs,
@@ -86,11 +86,11 @@ function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
       </T>
       {bench.refused > 0 && (
         <T kind="small" tone="window">
-          {`${bench.refused === 1 ? 'One reading was' : `${bench.refused} readings were`} refused: ${bench.why}.`}
+          {phrase`${bench.refused === 1 ? 'One reading was' : `${bench.refused} readings were`} refused: ${bench.why ?? 'nobody knows why'}.`}
         </T>
       )}
       {bench.forecastWhy !== undefined && (
-        <T kind="small" tone="window">{`No new forecast: ${bench.forecastWhy}. The last one stands.`}</T>
+        <T kind="small" tone="window">{phrase`No new forecast: ${bench.forecastWhy}. The last one stands.`}</T>
       )}
     </View>
   );
@@ -102,12 +102,12 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
   const [temp, setTemp] = useState(() => typed(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units));
   const [rh, setRh] = useState(() => typed(Math.round(room.here.rh * 100) / 100, { percent: true }, units));
   const [surface, setSurface] = useState('');
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = async () => {
     const t = readNumber(temp, { quantity: 'temp' }, units);
     const h = readNumber(rh, { percent: true }, units);
     const s = readNumber(surface, { quantity: 'temp' }, units, true);
-    const bad: Record<string, string> = {};
+    const bad: Record<string, Message> = {};
     if (!t.ok) bad.temp = t.error;
     if (!h.ok) bad.rh = h.error;
     if (!s.ok) bad.surface = s.error;
@@ -119,8 +119,10 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
       nowMs(),
     );
     if (!r.ok)
-      return setProblems({ [/humid/.test(r.error) ? 'rh' : /surface/.test(r.error) ? 'surface' : 'temp']: r.error });
-    await addReadings([r.value]).then(onDone, (e: Error) => setProblems({ '': e.message }));
+      return setProblems({
+        [/humid/.test(String(r.error)) ? 'rh' : /surface/.test(String(r.error)) ? 'surface' : 'temp']: r.error,
+      });
+    await addReadings([r.value]).then(onDone, (e: Error) => setProblems({ '': errorText(e) }));
   };
   return (
     <View testID="by-hand">

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Bag, BagItem } from '@/core';
+import type { Bag, BagItem, Message } from '@/core';
 import type { PartsSum } from '@/core/advice';
 import { newId, nowMs, useJobAndRules, useNow, useHeadList, type OpenJob, type Rules } from '@/data';
 import { Halves } from '@/ui/Beside';
@@ -250,7 +250,7 @@ function BagForm({
   const [name, setName] = useState(bag?.name ?? `Bag ${(job.bags?.length ?? 0) + 1}`);
   const [panelId, setPanelId] = useState(bag?.panelId ?? '');
   const [where, setWhere] = useState(bag?.where ?? '');
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = () => {
     const r = rules.checkBag(job, {
       id: bag?.id ?? newId(nowMs()),

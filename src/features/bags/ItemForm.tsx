@@ -3,7 +3,7 @@ import { isValid } from 'date-fns/isValid';
 import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, type BagItem } from '@/core';
+import { parseDecimal, type BagItem, type Message } from '@/core';
 import { newId, nowMs, useRules } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Choices, Quiet } from '@/ui/parts';
@@ -37,7 +37,7 @@ export function ItemForm({
     ...(item?.oneTime ? ['oneTime'] : []),
     ...(item?.mustReturn ? ['mustReturn'] : []),
   ]);
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const whole = (text: string) => {
     const r = parseDecimal(text);
     return r.ok ? r.value : NaN;

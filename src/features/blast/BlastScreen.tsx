@@ -1,13 +1,13 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, unitOf, waitText } from '@/core';
+import { MEDIA_NAMES, mediaOf, showText, SUBSTRATES, unitOf, waitText, figure, phrase } from '@/core';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/advice';
 import { useJobAndRules, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -33,7 +33,7 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
   return <Blast open={open} rules={rules} rig={settings.rig} />;
 }
 
-const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'glass' };
+const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'Crushed glass' };
 type RigName = Exclude<keyof typeof RIG, 'media'>;
 /** How each figure of the rig is asked for. */
 const KINDS: Record<RigName, NumberKind> = {
@@ -52,9 +52,8 @@ const BORES = [
 ];
 
 function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: typeof RIG | undefined }) {
-  const { COATING_RATES, MEDIA, mediaById, planBlast, rustsAtMs } = rules;
+  const { COATING_RATES, planBlast, substratesFor, rustsAtMs } = rules;
   const { currency, units } = useLook();
-  const say = useSay();
   const router = useRouter();
   const now = useNow();
   const room = useRoom(now);
@@ -68,8 +67,8 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
     handRate: typed(start.handRate, KINDS.handRate, units),
   }));
   const [worn, setWorn] = useState(false);
-  const [mediaId, setMediaId] = useState(start.media);
-  const media = mediaById(mediaId) ?? MEDIA[0]!;
+  const [mediaName, setMediaName] = useState(start.media);
+  const media = mediaOf(mediaName) ?? mediaOf(RIG.media)!;
   const num = (k: RigName) => {
     const r = readNumber(texts[k], KINDS[k], units);
     return r.ok ? r.value! : NaN;
@@ -191,7 +190,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
                       </T>
                       {(p.stop ?? p.care) && (
                         <T kind="small" tone={p.stop ? 'stop' : 'window'}>
-                          {say(p.stop ?? p.care!)}
+                          {p.stop ?? p.care!}
                         </T>
                       )}
                     </View>
@@ -222,14 +221,17 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
             <Section title="Rig and media">
               <Choices
                 label="Media"
-                options={MEDIA.map((m) => ({ value: m.id, label: m.name }))}
-                value={media.id}
-                onChange={setMediaId}
+                options={MEDIA_NAMES.map((m) => ({ value: m, label: m }))}
+                value={media.name}
+                onChange={setMediaName}
               />
-              <T
-                kind="small"
-                tone="muted"
-              >{`Dust: ${media.dust}. For ${media.on.length > 2 ? 'everything, slowly' : media.on.join(' and ')}.`}</T>
+              <T kind="small" tone="muted">{`Dust: ${media.dust}. For ${
+                media.hardness === 'soft'
+                  ? 'everything, slowly'
+                  : substratesFor(media)
+                      .map((x) => SUBSTRATES[x].name.toLowerCase())
+                      .join(' and ')
+              }.`}</T>
               <Choices
                 label="Nozzle"
                 options={BORES.map((b) => ({
@@ -243,7 +245,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
                 label="Its bore is"
                 options={[
                   { value: 'new', label: 'As new' },
-                  { value: 'worn', label: say('Worn by 1.5\u00a0mm') },
+                  { value: 'worn', label: phrase`Worn by ${figure('thickness', 1.5)}` },
                 ]}
                 value={worn ? 'worn' : 'new'}
                 onChange={(v) => setWorn(v === 'worn')}
@@ -268,7 +270,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
                         airM3Min: rig.airM3Min,
                         rate: rig.rate,
                         handRate: rig.handRate,
-                        media: media.id,
+                        media: media.name,
                       },
                     })
                   }

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, type Decided } from '@/core';
+import { parseDecimal, type Decided, type Message } from '@/core';
 import type { Decision } from '@/core/plan';
 import { newId, nowMs, useHeadList, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
@@ -27,7 +27,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
   const had = open.job.decisions?.find((d) => d.panelId === panelId);
   const [way, setWay] = useState<Decided['way']>();
   const [months, setMonths] = useState('12');
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const list = useHeadList(open, 'decisions');
   const save = () => {
     if (!way || !decision) return;

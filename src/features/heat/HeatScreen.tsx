@@ -2,7 +2,17 @@ import { Halves } from '@/ui/Beside';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { nextClockTime, showText, waitText, zoneLabel, type HeatKind, type StageClock, type ZoneStatus } from '@/core';
+import {
+  nextClockTime,
+  showText,
+  waitText,
+  zoneLabel,
+  type HeatKind,
+  type StageClock,
+  type ZoneStatus,
+  type Message,
+  errorText,
+} from '@/core';
 import {
   newId,
   useClimate,
@@ -120,11 +130,11 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
   const after = zoneId && heat ? heated.get(zoneId) : undefined;
   const { changeHeats } = useClimateActions();
   const heats = useClimate()?.heats ?? [];
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const change = (f: (all: readonly HeatPlan[]) => readonly HeatPlan[]) =>
     void changeHeats(f).then(
       () => setProblem(undefined),
-      (e: Error) => setProblem(e.message),
+      (e: Error) => setProblem(errorText(e)),
     );
   return (
     <Page

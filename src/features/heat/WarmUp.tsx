@@ -1,9 +1,20 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { airAt, showText, surfaceLagMs, unitOf, waitText, type SubstrateKind } from '@/core';
+import {
+  airAt,
+  showText,
+  surfaceLagMs,
+  unitOf,
+  waitText,
+  type SubstrateKind,
+  figure,
+  pair,
+  phrase,
+  type Message,
+} from '@/core';
 import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/advice';
 import { useRoom, useRules } from '@/data';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Choices, Notice, Row, Section } from '@/ui/parts';
@@ -21,26 +32,25 @@ const KINDS: Record<NumberField, NumberKind> = {
   start: { quantity: 'temp' },
   aim: { quantity: 'temp' },
 };
-const BOUNDS: Record<NumberField, { min: number; max: number; words: string }> = {
+const BOUNDS: Record<NumberField, { min: number; max: number; words: Message }> = {
   length: { min: 1, max: 60, words: 'From 1 to 60 m' },
   width: { min: 1, max: 60, words: 'From 1 to 60 m' },
   height: { min: 1.5, max: 12, words: 'From 1.5 to 12 m' },
   kw: { min: 0.3, max: 200, words: 'From 0.3 to 200 kW' },
   outside: { min: -40, max: 45, words: 'That is no weather' },
   start: { min: -30, max: 45, words: 'That is no room' },
-  aim: { min: 1, max: 40, words: 'A panel is sprayed at 5 to 35 °C' },
+  aim: { min: 1, max: 40, words: phrase`A panel is sprayed at ${pair('temp', 5, 35, ' to ')}` },
 };
-const PANELS: { value: string; label: string; substrate: SubstrateKind; um: number }[] = [
-  { value: 'steel', label: 'Steel, 0.8 mm', substrate: 'steel', um: 800 },
-  { value: 'alu', label: 'Aluminium, 1 mm', substrate: 'aluminium', um: 1000 },
-  { value: 'grp', label: 'Glassfibre, 4 mm', substrate: 'glassfibre', um: 4000 },
-  { value: 'plastic', label: 'Plastic, 3 mm', substrate: 'plastic', um: 3000 },
+const PANELS: { value: string; label: Message; substrate: SubstrateKind; um: number }[] = [
+  { value: 'steel', label: phrase`Steel, ${figure('thickness', 0.8)}`, substrate: 'steel', um: 800 },
+  { value: 'alu', label: phrase`Aluminium, ${figure('thickness', 1)}`, substrate: 'aluminium', um: 1000 },
+  { value: 'grp', label: phrase`Glassfibre, ${figure('thickness', 4)}`, substrate: 'glassfibre', um: 4000 },
+  { value: 'plastic', label: phrase`Plastic, ${figure('thickness', 3)}`, substrate: 'plastic', um: 3000 },
 ];
 
 /** How long the room and a panel take to warm, whether the panel stays dry on the way, and what fits then. */
 export function WarmUp({ now }: { now: number }) {
   const { units } = useLook();
-  const say = useSay();
   const room = useRoom(now);
   const rules = useRules();
   const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
@@ -141,12 +151,7 @@ export function WarmUp({ now }: { now: number }) {
         value={heater}
         onChange={(v) => setHeater(v)}
       />
-      <Choices
-        label="Panel"
-        options={PANELS.map((x) => ({ ...x, label: say(x.label) }))}
-        value={panel}
-        onChange={setPanel}
-      />
+      <Choices label="Panel" options={PANELS} value={panel} onChange={setPanel} />
       {heater === 'open' && (
         <Notice tone="stop">
           Fumes of an open burner hold carbon monoxide, and their water settles on cold panels. Ventilate; stop it long

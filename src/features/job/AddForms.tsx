@@ -3,13 +3,15 @@ import { View } from 'react-native';
 import {
   BOUNDS,
   showText,
-  SUBSTRATE_NAMES,
   SUBSTRATES,
+  SUBSTRATE_KINDS,
   zonesOf,
   type LogEvent,
   type Panel,
   type SubstrateKind,
   type UnitSystem,
+  type Message,
+  errorText,
 } from '@/core';
 import { panelNameProblem } from '@/core/log/panelChange';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
@@ -56,11 +58,11 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
   const [thick, setThick] = useState(() => typed(0.8, { quantity: 'thickness' }, units));
   const [area, setArea] = useState('');
   const [begin, setBegin] = useState<Begin>('old');
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = () => {
     const a = readArea(area, units);
     const t = readNumber(thick, { quantity: 'thickness' }, units);
-    const bad: Record<string, string> = {};
+    const bad: Record<string, Message> = {};
     const wrong = panelNameProblem(open.job, name);
     if (wrong) bad.name = wrong;
     if ('problem' in a) bad.area = a.problem;
@@ -78,14 +80,14 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
         zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: a.cm2 }],
       }),
       beginning(begin, `${id}-z`, substrate, um),
-    ).then(close, (e: Error) => setProblems({ '': e.message }));
+    ).then(close, (e: Error) => setProblems({ '': errorText(e) }));
   };
   return (
     <View style={{ paddingBottom: gap(4) }}>
       <Field label="Panel" value={name} onChange={setName} problem={problems.name} />
       <Choices
         label="Made of"
-        options={SUBSTRATES.map((s) => ({ value: s, label: SUBSTRATE_NAMES[s] }))}
+        options={SUBSTRATE_KINDS.map((s) => ({ value: s, label: SUBSTRATES[s].name }))}
         value={substrate}
         onChange={(v) => setSubstrate(v)}
       />
@@ -117,10 +119,10 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
   const [name, setName] = useState('');
   const [area, setArea] = useState('');
   const [begin, setBegin] = useState<Begin>('old');
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = () => {
     const a = readArea(area, units);
-    const bad: Record<string, string> = {};
+    const bad: Record<string, Message> = {};
     if (!name.trim()) bad.name = 'Give the zone a name';
     else if (zonesOf(open.job, panel.id).some((z) => z.name.toLowerCase() === name.trim().toLowerCase()))
       bad.name = 'The panel has a zone of that name';
@@ -131,7 +133,7 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
       open.job.id,
       (j) => ({ ...j, zones: [...j.zones, { id, panelId: panel.id, name: name.trim(), areaCm2: a.cm2 }] }),
       beginning(begin, id, panel.substrate, panel.thicknessUm),
-    ).then(close, (e: Error) => setProblems({ '': e.message }));
+    ).then(close, (e: Error) => setProblems({ '': errorText(e) }));
   };
   return (
     <View style={{ paddingBottom: gap(4) }}>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { entriesOn, showText, zonesOf, type Panel, type Zone } from '@/core';
+import { entriesOn, showText, zonesOf, type Panel, type Zone, type Message, Refusal, errorText } from '@/core';
 import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -27,8 +27,8 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
       ]),
     ),
   );
-  const [problems, setProblems] = useState<Record<string, string>>({});
-  const say = (e: Error) => setProblems({ '': e.message });
+  const [problems, setProblems] = useState<Record<string, Message>>({});
+  const say = (e: Error) => setProblems({ '': errorText(e) });
   const set = (key: string) => (text: string) => setTexts({ ...texts, [key]: text });
   const areaOf = (z: Zone) => {
     const text = texts[`area.${z.id}`] ?? '';
@@ -38,7 +38,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
   const save = () => {
     const t = readNumber(thick, { quantity: 'thickness' }, units);
     const read = zones.map((z) => ({ z, area: isStated(job, z) ? areaOf(z) : { cm2: z.areaCm2 } }));
-    const bad: Record<string, string> = {};
+    const bad: Record<string, Message> = {};
     if (!t.ok) bad.thick = t.error;
     for (const { z, area } of read) if ('problem' in area) bad[`area.${z.id}`] = area.problem;
     const change = {
@@ -55,7 +55,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     if (!r.ok || Object.keys(bad).length > 0) return setProblems(bad);
     changeJob(job.id, (j) => {
       const again = changePanel(j, panel.id, change);
-      if (!again.ok) throw new Error(again.error[0]?.message);
+      if (!again.ok) throw new Refusal(again.error[0]!.message);
       return again.value;
     }).then(close, say);
   };

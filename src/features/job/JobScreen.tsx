@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, SUBSTRATE_NAMES, zonesOf, type Job } from '@/core';
+import { showText, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
 import { boundary, newId, nowMs, useJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
@@ -35,7 +35,7 @@ function NewJob() {
   const router = useRouter();
   const [name, setName] = useState('');
   const [about, setAbout] = useState('');
-  const [problem, setProblem] = useState<Record<string, string>>({});
+  const [problem, setProblem] = useState<Record<string, Message>>({});
   const save = async () => {
     const now = nowMs();
     const job: Job = { id: newId(now), name: name.trim(), about: about.trim(), createdMs: now, panels: [], zones: [] };
@@ -44,7 +44,7 @@ function NewJob() {
     if (!checked.ok) return setProblem(Object.fromEntries(checked.error.map((p) => [p.path, p.message])));
     putJob({ job, events: [], products: [] }).then(
       () => router.replace(`/job/${job.id}` as never),
-      (e: Error) => setProblem({ '': e.message }),
+      (e: Error) => setProblem({ '': errorText(e) }),
     );
   };
   return (
@@ -65,7 +65,7 @@ function Change({ open }: { open: OpenJob }) {
   const [about, setAbout] = useState(open.job.about);
   const [colour, setColour] = useState({ name: open.job.colour?.name ?? '', hex: open.job.colour?.hex ?? '' });
   const [adding, setAdding] = useState<'panel' | { zoneOf: string } | { change: string } | null>(null);
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const hexProblem =
     colour.hex !== '' && !HEX.test(colour.hex)
       ? 'Six digits after #, such as #4f6374'
@@ -86,7 +86,7 @@ function Change({ open }: { open: OpenJob }) {
       ...(colour.name.trim() && colour.hex && { colour: { name: colour.name.trim(), hex: colour.hex } }),
     })).then(
       () => setProblem(undefined),
-      (e: Error) => setProblem(e.message),
+      (e: Error) => setProblem(errorText(e)),
     );
   const bad = !name.trim() ? 'Give the job a name' : undefined;
   return (
@@ -139,7 +139,7 @@ function Change({ open }: { open: OpenJob }) {
                 <View style={{ flex: 1, minWidth: 0 }}>
                   <T kind="strong">{p.name}</T>
                   <T kind="small" tone="muted">
-                    {`${SUBSTRATE_NAMES[p.substrate]}. ${zonesOf(open.job, p.id)
+                    {`${SUBSTRATES[p.substrate].name}. ${zonesOf(open.job, p.id)
                       .map((z) => `${z.name} ${showText('area', z.areaCm2, units)}`)
                       .join(', ')}`}
                   </T>

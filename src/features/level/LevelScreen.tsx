@@ -1,6 +1,15 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { inUnits, parseDecimal, QUALITY_LEVELS, showText, type QualityLevel, type UnitSystem } from '@/core';
+import {
+  figure,
+  parseDecimal,
+  phrase,
+  QUALITY_LEVELS,
+  showText,
+  type QualityLevel,
+  type Message,
+  type UnitSystem,
+} from '@/core';
 import type { LevelSum } from '@/core/advice';
 import { useJobAndRules, useLibrary, useShopActions, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
@@ -28,9 +37,9 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
 }
 
 /** What is compared, row by row. */
-const ROWS: { label: string; of(s: LevelSum, units: UnitSystem): string }[] = [
+const ROWS: { label: Message; of(s: LevelSum, units: UnitSystem): string }[] = [
   {
-    label: 'Wave left over 20\u00a0mm',
+    label: phrase`Wave left over ${figure('thickness', 20)}`,
     of: (s, units) => showText('film', s.spec.wavinessMm * 1000, units),
   },
   { label: 'Skims of filler', of: (s) => String(s.spec.skims) },
@@ -46,14 +55,14 @@ const ROWS: { label: string; of(s: LevelSum, units: UnitSystem): string }[] = [
 
 function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
   const { currency, palette, units } = useLook();
-  const { lookup } = useLibrary();
+  const { all } = useLibrary();
   const { changeHead } = useShopActions();
   const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
   const [rate, setRate] = useState('55');
   const [problem, setProblem] = useState<string>();
   const r = parseDecimal(rate);
   const hour = r.ok && r.value >= 0 && r.value <= 1000 ? r.value : undefined;
-  const sums = QUALITY_LEVELS.map((l) => rules.levelSum(open.job, l, hour ?? 0, lookup));
+  const sums = QUALITY_LEVELS.map((l) => rules.levelSum(open.job, l, hour ?? 0, all));
   const mine = sums.find((s) => s.level === picked)!;
   const save = () =>
     void changeHead(open.job.id, (j) => ({ ...j, level: picked })).then(
@@ -107,9 +116,12 @@ function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
           ))}
         </View>
         {ROWS.map((row) => (
-          <View key={row.label} style={{ borderBottomWidth: 1, borderBottomColor: palette.line, paddingTop: gap(1.5) }}>
+          <View
+            key={String(row.label)}
+            style={{ borderBottomWidth: 1, borderBottomColor: palette.line, paddingTop: gap(1.5) }}
+          >
             <T kind="tag" tone="muted">
-              {inUnits(row.label, units)}
+              {row.label}
             </T>
             <View role="row" style={{ flexDirection: 'row', gap: gap(2) }}>
               {sums.map((s) => (

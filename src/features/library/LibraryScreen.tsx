@@ -1,12 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { PRODUCT_FAMILIES, ratioText } from '@/core';
+import { FAMILIES, PRODUCT_FAMILIES, ratioText } from '@/core';
 import { useLibrary } from '@/data';
 import { Field } from '@/ui/Field';
 import { Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
-import { FAMILY_NAMES } from '@/ui/words';
 
 /** Every product by family, and how it is mixed. */
 export function LibraryScreen() {
@@ -14,7 +13,7 @@ export function LibraryScreen() {
   const router = useRouter();
   const [find, setFind] = useState('');
   const words = find.trim().toLowerCase();
-  const found = all.filter((p) => !words || `${p.name} ${FAMILY_NAMES[p.family]}`.toLowerCase().includes(words));
+  const found = all.filter((p) => !words || `${p.name} ${FAMILIES[p.family].name}`.toLowerCase().includes(words));
   return (
     <Page testID="library">
       <Head
@@ -26,7 +25,7 @@ export function LibraryScreen() {
       {PRODUCT_FAMILIES.map((f) => {
         const list = found.filter((p) => p.family === f);
         return list.length === 0 ? null : (
-          <Section key={f} title={FAMILY_NAMES[f]}>
+          <Section key={f} title={FAMILIES[f].name}>
             {list.map((p) => (
               <Row
                 key={p.id}

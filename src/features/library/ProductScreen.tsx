@@ -1,16 +1,15 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { copyOf, ratioText, showText, unitOf, type Product } from '@/core';
+import { copyOf, FAMILIES, ratioText, showText, unitOf, type Product, type Message, errorText, phrase } from '@/core';
 import { boundary, newId, nowMs, useJobs, useLibrary, useRules, useShopActions } from '@/data';
 import { money } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Head, Notice, Page, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { FAMILY_NAMES } from '@/ui/words';
-import { figureAt, figuresOf, textsOf, withTexts, type Figure } from './sheet';
+import { figureAt, figuresOf, textsOf, withTexts, type SheetFigure } from './sheet';
 
 /** One product's figures; a copy of it with the figures of the sheet in hand. */
 export function ProductScreen({ id }: { id: string }) {
@@ -35,9 +34,8 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   const { jobs } = useJobs();
   const { removeProduct } = useShopActions();
   const rules = useRules();
-  const say = useSay();
   const router = useRouter();
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const remove = async () => {
     const { productsUsed } = await boundary();
     const users = jobs.filter((j) => productsUsed(j.state.events).has(p.id));
@@ -47,7 +45,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
       );
     removeProduct(p.id).then(
       () => router.replace('/library' as never),
-      (e: Error) => setProblem(e.message),
+      (e: Error) => setProblem(errorText(e)),
     );
   };
   const own = p.basis === 'sheet';
@@ -71,13 +69,13 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
       }
     >
       <Head
-        over={FAMILY_NAMES[p.family]}
+        over={FAMILIES[p.family].name}
         answer={p.name}
         under={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? 'Your own figures.' : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       {figuresOf(p).map((g) => (
-        <Section key={g.title} title={g.title}>
+        <Section key={String(g.title)} title={g.title}>
           <View
             style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6), rowGap: gap(2), paddingTop: gap(3) }}
           >
@@ -85,7 +83,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
               <View key={f.path} style={{ minWidth: 120 }}>
                 <T kind="section">{shown(f, figureAt(p, f.path), units, currency)}</T>
                 <T kind="tag" tone="muted">
-                  {say(f.label)}
+                  {f.label}
                 </T>
               </View>
             ))}
@@ -101,7 +99,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   );
 }
 
-function shown(f: Figure, v: number | undefined, units: Parameters<typeof showText>[2], currency: string): string {
+function shown(f: SheetFigure, v: number | undefined, units: Parameters<typeof showText>[2], currency: string): string {
   if (v === undefined) return 'not given';
   if (f.path.endsWith('pricePerL')) return money(v, currency);
   if (f.quantity) return showText(f.quantity, v, units);
@@ -115,7 +113,7 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
   const router = useRouter();
   const [name, setName] = useState(product.name);
   const [texts, setTexts] = useState(() => textsOf(product, units));
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = async () => {
     const typed = withTexts(product, name, texts, units);
     const r = typed.ok ? (await boundary()).parseProduct(typed.value) : typed;
@@ -125,7 +123,7 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
         close();
         if (isNew) router.replace(`/library/${encodeURIComponent(product.id)}` as never);
       },
-      (e: Error) => setProblems({ '': e.message }),
+      (e: Error) => setProblems({ '': errorText(e) }),
     );
   };
   const groups = figuresOf(product);
@@ -139,10 +137,10 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
         </>
       }
     >
-      <Head over={FAMILY_NAMES[product.family]} answer="Figures of the data sheet" />
+      <Head over={FAMILIES[product.family].name} answer="Figures of the data sheet" />
       <Field label="Name" value={name} onChange={setName} problem={problems.name} />
       {groups.map((g) => (
-        <Section key={g.title} title={g.title}>
+        <Section key={String(g.title)} title={g.title}>
           <Fields>
             {g.figures.map((f) => (
               <Field
@@ -164,7 +162,7 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
       {Object.entries(problems)
         .filter(([k]) => !known.has(k))
         .map(([k, m]) => (
-          <Notice key={k} tone="stop">{`${m}${k ? ` (${k})` : ''}`}</Notice>
+          <Notice key={k} tone="stop">{phrase`${m}${k ? ` (${k})` : ''}`}</Notice>
         ))}
       {Object.keys(problems).length > 0 && (
         <Notice tone="stop">Nothing was saved. Some figures above need another look.</Notice>

@@ -1,26 +1,38 @@
-import { fail, ok, type FieldProblem, type Product, type Quantity, type Result, type UnitSystem } from '@/core';
+import {
+  fail,
+  figure,
+  ok,
+  phrase,
+  REFERENCE_C,
+  type FieldProblem,
+  type Message,
+  type Product,
+  type Quantity,
+  type Result,
+  type UnitSystem,
+} from '@/core';
 import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { STAGE_SHORT } from '@/ui/words';
 
 /** One figure of a data sheet: where it stands in the product, and how it is asked. */
-export interface Figure {
+export interface SheetFigure {
   path: string;
-  label: string;
+  label: Message;
   kind: NumberKind;
   quantity?: Quantity;
   unit?: string;
   optional?: boolean;
 }
 
-const plain = (path: string, label: string, unit?: string, optional?: boolean): Figure => ({
+const plain = (path: string, label: Message, unit?: string, optional?: boolean): SheetFigure => ({
   path,
   label,
   kind: { plain: true },
   ...(unit && { unit }),
   ...(optional && { optional }),
 });
-const pct = (path: string, label: string): Figure => ({ path, label, kind: { percent: true }, unit: '%' });
-const qty = (path: string, label: string, quantity: Quantity, optional?: boolean): Figure => ({
+const pct = (path: string, label: string): SheetFigure => ({ path, label, kind: { percent: true }, unit: '%' });
+const qty = (path: string, label: string, quantity: Quantity, optional?: boolean): SheetFigure => ({
   path,
   label,
   kind: { quantity },
@@ -29,7 +41,7 @@ const qty = (path: string, label: string, quantity: Quantity, optional?: boolean
 });
 
 /** The figures that a product's data sheet gives, in groups as a sheet prints them. */
-export function figuresOf(p: Product): { title: string; figures: Figure[] }[] {
+export function figuresOf(p: Product): { title: Message; figures: SheetFigure[] }[] {
   return [
     ...p.parts.map((part, i) => ({
       title: `Part ${i + 1}: ${part.name}`,
@@ -56,7 +68,7 @@ export function figuresOf(p: Product): { title: string; figures: Figure[] }[] {
     ...(p.stages.length > 0
       ? [
           {
-            title: 'Times at 23 °C, 50 % and usual film',
+            title: phrase`Times at ${figure('temp', REFERENCE_C)}, 50 % and usual film`,
             figures: p.stages.flatMap((s, i) => [
               plain(`stages[${i}].opensMin`, `To ${STAGE_SHORT[s.stage]}`, 'min'),
               ...(s.closesMin !== undefined
@@ -72,7 +84,7 @@ export function figuresOf(p: Product): { title: string; figures: Figure[] }[] {
         qty('film.nominalUm', 'Usual film a coat', 'film'),
         qty('film.maxUm', 'Most a coat', 'film'),
         qty('film.maxTotalUm', 'Most in all', 'film'),
-        plain('potLifeMin', 'Pot life at 23 °C', 'min', true),
+        plain('potLifeMin', phrase`Pot life at ${figure('temp', REFERENCE_C)}`, 'min', true),
         qty('limits.minTempC', 'Coldest panel', 'temp'),
         qty('limits.maxTempC', 'Hottest panel', 'temp'),
         pct('limits.maxRh', 'Dampest air'),

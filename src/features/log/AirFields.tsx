@@ -1,3 +1,4 @@
+import type { Message } from '@/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readSurface, useBench, type Conditions } from '@/data';
@@ -22,7 +23,7 @@ interface Props {
   texts: AirTexts;
   here: Conditions | undefined;
   now: number;
-  problems: Record<string, string>;
+  problems: Record<string, Message>;
   onChange(texts: AirTexts): void;
 }
 
@@ -30,7 +31,7 @@ interface Props {
 export function AirFields({ asked, texts, here, now, problems, onChange }: Props) {
   const { units } = useLook();
   const bench = useBench();
-  const [silent, setSilent] = useState<string>();
+  const [silent, setSilent] = useState<Message>();
   if (!asked)
     return (
       <View

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { GRITS, temporaryRepairs, unitOf, type LoggableKind, type Product, type Strata } from '@/core';
+import { GRITS, temporaryRepairs, unitOf, type LoggableKind, type Product, type Strata, type Message } from '@/core';
 import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
 import { Choices, Quiet } from '@/ui/parts';
@@ -12,7 +12,7 @@ import type { Texts } from './draft';
 interface Props {
   kind: LoggableKind;
   texts: Texts;
-  problems: Record<string, string>;
+  problems: Record<string, Message>;
   product: Product | undefined;
   all: readonly Product[];
   strata: Strata | undefined;
@@ -115,7 +115,7 @@ function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { s
             label={spec.label}
             options={all.filter((p) => spec.passes(p.family))}
             value={value}
-            onChange={set}
+            onChange={(v) => set(spec.optional && v === value ? '' : v)}
           />
           {complaint}
         </View>
@@ -176,6 +176,10 @@ function Grit({
   );
 }
 
+/** Of the shipped hardeners only the speed differs. */
+const shortName = (p: Product): string =>
+  p.family === 'hardener' && p.speed && p.basis === 'generic' ? p.speed[0]!.toUpperCase() + p.speed.slice(1) : p.name;
+
 /** The picked product; the others on asking, so that the sheet stays short. */
 function ProductChoice({
   label,
@@ -195,7 +199,7 @@ function ProductChoice({
     <View style={{ gap: gap(1) }}>
       <Choices
         label={label}
-        options={list.map((p) => ({ value: p.id, label: p.name }))}
+        options={list.map((p) => ({ value: p.id, label: shortName(p) }))}
         value={value}
         onChange={(v) => {
           setAll(false);

@@ -1,9 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { LOGGABLE, type LoggableKind } from '@/core';
+import { KINDS, LOGGABLE, type LoggableKind } from '@/core';
 import { Choices, Quiet } from '@/ui/parts';
 import { gap } from '@/ui/theme';
-import { KIND_NAMES } from '@/ui/words';
 
 /** So many kinds show at once; they are most of what is ever logged. */
 const COMMON = 4;
@@ -18,7 +17,7 @@ export function KindPick({ value, onChange }: { value: LoggableKind; onChange(k:
       <Choices
         label="What happened"
         hideLabel
-        options={list.map((k) => ({ value: k, label: KIND_NAMES[k] }))}
+        options={list.map((k) => ({ value: k, label: KINDS[k].name }))}
         value={value}
         onChange={onChange}
       />

@@ -20,6 +20,8 @@ import {
   type MediaName,
   type PlainEvent,
   type Treatment,
+  type Message,
+  errorText,
 } from '@/core';
 import {
   lastWritten,
@@ -221,7 +223,7 @@ function Filled({
   const [note, setNote] = useState(old?.note ?? null);
   const [airBefore] = useState(() => airTextsOf(old, units));
   const [air, setAir] = useState<AirTexts | null>(airBefore);
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
 
   const here = useConditions(open, now)?.(first);
   const airOpen = air !== null || (kind === 'measured' && texts.measure === 'air');
@@ -274,7 +276,7 @@ function Filled({
     const kept = old && ago === 'other' && `${day} ${time}` === format(old.atMs, 'yyyy-MM-dd HH:mm');
     const at = kept ? ok(old.atMs) : whenOf(ago, day, time, nowMs());
     const payload = payloadOf(kind, texts, product, units);
-    const bad: Record<string, string> = {};
+    const bad: Record<string, Message> = {};
     if (!at.ok) Object.assign(bad, at.error);
     if (!payload.ok) for (const p of payload.error) bad[p.path] = p.message;
     // Air that nobody touched keeps the digits that it was read with.
@@ -310,7 +312,7 @@ function Filled({
         setProblems(
           e instanceof NotLogged
             ? Object.fromEntries(e.problems.map((p) => [p.path.replace(/^by\./, ''), p.message]))
-            : { '': e.message },
+            : { '': errorText(e) },
         ),
     });
   };

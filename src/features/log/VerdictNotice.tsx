@@ -1,6 +1,6 @@
 import { View } from 'react-native';
+import { phrase, type Message } from '@/core';
 import { Field } from '@/ui/Field';
-import { useSay } from '@/ui/look';
 import { Notice } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
@@ -11,17 +11,16 @@ interface Props {
   now: number;
   reason: string;
   onReason(text: string): void;
-  problem?: string;
+  problem?: Message;
 }
 
 /** What the rules say of the entry before it is saved. Against a stop one goes on only with a reason, which is logged. */
 export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason, problem }: Props) {
-  const say = useSay();
   if (verdict.level === 'allowed')
     return (
       <View testID="verdict">
         <T kind="small" tone="do">
-          {say(verdictLine(verdict, now))}
+          {verdictLine(verdict, now)}
         </T>
       </View>
     );
@@ -29,11 +28,11 @@ export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason
   return (
     <Notice tone={VERDICT_TONE[verdict.level]} testID="verdict">
       <T kind="strong" tone={VERDICT_TONE[verdict.level]}>
-        {`${zone ? `${zone}. ` : ''}${say(verdictLine(verdict, now))}`}
+        {zone ? phrase`${zone}. ${verdictLine(verdict, now)}` : verdictLine(verdict, now)}
       </T>
       {grave.slice(1).map((f) => (
         <T key={f.ruleId} kind="small">
-          {say(f.clears && f.clearsMs === undefined ? `${f.says} ${f.clears}` : f.says)}
+          {f.clears && f.clearsMs === undefined ? phrase`${f.says} ${f.clears}` : f.says}
         </T>
       ))}
       {verdict.level === 'stop' && (

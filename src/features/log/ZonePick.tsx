@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { zoneLabel } from '@/core';
+import { zoneLabel, type Message } from '@/core';
 import type { OpenJob } from '@/data';
 import { Quiet } from '@/ui/parts';
 import { ZoneChoices } from '@/ui/ZoneChoices';
@@ -13,7 +13,7 @@ interface Props {
   zones: string[];
   onJob(id: string): void;
   onZones(ids: string[]): void;
-  problem?: string;
+  problem?: Message;
 }
 
 /** The picked zones as one line; all panels of the job on asking. */

@@ -2,7 +2,7 @@ import {
   coatDefaults,
   colourOn,
   fail,
-  MEDIA_PROFILES_UM,
+  MEDIA,
   ok,
   panelOf,
   toDisplay,
@@ -127,7 +127,7 @@ export function productDefaults(kind: LoggableKind, p: Product): Record<string, 
 /** A media and the profile that it usually leaves. */
 export const ofMedia = (media: MediaName, units: UnitSystem): Texts => ({
   media,
-  profileUm: typed(MEDIA_PROFILES_UM[media], { quantity: 'film' }, units),
+  profileUm: typed(MEDIA[media].profileUm, { quantity: 'film' }, units),
 });
 
 /** What the sheet does not ask because the job knows it. */

@@ -1,24 +1,25 @@
 import {
-  APPLICATION_NAMES,
-  isCoating,
-  isFiller,
+  APPLICATIONS,
+  FAMILIES,
   MEDIA_NAMES,
+  SAND_TOOL_NAMES,
   SAND_TOOLS,
+  STRIP_METHOD_NAMES,
   STRIP_METHODS,
   type Application,
   type LoggableKind,
   type ProductFamily,
+  type UsedIn,
   type Quantity,
 } from '@/core';
 import type { NumberKind } from '@/ui/numbers';
-import { STRIP_NAMES, TOOL_NAMES } from '@/ui/words';
 
 /** One thing that the sheet asks for. `name` is the payload's field. */
 export type FieldSpec = { name: string; label: string } & (
   | { type: 'number'; kind: NumberKind; optional?: boolean; hint?: string }
   | { type: 'choice'; options: readonly { value: string; label: string }[]; numeric?: boolean; optional?: boolean }
   | { type: 'grit'; optional?: boolean }
-  | { type: 'product'; passes(f: ProductFamily): boolean }
+  | { type: 'product'; passes(f: ProductFamily): boolean; optional?: boolean }
   | { type: 'yesNo' }
   | { type: 'text'; optional?: boolean; multiline?: boolean }
   | { type: 'layer' }
@@ -46,6 +47,11 @@ const coats: FieldSpec = {
 };
 const names = <K extends string>(values: readonly K[], map: Record<K, string>) =>
   values.map((value) => ({ value, label: map[value] }));
+/** Families whose products go into a kind of entry. */
+const usedIn =
+  (kind: UsedIn) =>
+  (f: ProductFamily): boolean =>
+    FAMILIES[f].usedIn === kind;
 const GUNS: Application[] = ['lowPressureGun', 'conventionalGun', 'aerosol', 'brush'];
 
 /** What each kind asks for, most asked first. */
@@ -55,46 +61,41 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
       name: 'productId',
       label: 'Product',
       type: 'product',
-      passes: (f) => isCoating(f) && !isFiller(f) && f !== 'converter' && f !== 'oldCoating',
+      passes: usedIn('coated'),
     },
     coats,
     num('filmUm', 'Dry film of one coat', 'film'),
     pct('thinnerFraction', 'Thinner, %', { optional: true }),
+    { name: 'hardenerId', label: 'Hardener', type: 'product', optional: true, passes: (f) => f === 'hardener' },
     {
-      name: 'hardenerId',
-      label: 'Hardener',
+      name: 'application',
+      label: 'Put on with',
       type: 'choice',
-      optional: true,
-      options: [
-        { value: 'hardener-fast', label: 'Fast' },
-        { value: 'hardener-medium', label: 'Medium' },
-        { value: 'hardener-slow', label: 'Slow' },
-      ],
+      options: GUNS.map((value) => ({ value, label: APPLICATIONS[value].name })),
     },
-    { name: 'application', label: 'Put on with', type: 'choice', options: names(GUNS, APPLICATION_NAMES) },
   ],
   filled: [
-    { name: 'productId', label: 'Product', type: 'product', passes: isFiller },
+    { name: 'productId', label: 'Product', type: 'product', passes: usedIn('filled') },
     { name: 'filmUm', label: 'Average thickness of this skim', type: 'number', kind: { quantity: 'thickness' } },
     pct('hardenerFraction', 'Hardener by weight, %', { optional: true }),
   ],
   treated: [
-    { name: 'productId', label: 'Product', type: 'product', passes: (f) => f === 'converter' },
+    { name: 'productId', label: 'Product', type: 'product', passes: usedIn('treated') },
     coats,
     num('filmUm', 'Dry film of one coat', 'film'),
   ],
-  guideCoated: [{ name: 'productId', label: 'Product', type: 'product', passes: (f) => f === 'guideCoat' }],
-  cleaned: [{ name: 'productId', label: 'Product', type: 'product', passes: (f) => f === 'cleaner' }],
+  guideCoated: [{ name: 'productId', label: 'Product', type: 'product', passes: usedIn('guideCoated') }],
+  cleaned: [{ name: 'productId', label: 'Product', type: 'product', passes: usedIn('cleaned') }],
   sanded: [
     { name: 'grit', label: 'Grit', type: 'grit' },
-    { name: 'tool', label: 'With', type: 'choice', options: names(SAND_TOOLS, TOOL_NAMES) },
+    { name: 'tool', label: 'With', type: 'choice', options: names(SAND_TOOLS, SAND_TOOL_NAMES) },
     num('removedUm', 'Taken off on average', 'film', { hint: 'Estimated from grit and peel. A gauge knows better.' }),
     { name: 'wet', label: 'Wet', type: 'yesNo' },
     { name: 'spotsThrough', label: 'Went through in spots', type: 'yesNo' },
   ],
   stripped: [
     { name: 'to', label: 'Down to', type: 'layer' },
-    { name: 'method', label: 'How', type: 'choice', options: names(STRIP_METHODS, STRIP_NAMES) },
+    { name: 'method', label: 'How', type: 'choice', options: names(STRIP_METHODS, STRIP_METHOD_NAMES) },
     { name: 'grit', label: 'Last grit', type: 'grit', optional: true },
   ],
   measured: [

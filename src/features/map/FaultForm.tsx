@@ -15,6 +15,11 @@ import {
   type Point,
   type Treatment,
   type Zone,
+  type Message,
+  errorText,
+  pair,
+  phrase,
+  upperFirst,
 } from '@/core';
 import { acrossMm, alsoOn } from '@/core/outline';
 import { NotLogged, useAppend, useRules, useSettings, type OpenJob } from '@/data';
@@ -60,7 +65,7 @@ export function FaultForm({
   const [cause, setCause] = useState<FaultCause>();
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   if (!settings || !rules) return null;
   const figures = rules.FAULTS[fault];
   const read = (text: string): number | undefined => {
@@ -76,11 +81,12 @@ export function FaultForm({
   });
   const treatment = own ?? proposal.treatment;
   const save = () => {
-    const bad: Record<string, string> = {};
+    const bad: Record<string, Message> = {};
     const figure = (name: string, text: string, min: number, max: number): number | undefined => {
       if (!text.trim()) return undefined;
       const v = read(text);
-      if (v === undefined || v < min || v > max) bad[name] = `A number from ${min} to ${max}\u00a0mm`;
+      if (v === undefined || v < min || v > max)
+        bad[name] = phrase`A number from ${pair('thickness', min, max, ' to ')}`;
       // As fine as a straightedge reads: inches do not come out even.
       return v && Math.round(v * 10) / 10;
     };
@@ -102,7 +108,9 @@ export function FaultForm({
       onSuccess: (e) => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark, units)}.`, e.id),
       onError: (e) =>
         setProblems(
-          e instanceof NotLogged ? Object.fromEntries(e.problems.map((p) => [p.path, p.message])) : { '': e.message },
+          e instanceof NotLogged
+            ? Object.fromEntries(e.problems.map((p) => [p.path, p.message]))
+            : { '': errorText(e) },
         ),
     });
   };
@@ -144,7 +152,7 @@ export function FaultForm({
         label="How bad"
         options={figures.grades.map((g, i) => ({
           value: String(i + 1) as '1',
-          label: `${g[0]!.toUpperCase()}${g.slice(1)}`,
+          label: upperFirst(g),
         }))}
         value={grade}
         onChange={(g) => {

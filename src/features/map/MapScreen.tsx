@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { entriesOn, type Face, type Panel, type Point } from '@/core';
+import { entriesOn, type Face, type Panel, type Point, Refusal } from '@/core';
 import { onFace, panelAsBefore, zonesAt } from '@/core/outline';
 import { useAppend, useJob, useRules, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/look';
@@ -119,7 +119,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
       });
     changeJob(open.job.id, (j) => {
       const r = panelAsBefore(j, back.before, panel.id, (id) => entriesOn(open.state, id));
-      if (!r.ok) throw new Error(r.error[0]?.message);
+      if (!r.ok) throw new Refusal(r.error[0]!.message);
       return r.value;
     }).then(
       () => say('It is as it was before.'),

@@ -9,6 +9,9 @@ import {
   type Panel,
   type Point,
   type Result,
+  type Message,
+  Refusal,
+  errorText,
 } from '@/core';
 import {
   areaMm2,
@@ -65,7 +68,7 @@ export function OutlineForm({
   const [name, setName] = useState('');
   const [on, setOn] = useState<'old' | 'bare'>('old');
   const [fitting, setFitting] = useState<Point[]>();
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const here = onFace(open.job, panel.id, face);
   const undrawn = here.filter((z) => !z.outline);
   const drawable = what === 'zone' ? here.filter((z) => !z.outline || z.id === redraw) : [];
@@ -117,13 +120,13 @@ export function OutlineForm({
       (j) => {
         const again = change(j, outline, id, now);
         // Nothing is written then, and least of all a first look at a zone that is not there.
-        if (!again.ok) throw new Error(again.error[0]?.message);
+        if (!again.ok) throw new Refusal(again.error[0]!.message);
         return again.value;
       },
       drawn && !parent ? [firstLook(id)] : [],
     ).then(
       () => onDone(words(made.value, outline, parent?.name), open.job),
-      (e: Error) => setProblems({ '': e.message }),
+      (e: Error) => setProblems({ '': errorText(e) }),
     );
   };
   const words = (after: Job, outline: readonly Point[], parent: string | undefined): string => {

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { drawnAreaText, entriesOn, type Job, type KeepOut, type Panel, type Zone } from '@/core';
+import { drawnAreaText, entriesOn, type Job, type KeepOut, type Panel, type Zone, Refusal } from '@/core';
 import { withoutKeepOut, withoutZone } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
@@ -27,7 +27,7 @@ export function PickedZone({
     const own = entriesOn(open.state, zone.id);
     changeJob(open.job.id, (j) => {
       const r = withoutZone(j, zone, own);
-      if (!r.ok) throw new Error(r.error[0]?.message);
+      if (!r.ok) throw new Refusal(r.error[0]!.message);
       return r.value;
     }).then(
       () => onDone(`${zone.name} is taken away; its area is back where it came from.`, open.job),

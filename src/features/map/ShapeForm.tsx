@@ -1,7 +1,17 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { drawnAreaText, zonesOf, type Face, type Panel, type Point } from '@/core';
+import {
+  drawnAreaText,
+  zonesOf,
+  type Face,
+  type Panel,
+  type Point,
+  type Message,
+  errorText,
+  pair,
+  phrase,
+} from '@/core';
 import {
   areaMm2,
   boundsOf,
@@ -47,7 +57,7 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const [sketch] = useState(() => new Sketch());
   const drawn = useSketchAtRest(sketch);
   const blank = useBlank(sketch);
-  const [problems, setProblems] = useState<Record<string, string>>({});
+  const [problems, setProblems] = useState<Record<string, Message>>({});
   const read = (text: string) => {
     const r = readNumber(text, MM, units);
     return r.ok && r.value! >= 20 && r.value! <= 6000 ? r.value : undefined;
@@ -66,9 +76,9 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const marked = zones.some((z) => open.state.zones.get(z.id)?.strata?.faults.some((f) => f.mark?.at));
   const off = anyDrawn && outlineProblem(outline) === undefined ? strays(open.job, panel, outline) : [];
   const save = () => {
-    const bad: Record<string, string> = {};
-    if (w === undefined) bad.width = 'A number from 20 to 6000\u00a0mm';
-    if (h === undefined) bad.height = 'A number from 20 to 6000\u00a0mm';
+    const bad: Record<string, Message> = {};
+    if (w === undefined) bad.width = phrase`A number from ${pair('thickness', 20, 6000, ' to ')}`;
+    if (h === undefined) bad.height = phrase`A number from ${pair('thickness', 20, 6000, ' to ')}`;
     const now = way === 'draw' ? [...sketch.get()] : outline;
     const kept = now.length > MOST_CORNERS ? thinned(now, TREMBLE_MM) : now;
     const wrong = outlineProblem(kept);
@@ -80,7 +90,7 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
     const faces: Face[] = both === 'yes' ? ['outer', 'inner'] : ['outer'];
     changeJob(open.job.id, (j) => withShape(j, j.panels.find((p) => p.id === panel.id) ?? panel, kept, faces)).then(
       () => onDone?.(),
-      (e: Error) => setProblems({ '': e.message }),
+      (e: Error) => setProblems({ '': errorText(e) }),
     );
   };
   return (

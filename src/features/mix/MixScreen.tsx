@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import {
-  APPLICATION_NAMES,
   APPLICATIONS,
+  APPLICATION_KINDS,
   isFiller,
   MINUTE_MS,
   ratioText,
@@ -246,9 +246,9 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           </Fields>
           <Choices<Application>
             label="Put on with"
-            options={APPLICATIONS.filter((a) => (a === 'spreader') === isFiller(product.family)).map((a) => ({
+            options={APPLICATION_KINDS.filter((a) => (a === 'spreader') === isFiller(product.family)).map((a) => ({
               value: a,
-              label: APPLICATION_NAMES[a],
+              label: APPLICATIONS[a].name,
             }))}
             value={d.application}
             onChange={(application) => set({ application })}

@@ -1,6 +1,16 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { colourOn, showText, zoneLabel, type Application, type Product, type Zone } from '@/core';
+import {
+  colourOn,
+  FAMILIES,
+  showText,
+  zoneLabel,
+  type Application,
+  type Product,
+  type Zone,
+  type Message,
+  errorText,
+} from '@/core';
 import { type MixPlan } from '@/core/mix';
 import { newId, nowMs, useAppend, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
@@ -40,7 +50,7 @@ export function Sprayed({
   const append = useAppend(open.job.id);
   const [n, setN] = useState(coats);
   const [left, setLeft] = useState(() => typed(plan.readyMl - plan.needMl, { quantity: 'volume' }, units));
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const read = readNumber(left, { quantity: 'volume' }, units, true);
   const leftMl = read.ok ? (read.value ?? 0) : NaN;
   const complaint = !read.ok
@@ -55,7 +65,7 @@ export function Sprayed({
     const colourHex = colourOn(open.job, product);
     const event = filler
       ? { kind: 'filled', ...common, filmUm: filmUm * n }
-      : product.family === 'converter'
+      : FAMILIES[product.family].usedIn === 'treated'
         ? { kind: 'treated', ...common, coats: n, filmUm }
         : {
             kind: 'coated',
@@ -71,7 +81,10 @@ export function Sprayed({
               usedMl: plan.readyMl - leftMl,
             },
           };
-    append.mutate(event as never, { onSuccess: () => done(zones[0]!.panelId), onError: (e) => setProblem(e.message) });
+    append.mutate(event as never, {
+      onSuccess: () => done(zones[0]!.panelId),
+      onError: (e) => setProblem(errorText(e)),
+    });
   };
   return (
     <Page

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { showText, zoneLabel } from '@/core';
+import { showText, zoneLabel, type Message } from '@/core';
 import type { OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Quiet } from '@/ui/parts';
@@ -15,7 +15,7 @@ interface Props {
   onPicking(on: boolean): void;
   onJob(id: string): void;
   onZones(ids: string[]): void;
-  problem?: string;
+  problem?: Message;
 }
 
 /** The zones that the cup is for. */

@@ -1,6 +1,6 @@
 import {
   coatDefaults,
-  isCoating,
+  FAMILIES,
   levelCoats,
   likelyProduct,
   type Application,
@@ -32,8 +32,7 @@ export interface MixDraft {
 }
 
 /** What is mixed and put on in coats or skims. */
-export const mixable = (p: Product): boolean =>
-  isCoating(p.family) && p.family !== 'oldCoating' && p.family !== 'weldThrough' && p.family !== 'plasticPromoter';
+export const mixable = (p: Product): boolean => FAMILIES[p.family].mixed;
 
 /** A cup for some zones, begun with what is most likely to go on next. */
 export function fresh(open: OpenJob, zoneIds: string[], statuses: Statuses, all: readonly Product[]): MixDraft {
@@ -43,7 +42,7 @@ export function fresh(open: OpenJob, zoneIds: string[], statuses: Statuses, all:
     ? likelyProduct('coated', status, first ? open.state.zones.get(first)?.strata : undefined, open.state, all)
     : undefined;
   const product =
-    likely && mixable(likely) ? likely : (all.find((p) => p.family === 'highBuild') ?? all.find(mixable)!);
+    likely && mixable(likely) ? likely : (all.find((p) => FAMILIES[p.family].blocked) ?? all.find(mixable)!);
   return {
     jobId: open.job.id,
     zoneIds,

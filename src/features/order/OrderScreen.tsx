@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { AccessLink, TaskRef } from '@/core';
-import type { TaskKind } from '@/core/advice';
+import { KINDS, type AccessLink, type TaskRef } from '@/core';
 import { newId, nowMs, useJobAndRules, useHeadList, type OpenJob, type Rules } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -176,8 +175,8 @@ function Task({
     <View style={{ marginTop: gap(2) }}>
       <Choices
         label={`${title}: act`}
-        options={rules.TASK_KINDS.map((k) => ({ value: k, label: rules.TASKS[k] }))}
-        value={value.kind as TaskKind}
+        options={rules.TASK_KINDS.map((k) => ({ value: k, label: KINDS[k].task! }))}
+        value={value.kind}
         onChange={(k) => onChange({ ...value, kind: k })}
       />
       <Choices

@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
-import { showText, showThickness, SUBSTRATE_NAMES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
+import { showText, showThickness, SUBSTRATES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useLook, useSay } from '@/ui/look';
@@ -16,7 +16,7 @@ const BASIS = { measured: 'measured', estimated: 'estimated', stated: 'as stated
 export function bandLabel(b: Band, strata: Strata, units: UnitSystem, now: number): { title: string; detail: string } {
   if (!b.layer)
     return {
-      title: SUBSTRATE_NAMES[strata.substrate],
+      title: SUBSTRATES[strata.substrate].name,
       detail: `${showThickness(strata.substrateUm, units)}${strata.layers.length === 0 ? `, bare since ${sinceWhen(strata.surface.sinceMs, now)}` : ''}`,
     };
   const l = b.layer;
@@ -65,7 +65,7 @@ export function BandMore({
   if (!l)
     return (
       <View style={{ gap: gap(1) }}>
-        <Fact name="Substrate">{`${SUBSTRATE_NAMES[strata.substrate]}, ${showThickness(strata.substrateUm, units)}`}</Fact>
+        <Fact name="Substrate">{`${SUBSTRATES[strata.substrate].name}, ${showThickness(strata.substrateUm, units)}`}</Fact>
         {strata.repairs.map((r) => (
           <Fact
             key={r.atMs}

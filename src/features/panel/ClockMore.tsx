@@ -2,10 +2,10 @@ import { useRouter } from 'expo-router';
 import { memo, useEffect } from 'react';
 import { activateKeepAwakeAsync, deactivateKeepAwake, isAvailableAsync } from 'expo-keep-awake';
 import { View } from 'react-native';
-import { HOUR_MS, showText, temperatureFor, waitText, type StageClock, type ZoneStatus } from '@/core';
+import { HOUR_MS, showText, temperatureFor, waitText, type StageClock, type ZoneStatus, phrase } from '@/core';
 import { useClockDetail, useConditions, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -22,7 +22,6 @@ interface Props {
 /** What the clock rests on: earliest and latest under the forecast, air that nobody read, heat that would help. */
 export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: Props) {
   const router = useRouter();
-  const say = useSay();
   const detail = useClockDetail(open, zoneId, status, now);
   const here = useConditions(open, now)?.(zoneId);
   const top = status.top;
@@ -36,7 +35,7 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
   return (
     <View style={{ marginTop: gap(2), gap: gap(1) }} testID="clock-more">
       {next && range && (
-        <T kind="small">{say(`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`)}</T>
+        <T kind="small">{phrase`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`}</T>
       )}
       {never && here && <Never clock={never} family={top.family} rh={here.rh} now={now} />}
       {gapMs > HOUR_MS && (

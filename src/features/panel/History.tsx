@@ -1,7 +1,16 @@
 import { useRouter } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import { LOGGABLE, showText, type PlainEvent, type ProductLookup, type Zone } from '@/core';
+import {
+  KINDS,
+  LOGGABLE,
+  showText,
+  type PlainEvent,
+  type ProductLookup,
+  type Zone,
+  type Message,
+  errorText,
+} from '@/core';
 import { eventUse } from '@/core/stock';
 import { useAppend, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
@@ -9,7 +18,7 @@ import { useLook } from '@/ui/look';
 import { Choices, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
-import { eventWords, KIND_NAMES } from '@/ui/words';
+import { eventWords } from '@/ui/words';
 import { entriesOf } from './lastEntry';
 
 /** So many entries at first: what a person looks for is nearly always the newest. */
@@ -96,7 +105,7 @@ const Entry = memo(function Entry({ event: e, products, when, open, onToggle }: 
     <View style={[styles.entry, { borderBottomColor: palette.line }]}>
       <Pressable onPress={() => onToggle(e.id)} role="button" aria-expanded={open !== undefined} style={styles.press}>
         <View style={styles.line}>
-          <T kind="strong">{KIND_NAMES[e.kind]}</T>
+          <T kind="strong">{KINDS[e.kind].name}</T>
           <T kind="small" tone="muted">
             {when}
           </T>
@@ -124,7 +133,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const { lookup } = useLibrary();
   const append = useAppend(open.job.id);
   const router = useRouter();
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const use = eventUse(e, open.job, lookup);
   return (
     <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
@@ -153,7 +162,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
         icon="undo"
         onPress={() =>
           append.mutate({ kind: 'voided', zoneIds: [], targetId: e.id } as never, {
-            onError: (x) => setProblem(x.message),
+            onError: (x) => setProblem(errorText(x)),
           })
         }
       />

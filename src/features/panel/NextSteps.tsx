@@ -1,10 +1,11 @@
+import { phrase } from '@/core';
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/advice';
 import { useLibrary, useRules, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
@@ -66,13 +67,12 @@ interface LineProps {
 
 function Line({ label, verdict, now, expanded, onPress, children }: LineProps) {
   const { palette } = useLook();
-  const say = useSay();
   return (
     <View style={[styles.line, { borderBottomColor: palette.line }]} testID="next-step">
       <Pressable onPress={onPress} role="button" aria-expanded={expanded} style={styles.press}>
         <T kind="strong">{label}</T>
         <T kind="small" tone={VERDICT_TONE[verdict.level]}>
-          {say(verdictLine(verdict, now))}
+          {verdictLine(verdict, now)}
         </T>
       </Pressable>
       {expanded && (
@@ -80,11 +80,11 @@ function Line({ label, verdict, now, expanded, onPress, children }: LineProps) {
           {verdict.findings.map((f) => (
             <View key={f.ruleId}>
               <T kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
-                {say(f.says)}
+                {f.says}
               </T>
               {f.clears !== undefined && (
                 <T kind="small">
-                  {say(f.clearsMs === undefined ? f.clears : `${f.clears} ${whenAndWait(f.clearsMs, now)}.`)}
+                  {f.clearsMs === undefined ? f.clears : phrase`${f.clears} ${whenAndWait(f.clearsMs, now)}.`}
                 </T>
               )}
             </View>

@@ -3,18 +3,20 @@ import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   showText,
-  SUBSTRATE_NAMES,
+  SUBSTRATES,
   waitText,
   ZONE_STAGE_NAMES,
   zonesOf,
   type Strata,
   type Zone,
   type ZoneStatus,
+  lowerFirst,
+  phrase,
 } from '@/core';
 import { panelMaterial } from '@/core/stock';
 import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob, type Statuses } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { T } from '@/ui/T';
@@ -65,7 +67,6 @@ function Panel({
   now: number;
 }) {
   const { units } = useLook();
-  const say = useSay();
   const router = useRouter();
   const panel = open.job.panels.find((p) => p.id === panelId)!;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
@@ -77,7 +78,7 @@ function Panel({
   if (!zone)
     return (
       <Page>
-        <Head over={`${open.job.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`} answer={panel.name} />
+        <Head over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`} answer={panel.name} />
         <Blank title="No zone yet" text="Give the panel at least one zone under Change job." />
       </Page>
     );
@@ -102,7 +103,7 @@ function Panel({
       }
     >
       <Head
-        over={`${open.job.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`}
+        over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
         answer={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
         under={<Standing status={status} area={showText('area', zone.areaCm2, units)} now={now} />}
       />
@@ -111,7 +112,7 @@ function Panel({
         <>
           <View style={{ marginTop: gap(4) }}>
             <T kind="small" tone="muted" testID="on-top">
-              {say(`On top: ${surfaceWords(strata).toLowerCase()}`)}
+              {phrase`On top: ${lowerFirst(surfaceWords(strata))}`}
             </T>
             <View style={{ height: gap(1.5) }} />
             <StrataColumn

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { hasEvent, zonesOf } from '@/core';
+import { hasEvent, zonesOf, type Message, errorText } from '@/core';
 import { useAppend, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Quiet } from '@/ui/parts';
@@ -14,7 +14,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
   const { units } = useLook();
   const append = useAppend(open.job.id);
   const [undone, setUndone] = useState<{ voidId: string; words: string }>();
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const last = lastEntry(
     open.state,
     zonesOf(open.job, panelId).map((z) => z.id),
@@ -26,7 +26,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
         setProblem(undefined);
         done(e.id);
       },
-      onError: (e) => setProblem(e.message),
+      onError: (e) => setProblem(errorText(e)),
     });
   const words = last && eventLine(last, open.products, units);
   // A void that was itself taken back, or has new entries over it, is no longer news.

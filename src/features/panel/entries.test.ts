@@ -57,5 +57,5 @@ describe('when a stage comes', () => {
       '15:00, from 14:30 to 16:00 if the forecast is 3\u00a0K off',
     ],
     [clock(null), range(now + HOUR, null), 'not in this forecast, from 15:00 to never if the forecast is 3\u00a0K off'],
-  ])('%#', (c, r, words) => expect(rangeWords(c, r, now)).toBe(words));
+  ])('%#', (c, r, words) => expect(String(rangeWords(c, r, now))).toBe(words));
 });

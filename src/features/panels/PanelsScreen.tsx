@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, SUBSTRATE_NAMES, ZONE_STAGE_NAMES, zonesOf, type Panel, type ZoneStage } from '@/core';
+import { showText, SUBSTRATES, ZONE_STAGE_NAMES, zonesOf, type Panel, type ZoneStage } from '@/core';
 import { useLiveJobs, useNow, type OpenJob, type Statuses } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -155,7 +155,7 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
           </T>
         ))}
         <T kind="tag" tone="muted">
-          {`${SUBSTRATE_NAMES[panel.substrate]}, ${showText('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
+          {`${SUBSTRATES[panel.substrate].name}, ${showText('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
         </T>
       </View>
     </>

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { SUBSTRATE_NAMES, SUBSTRATES, waitText, type SubstrateKind } from '@/core';
+import { SUBSTRATES, SUBSTRATE_KINDS, waitText, type SubstrateKind, pair, phrase, type Message } from '@/core';
 import { bondWay } from '@/core/repair';
 import { useNow, useRoom } from '@/data';
 import { Choices, Head, Notice, Section } from '@/ui/parts';
@@ -16,7 +16,8 @@ function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: 
   const { value, field } = useFigures({ temp: String(tempC) }, { temp: '°C' });
   useEffect(() => onTreatment('rebond'), [onTreatment]);
   const t = value('temp');
-  const bad: Record<string, string> = t >= -10 && t <= 60 ? {} : { temp: 'A number from -10 to 60\u00a0°C' };
+  const bad: Record<string, Message> =
+    t >= -10 && t <= 60 ? {} : { temp: phrase`A number from ${pair('temp', -10, 60, ' to ')}` };
   const way = bondWay(panel.substrate, other, bad.temp ? 23 : t);
   return (
     <>
@@ -32,7 +33,7 @@ function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: 
       {choice}
       <Choices
         label="To"
-        options={SUBSTRATES.map((s) => ({ value: s, label: SUBSTRATE_NAMES[s] }))}
+        options={SUBSTRATE_KINDS.map((s) => ({ value: s, label: SUBSTRATES[s].name }))}
         value={other}
         onChange={(s) => setOther(s)}
       />

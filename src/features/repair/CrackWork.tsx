@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { isMetal, showText } from '@/core';
+import { isMetal, showText, figure, phrase } from '@/core';
 import { extentOf, planCrack } from '@/core/repair';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
@@ -20,7 +20,7 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   useEffect(() => onTreatment(metal ? 'patch' : 'vAndEpoxy'), [metal, onTreatment]);
   const r = planCrack({ lengthMm: value('lengthMm'), wallMm: value('wallMm') });
   const bad = problemsOf(r);
-  const mm = (v: number, d = 1) => `${v.toFixed(d)}\u00a0mm`;
+  const mm = (v: number, d = 1) => phrase`${figure('thickness', v, d)}`;
   return (
     <>
       <Head
@@ -29,7 +29,7 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
           metal
             ? 'Stop it, then weld or patch'
             : r.ok
-              ? `V ${mm(r.value.depthMm)} deep, ${showText('volume', r.value.epoxyMl, units)} epoxy`
+              ? phrase`V ${mm(r.value.depthMm)} deep, ${showText('volume', r.value.epoxyMl, units)} epoxy`
               : 'One figure is not right yet'
         }
         under={
@@ -54,7 +54,7 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
                     {
                       what: 'V',
                       much: `${r.value.vDegrees}\u00a0°`,
-                      note: `${mm(r.value.depthMm)} deep, ${mm(r.value.widthMm)} wide: two thirds of the wall`,
+                      note: phrase`${mm(r.value.depthMm)} deep, ${mm(r.value.widthMm)} wide: two thirds of the wall`,
                     },
                     {
                       what: 'Epoxy',

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { TREATMENT_NAMES } from '@/core';
+import { TREATMENT_NAMES, pair, phrase, type Message } from '@/core';
 import { dentWay } from '@/core/repair';
 import { Head } from '@/ui/parts';
 import { Pairs, said, Steps, useFigures, YesNo, type WorkProps } from './parts';
@@ -12,7 +12,8 @@ export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
   const [stretched, setStretched] = useState(mark?.fault === 'dent' && mark.grade === 3);
   const { value, field } = useFigures({ depth: said(mark?.depthMm, '2') }, { depth: 'mm' });
   const depth = value('depth');
-  const bad: Record<string, string> = depth >= 0 && depth <= 200 ? {} : { depth: 'A number from 0 to 200\u00a0mm' };
+  const bad: Record<string, Message> =
+    depth >= 0 && depth <= 200 ? {} : { depth: phrase`A number from ${pair('thickness', 0, 200, ' to ')}` };
   const way = dentWay({ paintWhole, creased, access, stretched, depthMm: bad.depth ? 2 : depth });
   const { treatment } = way;
   useEffect(() => onTreatment(treatment), [treatment, onTreatment]);

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { showText, waitText } from '@/core';
+import { showText, SUBSTRATES, waitText, figure, pair, phrase } from '@/core';
 import { extentOf, planLaminate } from '@/core/repair';
 import { useNow, useRoom } from '@/data';
 import { Fields } from '@/ui/Field';
@@ -15,9 +15,9 @@ export function LaminateWork(p: WorkProps) {
 
 function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps & { tempC: number }) {
   const { units } = useLook();
-  const smc = panel.substrate === 'smc';
+  const { name, polyesterBonds } = SUBSTRATES[panel.substrate];
   const [weave, setWeave] = useState<'mat' | 'woven'>('mat');
-  const [resin, setResin] = useState<'polyester' | 'epoxy'>(smc ? 'epoxy' : 'polyester');
+  const [resin, setResin] = useState<'polyester' | 'epoxy'>(polyesterBonds ? 'polyester' : 'epoxy');
   const { value, field } = useFigures(
     {
       widthMm: said(extentOf(mark).widthMm, '120'),
@@ -54,7 +54,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
             ? `${r.value.plies.length} plies, ${g(r.value.resinG)} resin, ${wait(r.value.potMin)} to lay it`
             : 'One figure is not right yet'
         }
-        under={smc ? 'Moulded compound: polyester does not bond to it.' : undefined}
+        under={polyesterBonds ? undefined : `${name}: polyester does not bond to it.`}
       />
       {choice}
       <Choices
@@ -66,8 +66,8 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
         value={resin}
         onChange={(v) => setResin(v)}
       />
-      {smc && resin === 'polyester' && (
-        <Notice tone="stop">Polyester does not bond to moulded compound. Epoxy only.</Notice>
+      {!polyesterBonds && resin === 'polyester' && (
+        <Notice tone="stop">{`Polyester does not bond to ${name.toLowerCase()}. Epoxy only.`}</Notice>
       )}
       <Choices
         label="Glass"
@@ -98,12 +98,12 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
             lines={[
               ...r.value.plies.map((ply, i) => ({
                 what: `Ply ${i + 1}`,
-                much: `${ply.widthMm} × ${ply.heightMm}\u00a0mm`,
+                much: pair('thickness', ply.widthMm, ply.heightMm, ' × '),
                 note:
                   i === 0
                     ? 'first, smallest'
                     : i === r.value.plies.length - 1
-                      ? `last, to the rim of a taper of ${r.value.taperMm.toFixed(0)} mm`
+                      ? phrase`last, to the rim of a taper of ${figure('thickness', r.value.taperMm, 0)}`
                       : '',
               })),
               { what: 'Glass', much: g(r.value.matG) },

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { showText } from '@/core';
+import { showText, figure, pair, phrase } from '@/core';
 import { extentOf, planPatch } from '@/core/repair';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
@@ -29,14 +29,14 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
     ...(near && { lineMm: value('lineMm') }),
   });
   const bad = problemsOf(r);
-  const mm = (v: number, d = 0) => `${v.toFixed(d)}\u00a0mm`;
+  const mm = (v: number, d = 0) => phrase`${figure('thickness', v, d)}`;
   return (
     <>
       <Head
         over={over}
         answer={
           r.ok
-            ? `Cut ${r.value.cutWidthMm.toFixed(0)} × ${mm(r.value.cutHeightMm)}, ${r.value.welds} ${joint === 'lap' ? 'plugs' : 'stitches'}`
+            ? phrase`Cut ${pair('thickness', r.value.cutWidthMm, r.value.cutHeightMm, ' × ', 0)}, ${r.value.welds} ${joint === 'lap' ? 'plugs' : 'stitches'}`
             : 'One figure is not right yet'
         }
         under={
@@ -68,24 +68,27 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
             lines={[
               {
                 what: 'Cut out',
-                much: `${r.value.cutWidthMm.toFixed(0)} × ${mm(r.value.cutHeightMm)}`,
-                note: `20 mm beyond what is bad, corners ${mm(r.value.radiusMm)} round`,
+                much: pair('thickness', r.value.cutWidthMm, r.value.cutHeightMm, ' × ', 0),
+                note: phrase`${mm(20)} beyond what is bad, corners ${mm(r.value.radiusMm)} round`,
               },
               {
                 what: 'New piece',
-                much: `${r.value.pieceWidthMm.toFixed(0)} × ${mm(r.value.pieceHeightMm)}`,
-                note: joint === 'lap' ? 'with a flange of 20 mm all round' : `gap ${mm(r.value.gapMm, 1)} all round`,
+                much: pair('thickness', r.value.pieceWidthMm, r.value.pieceHeightMm, ' × ', 0),
+                note:
+                  joint === 'lap'
+                    ? phrase`with a flange of ${mm(20)} all round`
+                    : phrase`gap ${mm(r.value.gapMm, 1)} all round`,
               },
               { what: 'Seam', much: mm(r.value.seamMm) },
               joint === 'lap'
                 ? {
                     what: 'Plug welds',
-                    much: `${r.value.welds} × ${mm(r.value.weldMm)}`,
-                    note: 'every 50 mm; never two neighbours in a row',
+                    much: phrase`${r.value.welds} × ${mm(r.value.weldMm)}`,
+                    note: phrase`every ${mm(50)}; never two neighbours in a row`,
                   }
                 : {
                     what: 'Stitches',
-                    much: `${r.value.welds} × ${mm(r.value.weldMm)}`,
+                    much: phrase`${r.value.welds} × ${mm(r.value.weldMm)}`,
                     note: 'moved around, each cold before its neighbour',
                   },
               {

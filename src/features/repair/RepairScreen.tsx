@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import {
   isMetal,
-  SUBSTRATE_NAMES,
+  SUBSTRATES,
   TREATMENT_NAMES,
   zonesOf,
   type FaultKind,
@@ -73,14 +73,7 @@ const ASKED: Partial<Record<FaultKind, readonly [Work, Work]>> = {
   dent: ['dent', 'laminate'],
   crease: ['dent', 'laminate'],
 };
-const usualOf = (p: Panel): Work =>
-  p.substrate === 'glassfibre'
-    ? 'laminate'
-    : p.substrate === 'smc'
-      ? 'bond'
-      : p.substrate === 'plastic'
-        ? 'crack'
-        : 'dent';
+const usualOf = (p: Panel): Work => SUBSTRATES[p.substrate].repairs[0]!;
 
 type Mark = Payloads['marked'];
 
@@ -100,14 +93,12 @@ function Repair({ open, panel, faultId }: { open: OpenJob; panel: Panel; faultId
   const { zone, mark } = placeOf(open, panel, faultId);
   const [work, setWork] = useState<Work>(usual(panel, mark));
   const [treatment, setTreatment] = useState<Treatment>();
-  const works = WORKS.filter((w) => {
-    if (w.value === 'rust' || w.value === 'dent' || w.value === 'patch') return isMetal(panel.substrate);
-    return w.value !== 'laminate' || !isMetal(panel.substrate);
-  });
+  const here: readonly Work[] = SUBSTRATES[panel.substrate].repairs;
+  const works = WORKS.filter((w) => here.includes(w.value));
   const parts = {
     over: mark
       ? `${panel.name}: ${markWords(mark, units).replace(/:.*/, '').toLowerCase()}`
-      : `${panel.name}, ${SUBSTRATE_NAMES[panel.substrate].toLowerCase()}`,
+      : `${panel.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`,
     panel,
     ...(mark && { mark }),
     onTreatment: setTreatment,

@@ -1,6 +1,16 @@
 import { useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import { unitOf, type Panel, type Payloads, type Quantity, type Treatment } from '@/core';
+import {
+  Phrase,
+  unitOf,
+  type FieldProblem,
+  type Panel,
+  type Payloads,
+  type Quantity,
+  type Message,
+  type Treatment,
+} from '@/core';
+import type { RustStep } from '@/core/advice';
 import { Field } from '@/ui/Field';
 import { useLook, useSay } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -48,7 +58,7 @@ export function useFigures<K extends string>(start: Record<K, string>, signs: Pa
     const r = readNumber(texts[k], quantity ? { quantity } : { plain: true }, units);
     return r.ok ? r.value! : NaN;
   };
-  const field = (k: K, label: string, problems: Record<string, string>, hint?: string) => (
+  const field = (k: K, label: string, problems: Record<string, Message>, hint?: string) => (
     <Field
       label={label}
       unit={quantityOf(k) ? unitOf(quantityOf(k)!, units) : signs[k]}
@@ -62,9 +72,8 @@ export function useFigures<K extends string>(start: Record<K, string>, signs: Pa
   return { value, field };
 }
 
-export const problemsOf = (
-  r: { ok: true } | { ok: false; error: readonly { path: string; message: string }[] },
-): Record<string, string> => (r.ok ? {} : Object.fromEntries(r.error.map((p) => [p.path, p.message])));
+export const problemsOf = (r: { ok: true } | { ok: false; error: readonly FieldProblem[] }): Record<string, Message> =>
+  r.ok ? {} : Object.fromEntries(r.error.map((p) => [p.path, p.message]));
 
 /** Yes or no, as two buttons. */
 export function YesNo({ label, value, onChange }: { label: string; value: boolean; onChange(v: boolean): void }) {
@@ -87,20 +96,14 @@ export const Pairs = ({ children }: { children: ReactNode }) => (
 );
 
 /** Steps in order; checks are marked as such. */
-export function Steps({
-  title,
-  steps,
-}: {
-  title: string;
-  steps: readonly (string | { text: string; check?: true })[];
-}) {
+export function Steps({ title, steps }: { title: string; steps: readonly (Message | RustStep)[] }) {
   const say = useSay();
   return (
     <Section title={title} aside={`${steps.length} steps`}>
       {steps.map((s, i) => {
-        const { text, check } = typeof s === 'string' ? { text: s, check: undefined } : s;
+        const { text, check } = typeof s === 'string' || s instanceof Phrase ? { text: s, check: undefined } : s;
         return (
-          <Row key={text}>
+          <Row key={String(text)}>
             <View style={{ width: 34 }}>
               <T kind="figure" tone={check ? 'window' : 'ink'}>
                 {String(i + 1)}
@@ -122,7 +125,7 @@ export function Steps({
 }
 
 /** Results as lines: what, how much, and what it rests on. */
-export function Lines({ lines }: { lines: readonly { what: string; much: string; note?: string }[] }) {
+export function Lines({ lines }: { lines: readonly { what: string; much: Message; note?: Message }[] }) {
   const say = useSay();
   return (
     <>

@@ -1,3 +1,4 @@
+import { phrase } from '@/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
@@ -17,7 +18,7 @@ type Step =
   | { at: 'failed'; message: string };
 
 const MOST = 6;
-const line = (p: FileProblem) => `${p.line ? `Line ${p.line}: ` : ''}${p.message}${p.path ? ` (${p.path})` : ''}`;
+const line = (p: FileProblem) => phrase`${p.line ? `Line ${p.line}: ` : ''}${p.message}${p.path ? ` (${p.path})` : ''}`;
 
 /** Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole. */
 export function Import() {
@@ -54,7 +55,7 @@ export function Import() {
         <Notice tone="stop" testID="import-refused">
           <T kind="strong">{`${step.name} was refused. Nothing was changed.`}</T>
           {step.problems.slice(0, MOST).map((p) => (
-            <T key={line(p)} kind="small">
+            <T key={String(line(p))} kind="small">
               {line(p)}
             </T>
           ))}

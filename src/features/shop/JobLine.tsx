@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, zoneLabel } from '@/core';
+import { showText, zoneLabel, type Message } from '@/core';
 import {
   exportCalendar,
   exportJob,
@@ -26,7 +26,7 @@ export function JobLine({ open }: { open: OpenJob }) {
   const { removeJob } = useShopActions();
   const { statuses } = useLiveJob(open.job.id, 60_000);
   const [sure, setSure] = useState(false);
-  const [problem, setProblem] = useState<string>();
+  const [problem, setProblem] = useState<Message>();
   const calendar = () =>
     void exportCalendar(open, momentsOf(open, statuses, showText('temp', 23, units)), nowMs()).then(
       () => setProblem(undefined),

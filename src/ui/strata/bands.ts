@@ -38,7 +38,7 @@ export function bandsOf(strata: Strata, status: ZoneStatus | undefined): Band[] 
     };
   });
   bands.reverse();
-  const fill = SUBSTRATE_FILL[strata.substrate] ?? SUBSTRATE_FILL.steel!;
+  const fill = SUBSTRATE_FILL[strata.substrate];
   bands.push({ key: SUBSTRATE, fill, height: 22, cured: 1 });
   return bands;
 }
