@@ -1,20 +1,16 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
 import {
-  clockShop,
+  ClockBook,
   CLOSING_SOON_MS,
   emptyJob,
   appendEvent,
   foldLog,
-  continued,
-  mergeReadings,
-  panelOf,
-  surfaceHistory,
-  surfaceLagMs,
+  splitDays,
   lookupIn,
   SHIPPED_PRODUCTS,
-  zoneStatus,
   type LogEvent,
+  type ShopAir,
   type ZoneStatus,
 } from '../src/core';
 import { LOGGER_SINCE_MS, workshopForecast, workshopReadings } from '../src/core/devices';
@@ -55,12 +51,16 @@ describe('the demo shop', () => {
       const moved = shiftTo(f, now, 0);
       const state = foldLog(moved.events, products);
       // As the app has it: the logger's readings, what entries add, the forecast, and each panel's own lag.
-      const air = continued(mergeReadings(logger(now), state.air), workshopForecast(now, now));
-      return moved.job.zones.map((z) => {
-        const panel = panelOf(moved.job, z.id)!;
-        const surface = surfaceHistory(air, [], surfaceLagMs(panel.substrate, panel.thicknessUm));
-        return zoneStatus(state.zones.get(z.id), clockShop(surface.points), now, products);
-      });
+      const book = new ClockBook();
+      const air: ShopAir = {
+        days: splitDays(logger(now)),
+        forecast: workshopForecast(now, now),
+        heats: [],
+        assumed: { tempC: 20, rh: 0.5 },
+      };
+      const open = { job: moved.job, state, products };
+      const statuses = book.statuses(open, air, book.room(air, [state.air]), now);
+      return moved.job.zones.map((z) => statuses.get(z.id)!);
     });
     const stages = new Set(all.map((s) => s.stage));
     for (const s of [

@@ -1,10 +1,12 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { seedDemo } from './demo';
+import { refresh } from './refresh';
 import { initialMode, remember, storeName, type Mode } from './mode';
 import { openRepository, type Repository } from './repository';
 import { memoryStorage, openStorage, StorageProblem, type StorageProblemKind } from './storage';
 import { nowMs } from './clock';
+import { Writes } from './writes';
 
 export interface Data {
   repo: Repository;
@@ -14,8 +16,9 @@ export interface Data {
   setTrouble(kind: StorageProblemKind | null): void;
   switchTo(mode: Mode): void;
   restartDemo(): Promise<void>;
-  /** Tells other tabs that a job, the room ('climate') or, without a word, the shop has changed. */
-  tellOthers(jobId?: string): void;
+  writes: Writes;
+  /** Tells other tabs which records were changed: 'shop', 'job/ID', 'climate/2030-05-06', 'forecast', 'heats', 'alarms'; or 'all'. */
+  tellOthers(...changed: readonly string[]): void;
 }
 
 const DataContext = createContext<Data | null>(null);
@@ -53,6 +56,8 @@ const client = new QueryClient({
     mutations: { networkMode: 'always' },
   },
 });
+
+const writes = new Writes(client);
 
 async function open(mode: Mode): Promise<{ repo: Repository; trouble: StorageProblemKind | null }> {
   const name = storeName(mode);
@@ -96,6 +101,7 @@ export function DataProvider({ children, loading, choose }: Props) {
     open(mode).then((o) => {
       if (gone) return;
       client.clear();
+      writes.clear();
       setTrouble(o.trouble);
       setOpened({ mode, repo: o.repo });
     }, setFault);
@@ -110,15 +116,20 @@ export function DataProvider({ children, loading, choose }: Props) {
   );
   useEffect(() => {
     if (!channel) return;
-    const hear = (m: MessageEvent<{ jobId?: string }>) => {
-      const id = m.data.jobId;
-      void client.invalidateQueries({ queryKey: id === 'climate' ? [id] : id ? ['job', id] : [] });
+    const hear = (m: MessageEvent<{ changed: readonly string[] }>) => {
+      if (opened) void refresh(client, { repo: opened.repo, writes }, m.data.changed);
     };
     channel.addEventListener('message', hear);
-    return () => channel.close();
-  }, [channel]);
+    return () => channel.removeEventListener('message', hear);
+  }, [channel, opened]);
+  useEffect(() => () => channel?.close(), [channel]);
 
-  const tellOthers = useCallback((jobId?: string) => channel?.postMessage({ jobId }), [channel]);
+  const tellOthers = useCallback(
+    (...changed: readonly string[]) => {
+      if (changed.length > 0) channel?.postMessage({ changed });
+    },
+    [channel],
+  );
   const value = useMemo<Data | null>(
     () =>
       opened
@@ -126,12 +137,13 @@ export function DataProvider({ children, loading, choose }: Props) {
             ...opened,
             trouble,
             setTrouble,
+            writes,
             tellOthers,
             switchTo: (m) => void remember(m).then(setMode),
             restartDemo: async () => {
               await seedDemo(opened.repo, nowMs(), true);
-              await client.invalidateQueries();
-              tellOthers();
+              await refresh(client, { repo: opened.repo, writes }, ['all']);
+              tellOthers('all');
             },
           }
         : null,

@@ -1,29 +1,34 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { type Job, type LogEvent, type Product, Refusal } from '@/core';
+import { Refusal, type Job, type LogEvent, type Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { boundary } from './boundary';
 import { useData } from './DataProvider';
-import { jobKey } from './jobs';
-import type { OpenJob } from './openJob';
-import type { Settings, ShopRecord } from './records';
-import { SHOP } from './shop';
+import { shareLibrary } from './library';
+import { withEvents, withJob, type OpenJob } from './openJob';
+import { jobLog, type HeadRecord, type Settings, type ShopRecord } from './records';
+import { jobKey, SHOP } from './queryKeys';
+import { fetchShop } from './shop';
 import { StorageProblem } from './storage';
 
-/** Changes of the shop itself: settings, products, jobs. Each tells the other tabs. */
+/** Remembers the last answer, for what is asked for before a write and again after it. */
+export function lastResult<A extends object, R>(make: (a: A) => R): (a: A) => R {
+  let had: { a: A; r: R } | undefined;
+  return (a) => {
+    if (had?.a !== a) had = { a, r: make(a) };
+    return had.r;
+  };
+}
+
+/** Changes of the shop itself: settings, products, jobs. Each shows at once, and tells the other tabs what it changed. */
 export function useShopActions() {
-  const { repo, setTrouble, tellOthers } = useData();
+  const data = useData();
   const client = useQueryClient();
   return useMemo(() => {
-    const done = async (jobs = true) => {
-      await client.invalidateQueries(jobs ? {} : { queryKey: SHOP });
-      tellOthers();
-    };
-    const run = async <R>(work: () => Promise<R>, jobs = true): Promise<R> => {
+    const { repo, writes, setTrouble, tellOthers } = data;
+    const said = async <R>(work: Promise<R>): Promise<R> => {
       try {
-        const r = await work();
-        await done(jobs);
-        return r;
+        return await work;
       } catch (e) {
         if (e instanceof StorageProblem) setTrouble(e.kind);
         throw e;
@@ -35,43 +40,88 @@ export function useShopActions() {
      */
     const sound = async (change: (j: Job) => Job) => {
       const { parseJob } = await boundary();
-      return (j: Job): Job => {
+      return lastResult((j: Job): Job => {
         const next = change(j);
         const checked = parseJob(next);
         if (!checked.ok && parseJob(j).ok) throw new Refusal(checked.error[0]!.message);
         return next;
-      };
+      });
+    };
+    /** @param patch what it makes of the shop's record, which comes back as it was stored */
+    const changeShop = async (patch: (s: ShopRecord) => ShopRecord, write: () => Promise<ShopRecord>) => {
+      await said(writes.commit<ShopRecord, ShopRecord>({ key: SHOP, patch, write }));
+      shareLibrary(client, writes);
+      tellOthers('shop');
     };
     return {
-      saveSettings: (patch: Partial<Settings>) =>
-        run(async () => {
-          // Settings show at once: a slow disk should not make a switch feel stuck.
-          client.setQueryData<ShopRecord>(SHOP, (s) => s && { ...s, settings: { ...s.settings, ...patch } });
-          await repo.saveSettings(patch);
-        }, false),
-      saveProduct: (p: Product) => run(() => repo.saveProduct(p)),
-      removeProduct: (id: string) => run(() => repo.removeProduct(id)),
-      putJob: (f: Pick<JobFile, 'job' | 'events' | 'products'>) => run(() => repo.putJobs([f])),
-      removeJob: (id: string) => run(() => repo.removeJob(id)),
-      /**
-       * Changes what hangs on a job's head (bags, links, staging, level, decisions): shows at once, and is taken back if it
-       * cannot be written. What changes a zone's history goes through `changeJob`, which folds the log again.
-       */
-      changeHead: async (id: string, change: (j: Job) => Job) => {
-        const safe = await sound(change);
-        const before = client.getQueryData<OpenJob>(jobKey(id));
-        if (before) client.setQueryData<OpenJob>(jobKey(id), { ...before, job: safe(before.job) });
-        try {
-          await repo.changeJob(id, safe);
-          tellOthers(id);
-        } catch (e) {
-          if (before) client.setQueryData<OpenJob>(jobKey(id), (now) => now && { ...now, job: before.job });
-          if (e instanceof StorageProblem) setTrouble(e.kind);
-          throw e;
-        }
+      saveSettings: (settings: Partial<Settings>) =>
+        changeShop(
+          (s) => ({ ...s, settings: { ...s.settings, ...settings } }),
+          () => repo.saveSettings(settings),
+        ),
+      saveProduct: (p: Product) =>
+        changeShop(
+          (s) => ({ ...s, products: [p, ...s.products.filter((x) => x.id !== p.id)] }),
+          () => repo.saveProduct(p),
+        ),
+      removeProduct: (id: string) =>
+        changeShop(
+          (s) => ({ ...s, products: s.products.filter((x) => x.id !== id) }),
+          () => repo.removeProduct(id),
+        ),
+      putJob: async (f: Pick<JobFile, 'job' | 'events' | 'products'>) => {
+        await said(repo.putJobs([f]));
+        // It is another log under the same name: what was known of it is known no more.
+        writes.forget(jobKey(f.job.id));
+        await client.fetchQuery({ queryKey: SHOP, queryFn: () => fetchShop(data), staleTime: 0 });
+        shareLibrary(client, writes);
+        await client.invalidateQueries({ queryKey: jobKey(f.job.id) });
+        tellOthers('shop', jobLog(f.job.id));
       },
-      changeJob: (id: string, change: (j: Job) => Job, events: readonly LogEvent[] = []) =>
-        run(async () => repo.changeJob(id, await sound(change), events)),
+      removeJob: async (id: string) => {
+        await said(
+          writes.commit<ShopRecord>({
+            key: SHOP,
+            quiet: true,
+            patch: (s) => ({ ...s, jobIds: s.jobIds.filter((j) => j !== id) }),
+            write: () => repo.removeJob(id),
+          }),
+        );
+        writes.forget(jobKey(id));
+        client.removeQueries({ queryKey: jobKey(id) });
+        tellOthers('shop', jobLog(id));
+      },
+      /**
+       * Changes what a job is about (names, panels, zones, drawings, and what hangs on it), perhaps with entries that belong to the change: shows at
+       * once, and is taken back if it cannot be written. The log is folded again only where zones were cut otherwise.
+       */
+      changeJob: async (id: string, change: (j: Job) => Job, events: readonly LogEvent[] = []) => {
+        const safe = await sound(change);
+        const known = client.getQueryData<OpenJob>(jobKey(id));
+        // What cannot be is refused before it shows.
+        if (known) safe(known.job);
+        let behind = false;
+        const patch = lastResult((open: OpenJob) => withEvents(withJob(open, safe(open.job)), events));
+        await said(
+          writes.commit<OpenJob | null, HeadRecord & { job: Job }>({
+            key: jobKey(id),
+            patch: (open) => open && patch(open),
+            write: () => repo.changeJob(id, safe, events),
+            settle: (open, { job, seq, no }) => {
+              if (!open) return open;
+              // Entries of another tab stand before these, and this page has not read them: all of them are read below.
+              if (seq !== open.seq + events.length) {
+                behind = true;
+                return { ...withJob(open, job), no };
+              }
+              // Nearly always the job in the store is the one at hand, and what was made of it for the page is what is kept.
+              return { ...(patch(open).job === job ? patch(open) : withEvents(withJob(open, job), events)), seq, no };
+            },
+          }),
+        );
+        if (behind) await client.invalidateQueries({ queryKey: jobKey(id) });
+        tellOthers(jobLog(id));
+      },
     };
-  }, [client, repo, setTrouble, tellOthers]);
+  }, [client, data]);
 }

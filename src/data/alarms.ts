@@ -2,49 +2,60 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
 import { useData } from './DataProvider';
-import { useClimate } from './climate';
 import { nowMs, openedMs } from './clock';
-import { statusesOf } from './clocks';
-import { useQuietJobs } from './jobs';
+import { useJobsInBackground } from './jobs';
 import type { OpenJob } from './openJob';
+import { ALARMS } from './queryKeys';
 import { useSettings } from './shop';
+import { statusesOf, useAirSource } from './status';
 
 /** An alarm that rings now. */
 export interface DueAlarm extends Alarm {
   open: OpenJob;
 }
 
-const KEY = ['alarms'] as const;
+type Done = Record<string, number>;
 /** Under this name stands since when alarms are kept: what was due before is old news. */
 const SINCE = 'since';
 /** An alarm that was due while the page was closed still rings for so long, ms. */
 const BACK_MS = 12 * HOUR_MS;
+/** What was put away so long ago rings no more by itself, ms. */
+const FORGET_MS = 2 * DAY_MS;
+
+/** What was put away, with more of it, and without what is old. */
+const putAwayIn =
+  (keys: readonly string[], now: number) =>
+  (done: Readonly<Done>): Done => ({
+    ...Object.fromEntries(Object.entries(done).filter(([k, at]) => k === SINCE || at > now - FORGET_MS)),
+    ...Object.fromEntries(keys.map((k) => [k, now])),
+  });
 
 /** Alarms that are due and were not put away, oldest first; they outlive a reload. */
 export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: readonly Alarm[]): void } {
-  const { repo } = useData();
+  const { repo, writes, tellOthers } = useData();
   const client = useQueryClient();
   const settings = useSettings();
-  const climate = useClimate();
+  const air = useAirSource();
   // Looked at whenever the clock ticks: an entry made in between need not wait for its alarms.
-  const jobs = useQuietJobs();
+  const jobs = useJobsInBackground();
   const done = useQuery({
-    queryKey: KEY,
+    queryKey: ALARMS,
     queryFn: async () => {
       const had = await repo.alarmsDone();
-      if (had[SINCE] !== undefined) return had;
       // From when the page was opened: this part of it comes a little later.
-      const fresh = { [SINCE]: openedMs };
-      await repo.saveAlarmsDone(fresh).catch(() => undefined);
-      return fresh;
+      const since = (d: Readonly<Done>): Done => ({ [SINCE]: openedMs, ...d });
+      return writes.fetched(
+        ALARMS,
+        had[SINCE] === undefined ? await repo.changeAlarms(since).catch(() => since(had)) : had,
+      );
     },
   }).data;
   const due = useMemo(() => {
     const since = done?.[SINCE];
-    if (!done || since === undefined || !settings || !climate) return [];
+    if (!done || since === undefined || !settings || !air) return [];
     return jobs()
       .flatMap((open) => {
-        const statuses = statusesOf(open, climate, settings, now);
+        const statuses = statusesOf(open, air, now);
         return open.job.zones.flatMap((z) => {
           const status = statuses.get(z.id);
           return status ? alarmsOf(z.id, status, now, BACK_MS).map((a) => ({ ...a, open })) : [];
@@ -52,14 +63,20 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
       })
       .filter((a) => a.atMs <= now && a.atMs >= since && !(a.key in done) && settings.alarms.includes(a.kind))
       .sort((a, b) => a.atMs - b.atMs);
-  }, [done, settings, climate, jobs, now]);
+  }, [done, settings, air, jobs, now]);
   return {
     due,
     putAway: (alarms) => {
-      const recent = Object.entries(done ?? {}).filter(([k, at]) => k === SINCE || at > nowMs() - 2 * DAY_MS);
-      const next = { ...Object.fromEntries(recent), ...Object.fromEntries(alarms.map((a) => [a.key, nowMs()])) };
-      client.setQueryData(KEY, next);
-      void repo.saveAlarmsDone(next).catch(() => undefined);
+      const change = putAwayIn(
+        alarms.map((a) => a.key),
+        nowMs(),
+      );
+      // Put away is put away: if it cannot be stored, it is at least quiet on this page.
+      client.setQueryData<Done>(ALARMS, (d) => d && change(d));
+      void writes
+        .commit<Done, Done>({ key: ALARMS, patch: change, write: () => repo.changeAlarms(change), settle: (_, d) => d })
+        .then(() => tellOthers('alarms'))
+        .catch(() => client.setQueryData<Done>(ALARMS, (d) => d && change(d)));
     },
   };
 }

@@ -2,9 +2,8 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { MINUTE_MS, type ClimateReading, type Message, Refusal, errorText } from '@/core';
 import { devices } from './boundary';
-import { CLIMATE_KEY, useClimateActions } from './climate';
+import { useClimateActions } from './climate';
 import { nowMs } from './clock';
-import type { Climate } from './records';
 
 /** How the devices stand. none: there is no bench, and the air is logged by hand. */
 export interface BenchState {
@@ -40,7 +39,7 @@ export const useBench = (): BenchState =>
 /** Listens to the bench for as long as the page is open. Placed once. */
 export function useBenchConnection(): void {
   const client = useQueryClient();
-  const { addReadings, saveForecast } = useClimateActions();
+  const { addReadings, saveForecast, storedLog } = useClimateActions();
   useEffect(() => {
     const base = benchAddress();
     if (!base) return;
@@ -64,13 +63,19 @@ export function useBenchConnection(): void {
       flush = undefined;
       const readings = batch;
       batch = [];
-      if (readings.length > 0) void addReadings(readings).catch(() => undefined);
+      if (readings.length === 0) return;
+      addReadings(readings).catch(() => {
+        // The logger gives out what it stores only once: what could not be kept is tried again.
+        batch = [...readings, ...batch];
+        if (!gone) flush ??= setTimeout(keep, AGAIN_MS);
+      });
     };
 
     async function listen(): Promise<void> {
-      const { acceptReading } = await devices();
+      // From where the log ends: it has to be read before that is known.
+      const [{ acceptReading }, log] = await Promise.all([devices(), storedLog()]);
       if (gone) return;
-      const last = client.getQueryData<Climate>(CLIMATE_KEY)?.readings.at(-1);
+      const last = log.days.at(-1)?.readings.at(-1);
       const since = last ? Math.min(last.atMs, nowMs()) : nowMs() - BACK_MS;
       source = new EventSource(`${base}/climate/stream?sinceMs=${since}&factor=100000`);
       source.onopen = () => tell({ status: 'live', sinceMs: nowMs() });
@@ -90,7 +95,7 @@ export function useBenchConnection(): void {
       source.onerror = () => {
         lost();
         // A server that says no closes the stream for good: try again with a new one.
-        if (source?.readyState === EventSource.CLOSED && !gone) again = setTimeout(() => void listen(), AGAIN_MS);
+        if (source?.readyState === EventSource.CLOSED && !gone) again = setTimeout(begin, AGAIN_MS);
       };
     }
     async function forecast(): Promise<void> {
@@ -109,7 +114,11 @@ export function useBenchConnection(): void {
     }
 
     tell({ status: 'connecting' });
-    void listen();
+    const begin = () =>
+      void listen().catch(() => {
+        if (!gone) again = setTimeout(begin, AGAIN_MS);
+      });
+    begin();
     void forecast();
     const hourly = setInterval(() => void forecast(), FORECAST_EVERY_MS);
     return () => {
@@ -121,7 +130,7 @@ export function useBenchConnection(): void {
       if (batch.length > 0) keep();
       client.setQueryData<BenchState>(KEY, NONE);
     };
-  }, [client, addReadings, saveForecast]);
+  }, [client, addReadings, saveForecast, storedLog]);
 }
 
 /** Reads the surface thermometer once. Throws with a sentence where it does not answer or says nonsense. */

@@ -2,3 +2,5 @@
 export const boundary = () => import('@/core/formats');
 /** What outside devices say and how it is judged: needed once one is there. */
 export const devices = () => import('@/core/devices');
+/** Verdicts and plans: needed once a page has shown, and before an entry is written. */
+export const loadAdvice = () => import('@/core/advice');

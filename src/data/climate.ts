@@ -1,49 +1,99 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { addReadings, type ClimateReading } from '@/core';
+import { addReadings, type AirDay, type ClimateReading, type HeatPlan } from '@/core';
 import { useData } from './DataProvider';
-import type { Climate, Forecast, HeatPlan } from './records';
+import { FORECAST, HEATS, ROOM_LOG } from './queryKeys';
+import type { Forecast, RoomLog } from './records';
 import { StorageProblem } from './storage';
 
-export const CLIMATE_KEY = ['climate'] as const;
+/** Everything known of the shop's room: what was read, what is forecast, which heat is planned. */
+export interface Climate {
+  days: readonly AirDay<ClimateReading>[];
+  forecast: Forecast | null;
+  heats: readonly HeatPlan[];
+  /** Records that could not be read, by key. They are left where they are. */
+  unreadable: readonly string[];
+}
+
+/** What was read in the room; undefined until it is there. */
+export const useRoomLog = (): RoomLog | undefined => {
+  const { repo, writes } = useData();
+  return useQuery({ queryKey: ROOM_LOG, queryFn: async () => writes.fetched(ROOM_LOG, await repo.roomLog()) }).data;
+};
 
 /** What is known of the shop's room; undefined until it is read. */
 export function useClimate(): Climate | undefined {
-  const { repo } = useData();
-  return useQuery({ queryKey: CLIMATE_KEY, queryFn: () => repo.climate() }).data;
+  const { repo, writes } = useData();
+  const log = useRoomLog();
+  const forecast = useQuery({
+    queryKey: FORECAST,
+    queryFn: async () =>
+      writes.fetched(FORECAST, replaceEqualDeep(writes.stored<Forecast | null>(FORECAST), await repo.forecast())),
+  }).data;
+  const heats = useQuery({
+    queryKey: HEATS,
+    queryFn: async () => writes.fetched(HEATS, replaceEqualDeep(writes.stored<HeatPlan[]>(HEATS), await repo.heats())),
+  }).data;
+  return useMemo(
+    () => (log && forecast !== undefined && heats ? { ...log, forecast, heats } : undefined),
+    [log, forecast, heats],
+  );
 }
 
 /** Changes of the room's log. Each shows once it is kept: what is seen here is there after a reload too. */
 export function useClimateActions() {
-  const { repo, setTrouble, tellOthers } = useData();
+  const { repo, writes, setTrouble, tellOthers } = useData();
   const client = useQueryClient();
   return useMemo(() => {
-    const change = async (show: (c: Climate) => Climate, write: () => Promise<void>): Promise<void> => {
+    const said = async <R>(work: Promise<R>): Promise<R> => {
       try {
-        await write();
+        return await work;
       } catch (e) {
         if (e instanceof StorageProblem) setTrouble(e.kind);
         throw e;
       }
-      client.setQueryData<Climate>(CLIMATE_KEY, (c) => c && show(c));
-      tellOthers('climate');
     };
     return {
-      addReadings: (more: readonly ClimateReading[]) =>
-        change(
-          (c) => ({ ...c, readings: addReadings(c.readings, more).log }),
-          () => repo.addReadings(more),
-        ),
-      saveForecast: (forecast: Forecast) =>
-        change(
-          (c) => ({ ...c, forecast }),
-          () => repo.saveForecast(forecast),
-        ),
-      changeHeats: (f: (heats: readonly HeatPlan[]) => readonly HeatPlan[]) =>
-        change(
-          (c) => ({ ...c, heats: f(c.heats) }),
-          () => repo.changeHeats(f),
-        ),
+      addReadings: async (more: readonly ClimateReading[]): Promise<void> => {
+        const changed = await said(
+          writes.commit<RoomLog, string[]>({
+            key: ROOM_LOG,
+            quiet: true,
+            patch: (log) => ({ ...log, days: addReadings(log.days, more).days }),
+            write: () => repo.addReadings(more),
+          }),
+        );
+        tellOthers(...changed);
+      },
+      saveForecast: async (forecast: Forecast): Promise<void> => {
+        await said(
+          writes.commit<Forecast | null>({
+            key: FORECAST,
+            quiet: true,
+            patch: () => forecast,
+            write: () => repo.saveForecast(forecast),
+          }),
+        );
+        tellOthers('forecast');
+      },
+      changeHeats: async (change: (heats: readonly HeatPlan[]) => readonly HeatPlan[]): Promise<void> => {
+        await said(
+          writes.commit<readonly HeatPlan[]>({
+            key: HEATS,
+            quiet: true,
+            patch: change,
+            write: () => repo.changeHeats(change),
+          }),
+        );
+        tellOthers('heats');
+      },
+      /** The room's log as it is stored: for someone who has to know where it ends. */
+      storedLog: () =>
+        client.fetchQuery({
+          queryKey: ROOM_LOG,
+          queryFn: async () => writes.fetched(ROOM_LOG, await repo.roomLog()),
+          staleTime: Infinity,
+        }),
     };
-  }, [client, repo, setTrouble, tellOthers]);
+  }, [client, repo, writes, setTrouble, tellOthers]);
 }

@@ -19,12 +19,12 @@ export interface HeadList<K extends ListKey> {
 
 /** One of the lists on a job's head: changed at once, said where it cannot be kept, and taken back. */
 export function useHeadList<K extends ListKey>(open: OpenJob, key: K): HeadList<K> {
-  const { changeHead } = useShopActions();
+  const { changeJob } = useShopActions();
   const [problem, setProblem] = useState<string>();
   const [last, setLast] = useState<{ was: Item<K>[]; is: Item<K>[] }>();
   const listOf = (j: Job) => (j[key] ?? []) as Item<K>[];
   const write = (f: (all: Item<K>[]) => Item<K>[]) =>
-    changeHead(open.job.id, (j) => ({ ...j, [key]: f(listOf(j)) })).then(
+    changeJob(open.job.id, (j) => ({ ...j, [key]: f(listOf(j)) })).then(
       () => {
         setProblem(undefined);
         return true;

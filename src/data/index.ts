@@ -1,11 +1,19 @@
 export * from './actions';
 export * from './alarms';
-export * from './append';
+export {
+  NeedsReason,
+  NotLogged,
+  useLogCommand,
+  type Entry,
+  type EntryOf,
+  type LogCommand,
+  type Logged,
+} from './logEntry';
 export * from './bench';
 export * from './boundary';
 export * from './climate';
 export * from './clock';
-export * from './clocks';
+
 export * from './DataProvider';
 export * from './files';
 export * from './headList';
@@ -13,7 +21,7 @@ export * from './id';
 export * from './jobs';
 export * from './openJob';
 export * from './shop';
-export * from './standing';
+export * from './status';
 export { type Mode } from './mode';
-export { DEFAULT_SETTINGS, type Climate, type Forecast, type HeatPlan, type Settings } from './records';
+export { DEFAULT_SETTINGS, type Forecast, type Settings } from './records';
 export { STORAGE_WORDS, StorageProblem } from './storage';

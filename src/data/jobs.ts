@@ -1,40 +1,50 @@
-import { useQueries, useQuery, useQueryClient, type UseQueryResult } from '@tanstack/react-query';
+import { useQueries, useQuery, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
-import { cutsOf, foldLog, lookupIn, wholeLibrary, type Product, type ProductLookup } from '@/core';
-import type * as RulesModule from '@/core/advice';
+import type { Product } from '@/core';
+import type * as AdviceModule from '@/core/advice';
+import { loadAdvice } from './boundary';
 import { useData } from './DataProvider';
-import type { OpenJob } from './openJob';
+import { libraryOf, type Library } from './library';
+import { openLoaded, type OpenJob } from './openJob';
+import type { Repository } from './repository';
+import type { ShopRecord } from './records';
+import { jobKey, SHOP } from './queryKeys';
 import { useShop } from './shop';
+import type { Writes } from './writes';
 
-export const jobKey = (id: string) => ['job', id] as const;
+const NONE: readonly Product[] = [];
 
-/** The whole library, own products first. */
-export function useLibrary(): { all: Product[]; lookup: ProductLookup } {
-  const own = useShop().data?.products;
-  return useMemo(() => {
-    const all = wholeLibrary(own ?? []);
-    return { all, lookup: lookupIn(all) };
-  }, [own]);
+/** Every product that the shop knows, its own first. */
+export function useLibrary(): Library {
+  const own = useShop().data?.products ?? NONE;
+  return useMemo(() => libraryOf(own), [own]);
+}
+
+/** Reads a job: all of it, or what is new since it was read last. */
+export async function fetchJob(
+  { repo, writes }: { repo: Repository; writes: Writes },
+  client: QueryClient,
+  id: string,
+): Promise<OpenJob | null> {
+  const key = jobKey(id);
+  const shop = client.getQueryData<ShopRecord>(SHOP) ?? (await repo.shop());
+  const had = writes.stored<OpenJob | null>(key) ?? undefined;
+  let loaded = await repo.load(id, had);
+  // A log that is shorter than it was is another log: the job was put in anew.
+  const anew = had && loaded && loaded.seq < had.seq;
+  if (anew) loaded = await repo.load(id);
+  const open = loaded && openLoaded(loaded, libraryOf(shop.products).lookup, anew ? undefined : had);
+  return writes.fetched(key, open);
 }
 
 function useJobQuery() {
-  const { repo } = useData();
+  const data = useData();
+  const client = useQueryClient();
   const shop = useShop().data;
   return (id: string) => ({
     queryKey: jobKey(id),
     enabled: shop !== undefined,
-    queryFn: async (): Promise<OpenJob | null> => {
-      const loaded = await repo.load(id);
-      if (!loaded) return null;
-      const products = lookupIn(wholeLibrary((await repo.shop()).products));
-      return {
-        job: loaded.job,
-        seq: loaded.seq,
-        unreadable: loaded.unreadable,
-        state: foldLog(loaded.events, products, cutsOf(loaded.job)),
-        products,
-      };
-    },
+    queryFn: () => fetchJob(data, client, id),
   });
 }
 
@@ -51,7 +61,8 @@ class JobList {
   constructor(
     readonly jobs: OpenJob[],
     readonly loading: boolean,
-    readonly error: Error | null,
+    /** Of jobs that cannot be read; the others are shown all the same. */
+    readonly failures: readonly Error[],
   ) {}
 }
 
@@ -59,32 +70,41 @@ const together = (rs: UseQueryResult<OpenJob | null>[]): JobList =>
   new JobList(
     rs.flatMap((r) => r.data ?? []),
     rs.some((r) => r.isLoading),
-    rs.find((r) => r.error)?.error ?? null,
+    rs.flatMap((r) => r.error ?? []),
   );
 
-/** All jobs of the shop, in its order; empty while they load. */
-export function useJobs(): { jobs: OpenJob[]; loading: boolean; error: Error | null } {
+export interface Jobs {
+  jobs: OpenJob[];
+  loading: boolean;
+  /** The shop itself cannot be read. */
+  error: Error | null;
+  failures: readonly Error[];
+}
+
+/** All jobs of the shop, in its order; empty while they load. One that cannot be read does not keep the others from view. */
+export function useJobs(): Jobs {
   const shop = useShop();
   const query = useJobQuery();
   const list = useQueries({ queries: (shop.data?.jobIds ?? []).map(query), combine: together });
-  return { jobs: list.jobs, loading: shop.isLoading || list.loading, error: shop.error ?? list.error };
+  return { jobs: list.jobs, loading: shop.isLoading || list.loading, error: shop.error, failures: list.failures };
 }
 
 /**
  * Keeps all jobs loaded and gives them when asked, without drawing anything anew when one of them grows: for what looks at
  * them now and then, behind the page.
  */
-export function useQuietJobs(): () => OpenJob[] {
+export function useJobsInBackground(): () => OpenJob[] {
   const client = useQueryClient();
   const ids = useShop().data?.jobIds;
   const query = useJobQuery();
   useQueries({ queries: (ids ?? []).map((id) => ({ ...query(id), notifyOnChangeProps: [] })), combine: nothing });
-  return useCallback(
-    () => (ids ?? []).flatMap((id) => client.getQueryData<OpenJob | null>(jobKey(id)) ?? []),
-    [client, ids],
-  );
+  return useCallback(() => openJobs(client, ids ?? []), [client, ids]);
 }
 const nothing = () => null;
+
+/** The jobs that are at hand now. */
+export const openJobs = (client: QueryClient, ids: readonly string[]): OpenJob[] =>
+  ids.flatMap((id) => client.getQueryData<OpenJob | null>(jobKey(id)) ?? []);
 
 /** The job that was written to last, or else made last; of several. */
 export function lastWritten(jobs: readonly OpenJob[]): OpenJob | undefined {
@@ -98,17 +118,17 @@ export function useJobOrLast(id: string | undefined): { open: OpenJob | undefine
   return { open: jobs.find((j) => j.job.id === id) ?? lastWritten(jobs), loading };
 }
 
-/** The same with the rules, for a page that needs both; undefined until they are there. */
-export function useJobAndRules(id: string | undefined): { open: OpenJob | undefined; rules: Rules } | undefined {
+/** What {@link useAdvice} gives once it is there. */
+export type Advice = typeof AdviceModule;
+const ADVICE = ['advice'] as const;
+
+/** Verdicts and plans, loaded behind the page: the stack shows first, and its verdicts follow. Undefined until they are there. */
+export const useAdvice = (wanted = true): Advice | undefined =>
+  useQuery({ queryKey: ADVICE, queryFn: loadAdvice, enabled: wanted }).data;
+
+/** A job with advice, for a page that needs both; undefined until they are there. */
+export function useJobAndAdvice(id: string | undefined): { open: OpenJob | undefined; advice: Advice } | undefined {
   const { open, loading } = useJobOrLast(id);
-  const rules = useRules();
-  return loading || !rules ? undefined : { open, rules };
-}
-
-/** What {@link useRules} gives once it is there. */
-export type Rules = typeof RulesModule;
-
-/** The rules, loaded behind the page: the stack shows first, and its verdicts follow. Undefined until they are there. */
-export function useRules(wanted = true) {
-  return useQuery({ queryKey: ['rules'], queryFn: () => import('@/core/advice'), enabled: wanted }).data;
+  const advice = useAdvice();
+  return loading || !advice ? undefined : { open, advice };
 }

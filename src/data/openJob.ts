@@ -1,12 +1,64 @@
-import type { Job, JobState, ProductLookup } from '@/core';
+import { appendEvent, cutsOf, foldLog, type Job, type JobState, type LogEvent, type ProductLookup } from '@/core';
+import type { LoadedJob } from './repository';
 
+/** A job at hand: what it is about, its log folded, and how far it is read. */
 export interface OpenJob {
   job: Job;
   state: JobState;
+  /** How many entries are stored, and the number of what the job is about. */
   seq: number;
+  no: number;
   unreadable: string[];
   /** Id of an event that is shown but not yet safe in storage. */
   saving?: string;
   /** The library that it was folded with. */
   products: ProductLookup;
+}
+
+const sameCuts = (a: Job, b: Job): boolean => {
+  const [x, y] = [cutsOf(a), cutsOf(b)];
+  return (
+    x.length === y.length &&
+    x.every((c, i) => {
+      const d = y[i]!;
+      return c.zoneId === d.zoneId && c.from === d.from && c.atMs === d.atMs && c.outline === d.outline;
+    })
+  );
+};
+
+/** The open job about something else: its log is folded again only where zones were cut otherwise. */
+export function withJob(open: OpenJob, job: Job): OpenJob {
+  if (job === open.job) return open;
+  if (sameCuts(open.job, job)) return { ...open, job };
+  return { ...open, job, state: foldLog(open.state.events, open.products, cutsOf(job)) };
+}
+
+/** The open job with more entries in its log. */
+export const withEvents = (open: OpenJob, events: readonly LogEvent[]): OpenJob =>
+  events.length === 0
+    ? open
+    : { ...open, state: events.reduce((s, e) => appendEvent(s, e, open.products), open.state) };
+
+/** The open job with another library; it is folded again where its log speaks of what is another product now. */
+export function withProducts(open: OpenJob, products: ProductLookup): OpenJob {
+  if (products === open.products) return open;
+  const ids = new Set(open.state.events.flatMap((e) => ('productId' in e ? [e.productId] : [])));
+  const changed = [...ids].some((id) => products(id) !== open.products(id));
+  return {
+    ...open,
+    products,
+    ...(changed && { state: foldLog(open.state.events, products, cutsOf(open.job)) }),
+  };
+}
+
+/**
+ * A job from what was read of it. What is known of it already is kept: only new entries are folded in, so clocks and drawings of what did not
+ * change stay themselves.
+ * @param had the job as it was known; the entries that were read then stand behind those
+ */
+export function openLoaded(loaded: LoadedJob, products: ProductLookup, had?: OpenJob): OpenJob {
+  const { job, events, seq, no, unreadable } = loaded;
+  if (!had) return { job, seq, no, unreadable, products, state: foldLog(events, products, cutsOf(job)) };
+  const grown = withEvents(withJob(withProducts(had, products), job), events);
+  return { ...grown, seq, no, unreadable: [...had.unreadable, ...unreadable] };
 }

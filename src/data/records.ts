@@ -1,27 +1,46 @@
 import {
+  airDay,
   DAY_MS,
   DEFAULT_METHOD,
+  type AirDay,
   type AlarmKind,
   type ClimateReading,
   type ForecastPoint,
-  type HeatPiece,
+  type HeatPlan,
   type HouseMethod,
   type Job,
   type LogEvent,
+  type PanelMap,
+  type Point,
   type Product,
   type ReadingSource,
   type UnitSystem,
 } from '@/core';
-import { eventFrom1 } from '@/core/formats/migrate';
+import { readRecord, writeRecord } from '@/core/formats/migrate';
 
-/** Version of every record written now. Version 1 events held a coat's total film and humidity in per cent. */
-export const RECORD_VERSION = 2;
-
+/**
+ * What an append writes beside its event, small on purpose. `seq`: how many entries the log has, under keys 1 to seq. `no` grows with
+ * every change of what the job is about (its body, or a drawing).
+ */
 export interface HeadRecord {
-  v: number;
-  job: Job;
-  /** How many events are in the log: they stand under keys 1 to seq. Grows with every append. */
   seq: number;
+  no: number;
+  /** Only in records of version 4 and older: the job stood in its head. */
+  job?: Job;
+}
+
+/** A job without its drawings: each of those is a record with a number of its own. */
+export interface BodyRecord {
+  job: Job;
+  /** Number of each panel's drawing; panels that nobody drew have none. */
+  drawings: Record<string, number>;
+}
+
+/** The drawing of one panel, with the outlines of its zones. */
+export interface DrawingRecord {
+  no: number;
+  map?: PanelMap;
+  outlines: Record<string, Point[]>;
 }
 
 export interface Settings {
@@ -57,21 +76,13 @@ export const DEFAULT_SETTINGS: Settings = {
 };
 
 export interface ShopRecord {
-  v: number;
   jobIds: string[];
   /** Grows with every change of the shop's own data. */
   seq: number;
   settings: Settings;
   products: Product[];
   /** For the demo: how it was filled, so that it can be told from what a user did to it. */
-  seeded?: { atMs: number; seqs: Record<string, number> };
-}
-
-/** A heat that is planned: of the room, or of some zones of a job. */
-export interface HeatPlan extends HeatPiece {
-  id: string;
-  jobId?: string;
-  zoneIds?: string[];
+  seeded?: { atMs: number; seqs: Record<string, number>; nos?: Record<string, number> };
 }
 
 export interface Forecast {
@@ -79,32 +90,25 @@ export interface Forecast {
   points: ForecastPoint[];
 }
 
-/** Everything known of the shop's room: what was read, what is forecast, which heat is planned. */
-export interface Climate {
-  readings: readonly ClimateReading[];
-  forecast: Forecast | null;
-  heats: readonly HeatPlan[];
+/** What was read in the shop's room, by day. */
+export interface RoomLog {
+  days: readonly AirDay<ClimateReading>[];
   /** Records that could not be read, by key. They are left where they are. */
   unreadable: string[];
 }
 
 /** One record holds one day's readings (UTC), each as [ms, °C, fraction, source, surface °C]. */
 type ReadingRow = [number, number, number, ReadingSource, number?];
-export interface ClimateRecord {
-  v: number;
-  readings: ReadingRow[];
-}
 
 export const climateRecord = (readings: readonly ClimateReading[]): string =>
-  JSON.stringify({
-    v: RECORD_VERSION,
-    readings: readings.map((r) =>
+  writeRecord({
+    readings: readings.map((r): ReadingRow =>
       r.surfaceC === undefined ? [r.atMs, r.tempC, r.rh, r.source] : [r.atMs, r.tempC, r.rh, r.source, r.surfaceC],
     ),
-  } satisfies ClimateRecord);
+  });
 
-export const climateFromRecord = (text: string): ClimateReading[] =>
-  (JSON.parse(text) as ClimateRecord).readings.map(([atMs, tempC, rh, source, surfaceC]) => ({
+const climateFromRecord = (text: string): ClimateReading[] =>
+  (readRecord('climate', text).readings as ReadingRow[]).map(([atMs, tempC, rh, source, surfaceC]) => ({
     atMs,
     tempC,
     rh,
@@ -112,13 +116,27 @@ export const climateFromRecord = (text: string): ClimateReading[] =>
     ...(surfaceC !== undefined && { surfaceC }),
   }));
 
-export const dayOf = (atMs: number): number => Math.floor(atMs / DAY_MS);
+/** A day's record as a day of air. Throws on one that cannot be read. */
+export function dayFromRecord(text: string): AirDay<ClimateReading> {
+  const readings = climateFromRecord(text);
+  return airDay(Math.floor(readings[0]!.atMs / DAY_MS), readings);
+}
 
 export const CLIMATE = 'climate/';
+/** The log of a job, or of the shop: its head and its entries. */
+export const logKeys = (log: string) => ({
+  head: `${log}/head`,
+  event: (n: number) => `${log}/event/${String(n).padStart(7, '0')}`,
+});
+/** The shop's own log: what stands on the shelf belongs to no job. */
+export const SHOP_LOG = 'shop-log';
+export const jobLog = (jobId: string): string => `job/${jobId}`;
 export const keys = {
   shop: 'shop',
-  head: (jobId: string) => `job/${jobId}/head`,
-  event: (jobId: string, n: number) => `job/${jobId}/event/${String(n).padStart(7, '0')}`,
+  head: (jobId: string) => logKeys(jobLog(jobId)).head,
+  event: (jobId: string, n: number) => logKeys(jobLog(jobId)).event(n),
+  body: (jobId: string) => `${jobLog(jobId)}/body`,
+  drawing: (jobId: string, panelId: string) => `${jobLog(jobId)}/drawing/${panelId}`,
   climate: (atMs: number) => `${CLIMATE}${new Date(atMs).toISOString().slice(0, 10)}`,
   forecast: 'forecast',
   heats: 'heats',
@@ -126,9 +144,53 @@ export const keys = {
   draft: (name: string) => `draft/${name}`,
 };
 
-/** An event record of any version, as the event of today. */
-export function eventFromRecord(text: string): LogEvent {
-  const r = JSON.parse(text) as { v: number; event: unknown };
-  return (r.v < 2 ? eventFrom1(r.event) : r.event) as LogEvent;
+export const eventFromRecord = (text: string): LogEvent => readRecord('event', text).event as LogEvent;
+export const eventRecord = (event: LogEvent): string => writeRecord({ event });
+export const headFromRecord = (text: string): HeadRecord => readRecord('head', text) as unknown as HeadRecord;
+export const headRecord = ({ seq, no }: HeadRecord): string => writeRecord({ seq, no });
+export const shopFromRecord = (text: string): ShopRecord => {
+  const r = readRecord('shop', text) as unknown as ShopRecord;
+  return { ...r, settings: { ...DEFAULT_SETTINGS, ...r.settings } };
+};
+export const heatsFromRecord = (text: string): HeatPlan[] => readRecord('heats', text).heats as HeatPlan[];
+export const forecastFromRecord = (text: string): Forecast | null =>
+  readRecord('forecast', text).forecast as Forecast | null;
+
+/** A job as its body and its drawings, each drawing by its panel. */
+export function partsOf(job: Job): { body: Job; drawings: Map<string, Omit<DrawingRecord, 'no'>> } {
+  const drawings = new Map<string, Omit<DrawingRecord, 'no'>>();
+  for (const { id, map } of job.panels) {
+    const outlines = Object.fromEntries(
+      job.zones.flatMap((z) => (z.panelId === id && z.outline ? [[z.id, z.outline] as const] : [])),
+    );
+    if (map || Object.keys(outlines).length > 0) drawings.set(id, { ...(map && { map }), outlines });
+  }
+  const body: Job = {
+    ...job,
+    panels: job.panels.map(({ map: _, ...p }) => p),
+    zones: job.zones.map(({ outline: _, ...z }) => z),
+  };
+  return { body, drawings };
 }
-export const eventRecord = (event: LogEvent): string => JSON.stringify({ v: RECORD_VERSION, event });
+
+/** The job of its parts again. */
+export function jobOf(body: Job, drawings: ReadonlyMap<string, Omit<DrawingRecord, 'no'>>): Job {
+  return {
+    ...body,
+    panels: body.panels.map((p) => {
+      const map = drawings.get(p.id)?.map;
+      return map ? { ...p, map } : p;
+    }),
+    zones: body.zones.map((z) => {
+      const outline = drawings.get(z.panelId)?.outlines[z.id];
+      return outline ? { ...z, outline } : z;
+    }),
+  };
+}
+
+/** Whether a panel's drawing is another one: drawings that nothing changed are the same objects. */
+export const isRedrawn = (a: Omit<DrawingRecord, 'no'> | undefined, b: Omit<DrawingRecord, 'no'>): boolean => {
+  if (!a || a.map !== b.map) return true;
+  const [had, has] = [Object.keys(a.outlines), Object.keys(b.outlines)];
+  return had.length !== has.length || has.some((z) => a.outlines[z] !== b.outlines[z]);
+};

@@ -1,5 +1,7 @@
-import type { ClimateReading, Job, LogEvent } from '@/core';
-import { keys } from './records';
+import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core';
+import fixtures from '@/core/formats/fixtures/records.json';
+import { NewerFormat } from '@/core/formats/version';
+import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
 import { memoryStorage, type KeyValue } from './storage';
 
@@ -18,11 +20,27 @@ const opened = async (store: KeyValue = memoryStorage(), events = [event('a'), e
   return { repo, store };
 };
 const ids = async (repo: ReturnType<typeof openRepository>) => (await repo.load('j'))!.events.map((e) => e.id);
+/** A store that says what is asked of it. */
+function watched(store: KeyValue) {
+  const [read, written]: [string[], string[]] = [[], []];
+  const spy: KeyValue = {
+    ...store,
+    getMany: (names) => {
+      read.push(...names);
+      return store.getMany(names);
+    },
+    setMany: (entries) => {
+      written.push(...Object.keys(entries));
+      return store.setMany(entries);
+    },
+  };
+  return { spy, read, written };
+}
 
 describe('the repository', () => {
   it('appends behind the end and counts on', async () => {
     const { repo } = await opened();
-    expect(await repo.append('j', 2, [event('c')])).toBe(3);
+    expect(await repo.append('j', 2, [event('c')])).toMatchObject({ seq: 3 });
     expect(await ids(repo)).toEqual(['a', 'b', 'c']);
   });
 
@@ -40,41 +58,37 @@ describe('the repository', () => {
     expect(await ids(repo)).toHaveLength(3);
   });
 
-  it('writes the event and the head in one call, so that a failed one leaves the log as it was', async () => {
+  it('writes the event and a small head in one call, so that a failed one leaves the log as it was', async () => {
     const store = memoryStorage();
     const { repo } = await opened(store);
-    const calls: string[][] = [];
+    const calls: Record<string, string>[] = [];
     const failing = openRepository(
       {
         ...store,
         setMany: (entries) => {
-          calls.push(Object.keys(entries));
+          calls.push(entries);
           return Promise.reject(new Error('power cut'));
         },
       },
       'test',
     );
     await expect(failing.append('j', 2, [event('c')])).rejects.toThrow('power cut');
-    expect(calls).toEqual([[keys.event('j', 3), keys.head('j')]]);
+    expect(calls.map((c) => Object.keys(c).sort())).toEqual([[keys.event('j', 3), keys.head('j')]]);
+    expect(calls[0]![keys.head('j')]!.length).toBeLessThan(60);
     expect(await ids(repo)).toEqual(['a', 'b']);
   });
 
-  it('reads records of version 1 as events of today', async () => {
+  it('reads to someone who has a part only what is new, and parses nothing twice', async () => {
     const { repo, store } = await opened();
-    const old = {
-      id: 'a',
-      kind: 'coated',
-      atMs: 1,
-      writtenMs: 1,
-      zoneIds: ['z'],
-      productId: 'highbuild-2k',
-      coats: 2,
-      totalUm: 110,
-      application: 'brush',
-      air: { tempC: 19, rhPct: 58 },
-    };
-    await store.setMany({ [keys.event('j', 1)]: JSON.stringify({ v: 1, event: old }) });
-    expect((await repo.load('j'))!.events[0]).toMatchObject({ coats: 2, filmUm: 55, air: { tempC: 19, rh: 0.58 } });
+    const { spy, read } = watched(store);
+    const mine = openRepository(spy, 'test');
+    const all = (await mine.load('j'))!;
+    read.length = 0;
+    await repo.append('j', 2, [event('c')]);
+    const more = (await mine.load('j', all))!;
+    expect(more.events.map((e) => e.id)).toEqual(['c']);
+    expect(more.job).toBe(all.job);
+    expect(read).toEqual([keys.head('j'), keys.event('j', 3)]);
   });
 
   it('names a record that cannot be read, and shows the rest', async () => {
@@ -98,47 +112,189 @@ describe('the repository', () => {
     expect((await repo.shop()).products).toEqual([own]);
   });
 
-  it('settings that an older version did not know get their defaults', async () => {
+  it('a job that is taken away leaves no record', async () => {
     const { repo, store } = await opened();
-    await store.setMany({
-      [keys.shop]: JSON.stringify({ v: 1, jobIds: ['j'], seq: 1, settings: { shopName: 'Old' }, products: [] }),
+    await repo.removeJob('j');
+    expect((await store.getAllKeys()).filter((k) => k.startsWith('job/'))).toEqual([]);
+  });
+
+  it('the shop has a log of its own, with no entry yet', async () => {
+    const { repo, store } = await opened();
+    expect(await repo.shopLog().head()).toBeNull();
+    const { records } = repo.shopLog().records({ seq: 0, no: 0 }, []);
+    await store.setMany(records);
+    expect(Object.keys(records)).toEqual([logKeys(SHOP_LOG).head]);
+    expect(await repo.shopLog().head()).toMatchObject({ seq: 0 });
+    expect(await repo.shopLog().entries(0)).toEqual({ entries: [], unreadable: [] });
+  });
+});
+
+describe('drawings', () => {
+  const square = (mm: number) => [
+    { x: 0, y: 0 },
+    { x: mm, y: 0 },
+    { x: mm, y: mm },
+  ];
+  const drawn: Job = {
+    ...JOB,
+    panels: ['p', 'q'].map((id, i) => ({
+      id,
+      name: id,
+      substrate: 'steel',
+      thicknessUm: 800,
+      map: { outline: square(500 + i), faces: ['outer'], keepOuts: [] },
+    })),
+    zones: ['p', 'q'].map((p) => ({ id: `${p}z`, panelId: p, name: 'Z', areaCm2: 50, outline: square(100) })),
+  };
+  const setUp = async () => {
+    const { spy, read, written } = watched(memoryStorage());
+    const repo = openRepository(spy, 'test');
+    await repo.putJobs([{ job: drawn, events: [], products: [] }]);
+    written.length = 0;
+    return { repo, spy, read, written };
+  };
+
+  it('come back as they went in', async () => {
+    const { spy } = await setUp();
+    expect((await openRepository(spy, 'test').load('j'))!.job).toEqual(drawn);
+  });
+  it('are records of their own: only the panel that was drawn anew is written', async () => {
+    const { repo, spy, written } = await setUp();
+    const redrawn = (j: Job): Job => ({
+      ...j,
+      zones: j.zones.map((z) => (z.id === 'qz' ? { ...z, outline: square(120) } : z)),
     });
-    expect((await repo.shop()).settings).toMatchObject({
-      shopName: 'Old',
+    await repo.changeJob('j', redrawn);
+    expect(written.sort()).toEqual([keys.body('j'), keys.drawing('j', 'q'), keys.head('j')]);
+    expect((await openRepository(spy, 'test').load('j'))!.job).toEqual(redrawn(drawn));
+  });
+  it('of another tab are read again only where they changed', async () => {
+    const { repo, spy, read } = await setUp();
+    const other = openRepository(spy, 'test');
+    const before = (await other.load('j'))!.job;
+    await repo.changeJob('j', (j) => ({
+      ...j,
+      panels: j.panels.map((p) => (p.id === 'p' ? { ...p, map: { ...p.map!, faces: ['outer', 'inner'] } } : p)),
+    }));
+    read.length = 0;
+    const after = (await other.load('j'))!.job;
+    expect(read).toEqual([keys.head('j'), keys.body('j'), keys.drawing('j', 'p')]);
+    expect(after.panels[0]!.map!.faces).toEqual(['outer', 'inner']);
+    expect(after.zones[1]!.outline).toBe(before.zones[1]!.outline);
+  });
+  it('an entry rewrites neither them nor the job', async () => {
+    const { repo, written } = await setUp();
+    await repo.append('j', 0, [event('a')]);
+    expect(written.sort()).toEqual([keys.event('j', 1), keys.head('j')]);
+  });
+});
+
+describe('records of older versions', () => {
+  const text = (name: keyof typeof fixtures) => JSON.stringify(fixtures[name]);
+  const old = async () => {
+    const { 'head-v2': head } = fixtures;
+    const store = memoryStorage({
+      [keys.shop]: text('shop-v2'),
+      [keys.head('j')]: JSON.stringify(head),
+      [keys.event('j', 1)]: text('event-v1'),
+      [keys.event('j', 2)]: text('event-v2'),
+      [keys.event('j', 3)]: text('event-v2'),
+      [keys.climate(86_400_000)]: text('climate-v2'),
+      [keys.forecast]: text('forecast-v2'),
+      [keys.heats]: text('heats-v2'),
+      [keys.alarms]: text('alarms-v2'),
+      [keys.draft('mix')]: text('draft-v2'),
+    });
+    return { repo: openRepository(store, 'test'), store, job: head.job as Job };
+  };
+  it('are read as those of today', async () => {
+    const { repo, job } = await old();
+    const loaded = (await repo.load('j'))!;
+    expect(loaded).toMatchObject({ job, seq: 3, no: 0 });
+    expect(loaded.events[0]).toMatchObject({ coats: 2, filmUm: 55, air: { tempC: 19, rh: 0.58 } });
+    const shop = await repo.shop();
+    expect(shop.settings).toMatchObject({
+      shopName: 'Old shop',
       units: 'metric',
       method: { filler: 'overEpoxy' },
+      rig: { media: 'Fine crushed glass' },
     });
+    expect((await repo.roomLog()).days).toMatchObject([{ day: 1, readings: [{ tempC: 15.5 }, { surfaceC: 14 }] }]);
+    expect(await repo.forecast()).toEqual(fixtures['forecast-v2']);
+    expect(await repo.heats()).toEqual(fixtures['heats-v2']);
+    expect(await repo.alarmsDone()).toEqual(fixtures['alarms-v2']);
+    expect(await repo.draft('mix')).toEqual(fixtures['draft-v2']);
+  });
+  it('a job that stood whole in its head is taken apart with its next entry, and nothing of it is lost', async () => {
+    const { repo, store, job } = await old();
+    await repo.append('j', 3, [event('d')]);
+    const head = (await store.getMany([keys.head('j')]))[keys.head('j')]!;
+    expect(JSON.parse(head)).toEqual({ v: 5, seq: 4, no: 1 });
+    const again = openRepository(store, 'test');
+    expect((await again.load('j'))!.job).toEqual(job);
+    expect((await again.load('j'))!.events).toHaveLength(4);
+  });
+  it('or with its next change', async () => {
+    const { repo, store, job } = await old();
+    await repo.changeJob('j', (j) => ({ ...j, name: 'New' }));
+    expect((await openRepository(store, 'test').load('j'))!.job).toEqual({ ...job, name: 'New' });
+  });
+  it.each([
+    [keys.shop, (r: ReturnType<typeof openRepository>) => r.shop()],
+    [keys.head('j'), (r: ReturnType<typeof openRepository>) => r.load('j')],
+    [keys.event('j', 1), (r: ReturnType<typeof openRepository>) => r.load('j')],
+    [keys.climate(0), (r: ReturnType<typeof openRepository>) => r.roomLog()],
+    [keys.heats, (r: ReturnType<typeof openRepository>) => r.heats()],
+  ])('a newer %s is refused with a word, and left alone', async (key, read) => {
+    const { repo, store } = await opened();
+    const newer = '{"v":6,"readings":[]}';
+    await store.setMany({ [key]: newer });
+    await expect(read(repo)).rejects.toBeInstanceOf(NewerFormat);
+    await expect(read(repo)).rejects.toThrow(/written by a newer Stratocoat \(version 6/);
+    expect((await store.getMany([key]))[key]).toBe(newer);
   });
 });
 
 describe('the log of the room', () => {
   const DAY = 86_400_000;
   const r = (atMs: number, tempC = 15): ClimateReading => ({ atMs, tempC, rh: 0.6, source: 'logger' });
+  const readings = async (repo: ReturnType<typeof openRepository>) =>
+    (await repo.roomLog()).days.flatMap((d) => d.readings);
 
   it('comes back as it went in, by time, over days, with surfaces', async () => {
     const { repo } = await opened();
     const all = [r(DAY * 3 + 5), { ...r(DAY * 2), surfaceC: 12.5 }, r(DAY * 3), r(DAY * 40)];
     await repo.addReadings(all.slice(0, 2));
-    await repo.addReadings(all.slice(2));
-    expect((await repo.climate()).readings).toEqual([all[1], all[2], all[0], all[3]]);
+    expect(await repo.addReadings(all.slice(2))).toEqual([keys.climate(DAY * 3), keys.climate(DAY * 40)]);
+    expect(await readings(repo)).toEqual([all[1], all[2], all[0], all[3]]);
+    expect((await repo.roomLog()).days).toEqual(splitDays([all[1]!, all[2]!, all[0]!, all[3]!]));
+  });
+
+  it('read again, a day that did not change is the same object', async () => {
+    const { repo } = await opened();
+    await repo.addReadings([r(DAY * 2), r(DAY * 3)]);
+    const before = (await repo.roomLog()).days;
+    await repo.addReadings([r(DAY * 3 + 9)]);
+    const after = (await repo.roomLog()).days;
+    expect(after.map((d, i) => d === before[i])).toEqual([true, false]);
   });
 
   it('readings that come twice are there once, and the last said counts', async () => {
     const { repo } = await opened();
     await repo.addReadings([r(DAY, 15)]);
     await repo.addReadings([r(DAY, 15), r(DAY, 16)]);
-    expect((await repo.climate()).readings).toEqual([r(DAY, 16)]);
+    expect(await readings(repo)).toEqual([r(DAY, 16)]);
   });
 
-  it('a day that cannot be read is said and left alone, and what is new stands beside it', async () => {
+  it('a day that cannot be read is said and left alone, and all that is new stands beside it', async () => {
     const { repo, store } = await opened();
     await repo.addReadings([r(DAY * 2)]);
     const key = keys.climate(DAY * 2);
     await store.setMany({ [key]: '{broken' });
-    await repo.addReadings([r(DAY * 2 + 60_000, 17)]);
-    const climate = await repo.climate();
-    expect(climate.unreadable).toEqual([key]);
-    expect(climate.readings).toEqual([r(DAY * 2 + 60_000, 17)]);
+    const later = [1, 2, 3].map((n) => r(DAY * 2 + n * 60_000, 15 + n));
+    for (const x of later) await repo.addReadings([x]);
+    expect((await repo.roomLog()).unreadable).toEqual([key]);
+    expect(await readings(repo)).toEqual(later);
     expect((await store.getMany([key]))[key]).toBe('{broken');
   });
 
@@ -148,7 +304,7 @@ describe('the log of the room', () => {
     await repo.addReadings([r(DAY)]);
     const failing = openRepository({ ...store, setMany: () => Promise.reject(new Error('disk full')) }, 'test');
     await expect(failing.addReadings([r(DAY + 1), r(DAY * 9)])).rejects.toThrow('full');
-    expect((await repo.climate()).readings).toEqual([r(DAY)]);
+    expect(await readings(repo)).toEqual([r(DAY)]);
   });
 
   it('forecast, plans and alarms that were put away are kept', async () => {
@@ -157,12 +313,11 @@ describe('the log of the room', () => {
     const heats = [{ id: 'h', kind: 'heater' as const, fromMs: 1, toMs: 2, tempC: 22 }];
     await repo.saveForecast(forecast);
     await repo.changeHeats(() => heats);
-    await repo.saveAlarmsDone({ a: 3 });
-    expect(await repo.climate()).toEqual({ readings: [], forecast, heats, unreadable: [] });
-    expect(await repo.alarmsDone()).toEqual({ a: 3 });
+    await repo.changeAlarms(() => ({ a: 3 }));
+    expect([await repo.forecast(), await repo.heats(), await repo.alarmsDone()]).toEqual([forecast, heats, { a: 3 }]);
   });
 
-  it('heats planned at the same moment, in two tabs or by two taps, are all kept', async () => {
+  it('heats planned, and alarms put away, at the same moment in two tabs or by two taps are all kept', async () => {
     const store = memoryStorage();
     const one = openRepository(store, 'test');
     const other = openRepository(store, 'test');
@@ -171,7 +326,10 @@ describe('the log of the room', () => {
       one.changeHeats((all) => [...all, plan('a')]),
       other.changeHeats((all) => [...all, plan('b')]),
       one.changeHeats((all) => [...all, plan('c')]),
+      one.changeAlarms((d) => ({ ...d, x: 1 })),
+      other.changeAlarms((d) => ({ ...d, y: 2 })),
     ]);
-    expect((await one.climate()).heats.map((h) => h.id)).toEqual(['a', 'b', 'c']);
+    expect((await one.heats()).map((h) => h.id)).toEqual(['a', 'b', 'c']);
+    expect(await other.alarmsDone()).toEqual({ x: 1, y: 2 });
   });
 });

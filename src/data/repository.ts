@@ -1,171 +1,264 @@
-import { addReadings, type ClimateReading, type Job, type LogEvent, type Product } from '@/core';
+import {
+  addReadings,
+  type AirDay,
+  type ClimateReading,
+  type HeatPlan,
+  type Job,
+  type LogEvent,
+  type Product,
+} from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
+import { readRecord, writeRecord } from '@/core/formats/migrate';
+import { NewerFormat } from '@/core/formats/version';
 import { exclusively } from './lock';
+import { logStore, StaleHead } from './logStore';
 import {
   CLIMATE,
-  climateFromRecord,
   climateRecord,
-  dayOf,
+  dayFromRecord,
   DEFAULT_SETTINGS,
   eventFromRecord,
   eventRecord,
+  forecastFromRecord,
+  headRecord,
+  heatsFromRecord,
+  isRedrawn,
+  jobLog,
+  jobOf,
   keys,
-  RECORD_VERSION,
-  type Climate,
+  partsOf,
+  shopFromRecord,
+  SHOP_LOG,
+  type BodyRecord,
+  type DrawingRecord,
   type Forecast,
   type HeadRecord,
-  type HeatPlan,
+  type RoomLog,
   type Settings,
   type ShopRecord,
 } from './records';
 import type { KeyValue } from './storage';
 
+export { StaleHead } from './logStore';
+
+/** A job as it is stored, or what of it is new to someone who has a part. */
 export interface LoadedJob {
   job: Job;
+  /** Entries behind those that the caller has. */
   events: LogEvent[];
   seq: number;
+  no: number;
   /** Records that could not be read, by key. They are left where they are. */
   unreadable: string[];
 }
 
-/** The write came from a state that another tab has since moved on from. Nothing was written. */
-export class StaleHead extends Error {
-  constructor() {
-    super('The job has changed in another tab');
-    this.name = 'StaleHead';
-  }
-}
-
 export type Repository = ReturnType<typeof openRepository>;
 
-/** Reading a whole log key by key keeps IndexedDB busy; in parcels it does not hold up the page. */
-const PARCEL = 2000;
+const EVENTS = { read: eventFromRecord, write: eventRecord };
+/** The shop's log has no kinds of entry yet. */
+const NO_ENTRIES = {
+  read: (): never => {
+    throw new Error('Not known');
+  },
+  write: (e: never): string => e,
+};
+
+/** A day of the room's log that could not be read has what came after it beside it. */
+const BESIDE = '+';
 
 /**
- * The shop's records over a key-value store. An append is one `setMany` of the events and the head together, so a crash
- * leaves the log before or after it.
+ * The shop's records over a key-value store. What is read is kept by its number or its text, and parsed once.
  * @param name of the store, for the lock that keeps two tabs from writing at once
  */
 export function openRepository(store: KeyValue, name: string) {
   const locked = <T>(work: () => Promise<T>) => exclusively(`stratocoat/${name}`, work);
   const get = async (key: string) => (await store.getMany([key]))[key] ?? null;
+  const logOf = (jobId: string) => logStore<LogEvent>(store, jobLog(jobId), EVENTS);
+
+  /** Jobs without their logs, as they were last read or written. */
+  const heads = new Map<string, { no: number; job: Job; drawings: Map<string, DrawingRecord> }>();
+  /** Days of the room's log by the text that they were read from. */
+  const days = new Map<string, { text: string; day: AirDay<ClimateReading> }>();
 
   async function shop(): Promise<ShopRecord> {
     const text = await get(keys.shop);
-    if (!text) return { v: RECORD_VERSION, jobIds: [], seq: 0, settings: DEFAULT_SETTINGS, products: [] };
-    const r = JSON.parse(text) as ShopRecord;
-    return { ...r, v: RECORD_VERSION, settings: { ...DEFAULT_SETTINGS, ...r.settings } };
-  }
-
-  async function head(jobId: string): Promise<HeadRecord | null> {
-    const text = await get(keys.head(jobId));
-    return text ? (JSON.parse(text) as HeadRecord) : null;
+    return text ? shopFromRecord(text) : { jobIds: [], seq: 0, settings: DEFAULT_SETTINGS, products: [] };
   }
 
   const changeShop = (change: (s: ShopRecord) => ShopRecord) =>
     locked(async () => {
       const before = await shop();
       const after = { ...change(before), seq: before.seq + 1 };
-      await store.setMany({ [keys.shop]: JSON.stringify(after) });
+      await store.setMany({ [keys.shop]: writeRecord({ ...after }) });
       return after;
     });
 
-  async function load(jobId: string): Promise<LoadedJob | null> {
-    const h = await head(jobId);
-    if (!h) return null;
-    const events: LogEvent[] = [];
-    const unreadable: string[] = [];
-    for (let from = 1; from <= h.seq; from += PARCEL) {
-      const names = Array.from({ length: Math.min(PARCEL, h.seq - from + 1) }, (_, i) => keys.event(jobId, from + i));
-      const found = await store.getMany(names);
-      for (const n of names) {
-        try {
-          const text = found[n];
-          if (!text) throw new Error('missing');
-          events.push(eventFromRecord(text));
-        } catch {
-          unreadable.push(n);
-        }
-      }
+  /** The job of a head: as it is known, or read anew, of its drawings only those that have another number. */
+  async function jobOfHead(jobId: string, head: HeadRecord): Promise<Job> {
+    const had = heads.get(jobId);
+    if (head.job) {
+      heads.set(jobId, { no: head.no, job: head.job, drawings: new Map() });
+      return head.job;
     }
-    return { job: h.job, events, seq: h.seq, unreadable };
+    if (had && had.no === head.no) return had.job;
+    const text = await get(keys.body(jobId));
+    if (!text) throw new Error('The body of the job is missing');
+    const body = readRecord('body', text) as unknown as BodyRecord;
+    const drawings = new Map<string, DrawingRecord>();
+    const fresh: string[] = [];
+    for (const [panelId, no] of Object.entries(body.drawings)) {
+      const known = had?.drawings.get(panelId);
+      if (known?.no === no) drawings.set(panelId, known);
+      else fresh.push(panelId);
+    }
+    const found = fresh.length > 0 ? await store.getMany(fresh.map((p) => keys.drawing(jobId, p))) : {};
+    for (const panelId of fresh) {
+      const drawn = found[keys.drawing(jobId, panelId)];
+      if (drawn) drawings.set(panelId, readRecord('drawing', drawn) as unknown as DrawingRecord);
+    }
+    const job = jobOf(body.job, drawings);
+    heads.set(jobId, { no: head.no, job, drawings });
+    return job;
   }
 
-  async function climate(): Promise<Climate> {
-    const names = (await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE)).sort();
-    const found = await store.getMany([...names, keys.forecast, keys.heats]);
-    const unreadable: string[] = [];
-    const read = <T>(key: string, parse: (text: string) => T, none: T): T => {
-      const text = found[key];
-      if (!text) return none;
-      try {
-        return parse(text);
-      } catch {
-        unreadable.push(key);
-        return none;
+  /** Records of a job under a new number: its body, and those of its drawings that are other ones. */
+  function jobRecords(job: Job, no: number, before: Map<string, DrawingRecord>) {
+    const { body, drawings } = partsOf(job);
+    const records: Record<string, string> = {};
+    const next = new Map<string, DrawingRecord>();
+    for (const [panelId, drawn] of drawings) {
+      const had = before.get(panelId);
+      if (had && !isRedrawn(had, drawn)) next.set(panelId, had);
+      else {
+        const record = { ...drawn, no };
+        next.set(panelId, record);
+        records[keys.drawing(job.id, panelId)] = writeRecord({ ...record });
       }
-    };
-    return {
-      readings: names.flatMap((n) => read<ClimateReading[]>(n, climateFromRecord, [])),
-      forecast: read<Forecast | null>(keys.forecast, (t) => JSON.parse(t) as Forecast, null),
-      heats: read<HeatPlan[]>(keys.heats, (t) => JSON.parse(t) as HeatPlan[], []),
-      unreadable,
-    };
+    }
+    const numbers = Object.fromEntries([...next].map(([p, d]) => [p, d.no]));
+    records[keys.body(job.id)] = writeRecord({ job: body, drawings: numbers } satisfies BodyRecord);
+    return { records, drawings: next };
+  }
+
+  /** @param have the state that the caller has: its entries are not read again */
+  async function load(jobId: string, have?: { seq: number }): Promise<LoadedJob | null> {
+    const log = logOf(jobId);
+    const head = await log.head();
+    if (!head) return null;
+    const after = have && have.seq <= head.seq ? have.seq : 0;
+    const job = await jobOfHead(jobId, head);
+    const { entries, unreadable } = await log.entries(head.seq, after);
+    return { job, events: entries, seq: head.seq, no: head.no, unreadable };
+  }
+
+  /** A day of the room's log; the same object as long as its text is the same. Throws where it cannot be read. */
+  function dayOfText(key: string, text: string): AirDay<ClimateReading> {
+    const had = days.get(key);
+    if (had?.text === text) return had.day;
+    const day = dayFromRecord(text);
+    days.set(key, { text, day });
+    return day;
+  }
+
+  /** The room's log: all of it, or what some of its records hold. */
+  async function roomLog(names?: readonly string[]): Promise<RoomLog> {
+    const asked = names ?? (await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE));
+    const found = await store.getMany([...asked]);
+    const unreadable: string[] = [];
+    const read: AirDay<ClimateReading>[] = [];
+    for (const key of [...asked].sort()) {
+      const text = found[key];
+      if (!text) continue;
+      try {
+        const day = dayOfText(key, text);
+        const last = read[read.length - 1];
+        // What stands beside a day that can be read again belongs to it.
+        if (last?.day === day.day) read.splice(-1, 1, ...addReadings<ClimateReading>([last], day.readings).days);
+        else read.push(day);
+      } catch (e) {
+        if (e instanceof NewerFormat) throw e;
+        unreadable.push(key);
+      }
+    }
+    return { days: read, unreadable };
   }
 
   /** Records of the days that these readings belong to, with them put in. */
-  async function climateEntries(readings: readonly ClimateReading[]): Promise<Record<string, string>> {
-    const byDay = new Map<number, ClimateReading[]>();
+  async function dayRecords(readings: readonly ClimateReading[]): Promise<Record<string, string>> {
+    const of = new Map<string, ClimateReading[]>();
     for (const r of readings) {
-      const list = byDay.get(dayOf(r.atMs));
+      const key = keys.climate(r.atMs);
+      const list = of.get(key);
       if (list) list.push(r);
-      else byDay.set(dayOf(r.atMs), [r]);
+      else of.set(key, [r]);
     }
-    const lists = [...byDay.values()];
-    const had = await store.getMany(lists.map((l) => keys.climate(l[0]!.atMs)));
-    return Object.fromEntries(
-      lists.map((l) => {
-        const key = keys.climate(l[0]!.atMs);
-        const text = had[key];
-        try {
-          return [key, climateRecord(addReadings(text ? climateFromRecord(text) : [], l).log)];
-        } catch {
-          // A day that cannot be read is left as it is; what is new stands beside it.
-          return [`${key}+`, climateRecord(l)];
-        }
-      }),
-    );
+    const had = await store.getMany([...of.keys()].flatMap((k) => [k, k + BESIDE]));
+    const out: Record<string, string> = {};
+    for (const [key, list] of of) {
+      // A day that cannot be read is left as it is; what is new stands beside it, with what came before.
+      const at = [key, key + BESIDE].find((k) => isReadable(k, had[k]));
+      if (!at) throw new Error('A day of readings cannot be read, nor what stands beside it');
+      const text = had[at];
+      const day = text ? [dayOfText(at, text)] : [];
+      out[at] = climateRecord(addReadings<ClimateReading>(day, list).days[0]!.readings);
+    }
+    return out;
+  }
+
+  function isReadable(key: string, text: string | null | undefined): boolean {
+    try {
+      if (text) dayOfText(key, text);
+      return true;
+    } catch (e) {
+      if (e instanceof NewerFormat) throw e;
+      return false;
+    }
   }
 
   return {
     shop,
     load,
-    climate,
+    roomLog,
+    forecast: async (): Promise<Forecast | null> => {
+      const text = await get(keys.forecast);
+      return text ? forecastFromRecord(text) : null;
+    },
+    heats: async (): Promise<HeatPlan[]> => {
+      const text = await get(keys.heats);
+      return text ? heatsFromRecord(text) : [];
+    },
 
-    /** Puts readings of the room into their days, all or none. */
+    /** Puts readings of the room into their days, all or none. @returns the keys of the records that were written */
     addReadings: (readings: readonly ClimateReading[]) =>
       locked(async () => {
-        if (readings.length > 0) await store.setMany(await climateEntries(readings));
+        const records = readings.length > 0 ? await dayRecords(readings) : {};
+        if (readings.length > 0) await store.setMany(records);
+        return Object.keys(records);
       }),
-    saveForecast: (f: Forecast) => locked(() => store.setMany({ [keys.forecast]: JSON.stringify(f) })),
+    saveForecast: (forecast: Forecast) => locked(() => store.setMany({ [keys.forecast]: writeRecord({ forecast }) })),
     /** Changes the planned heats as they are stored: neither a second tap nor another tab loses one. */
     changeHeats: (change: (heats: readonly HeatPlan[]) => readonly HeatPlan[]) =>
       locked(async () => {
         const text = await get(keys.heats);
-        const heats = change(text ? (JSON.parse(text) as HeatPlan[]) : []);
-        await store.setMany({ [keys.heats]: JSON.stringify(heats) });
+        await store.setMany({ [keys.heats]: writeRecord({ heats: change(text ? heatsFromRecord(text) : []) }) });
       }),
 
     /** Until when alarms have rung, and which were put away. */
     alarmsDone: async (): Promise<Record<string, number>> => {
-      try {
-        return JSON.parse((await get(keys.alarms)) ?? '{}') as Record<string, number>;
-      } catch {
-        return {};
-      }
+      const text = await get(keys.alarms);
+      return text ? (readRecord('alarms', text).done as Record<string, number>) : {};
     },
-    saveAlarmsDone: (done: Record<string, number>) =>
-      locked(() => store.setMany({ [keys.alarms]: JSON.stringify(done) })),
+    /** Changes that as it is stored: what another tab put away stays away. */
+    changeAlarms: (change: (done: Readonly<Record<string, number>>) => Record<string, number>) =>
+      locked(async () => {
+        const text = await get(keys.alarms);
+        const done = change(text ? (readRecord('alarms', text).done as Record<string, number>) : {});
+        await store.setMany({ [keys.alarms]: writeRecord({ done }) });
+        return done;
+      }),
+
+    /** The shop's own log. */
+    shopLog: () => logStore<never>(store, SHOP_LOG, NO_ENTRIES),
 
     /**
      * Adds events behind the log's end.
@@ -173,32 +266,35 @@ export function openRepository(store: KeyValue, name: string) {
      */
     append: (jobId: string, seq: number, events: readonly LogEvent[]) =>
       locked(async () => {
-        const h = await head(jobId);
-        if (!h || h.seq !== seq) throw new StaleHead();
-        const entries: Record<string, string> = {};
-        events.forEach((e, i) => (entries[keys.event(jobId, seq + 1 + i)] = eventRecord(e)));
-        entries[keys.head(jobId)] = JSON.stringify({
-          v: RECORD_VERSION,
-          job: h.job,
-          seq: seq + events.length,
-        } satisfies HeadRecord);
-        await store.setMany(entries);
-        return seq + events.length;
+        const log = logOf(jobId);
+        const head = await log.head();
+        if (!head || head.seq !== seq) throw new StaleHead();
+        const next = log.records(head, events);
+        if (!head.job) {
+          await store.setMany(next.records);
+          return next.head;
+        }
+        // A head of version 4 held the whole job: it becomes small with the first write.
+        const no = head.no + 1;
+        const { records, drawings } = jobRecords(head.job, no, new Map());
+        await store.setMany({ ...next.records, ...records, [log.headKey]: headRecord({ ...next.head, no }) });
+        heads.set(jobId, { no, job: head.job, drawings });
+        return { ...next.head, no };
       }),
 
-    /** Changes a job's head (names, panels, zones) and may append events that belong to the change. */
+    /** Changes what a job is about (names, panels, zones, drawings) and may append events that belong to the change. */
     changeJob: (jobId: string, change: (job: Job) => Job, events: readonly LogEvent[] = []) =>
       locked(async () => {
-        const h = await head(jobId);
-        if (!h) throw new StaleHead();
-        const entries: Record<string, string> = {};
-        events.forEach((e, i) => (entries[keys.event(jobId, h.seq + 1 + i)] = eventRecord(e)));
-        entries[keys.head(jobId)] = JSON.stringify({
-          v: RECORD_VERSION,
-          job: change(h.job),
-          seq: h.seq + events.length,
-        } satisfies HeadRecord);
-        await store.setMany(entries);
+        const log = logOf(jobId);
+        const head = await log.head();
+        if (!head) throw new StaleHead();
+        const job = change(await jobOfHead(jobId, head));
+        const no = head.no + 1;
+        const { records, drawings } = jobRecords(job, no, heads.get(jobId)?.drawings ?? new Map());
+        const next = log.records({ seq: head.seq, no }, events);
+        await store.setMany({ ...next.records, ...records });
+        heads.set(jobId, { no, job, drawings });
+        return { job, ...next.head };
       }),
 
     /**
@@ -209,55 +305,58 @@ export function openRepository(store: KeyValue, name: string) {
       files: readonly Pick<JobFile, 'job' | 'events' | 'products'>[],
       more: Partial<Pick<ShopRecord, 'settings' | 'seeded'>> = {},
       /** Replaces all that is known of the room. */
-      room?: Pick<Climate, 'readings' | 'forecast'>,
+      room?: { readings: readonly ClimateReading[]; forecast: Forecast },
     ) =>
       locked(async () => {
         const s = await shop();
         const entries: Record<string, string> = {};
         const products = new Map(s.products.map((p) => [p.id, p]));
-        const gone: string[] = [];
+        const left: string[] = [];
+        const nos: Record<string, number> = {};
+        const put: (() => void)[] = [];
         for (const f of files) {
-          const old = await head(f.job.id);
-          for (let n = f.events.length + 1; n <= (old?.seq ?? 0); n++) gone.push(keys.event(f.job.id, n));
-          f.events.forEach((e, i) => (entries[keys.event(f.job.id, i + 1)] = eventRecord(e)));
-          entries[keys.head(f.job.id)] = JSON.stringify({
-            v: RECORD_VERSION,
-            job: f.job,
-            seq: f.events.length,
-          } satisfies HeadRecord);
+          const log = logOf(f.job.id);
+          const old = await log.head().catch(() => null);
+          const no = (old?.no ?? 0) + 1;
+          nos[f.job.id] = no;
+          left.push(...log.eventKeys(f.events.length + 1, old?.seq ?? 0));
+          const { records, drawings } = jobRecords(f.job, no, new Map());
+          Object.assign(entries, log.records({ seq: 0, no }, f.events).records, records);
+          put.push(() => heads.set(f.job.id, { no, job: f.job, drawings }));
           for (const p of f.products) if (p.basis === 'sheet' && !products.has(p.id)) products.set(p.id, p);
         }
         const jobIds = [...new Set([...s.jobIds, ...files.map((f) => f.job.id)])];
-        entries[keys.shop] = JSON.stringify({
+        const next: ShopRecord = {
           ...s,
           ...more,
+          ...(more.seeded && { seeded: { ...more.seeded, nos } }),
           jobIds,
           products: [...products.values()],
           seq: s.seq + 1,
-        } satisfies ShopRecord);
+        };
+        entries[keys.shop] = writeRecord({ ...next });
         if (room) {
-          gone.push(...(await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE)), keys.heats, keys.alarms);
-          await store.removeMany(gone.splice(0));
-          Object.assign(entries, await climateEntries(room.readings), {
-            [keys.forecast]: JSON.stringify(room.forecast),
+          const old = (await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE));
+          await store.removeMany([...old, keys.heats, keys.alarms]);
+          days.clear();
+          Object.assign(entries, await dayRecords(room.readings), {
+            [keys.forecast]: writeRecord({ forecast: room.forecast }),
           });
         }
         await store.setMany(entries);
+        put.forEach((f) => f());
         // Beyond the new head nothing is read, so a crash here leaves only dead weight.
-        if (gone.length > 0) await store.removeMany(gone);
+        if (left.length > 0) await store.removeMany(left);
       }),
 
     removeJob: (jobId: string) =>
       locked(async () => {
         const s = await shop();
-        const h = await head(jobId);
         await store.setMany({
-          [keys.shop]: JSON.stringify({ ...s, jobIds: s.jobIds.filter((j) => j !== jobId), seq: s.seq + 1 }),
+          [keys.shop]: writeRecord({ ...s, jobIds: s.jobIds.filter((j) => j !== jobId), seq: s.seq + 1 }),
         });
-        await store.removeMany([
-          keys.head(jobId),
-          ...Array.from({ length: h?.seq ?? 0 }, (_, i) => keys.event(jobId, i + 1)),
-        ]);
+        heads.delete(jobId);
+        await store.removeMany((await store.getAllKeys()).filter((k) => k.startsWith(`${jobLog(jobId)}/`)));
       }),
 
     saveSettings: (patch: Partial<Settings>) => changeShop((s) => ({ ...s, settings: { ...s.settings, ...patch } })),
@@ -269,17 +368,22 @@ export function openRepository(store: KeyValue, name: string) {
     draft: async (which: string): Promise<unknown> => {
       const text = await get(keys.draft(which));
       try {
-        return text ? JSON.parse(text) : null;
+        return text ? (readRecord('draft', text).draft ?? null) : null;
       } catch {
         return null;
       }
     },
-    saveDraft: (which: string, value: unknown) =>
-      value === null
+    saveDraft: (which: string, draft: unknown) =>
+      draft === null
         ? store.removeMany([keys.draft(which)])
-        : store.setMany({ [keys.draft(which)]: JSON.stringify(value) }),
+        : store.setMany({ [keys.draft(which)]: writeRecord({ draft }) }),
 
     /** Everything away. */
-    wipe: () => locked(async () => store.removeMany(await store.getAllKeys())),
+    wipe: () =>
+      locked(async () => {
+        heads.clear();
+        days.clear();
+        await store.removeMany(await store.getAllKeys());
+      }),
   };
 }

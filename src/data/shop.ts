@@ -1,13 +1,17 @@
-import { useQuery } from '@tanstack/react-query';
-import { useData } from './DataProvider';
-import type { Settings } from './records';
+import { replaceEqualDeep, useQuery } from '@tanstack/react-query';
+import { useData, type Data } from './DataProvider';
+import { SHOP } from './queryKeys';
+import type { Settings, ShopRecord } from './records';
 
-export const SHOP = ['shop'] as const;
+/** Reads the shop's record; what did not change in it stays the same object. */
+export async function fetchShop({ repo, writes }: Pick<Data, 'repo' | 'writes'>): Promise<ShopRecord> {
+  return writes.fetched(SHOP, replaceEqualDeep(writes.stored<ShopRecord>(SHOP), await repo.shop()));
+}
 
 /** The shop's own record: which jobs there are, settings, own products. */
 export function useShop() {
-  const { repo } = useData();
-  return useQuery({ queryKey: SHOP, queryFn: () => repo.shop() });
+  const data = useData();
+  return useQuery({ queryKey: SHOP, queryFn: () => fetchShop(data) });
 }
 
 export function useSettings(): Settings | undefined {

@@ -1,22 +1,18 @@
 import fc from 'fast-check';
-import { clockShop } from '../cure/stages';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
-import { addReadings, continued, gapsIn, mergeReadings, type ClimateReading, type ForecastPoint } from './climate';
+import { gapsIn, type ClimateReading, type ForecastPoint } from './climate';
+import { addReadings, lastReading, readingsBetween, splitDays, type AirDay } from './days';
 import { dewPointC } from './dewPoint';
 import { fitSpans, unfitFor } from './fit';
-import { heatedAir, rhWarmed, saturationHPa, type HeatPiece } from './heat';
-import { airAt, type Reading } from './history';
-import { surfaceAt, surfaceHistory, surfaceLagMs } from './surface';
+import { rhWarmed, saturationHPa, type HeatPiece } from './heat';
+import { airAt, type AirPoint, type Reading } from './history';
+import { mergeReadings, roomAir, roomHistory, type RoomAir, type RoomSources } from './room';
+import { followAir, surfaceLagMs, type SurfaceSpec } from './surface';
 import { speedFor, warmUp, type WarmUpInput } from './warmUp';
 
 const T = Date.UTC(2030, 0, 10, 6);
 const min = (n: number) => T + n * MINUTE_MS;
-const air = (n: number, tempC: number, rh = 0.6, surfaceC?: number): Reading => ({
-  atMs: min(n),
-  tempC,
-  rh,
-  ...(surfaceC !== undefined && { surfaceC }),
-});
+const air = (n: number, tempC: number, rh = 0.6): Reading => ({ atMs: min(n), tempC, rh });
 const log = (n: number, tempC = 15): ClimateReading => ({ ...air(n, tempC), source: 'logger' });
 
 describe('dew point', () => {
@@ -35,33 +31,53 @@ describe('dew point', () => {
 });
 
 describe('readings', () => {
-  it('of the room stand for those copied into entries near them, but not for a measured surface', () => {
-    const room = [air(0, 10), air(60, 12)];
-    const merged = mergeReadings(room, [air(10, 10.5), air(30, 11, 0.6, 25), air(200, 14)]);
+  const flat = (days: readonly AirDay[]) => days.flatMap((d) => d.readings);
+  it('of the room stand for those copied into entries near them', () => {
+    const room = splitDays([air(0, 10), air(60, 12)]);
+    const merged = flat(mergeReadings(room, [[air(10, 10.5), air(200, 14)], [air(70, 30)]]));
     expect(merged.map((r) => [(r.atMs - T) / MINUTE_MS, r.tempC])).toEqual([
       [0, 10],
-      [30, 11],
       [60, 12],
       [200, 14],
     ]);
-    expect(merged[0]).toBe(room[0]);
+    expect(merged[0]).toBe(room[0]!.readings[0]);
+    expect(mergeReadings(room, [[air(10, 10.5)]])).toBe(room);
   });
 
   it('go in by time, one a moment, in whatever order and however often they come', () => {
     fc.assert(
-      fc.property(fc.array(fc.integer({ min: 0, max: 40 }), { maxLength: 30 }), fc.nat(29), (minutes, cut) => {
+      fc.property(fc.array(fc.integer({ min: 0, max: 4000 }), { maxLength: 30 }), fc.nat(29), (minutes, cut) => {
         const all = minutes.map((m) => log(m, m));
-        const once = addReadings([], all).log;
-        const twice = addReadings(addReadings(addReadings([], all.slice(cut)).log, all.slice(0, cut)).log, all);
-        expect(twice.log).toEqual(once);
+        const once = addReadings([], all).days;
+        const twice = addReadings(addReadings(addReadings([], all.slice(cut)).days, all.slice(0, cut)).days, all);
+        expect(twice.days).toEqual(once);
         expect(twice.known).toBe(all.length);
-        expect(once.map((r) => r.atMs)).toEqual([...new Set(once.map((r) => r.atMs))].sort((a, b) => a - b));
+        expect(flat(once).map((r) => r.atMs)).toEqual([...new Set(all.map((r) => r.atMs))].sort((a, b) => a - b));
+        expect(splitDays(flat(once)).map((d) => d.key)).toEqual(once.map((d) => d.key));
       }),
     );
   });
 
+  it('leave the days that gain nothing as they are, the same objects', () => {
+    const { days } = addReadings([], [log(0), log(1440), log(2880)]);
+    const more = addReadings(days, [log(1500, 20), log(0)]);
+    expect(more.known).toBe(1);
+    expect(more.days.map((d, i) => d === days[i])).toEqual([true, false, true]);
+    expect(addReadings(days, [log(0)]).days).toBe(days);
+  });
+
+  it('two days with the same readings have the same key, and one digit makes another', () => {
+    const [a, b, c] = [
+      [log(0), log(15)],
+      [log(0), log(15)],
+      [log(0), log(15, 15.1)],
+    ].map((r) => splitDays(r)[0]!);
+    expect(a!.key).toBe(b!.key);
+    expect(a!.key).not.toBe(c!.key);
+  });
+
   it('leave gaps of more than two hours, also the one that is still open', () => {
-    const r = [log(0), log(60), log(60 + 48 * 60), log(60 + 49 * 60)];
+    const r = splitDays([log(0), log(60), log(60 + 48 * 60), log(60 + 49 * 60)]);
     expect(gapsIn(r, min(-30), min(60 + 55 * 60))).toEqual([
       { fromMs: min(60), toMs: min(60 + 48 * 60) },
       { fromMs: min(60 + 49 * 60), toMs: min(60 + 55 * 60) },
@@ -71,25 +87,45 @@ describe('readings', () => {
     ]);
     expect(gapsIn(r, min(10), min(70))).toEqual([]);
   });
+
+  it('the last one before a moment, and those between two, are found over days', () => {
+    const days = splitDays([log(0), log(10), log(2000)]);
+    expect(lastReading(days, min(5))!.atMs).toBe(min(0));
+    expect(lastReading(days, min(1999))!.atMs).toBe(min(10));
+    expect(lastReading(days, min(-1))).toBeUndefined();
+    expect(readingsBetween(days, min(10), min(2000)).map((r) => r.atMs)).toEqual([min(10), min(2000)]);
+  });
 });
+
+const sources = (readings: Reading[], more: Partial<RoomSources> = {}): RoomSources => ({
+  days: splitDays(readings),
+  entries: [],
+  forecast: [],
+  heaters: [],
+  assumed: { tempC: 20, rh: 0.5 },
+  shiftK: 0,
+  ...more,
+});
+const roomAt = (room: RoomAir, atMs: number) => airAt(roomHistory(room, atMs - HOUR_MS, atMs + HOUR_MS), atMs);
 
 describe('a forecast', () => {
   const hours = (temps: number[]): ForecastPoint[] =>
     temps.map((tempC, i) => ({ atMs: T + i * HOUR_MS, tempC, rh: 0.7, rainMm: 0 }));
   it('goes on from the last reading without a jump, and the difference dies away', () => {
-    const c = continued([air(0, 16)], hours(Array<number>(49).fill(10)));
-    expect(airAt(c, min(1)).tempC).toBeCloseTo(16, 1);
-    expect(airAt(c, T + 6 * HOUR_MS).tempC).toBeCloseTo(10 + 6 / Math.E, 2);
-    expect(airAt(c, T + 48 * HOUR_MS).tempC).toBeCloseTo(10, 1);
+    const c = roomAir(sources([air(0, 16)], { forecast: hours(Array<number>(49).fill(10)) }));
+    expect(roomAt(c, min(1)).tempC).toBeCloseTo(16, 1);
+    expect(roomAt(c, T + 6 * HOUR_MS).tempC).toBeCloseTo(10 + 6 / Math.E, 2);
+    expect(roomAt(c, T + 48 * HOUR_MS).tempC).toBeCloseTo(10, 1);
   });
   it('after its end holds the mean of its last day, not its last hour', () => {
-    const c = continued([], hours(Array.from({ length: 49 }, (_, i) => (i % 24 < 12 ? 4 : 14))));
-    expect(airAt(c, T + 90 * HOUR_MS).tempC).toBeCloseTo(9, 0);
+    const c = roomAir(sources([], { forecast: hours(Array.from({ length: 49 }, (_, i) => (i % 24 < 12 ? 4 : 14))) }));
+    expect(roomAt(c, T + 90 * HOUR_MS).tempC).toBeCloseTo(9, 0);
   });
   it('that is all in the past changes nothing', () => {
-    const r = [air(600, 16)];
-    expect(continued(r, hours([1, 2, 3]))).toBe(r);
+    expect(roomAir(sources([air(600, 16)], { forecast: hours([1, 2, 3]) })).tail).toEqual([air(600, 16)]);
   });
+  it('without one, and without a reading, what is assumed holds', () =>
+    expect(roomAt(roomAir(sources([])), T)).toMatchObject({ tempC: 20, rh: 0.5 }));
 });
 
 describe('a surface', () => {
@@ -100,98 +136,117 @@ describe('a surface', () => {
   ] as const)('%s of %d µm follows in %d min', (s, um, m) => expect(surfaceLagMs(s, um) / MINUTE_MS).toBeCloseTo(m, 0));
 
   const LAG = 8 * MINUTE_MS;
+  const spec = (more: Partial<SurfaceSpec> = {}): SurfaceSpec => ({ lagMs: LAG, spells: [], measured: [], ...more });
+  const along = (readings: AirPoint[], startC: number, more: Partial<SurfaceSpec> = {}) =>
+    followAir(readings, startC, spec(more), true);
   it('that comes cold into a warm room is 63 % of the way after one time constant', () => {
-    const h = surfaceHistory([air(0, 20, 0.5, 5), air(240, 20)], [], LAG);
-    expect(surfaceAt(h, min(8))).toBeCloseTo(20 - 15 / Math.E, 0);
-    expect(surfaceAt(h, min(120))).toBeCloseTo(20, 1);
+    const h = along([air(0, 20), air(240, 20)], 5);
+    expect(airAt(h, min(8)).tempC).toBeCloseTo(20 - 15 / Math.E, 0);
+    expect(airAt(h, min(120)).tempC).toBeCloseTo(20, 1);
   });
   it('runs behind air that warms steadily by slope times time constant', () => {
-    const h = surfaceHistory([air(0, 10), air(300, 20)], [], LAG);
-    expect(surfaceAt(h, min(290))).toBeCloseTo(10 + (290 - 8) / 30, 1);
+    const h = along([air(0, 10), air(300, 20)], 10);
+    expect(airAt(h, min(290)).tempC).toBeCloseTo(10 + (290 - 8) / 30, 1);
   });
   it('under a lamp goes to its temperature and falls back after', () => {
     const lamp: HeatPiece = { kind: 'lamp', fromMs: min(60), toMs: min(120), tempC: 60 };
-    const h = surfaceHistory([air(0, 15), air(30, 15)], [lamp], LAG);
-    expect(surfaceAt(h, min(60))).toBeCloseTo(15, 1);
-    expect(surfaceAt(h, min(119))).toBeCloseTo(60, 0);
-    expect(surfaceAt(h, min(300))).toBeCloseTo(15, 0);
+    const h = along([air(0, 15), air(30, 15)], 15, { spells: [lamp] });
+    expect(airAt(h, min(60)).tempC).toBeCloseTo(15, 1);
+    expect(airAt(h, min(119)).tempC).toBeCloseTo(60, 0);
+    expect(airAt(h, min(300)).tempC).toBeCloseTo(15, 0);
+  });
+  it('meets what was read on it with its lag: a night that nobody measured stays as cold as its air', () => {
+    const h = along([air(0, 8), air(840, 8)], 8, { measured: [{ atMs: min(840), surfaceC: 30 }] });
+    expect(airAt(h, min(700)).tempC).toBeCloseTo(8, 2);
+    expect(airAt(h, min(832)).tempC).toBeCloseTo(8 + 22 / Math.E, 0);
+    expect(airAt(h, min(840)).tempC).toBe(30);
+    expect(airAt(h, min(848)).tempC).toBeCloseTo(8 + 22 / Math.E, 0);
+  });
+  it('a reading after another one does not bend what was read before', () => {
+    const measured = [
+      { atMs: min(100), surfaceC: 30 },
+      { atMs: min(104), surfaceC: 5 },
+    ];
+    expect(airAt(along([air(0, 10), air(200, 10)], 10, { measured }), min(100)).tempC).toBe(30);
   });
 
   // Independent of the code under test: Euler steps of two seconds.
   const stepped = (readings: Reading[], heats: HeatPiece[], toMs: number): number => {
-    let s = readings[0]!.surfaceC ?? readings[0]!.tempC;
-    let next = 1;
+    let s = readings[0]!.tempC;
     for (let t = readings[0]!.atMs; t < toMs; t += 2000) {
       const on = heats.filter((h) => h.fromMs <= t && t < h.toMs).map((h) => h.tempC);
       const a = airAt(readings, t).tempC;
       s += ((on.length > 0 ? Math.max(a, ...on) : a) - s) * (2000 / LAG);
-      while (readings[next] && readings[next]!.atMs <= t + 2000) {
-        if (readings[next]!.surfaceC !== undefined) s = readings[next]!.surfaceC!;
-        next++;
-      }
     }
     return s;
   };
   const readings = fc
-    .array(
-      fc.record({
-        gap: fc.integer({ min: 2, max: 90 }),
-        tempC: fc.double({ min: -5, max: 35, noNaN: true }),
-        surface: fc.option(fc.double({ min: -5, max: 60, noNaN: true }), { nil: undefined, freq: 5 }),
-      }),
-      { minLength: 2, maxLength: 10 },
-    )
+    .array(fc.record({ gap: fc.integer({ min: 2, max: 900 }), tempC: fc.double({ min: -5, max: 35, noNaN: true }) }), {
+      minLength: 2,
+      maxLength: 10,
+    })
     .map((rows) => {
       let n = 0;
-      return rows.map((r) => air((n += r.gap), r.tempC, 0.5, r.surface));
+      return rows.map((r) => air((n += r.gap), r.tempC, 0.5));
     });
-  it('agrees with small steps within half a degree, lamps and measured surfaces included', () => {
+  it('agrees with small steps within half a degree, lamps included', () => {
     fc.assert(
       fc.property(readings, fc.integer({ min: 0, max: 200 }), fc.integer({ min: 5, max: 90 }), (r, from, long) => {
         const lamp: HeatPiece = { kind: 'lamp', fromMs: min(from), toMs: min(from + long), tempC: 60 };
-        const h = surfaceHistory(r, [lamp], LAG);
+        const h = along(r, r[0]!.tempC, { spells: [lamp] });
         for (const at of [0.31, 0.72, 1]) {
           const t = r[0]!.atMs + at * (r[r.length - 1]!.atMs - r[0]!.atMs);
-          // On a measured moment the line has a corner that both sides draw differently.
-          if (r.some((x) => x.surfaceC !== undefined && Math.abs(x.atMs - t) < 3000)) continue;
-          const before = r.filter((x) => x.atMs <= t).length;
-          if (r[before]?.surfaceC !== undefined) continue;
-          expect(Math.abs(surfaceAt(h, t) - stepped(r, [lamp], t))).toBeLessThan(0.5 + 0.02 * 60);
+          expect(Math.abs(airAt(h, t).tempC - stepped(r, [lamp], t))).toBeLessThan(0.5 + 0.02 * 60);
         }
       }),
       { numRuns: 60 },
-    );
-  });
-  it('carried over from another state of the air is the same as made anew', () => {
-    fc.assert(
-      fc.property(readings, readings, fc.nat(10), (r, more, cut) => {
-        const start = r.slice(0, cut);
-        const end = start[start.length - 1]?.atMs ?? T;
-        const changed = [...start, ...more.map((p) => ({ ...p, atMs: p.atMs - T + end + MINUTE_MS }))];
-        const carried = surfaceHistory(changed, [], LAG, surfaceHistory(r, [], LAG));
-        expect(carried.points).toEqual(surfaceHistory(changed, [], LAG).points);
-        // What both have in common is the same objects, so that clocks over it are carried on too.
-        if (start.length > 0) expect(clockShop(carried.points).history).toBe(carried.points);
-      }),
     );
   });
 });
 
 describe('a heater', () => {
   const heater: HeatPiece = { kind: 'heater', fromMs: min(60), toMs: min(240), tempC: 22 };
-  const room = [air(0, 8, 0.9), air(600, 8, 0.9)];
-  it('warms the room, dries its air, and leaves the water in it', () => {
-    const h = heatedAir(room, [heater]);
-    const at = airAt(h, min(230));
+  const ahead = (more: Partial<RoomSources> = {}) => roomAir(sources([air(0, 8, 0.9)], { heaters: [heater], ...more }));
+  it('that is planned warms the room, dries its air, and leaves the water in it', () => {
+    const at = roomAt(ahead(), min(230));
     expect(at.tempC).toBeCloseTo(22, 0);
     expect(dewPointC(at.tempC, at.rh)).toBeCloseTo(dewPointC(8, 0.9), 0);
-    expect(airAt(h, min(600)).tempC).toBeCloseTo(8, 1);
+    expect(roomAt(ahead(), min(600)).tempC).toBeCloseTo(8, 1);
   });
-  it('cools nothing', () => {
-    const h = heatedAir([air(0, 30), air(600, 30)], [heater]);
-    expect(airAt(h, min(200)).tempC).toBe(30);
+  it('cools nothing', () =>
+    expect(roomAt(roomAir(sources([air(0, 30)], { heaters: [heater] })), min(200)).tempC).toBe(30));
+  it('of two that run the warmer one counts, whichever is listed first', () => {
+    const small = { ...heater, tempC: 15 };
+    for (const heaters of [
+      [heater, small],
+      [small, heater],
+    ])
+      expect(roomAt(ahead({ heaters }), min(230)).tempC).toBeCloseTo(22, 0);
   });
-  it('leaves the readings before it as they are', () => expect(heatedAir(room, [heater])[0]).toBe(room[0]));
+  it('changes nothing of what was read: planned and never run, the room was as cold as the logger says', () => {
+    const cold = Array.from({ length: 17 }, (_, i) => air(i * 15, 8, 0.9));
+    const room = roomAir(sources(cold, { heaters: [heater] }));
+    expect(roomAt(room, min(150)).tempC).toBe(8);
+    expect(roomAt(room, min(239)).tempC).toBe(8);
+    expect(roomAt(room, min(260)).tempC).toBe(8);
+  });
+  it('that shows in no reading although it should run does not run', () => {
+    const cold = [0, 60, 90, 120].map((m) => air(m, 8, 0.9));
+    expect(roomAt(roomAir(sources(cold, { heaters: [heater] })), min(230)).tempC).toBeCloseTo(8, 1);
+  });
+  it('what it warmed dies away with the room, not with the forecast, once it is off', () => {
+    const forecast = Array.from({ length: 24 }, (_, i) => ({ atMs: min(i * 60), tempC: 8, rh: 0.9, rainMm: 0 }));
+    const warm = [air(0, 8, 0.9), air(120, 20, 0.4), air(240, 22, 0.37)];
+    const room = roomAir(sources(warm, { forecast, heaters: [heater] }));
+    expect(roomAt(room, min(240)).tempC).toBeCloseTo(22, 1);
+    expect(roomAt(room, min(260)).tempC).toBeCloseTo(8 + 14 / Math.E, 0);
+    expect(roomAt(room, min(400)).tempC).toBeCloseTo(8, 1);
+  });
+  it('that runs is carried on from what is read, and not counted twice', () => {
+    const forecast = Array.from({ length: 24 }, (_, i) => ({ atMs: min(i * 60), tempC: 8, rh: 0.9, rainMm: 0 }));
+    const room = roomAir(sources([air(0, 8, 0.9), air(150, 21, 0.39)], { forecast, heaters: [heater] }));
+    expect(roomAt(room, min(230)).tempC).toBeCloseTo(22, 0);
+  });
 });
 
 describe('fit to spray', () => {

@@ -1,5 +1,4 @@
-import type { AirPoint, Reading } from './history';
-import { airAt } from './history';
+import type { AirPoint } from './history';
 import { MINUTE_MS } from '../units/time';
 import { clampRh } from './climate';
 
@@ -14,6 +13,13 @@ export interface HeatPiece {
   toMs: number;
   /** Air for a heater, surface for lamp, oven and sun, °C. Nothing is cooled by it. */
   tempC: number;
+}
+
+/** A heat that is planned: of the room, or of some zones of a job. */
+export interface HeatPlan extends HeatPiece {
+  id: string;
+  jobId?: string;
+  zoneIds?: string[];
 }
 
 /**
@@ -31,41 +37,7 @@ export const rhWarmed = (rh: number, fromC: number, toC: number): number =>
 export const ROOM_LAG_MS = 20 * MINUTE_MS;
 
 /** Moments after a change, in time constants, at which a first-order approach is written down. */
-const STEPS = [0.15, 0.35, 0.6, 0.9, 1.3, 1.8, 2.5, 3.5, 5];
-
-/**
- * The room's air with heaters on: while one runs the air approaches its temperature from below, and falls back after.
- * Water in the air stays, so relative humidity falls as it warms.
- */
-export function heatedAir(air: readonly Reading[], heats: readonly HeatPiece[]): readonly Reading[] {
-  const heaters = heats.filter((h) => h.kind === 'heater' && h.toMs > h.fromMs);
-  if (heaters.length === 0) return air;
-  const had = new Map(air.map((p) => [p.atMs, p]));
-  const at = new Set(had.keys());
-  for (const h of heaters)
-    for (const edge of [h.fromMs, h.toMs]) {
-      at.add(edge);
-      for (const s of STEPS) at.add(edge + s * ROOM_LAG_MS);
-    }
-  let rise = 0;
-  let before = -Infinity;
-  return [...at]
-    .sort((a, b) => a - b)
-    .map((t): Reading => {
-      const given = had.get(t);
-      const plain = given ?? airAt(air, t);
-      // The heater that ran up to this moment: edges are moments of their own.
-      const on = heaters.find((h) => h.fromMs < t && t <= h.toMs);
-      const aim = on ? Math.max(0, on.tempC - plain.tempC) : 0;
-      rise = aim + (rise - aim) * Math.exp(-(t - before) / ROOM_LAG_MS);
-      if (rise < 0.01) rise = 0;
-      before = t;
-      // Where no heat acts the reading itself stays, so that clocks over it are carried on.
-      if (rise === 0) return plain;
-      const tempC = plain.tempC + rise;
-      return { ...plain, atMs: t, tempC, rh: rhWarmed(plain.rh, plain.tempC, tempC) };
-    });
-}
+export const HEATER_STEPS = [0.15, 0.35, 0.6, 0.9, 1.3, 1.8, 2.5, 3.5, 5, 8] as const;
 
 /** Temperature that lamp, oven or sun pulls a surface to at a moment, never below the air; undefined if none is on. */
 export function pulledTo(heats: readonly HeatPiece[], atMs: number, air: AirPoint): number | undefined {
@@ -80,5 +52,5 @@ export function pulledTo(heats: readonly HeatPiece[], atMs: number, air: AirPoin
 export function heatMoments(heats: readonly HeatPiece[], lagMs: number): number[] {
   return heats
     .filter((h) => h.kind !== 'heater' && h.toMs > h.fromMs)
-    .flatMap((h) => [h.fromMs, h.toMs].flatMap((e) => [e, ...STEPS.map((s) => e + s * lagMs)]));
+    .flatMap((h) => [h.fromMs, h.toMs].flatMap((e) => [e, ...HEATER_STEPS.map((s) => e + s * lagMs)]));
 }

@@ -1,7 +1,6 @@
 import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
-import type { AirPoint, Reading } from './history';
-import { airAt } from './history';
 import { heatMoments, pulledTo, type HeatPiece } from './heat';
+import type { AirPoint } from './history';
 
 /** Heat that a hanging panel takes up from still air over both faces, W/(m²·K): gives 8 min for 0.8 mm steel. */
 const EXCHANGE = 6;
@@ -18,72 +17,98 @@ export function surfaceLagMs(substrate: SubstrateKind, thicknessUm: number): num
   return Math.max(1, Math.round(s / 10)) * 10_000;
 }
 
+/** A thermometer held to one panel. */
+export interface SurfaceReading {
+  atMs: number;
+  /** °C. */
+  surfaceC: number;
+}
+
+/** What makes two panels in the same air equally warm. */
+export interface SurfaceSpec {
+  /** Time constant, ms, see {@link surfaceLagMs}. */
+  lagMs: number;
+  /** Lamp, oven and sun on it (heaters belong into the air). */
+  spells: readonly HeatPiece[];
+  /** What was read on it, in order of time. */
+  measured: readonly SurfaceReading[];
+}
+
 /** Points are written closer together where the panel still has to come this far, K. */
 const TRANSIENT_K = 0.3;
 const BETWEEN = [0.4, 0.8, 1.3, 1.9, 2.7, 3.8, 5.5, 8];
-
-/** A surface's history with what it takes to go on from its middle when a reading is added. */
-export interface SurfaceHistory {
-  readonly source: readonly Reading[];
-  readonly heats: readonly HeatPiece[];
-  readonly lagMs: number;
-  readonly points: readonly AirPoint[];
-  /** How many points there are once reading i has been worked in. */
-  readonly upTo: readonly number[];
-}
+/** Before a reading the panel was on its way to it for so many time constants. */
+const MEETS = [0.25, 0.5, 0.8, 1.2, 1.7, 2.4, 3.3, 4.5, 6];
+/** A panel that differs less than this from the air at the end has come to rest, K. */
+const REST_K = 0.02;
 
 /**
- * Surface temperature of a panel over time. It follows the air with a first-order lag, is pulled up by lamp, oven and
- * sun, and starts anew from every measured surface. Exact at the points for air that changes in straight lines:
- * T(t) = A(t) − m·τ + (T0 − A0 + m·τ)·e^(−t/τ), with m the slope of the air A.
- * @param air room air, at least one point, in order of time
- * @param heats lamp, oven and sun on this panel (heaters belong into the air)
- * @param lagMs time constant, ms, see {@link surfaceLagMs}
- * @param before the history of another state of the same air: what both have in common is carried over
+ * Surface temperature of a panel along a stretch of air. It follows the air with a first-order lag and is pulled up by lamp, oven
+ * and sun. Exact at the points for air that changes in straight lines: T(t) = A(t) − m·τ + (T0 − A0 + m·τ)·e^(−t/τ), with m the
+ * slope of the air A. It meets what was read on it: T(t) + (S − T(tr))·e^(−(tr − t)/τ) before a reading S at tr, and starts anew
+ * from S after it. Hours that nobody measured are the air's.
+ * @param air in order of time, at least one point
+ * @param startC at the first point, °C
+ * @param rests after the last point the air stays as it is, and the panel is followed until it rests
+ * @returns points in order of time, the first at the first of the air; humidity is the air's
  */
-export function surfaceHistory(
-  air: readonly Reading[],
-  heats: readonly HeatPiece[],
-  lagMs: number,
-  before?: SurfaceHistory,
-): SurfaceHistory {
-  let points: AirPoint[] = [];
-  let upTo: number[] = [];
-  const spells = heats.filter((h) => h.kind !== 'heater');
-  let start = 0;
-  if (before && before.lagMs === lagMs && sameHeats(before.heats, heats)) {
-    const most = Math.min(air.length, before.source.length);
-    while (start < most && air[start] === before.source[start]) start++;
-    upTo = before.upTo.slice(0, start);
-    points = before.points.slice(0, upTo[start - 1] ?? 0);
-  }
-  const moments = heatMoments(spells, lagMs).sort((a, b) => a - b);
+export function followAir(air: readonly AirPoint[], startC: number, spec: SurfaceSpec, rests = false): AirPoint[] {
+  const { lagMs, spells } = spec;
+  const first = air[0]!;
+  const last = air[air.length - 1]!;
+  const measured = spec.measured.filter((m) => m.atMs > first.atMs && (rests || m.atMs <= last.atMs));
+  const moments = [
+    ...heatMoments(spells, lagMs),
+    ...measured.flatMap((m) => [m.atMs, ...MEETS.map((s) => m.atMs - s * lagMs)]),
+  ]
+    .filter((t) => t > first.atMs)
+    .sort((a, b) => a - b);
+  const points: AirPoint[] = [{ atMs: first.atMs, tempC: startC, rh: first.rh }];
   let m = 0;
-  for (let i = start; i < air.length; i++) {
+  let r = 0;
+  /** Goes on to a moment between two points of the air, and meets what was read there. */
+  const goTo = (from: AirPoint, to: AirPoint, toMs: number) => {
+    walk(points, from, to, toMs, spells, lagMs);
+    const read = measured[r];
+    if (!read || read.atMs > toMs) return;
+    meet(points, read, measured[r - 1]?.atMs ?? -Infinity, lagMs);
+    r++;
+  };
+  for (let i = 1; i < air.length; i++) {
+    const from = air[i - 1]!;
     const to = air[i]!;
-    if (i === 0) points.push({ atMs: to.atMs, tempC: to.surfaceC ?? to.tempC, rh: to.rh });
-    else {
-      const from = air[i - 1]!;
-      while (m < moments.length && moments[m]! <= from.atMs) m++;
-      while (m < moments.length && moments[m]! < to.atMs) walk(points, from, to, moments[m++]!, spells, lagMs);
-      walk(points, from, to, to.atMs, spells, lagMs);
-      if (to.surfaceC !== undefined) points[points.length - 1] = { atMs: to.atMs, tempC: to.surfaceC, rh: to.rh };
-    }
-    upTo.push(points.length);
+    while (m < moments.length && moments[m]! < to.atMs) goTo(from, to, moments[m++]!);
+    goTo(from, to, to.atMs);
+    while (m < moments.length && moments[m]! <= to.atMs) m++;
   }
-  settle(points, air[air.length - 1]!, moments, spells, lagMs);
-  return { source: air, heats, lagMs, points, upTo };
+  if (!rests) return points;
+  for (; m < moments.length; m++) goTo(last, { ...last, atMs: moments[m]! }, moments[m]!);
+  const end = points[points.length - 1]!;
+  if (Math.abs(end.tempC - last.tempC) > REST_K) {
+    const t = Math.max(end.atMs, last.atMs) + 8 * lagMs;
+    walk(points, last, { ...last, atMs: t }, t, spells, lagMs);
+  }
+  return points;
 }
 
-function sameHeats(a: readonly HeatPiece[], b: readonly HeatPiece[]): boolean {
-  return a.length === b.length && a.every((x, i) => JSON.stringify(x) === JSON.stringify(b[i]));
+/** Bends the way up to a reading so that it ends there. @param since nothing before it is bent, ms */
+function meet(points: AirPoint[], read: SurfaceReading, since: number, lagMs: number): void {
+  const last = points[points.length - 1]!;
+  if (last.atMs !== read.atMs) return;
+  const off = read.surfaceC - last.tempC;
+  for (let i = points.length - 1; i > 0; i--) {
+    const p = points[i]!;
+    const ago = read.atMs - p.atMs;
+    if (p.atMs <= since || ago >= MEETS[MEETS.length - 1]! * lagMs) break;
+    points[i] = { ...p, tempC: p.tempC + off * Math.exp(-ago / lagMs) };
+  }
 }
 
-/** Goes on from the last point to `toMs`, between two readings of the air. */
+/** Goes on from the last point to `toMs`, between two points of the air. */
 function walk(
   points: AirPoint[],
-  from: Reading,
-  to: Reading,
+  from: AirPoint,
+  to: AirPoint,
   toMs: number,
   heats: readonly HeatPiece[],
   lagMs: number,
@@ -91,45 +116,25 @@ function walk(
   const last = points[points.length - 1]!;
   if (toMs <= last.atMs) return;
   const slope = to.atMs > from.atMs ? (to.tempC - from.tempC) / (to.atMs - from.atMs) : 0;
-  const airOn = (t: number) => from.tempC + slope * (t - from.atMs);
-  const pulled = heats.length > 0 ? pulledTo(heats, toMs, { atMs: toMs, tempC: airOn(toMs), rh: 0 }) : undefined;
-  const aim0 = pulled ?? airOn(last.atMs);
+  const pulled =
+    heats.length > 0
+      ? pulledTo(heats, toMs, { atMs: toMs, tempC: from.tempC + slope * (toMs - from.atMs), rh: 0 })
+      : undefined;
+  const aim0 = pulled ?? from.tempC + slope * (last.atMs - from.atMs);
   const s = pulled === undefined ? slope : 0;
   // What is left after the straight part of the answer dies away.
   const left = last.tempC - aim0 + s * lagMs;
-  const at = (t: number): AirPoint => {
+  const span = to.atMs - from.atMs || 1;
+  const add = (t: number) => {
     const dt = t - last.atMs;
-    const f = (t - from.atMs) / (to.atMs - from.atMs || 1);
-    return {
-      atMs: t,
-      tempC: aim0 + s * dt - s * lagMs + left * Math.exp(-dt / lagMs),
-      rh: from.rh + Math.min(1, Math.max(0, f)) * (to.rh - from.rh),
-    };
+    const f = Math.min(1, Math.max(0, (t - from.atMs) / span));
+    const tempC = aim0 + s * dt - s * lagMs + left * Math.exp(-dt / lagMs);
+    points.push({ atMs: t, tempC, rh: from.rh + f * (to.rh - from.rh) });
   };
   if (Math.abs(left) > TRANSIENT_K)
     for (const b of BETWEEN) {
       const t = last.atMs + b * lagMs;
-      if (t < toMs) points.push(at(t));
+      if (t < toMs) add(t);
     }
-  points.push(at(toMs));
+  add(toMs);
 }
-
-/** After the last reading the air stays as it is: the panel comes to rest, and spells of heat still act. */
-function settle(
-  points: AirPoint[],
-  last: Reading,
-  moments: readonly number[],
-  heats: readonly HeatPiece[],
-  lagMs: number,
-): void {
-  const rest = { ...last, atMs: last.atMs + 1 };
-  for (const t of moments) if (t > last.atMs) walk(points, last, { ...rest, atMs: t }, t, heats, lagMs);
-  const end = points[points.length - 1]!;
-  if (Math.abs(end.tempC - last.tempC) > 0.02) {
-    const t = Math.max(end.atMs, last.atMs) + 8 * lagMs;
-    walk(points, last, { ...rest, atMs: t }, t, heats, lagMs);
-  }
-}
-
-/** Temperature of a surface at a moment, °C. */
-export const surfaceAt = (h: SurfaceHistory, atMs: number): number => airAt(h.points, atMs).tempC;

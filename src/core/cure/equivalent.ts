@@ -1,6 +1,7 @@
-import { indexAt, type AirHistory, type AirPoint } from '../air/history';
+import { indexAt, type AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
 import { MINUTE_MS } from '../units/time';
+import { segmentAt, type Segment, type Timeline } from './timeline';
 import { ACTIVATION_J_MOL, arrhenius, humidityCorners, humidityFactor, temperatureAtRate } from './kinetics';
 
 /** What makes two films age alike in the same air. */
@@ -11,22 +12,23 @@ export interface Kinetics {
 }
 
 /**
- * Equivalent minutes at 23 °C and 50 %, added up along a history of surface temperature and humidity:
- * t_eq = ∫ k(T(t)) · h(RH(t)) dt. Kept as sums at the readings, so that any two moments cost two look-ups.
+ * Equivalent minutes at 23 °C and 50 %, added up along a surface's temperature and humidity: t_eq = ∫ k(T(t)) · h(RH(t)) dt. Sums are kept
+ * at the points of each segment, so that any two moments cost a look at the segments between them.
  */
 export interface EquivalentClock {
   kinetics: Kinetics;
-  history: AirHistory;
-  /**
-   * Equivalent minutes from the first reading to reading i, in blocks of {@link BLOCK}: a history that grew shares all
-   * blocks but the last with the one before.
-   */
-  blocks: readonly Float64Array[];
+  timeline: Timeline;
+  /** Under which its sums stand in a segment. */
+  key: string;
 }
 
-const BLOCK_BITS = 10;
-const BLOCK = 1 << BLOCK_BITS;
-const sumOf = (c: Pick<EquivalentClock, 'blocks'>, i: number): number => c.blocks[i >> BLOCK_BITS]![i & (BLOCK - 1)]!;
+export const equivalentClock = (timeline: Timeline, kinetics: Kinetics): EquivalentClock => ({
+  timeline,
+  kinetics,
+  key: kineticsKey(kinetics),
+});
+
+export const kineticsKey = (k: Kinetics): string => `${k.mechanism}/${k.stopsBelowC ?? ''}`;
 
 /** Rate at one moment, equivalent minutes a minute. @param tempC surface, °C @param rh fraction */
 export function rateAt(tempC: number, rh: number, k: Kinetics): number {
@@ -43,6 +45,9 @@ const GAUSS_5 = {
 };
 /** Below this swing in one piece two nodes are exact to 1e-7, K. */
 const SMALL_SWING_K = 1;
+/** Below these swings the mean of both ends is exact to 4e-5: (Ea/(R·T²) · dT)²/12 with Ea 60 kJ/mol. */
+const TINY_SWING_K = 0.25;
+const TINY_SWING_RH = 0.01;
 
 const NO_CUTS: readonly number[] = [];
 
@@ -57,12 +62,17 @@ function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): readonly number[] {
   return cuts.sort((x, y) => x - y);
 }
 
+const isTiny = (a: AirPoint, b: AirPoint, k: Kinetics): boolean =>
+  Math.abs(b.tempC - a.tempC) < TINY_SWING_K &&
+  (humidityCorners(k.mechanism).length === 0 || Math.abs(b.rh - a.rh) < TINY_SWING_RH);
+
 /** Equivalent minutes over one straight piece between two points. */
 function pieceMinutes(a: AirPoint, b: AirPoint, k: Kinetics): number {
   const span = (b.atMs - a.atMs) / MINUTE_MS;
   if (span <= 0 || k.mechanism === 'none') return 0;
-  const rule = Math.abs(b.tempC - a.tempC) < SMALL_SWING_K ? GAUSS_2 : GAUSS_5;
   const cuts = cutsOf(a, b, k);
+  if (cuts === NO_CUTS && isTiny(a, b, k)) return ((rateAt(a.tempC, a.rh, k) + rateAt(b.tempC, b.rh, k)) / 2) * span;
+  const rule = Math.abs(b.tempC - a.tempC) < SMALL_SWING_K ? GAUSS_2 : GAUSS_5;
   if (cuts === NO_CUTS) return gauss(a, b, k, 0, 1, rule) * span;
   let sum = 0;
   let from = 0;
@@ -87,56 +97,44 @@ function gauss(a: AirPoint, b: AirPoint, k: Kinetics, from: number, to: number, 
   return sum * width;
 }
 
-/** How many points two histories begin with in common, by identity. */
-export function commonStart(a: AirHistory, b: AirHistory): number {
-  const most = Math.min(a.length, b.length);
-  let n = 0;
-  while (n < most && a[n] === b[n]) n++;
-  return n;
-}
-
-/**
- * Adds up a history for one kinetics.
- * @param history at least one point, in order of time
- * @param before the clock of another state of this history: its sums are carried over, and only what differs is
- *   integrated
- * @param same how many points both begin with in common
- */
-export function equivalentClock(
-  history: AirHistory,
-  kinetics: Kinetics,
-  before?: EquivalentClock,
-  same = before ? commonStart(history, before.history) : 0,
-): EquivalentClock {
-  const whole = before ? same >> BLOCK_BITS : 0;
-  const blocks = before ? before.blocks.slice(0, whole) : [];
+/** Equivalent minutes from a segment's first point to each of its points. */
+function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): Float64Array {
+  const had = s.sums.get(key);
+  if (had) return had;
+  const { points } = s;
+  const sums = new Float64Array(points.length);
   let sum = 0;
-  for (let from = whole * BLOCK; from < history.length; from += BLOCK) {
-    const block = new Float64Array(BLOCK);
-    // Of the block in which the histories part, what is still common is copied.
-    const kept = before ? Math.min(BLOCK, same - from) : 0;
-    if (kept > 0) block.set(before!.blocks[from >> BLOCK_BITS]!.subarray(0, kept));
-    blocks.push(block);
-    const first = Math.max(0, kept);
-    sum = first > 0 ? block[first - 1]! : from > 0 ? blocks[(from >> BLOCK_BITS) - 1]![BLOCK - 1]! : 0;
-    for (let j = first; j < BLOCK && from + j < history.length; j++) {
-      const i = from + j;
-      if (i > 0) sum += pieceMinutes(history[i - 1]!, history[i]!, kinetics);
-      block[j] = sum;
-    }
+  let a = points[0]!;
+  let rate = heldRate(a, k);
+  for (let i = 1; i < sums.length; i++) {
+    const b = points[i]!;
+    const next = heldRate(b, k);
+    // As `pieceMinutes` does it, with the rate at each end worked out once.
+    sum +=
+      isTiny(a, b, k) && cutsOf(a, b, k) === NO_CUTS
+        ? (((rate + next) / 2) * (b.atMs - a.atMs)) / MINUTE_MS
+        : pieceMinutes(a, b, k);
+    sums[i] = sum;
+    a = b;
+    rate = next;
   }
-  return { kinetics, history, blocks };
+  s.sums.set(key, sums);
+  return sums;
 }
 
-/** Equivalent minutes from the first reading to `atMs` (negative before it). */
-function sumAt(c: EquivalentClock, atMs: number): number {
-  const i = indexAt(c.history, atMs);
-  const first = c.history[0]!;
-  if (i < 0) return (rateAt(first.tempC, first.rh, c.kinetics) * (atMs - first.atMs)) / MINUTE_MS;
-  const a = c.history[i]!;
-  const b = c.history[i + 1];
-  if (!b) return sumOf(c, i) + (rateAt(a.tempC, a.rh, c.kinetics) * (atMs - a.atMs)) / MINUTE_MS;
-  return sumOf(c, i) + pieceMinutes(a, between(a, b, atMs), c.kinetics);
+/** Rate at a point, held. */
+const heldRate = (p: AirPoint, k: Kinetics): number => rateAt(p.tempC, p.rh, k);
+
+/** Equivalent minutes from a segment's first point to a moment in it, or after it, where its last point is held. */
+function minutesInto(s: Segment, c: EquivalentClock, atMs: number): number {
+  const { kinetics: k } = c;
+  const sums = sumsOf(s, c);
+  const i = indexAt(s.points, atMs);
+  const a = s.points[i];
+  if (!a) return 0;
+  const b = s.points[i + 1];
+  if (!b) return sums[i]! + (heldRate(a, k) * (atMs - a.atMs)) / MINUTE_MS;
+  return sums[i]! + pieceMinutes(a, between(a, b, atMs), k);
 }
 
 function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
@@ -144,12 +142,32 @@ function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
   return { atMs, tempC: a.tempC + f * (b.tempC - a.tempC), rh: a.rh + f * (b.rh - a.rh) };
 }
 
+const whole = (s: Segment, c: EquivalentClock): number => {
+  const sums = sumsOf(s, c);
+  return sums[sums.length - 1]!;
+};
+
+/** Minutes before the first point there is, where that point is held. */
+const minutesBefore = (c: EquivalentClock, fromMs: number, toMs: number): number => {
+  const first = c.timeline.segment(0).points[0]!;
+  const until = Math.min(toMs, first.atMs);
+  return fromMs < until ? (heldRate(first, c.kinetics) * (until - fromMs)) / MINUTE_MS : 0;
+};
+
 /**
  * Equivalent minutes at 23 °C between two moments, 0 when `toMs` is not after `fromMs`.
  * @param fromMs, toMs ms since 1970
  */
-export const equivalentMinutes = (c: EquivalentClock, fromMs: number, toMs: number): number =>
-  toMs <= fromMs ? 0 : sumAt(c, toMs) - sumAt(c, fromMs);
+export function equivalentMinutes(c: EquivalentClock, fromMs: number, toMs: number): number {
+  if (toMs <= fromMs) return 0;
+  const { timeline: t } = c;
+  const last = segmentAt(t, toMs);
+  let sum = minutesBefore(c, fromMs, toMs);
+  let i = segmentAt(t, fromMs);
+  sum -= minutesInto(t.segment(i), c, fromMs);
+  for (; i < last; i++) sum += whole(t.segment(i), c);
+  return sum + minutesInto(t.segment(last), c, toMs);
+}
 
 /** How close the inverse comes to the true root, ms. */
 const ROOT_MS = 100;
@@ -160,35 +178,57 @@ const ROOT_MS = 100;
  */
 export function whenReached(c: EquivalentClock, fromMs: number, minutes: number): number | null {
   if (minutes <= 0) return fromMs;
-  const target = sumAt(c, fromMs) + minutes;
-  const n = c.history.length;
-  const first = c.history[0]!;
-  const last = c.history[n - 1]!;
-  if (sumOf(c, n - 1) < target) {
-    const rate = rateAt(last.tempC, last.rh, c.kinetics);
-    if (rate <= 0) return null;
-    return Math.max(fromMs, last.atMs) + ((target - Math.max(sumOf(c, n - 1), sumAt(c, fromMs))) / rate) * MINUTE_MS;
+  const { timeline: t, kinetics: k } = c;
+  const early = minutesBefore(c, fromMs, Infinity);
+  if (early >= minutes) return fromMs + (minutes / early) * (t.startMs(0) - fromMs);
+  let i = segmentAt(t, fromMs);
+  // Minutes that are still to come, counted from the beginning of segment i.
+  let target = minutes - early + minutesInto(t.segment(i), c, fromMs);
+  for (; i < t.count; i++) {
+    const s = t.segment(i);
+    const all = whole(s, c);
+    if (all >= target) return Math.max(fromMs, rootIn(s, c, target));
+    if (i === t.count - 1) {
+      const end = s.points[s.points.length - 1]!;
+      const rate = heldRate(end, k);
+      if (rate <= 0) return null;
+      return Math.max(fromMs, end.atMs + ((target - all) / rate) * MINUTE_MS);
+    }
+    target -= all;
   }
+  return null;
+}
+
+/** When a segment has reached so many minutes; it does. */
+function rootIn(s: Segment, c: EquivalentClock, target: number): number {
+  const key = `${c.key}/${target}`;
+  const had = s.roots.get(key);
+  if (had !== undefined) return had;
+  const sums = sumsOf(s, c);
   let lo = 0;
-  let hi = n - 1;
+  let hi = sums.length - 1;
   while (lo < hi) {
     const mid = (lo + hi) >> 1;
-    if (sumOf(c, mid) >= target) hi = mid;
+    if (sums[mid]! >= target) hi = mid;
     else lo = mid + 1;
   }
-  if (lo === 0) {
-    const rate = rateAt(first.tempC, first.rh, c.kinetics);
-    return rate > 0 ? fromMs + (minutes / rate) * MINUTE_MS : first.atMs;
-  }
-  let a = c.history[lo - 1]!.atMs;
-  let b = c.history[lo]!.atMs;
+  const from = s.points[Math.max(0, lo - 1)]!;
+  const to = s.points[lo]!;
+  const more = target - sums[Math.max(0, lo - 1)]!;
+  let a = from.atMs;
+  let b = to.atMs;
   while (b - a > ROOT_MS) {
     const mid = (a + b) / 2;
-    if (sumAt(c, mid) >= target) b = mid;
+    if (pieceMinutes(from, between(from, to, mid), c.kinetics) >= more) b = mid;
     else a = mid;
   }
-  return Math.max(fromMs, (a + b) / 2);
+  const root = (a + b) / 2;
+  if (s.roots.size >= MAX_ROOTS) s.roots.clear();
+  s.roots.set(key, root);
+  return root;
 }
+/** Roots kept with a segment: the stages of a few dozen layers. */
+const MAX_ROOTS = 500;
 
 /**
  * The steady temperature that would bring `minutes` equivalent minutes by a given time: the Arrhenius equation solved

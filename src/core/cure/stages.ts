@@ -1,16 +1,17 @@
-import { airAt, type AirHistory } from '../air/history';
+import type { AirHistory } from '../air/history';
 import type { Product, ProductLookup, Stage, StageFigure } from '../library/product';
 import type { Layer } from '../strata/types';
 import {
-  commonStart,
   equivalentClock,
   equivalentMinutes,
+  kineticsKey,
   rateAt,
   whenReached,
   type EquivalentClock,
   type Kinetics,
 } from './equivalent';
 import { filmFactor, hardenerFactor, leavesFilm } from './kinetics';
+import { pointAt, timelineOf, type Timeline } from './timeline';
 
 /** One stage of one layer: how far it is, and when it opens and closes. All of it is an estimate. */
 export interface StageClock {
@@ -18,7 +19,7 @@ export interface StageClock {
   kinetics: Kinetics;
   /** Equivalent minutes at 23 °C that it takes for this film and hardener. */
   needMin: number;
-  /** Equivalent minutes that have passed by now. */
+  /** Equivalent minutes that have passed by now, at most those that it takes. */
   doneMin: number;
   /** When it was or will be reached, ms; null if the air never gets it there. */
   opensMs: number | null;
@@ -30,33 +31,24 @@ export interface StageClock {
   stoppedByCold: boolean;
 }
 
-/** Clocks of one air history, made once for each kinetics and shared by all layers. */
+/** Clocks over one surface, made once for each kinetics and shared by all layers on it. */
 export interface ClockShop {
-  history: AirHistory;
+  timeline: Timeline;
   clockFor(k: Kinetics): EquivalentClock;
-  /** The clocks that were asked for so far. */
-  all(): EquivalentClock[];
 }
 
-const keyOf = (k: Kinetics): string => `${k.mechanism}/${k.stopsBelowC ?? ''}`;
-
-/**
- * @param history air (or surface) temperature and humidity, at least one point
- * @param before clocks over an earlier state of the same history: where it only grew, its sums are carried on
- */
-export function clockShop(history: AirHistory, before?: ClockShop): ClockShop {
-  // What was summed before is taken over now, so that the earlier shop need not be kept.
+/** @param surface temperature and humidity over time: a timeline, or a history of at least one point */
+export function clockShop(surface: Timeline | AirHistory): ClockShop {
+  const timeline = 'segment' in surface ? surface : timelineOf(surface);
   const made = new Map<string, EquivalentClock>();
-  const same = before ? commonStart(history, before.history) : 0;
-  for (const c of before?.all() ?? []) made.set(keyOf(c.kinetics), equivalentClock(history, c.kinetics, c, same));
   return {
-    history,
+    timeline,
     clockFor(k) {
-      let c = made.get(keyOf(k));
-      if (!c) made.set(keyOf(k), (c = equivalentClock(history, k)));
+      const key = kineticsKey(k);
+      let c = made.get(key);
+      if (!c) made.set(key, (c = equivalentClock(timeline, k)));
       return c;
     },
-    all: () => [...made.values()],
   };
 }
 
@@ -96,7 +88,7 @@ export function stageClocks(
   nowMs: number,
   products: ProductLookup,
 ): StageClock[] {
-  const here = airAt(shop.history, nowMs);
+  const here = pointAt(shop.timeline, nowMs);
   const out = product.stages.map((figure): StageClock => {
     const k: Kinetics = {
       mechanism: mechanismOf(product, figure),
@@ -106,9 +98,13 @@ export function stageClocks(
     const scale = stageScale(layer, product, figure, products);
     const from = layer.lastAppliedMs;
     const needMin = figure.opensMin * scale;
-    const doneMin = equivalentMinutes(clock, from, nowMs);
     const opensMs = whenReached(clock, from, needMin);
-    const closesMs = figure.closesMin === undefined ? undefined : whenReached(clock, from, figure.closesMin * scale);
+    const reached = opensMs !== null && opensMs <= nowMs;
+    // Nobody asks how long ago a stage was over, and the answer may lie a year back.
+    const doneMin = reached ? needMin : equivalentMinutes(clock, from, nowMs);
+    // A thick film takes longer to be ready; its window is no longer than the sheet's for that.
+    const closing = leavesFilm(mechanismOf(product, figure)) ? 1 : scale;
+    const closesMs = figure.closesMin === undefined ? undefined : whenReached(clock, from, figure.closesMin * closing);
     return {
       stage: figure.stage,
       kinetics: k,
@@ -116,7 +112,7 @@ export function stageClocks(
       doneMin,
       opensMs,
       ...(closesMs !== undefined && { closesMs }),
-      reached: opensMs !== null && opensMs <= nowMs,
+      reached,
       closed: typeof closesMs === 'number' && closesMs <= nowMs,
       stoppedByCold: rateAt(here.tempC, here.rh, k) === 0 && k.mechanism !== 'none',
     };

@@ -5,7 +5,7 @@ import type { LogEvent } from '../log/event';
 import { MAX_FILE_BYTES, parseJob, readJobFile, writeJobFile } from './jobFile';
 import { readJobText } from './readText';
 import { shiftTo } from './shift';
-import { eventFrom1 } from './migrate';
+import { readRecord } from './migrate';
 import v1 from './fixtures/job-v1.json';
 
 const COAT = ev({
@@ -45,13 +45,14 @@ describe('the job file', () => {
     const coat = read.ok ? read.value.events.find((e) => e.kind === 'coated') : undefined;
     expect(coat).toMatchObject({ coats: 2, filmUm: 55, air: { tempC: 19, rh: 0.58 } });
   });
-  it.each([2, 3])('reads version %i, to which later ones only added', (version) => {
+  it.each([2, 3, 4])('reads version %i, to which later ones only added', (version) => {
     const file = { ...writeJobFile(JOB, [foundBare(), COAT], SHIPPED_PRODUCTS, T0), version };
     const read = readJobFile(JSON.parse(JSON.stringify(file)));
-    expect(read.ok && [read.value.version, read.value.events.length]).toEqual([4, 2]);
+    expect(read.ok && [read.value.version, read.value.events.length]).toEqual([5, 2]);
   });
   it('migrates what stands inside a correction too', () => {
-    expect(eventFrom1({ kind: 'replaced', by: { kind: 'coated', coats: 2, totalUm: 100 } })).toEqual({
+    const event = { kind: 'replaced', by: { kind: 'coated', coats: 2, totalUm: 100 } };
+    expect(readRecord('event', JSON.stringify({ v: 1, event })).event).toEqual({
       kind: 'replaced',
       by: { kind: 'coated', coats: 2, filmUm: 50 },
     });

@@ -8,9 +8,10 @@ import { validated } from '../validation/validated';
 import { JOB_SCHEMA } from './jobHead';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { migrateJobFile } from './migrate';
+import { FORMAT_VERSION } from './version';
 
 export const JOB_FORMAT = 'stratocoat-job';
-export const JOB_FORMAT_VERSION = 4;
+export const JOB_FORMAT_VERSION = FORMAT_VERSION;
 /** Larger than this no job is; a file past it is refused before it is read. */
 export const MAX_FILE_BYTES = 20_000_000;
 

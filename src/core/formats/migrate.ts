@@ -1,4 +1,5 @@
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import { FORMAT_VERSION, NewerFormat, type FormatVersion, type OlderVersion } from './version';
 
 type Raw = Record<string, unknown>;
 const isRaw = (x: unknown): x is Raw => typeof x === 'object' && x !== null && !Array.isArray(x);
@@ -7,7 +8,7 @@ const isRaw = (x: unknown): x is Raw => typeof x === 'object' && x !== null && !
  * Version 1 of an event wrote a coat's film as the total of all its coats (`totalUm`), and humidity in per cent.
  * Version 2 has the film of one coat, and humidity as a fraction.
  */
-export function eventFrom1(raw: unknown): unknown {
+function eventFrom1(raw: unknown): unknown {
   if (!isRaw(raw)) return raw;
   const e: Raw = { ...raw };
   if (
@@ -27,34 +28,104 @@ export function eventFrom1(raw: unknown): unknown {
   return e;
 }
 
-/** Each step takes a file of its version to the next one. */
-const STEPS: Record<number, (file: Raw) => Raw> = {
-  1: (file) => ({
-    ...file,
-    version: 2,
-    events: Array.isArray(file.events) ? file.events.map(eventFrom1) : file.events,
-  }),
-  // Version 3 only adds: drawings, marks, level, decisions, bags, links, staging.
-  2: (file) => ({ ...file, version: 3 }),
-  // Version 4 only adds: outlines of marks, repairs that end a temporary one.
-  3: (file) => ({ ...file, version: 4 }),
+/** Up to version 4 a blasting rig named its media by a short word, now by the name that the log has. */
+const MEDIA_OF_4: Record<string, string> = {
+  glass: 'Crushed glass',
+  slag: 'Slag',
+  garnet: 'Garnet',
+  'fine-glass': 'Fine crushed glass',
+  beads: 'Glass beads',
+  plastic: 'Plastic',
+  soda: 'Soda',
 };
-const CURRENT = 4;
+function shopFrom4(shop: Raw): Raw {
+  const settings = isRaw(shop.settings) ? shop.settings : {};
+  const rig = isRaw(settings.rig) ? settings.rig : undefined;
+  if (!rig) return shop;
+  return { ...shop, settings: { ...settings, rig: { ...rig, media: MEDIA_OF_4[String(rig.media)] ?? rig.media } } };
+}
+
+/** From one version to the next. Each takes a record of its version. */
+type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
+const same = (raw: Raw): Raw => raw;
+/** Versions that changed nothing for a kind of record. */
+const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same };
+
+/** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
+const STEPS = {
+  event: { ...UNCHANGED, 1: (r) => ({ ...r, event: eventFrom1(r.event) }) },
+  /** Up to version 4 the whole job stood in its head. */
+  head: { ...UNCHANGED, 4: ({ job, seq }) => ({ seq, no: 0, job }) },
+  body: UNCHANGED,
+  drawing: UNCHANGED,
+  climate: UNCHANGED,
+  shop: { ...UNCHANGED, 4: shopFrom4 },
+  /** These four had no version of their own up to 4: they stand in a field now. */
+  forecast: { ...UNCHANGED, 4: ({ value }) => ({ forecast: value }) },
+  heats: { ...UNCHANGED, 4: ({ value }) => ({ heats: value }) },
+  alarms: { ...UNCHANGED, 4: ({ value }) => ({ done: value }) },
+  draft: { ...UNCHANGED, 4: ({ value }) => ({ draft: value }) },
+  jobFile: {
+    1: (f) => ({ ...f, events: Array.isArray(f.events) ? f.events.map(eventFrom1) : f.events }),
+    // Version 3 added drawings, marks, level, decisions, bags, links, staging; version 4 outlines of marks and repairs that end a
+    // temporary one; version 5 nothing yet.
+    2: same,
+    3: same,
+    4: same,
+  },
+} as const satisfies Record<string, Steps>;
+export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;
+
+const NAMES: Record<RecordKind, string> = {
+  event: 'An entry',
+  head: 'A job',
+  body: 'A job',
+  drawing: 'A drawing',
+  climate: 'A day of readings',
+  shop: 'The shop',
+  forecast: 'The forecast',
+  heats: 'The heat plan',
+  alarms: 'The alarms',
+  draft: 'A draft',
+};
+
+function bring(kind: keyof typeof STEPS, raw: Raw, from: FormatVersion): Raw {
+  let record = raw;
+  const steps: Steps = STEPS[kind];
+  for (let v = from; v < FORMAT_VERSION; v++) record = steps[v as OlderVersion](record);
+  return record;
+}
+
+/**
+ * A stored record of any version, as it is written today but for its version.
+ * @param text JSON, as it stands in the store; one without a version is of version 4 or older
+ * @throws NewerFormat where a newer app wrote it; a SyntaxError or TypeError where it is no record at all
+ */
+export function readRecord(kind: RecordKind, text: string): Raw {
+  const raw: unknown = JSON.parse(text);
+  if (!isRaw(raw) || typeof raw.v !== 'number') return bring(kind, { value: raw }, 4);
+  const { v, ...rest } = raw;
+  if (!Number.isInteger(v) || (v as number) < 1) throw new TypeError('The record has no version');
+  if ((v as number) > FORMAT_VERSION) throw new NewerFormat(NAMES[kind], v as number);
+  return bring(kind, rest, v as FormatVersion);
+}
+
+/** A record as it is stored. */
+export const writeRecord = (fields: Raw): string => JSON.stringify({ v: FORMAT_VERSION, ...fields });
 
 /** Brings a job file of any known version to the current one, without judging its contents. */
 export function migrateJobFile(raw: unknown): Result<Raw, FieldProblem[]> {
   if (!isRaw(raw) || raw.format !== 'stratocoat-job')
     return fail([{ path: 'format', message: 'This is not a Stratocoat job file' }]);
-  let file = raw;
-  if (typeof file.version !== 'number' || !Number.isInteger(file.version) || file.version < 1)
+  const v = raw.version;
+  if (typeof v !== 'number' || !Number.isInteger(v) || v < 1)
     return fail([{ path: 'version', message: 'The version of the file is missing' }]);
-  if (file.version > CURRENT)
+  if (v > FORMAT_VERSION)
     return fail([
       {
         path: 'version',
-        message: `This file is of version ${file.version}; this app reads up to ${CURRENT}. Update the app, then import again.`,
+        message: `This file is of version ${v}; this app reads up to ${FORMAT_VERSION}. Update the app, then import again.`,
       },
     ]);
-  for (let v = file.version as number; v < CURRENT; v++) file = STEPS[v]!(file);
-  return ok(file);
+  return ok({ ...bring('jobFile', raw, v as FormatVersion), version: FORMAT_VERSION });
 }

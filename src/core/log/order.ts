@@ -1,17 +1,25 @@
-import type { LogEvent } from './event';
+/** What puts records of a log in order. */
+export interface Ordered {
+  id: string;
+  /** When it happened, ms. */
+  atMs: number;
+  /** When it was written down, ms. */
+  writtenMs: number;
+}
 
-/** Order in which things happened; events of one moment in the order they were written, then by id so that it is total. */
-export const byHappening = (a: LogEvent, b: LogEvent): number =>
-  a.atMs - b.atMs || a.writtenMs - b.writtenMs || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+const byId = (a: Ordered, b: Ordered): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** Order in which things happened; records of one moment in the order they were written, then by id so that it is total. */
+export const byHappening = (a: Ordered, b: Ordered): number =>
+  a.atMs - b.atMs || a.writtenMs - b.writtenMs || byId(a, b);
 
 /** Order in which things were written. */
-export const byWriting = (a: LogEvent, b: LogEvent): number =>
-  a.writtenMs - b.writtenMs || (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+export const byWriting = (a: Ordered, b: Ordered): number => a.writtenMs - b.writtenMs || byId(a, b);
 
 /**
  * Where `e` goes in a list sorted by {@link byHappening}: the index of the first element after it.
  */
-export function insertionIndex<E extends LogEvent>(sorted: readonly E[], e: E): number {
+export function insertionIndex<E extends Ordered>(sorted: readonly E[], e: Ordered): number {
   let lo = 0;
   let hi = sorted.length;
   while (lo < hi) {

@@ -1,14 +1,13 @@
 import { array, boolean, lazy, mixed, number, object, string, type AnyObject, type ObjectSchema } from 'yup';
 import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from './marks';
 import { PRODUCT_FAMILIES } from '../library/product';
-import { fail, type FieldProblem, type Result } from '../result';
-import { validated } from '../validation/validated';
+import { recordParser } from './parse';
 import { BOUNDS } from './bounds';
 import type { LogEvent } from './event';
 import { between, finite, id, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 import { FACES } from './job';
 import { APPLICATION_KINDS } from '../library/application';
-import { EVENT_KINDS, type EventKind } from './event';
+import { EVENT_KINDS, KINDS, type EventKind } from './event';
 import { GRITS, MEASURES, SAND_TOOLS, STRIP_METHODS } from './tools';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 
@@ -51,7 +50,8 @@ const common = {
   against: text('Reason', 500),
 };
 
-const PAYLOADS: Record<EventKind, AnyObject> = {
+/** Fields of each kind's payload; those of every kind are in `common`. */
+const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
   found: {
     substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
     thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
@@ -179,7 +179,7 @@ const isKind = (k: unknown): k is EventKind => (EVENT_KINDS as readonly unknown[
 const SCHEMAS = Object.fromEntries(
   EVENT_KINDS.map((k) => {
     const shape = { ...common, ...PAYLOADS[k] };
-    const needsZone = k !== 'voided' && k !== 'replaced' && k !== 'measured' && k !== 'baked';
+    const needsZone = KINDS[k].onZones;
     return [
       k,
       object({ ...shape, ...(needsZone && { zoneIds: common.zoneIds.min(1, 'Pick at least one zone') }) })
@@ -189,20 +189,5 @@ const SCHEMAS = Object.fromEntries(
   }),
 ) as unknown as Record<EventKind, ObjectSchema<AnyObject>>;
 
-/**
- * Checks that something from outside is an event, field by field.
- * @returns the event, or every field that is wrong with a sentence for it
- */
-export function parseEvent(raw: unknown): Result<LogEvent, FieldProblem[]> {
-  if (typeof raw !== 'object' || raw === null || Array.isArray(raw))
-    return fail([{ path: '', message: 'An event is missing' }]);
-  const kind = (raw as { kind?: unknown }).kind;
-  if (!isKind(kind))
-    return fail([
-      {
-        path: 'kind',
-        message: kind === undefined ? 'Kind of event is missing' : `Kind of event '${String(kind)}' is not known`,
-      },
-    ]);
-  return validated<LogEvent>(SCHEMAS[kind], raw);
-}
+/** Checks that something from outside is an event, field by field. */
+export const parseEvent = recordParser<LogEvent>(SCHEMAS, 'An event');

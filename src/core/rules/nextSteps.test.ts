@@ -8,7 +8,8 @@ import { LOGGABLE } from '../log/event';
 import { zoneStatus } from '../cure/status';
 import { anyLog, coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import { DEFAULT_METHOD } from '../library/method';
-import { nextSteps, stepOf } from './nextSteps';
+import { nextSteps } from './nextSteps';
+import { stepOf } from './steps';
 
 const DAY = 1440;
 const next = (events: LogEvent[], nowMs = T0, air = { tempC: 20, rh: 0.45 }) => {

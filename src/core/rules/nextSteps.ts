@@ -1,14 +1,14 @@
-import { TREATMENT_NAMES, TREATMENTS } from '../log/marks';
+import { TREATMENT_NAMES } from '../log/marks';
 import type { Product } from '../library/product';
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { familiesOver, likelyGrit, likelyProduct } from './suggest';
 import { likelyRemovalUm } from '../grit/removal';
 import type { JobState } from '../strata/fold';
 import type { QualityLevel } from '../library/level';
-import type { LoggableKind, Payloads } from '../log/event';
+import type { LoggableKind } from '../log/event';
 import type { ZoneStatus } from '../cure/status';
 import { openFaults, type Strata } from '../strata/types';
-import type { Step, StepKind } from './rule';
+import type { Step } from './rule';
 import { verdictOn, type Verdict, type VerdictInput } from './verdict';
 
 /** A step that comes into question, said in the trade's words. */
@@ -107,68 +107,4 @@ export function nextSteps(
         (a.verdict.clearsMs ?? Infinity) - (b.verdict.clearsMs ?? Infinity) ||
         0,
     );
-}
-
-/** The step that an entry on the sheet is, so that it can be judged before it is saved. */
-export function stepOf(
-  kind: LoggableKind,
-  payload: Partial<Payloads[LoggableKind]> & Record<string, unknown>,
-  product: Product | undefined,
-): Step | undefined {
-  const num = (k: string) => (typeof payload[k] === 'number' ? payload[k] : undefined);
-  const kinds: Partial<Record<LoggableKind, StepKind>> = {
-    coated: 'coat',
-    treated: 'coat',
-    filled: 'fill',
-    cleaned: 'clean',
-    sanded: 'sand',
-    guideCoated: 'guide',
-    polished: 'polish',
-    stripped: 'strip',
-    blasted: 'blast',
-    repaired: 'repair',
-    fitted: 'fit',
-  };
-  switch (kinds[kind]) {
-    case 'coat':
-      return (
-        product && {
-          kind: 'coat',
-          product,
-          filmUm: num('filmUm'),
-          ...(typeof payload.hardenerId === 'string' && { hardenerId: payload.hardenerId }),
-        }
-      );
-    case 'fill':
-      return product && { kind: 'fill', product, filmUm: num('filmUm'), hardenerFraction: num('hardenerFraction') };
-    case 'clean':
-      return product && { kind: 'clean', product };
-    case 'sand':
-      return { kind: 'sand', grit: num('grit') ?? 400, removedUm: num('removedUm') };
-    case 'guide':
-      return { kind: 'guide' };
-    case 'polish':
-      return { kind: 'polish', removedUm: num('removedUm') };
-    case 'strip':
-      return { kind: 'strip', method: payload.method === 'chemical' ? 'chemical' : 'mechanical' };
-    case 'blast':
-      return {
-        kind: 'blast',
-        media: String(payload.media),
-        barG: num('barG'),
-        wet: payload.wet === true,
-        inhibitor: payload.inhibitor === true,
-      };
-    case 'repair': {
-      const named = TREATMENTS.find((t) => TREATMENT_NAMES[t] === payload.method);
-      return { kind: 'repair', ...(named && { treatment: named }) };
-    }
-    case 'fit':
-      return { kind: 'fit' };
-    case 'tape':
-    case 'clamp':
-    case 'wax':
-    case undefined:
-      return undefined;
-  }
 }

@@ -3,7 +3,7 @@ import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
 import { layerIndex } from './apply';
 import type { Strata } from './types';
-import { firstId } from '../log/effective';
+import { firstId } from '../log/corrections';
 import { KINDS, type CorrectionEvent, type EventKind, type LogEvent, type PlainEvent } from '../log/event';
 import { appendEvent, hasEvent, strataBefore, type JobState } from './fold';
 import { zoneLabel, type Job } from '../log/job';

@@ -3,7 +3,7 @@ import { contains } from '../outline/geometry';
 import type { ProductLookup } from '../library/product';
 import { applyEvent } from './apply';
 import type { Strata } from './types';
-import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from '../log/effective';
+import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from '../log/corrections';
 import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from '../log/event';
 import type { Cut } from '../log/job';
 import { byHappening, insertionIndex } from '../log/order';
@@ -203,7 +203,7 @@ function effectiveInOrder(events: readonly LogEvent[], dead: ReadonlySet<string>
   const out: PlainEvent[] = [];
   let replaced = false;
   for (const e of events) {
-    const form = effectiveForm(e, dead);
+    const form = effectiveForm<PlainEvent>(e, dead);
     if (!form) continue;
     if (form !== e) replaced = true;
     out.push(form);
@@ -269,9 +269,8 @@ function airWithout(state: JobState, e: LogEvent): Reading[] | undefined {
 function struckOutWith(state: JobState, event: LogEvent, corrections: readonly CorrectionEvent[]): ReadonlySet<string> {
   const plain =
     isCorrection(event) &&
-    !state.corrections.some(
-      (c) => c.id === event.targetId || c.targetId === event.id || c.writtenMs >= event.writtenMs,
-    );
+    event.targetId !== event.id &&
+    !state.corrections.some((c) => c.id === event.targetId || c.targetId === event.id || c.targetId === event.targetId);
   return plain ? new Set(state.dead).add(event.targetId) : struckOut(corrections);
 }
 
@@ -296,8 +295,8 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
   for (const id of changed) {
     const e = findEvent(state, id);
     if (!e) continue;
-    const before = id === event.id ? undefined : effectiveForm(e, state.dead);
-    const after = effectiveForm(e, dead);
+    const before = id === event.id ? undefined : effectiveForm<PlainEvent>(e, state.dead);
+    const after = effectiveForm<PlainEvent>(e, dead);
     if (before) for (const z of zonesOnce(before, state.cuts, markOf)) edit(listOf(z), before, 'out');
     if (after) for (const z of zonesOnce(after, state.cuts, markOf)) edit(listOf(z), after, 'in');
     if (before?.air ?? after?.air) airChanges.push({ e, gone: !after });

@@ -13,7 +13,7 @@ import {
   figure,
   phrase,
 } from '@/core';
-import { useLibrary, useNow, useRoom, useRules, type Room } from '@/data';
+import { useLibrary, useNow, useRoom, useAdvice, type Room } from '@/data';
 import { shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -51,17 +51,17 @@ interface Props {
 
 function Loaded({ room, now, product, products, onProduct }: Props) {
   const { units } = useLook();
-  const rules = useRules();
+  const advice = useAdvice();
   const router = useRouter();
   const { here, air, surface } = room;
   // The same ten minutes give the same spans: the page does not flicker as it counts on.
   const from = Math.floor(now / (10 * MINUTE)) * 10 * MINUTE;
   const spans = useMemo(
-    () => rules?.fitSpans(air, surface, product.limits, from, HOURS) ?? [],
-    [rules, air, surface, product, from],
+    () => advice?.fitSpans(air, surface, product.limits, from, HOURS) ?? [],
+    [advice, air, surface, product, from],
   );
-  const answer = rules ? fitAnswer(spans, now) : undefined;
-  const dewC = rules?.dewPointC(here.tempC, here.rh);
+  const answer = advice ? fitAnswer(spans, now) : undefined;
+  const dewC = advice?.dewPointC(here.tempC, here.rh);
   return (
     <Page testID="air" wide>
       <Head
@@ -84,7 +84,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
       <Halves
         left={
           <>
-            <AirChart room={room} now={now} dewPointC={rules?.dewPointC} />
+            <AirChart room={room} now={now} dewPointC={advice?.dewPointC} />
             <Choices
               label="For"
               options={products.map((p) => ({ value: p.id, label: p.name }))}
@@ -172,8 +172,8 @@ function Rain({ room, now }: { room: Room; now: number }) {
 
 /** Where nobody read the air in the last week. */
 function Gaps({ room, now }: { room: Room; now: number }) {
-  const gaps = gapsIn(room.readings, now - 7 * DAY_MS, now);
-  if (gaps.length === 0 || room.readings.length === 0) return null;
+  const gaps = gapsIn(room.days, now - 7 * DAY_MS, now);
+  if (gaps.length === 0 || room.days.length === 0) return null;
   return (
     <Section title="Assumed" aside="last 7 days">
       {gaps.slice(-4).map((g) => (

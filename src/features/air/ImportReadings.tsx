@@ -43,7 +43,7 @@ export function ImportReadings() {
       (e: Error) => setStep({ at: 'refused', name, why: errorText(e) }),
     );
   const times = step.at === 'ready' ? step.file.readings.map((r) => r.atMs) : [];
-  const known = step.at === 'ready' && climate ? addReadings(climate.readings, step.file.readings).known : 0;
+  const known = step.at === 'ready' && climate ? addReadings(climate.days, step.file.readings).known : 0;
   return (
     <View aria-live="polite">
       {step.at !== 'ready' && (

@@ -26,11 +26,13 @@ export function Readings({ room, now }: { room: Room; now: number }) {
   const { units } = useLook();
   const bench = useBench();
   const [byHand, setByHand] = useState(false);
-  const readings = room.climate.readings;
+  const { days, unreadable } = room.climate;
+  const count = days.reduce((n, d) => n + d.readings.length, 0);
+  const newest = days.slice(-3).flatMap((d) => d.readings);
   return (
-    <Section title="Readings" aside={readings.length > 0 ? String(readings.length) : undefined}>
+    <Section title="Readings" aside={count > 0 ? String(count) : undefined}>
       <BenchLine bench={bench} now={now} />
-      {readings
+      {newest
         .slice(-3)
         .reverse()
         .map((r) => (
@@ -46,8 +48,8 @@ export function Readings({ room, now }: { room: Room; now: number }) {
             </T>
           </Row>
         ))}
-      {room.climate.unreadable.length > 0 && (
-        <Notice tone="stop">{`${room.climate.unreadable.length} days of readings cannot be read. They are left as they are.`}</Notice>
+      {unreadable.length > 0 && (
+        <Notice tone="stop">{`${unreadable.length} days of readings cannot be read. They are left as they are.`}</Notice>
       )}
       {byHand ? (
         <ByHand room={room} bench={bench} onDone={() => setByHand(false)} />
@@ -55,12 +57,12 @@ export function Readings({ room, now }: { room: Room; now: number }) {
         <Quiet label="Log a reading" icon="plus" onPress={() => setByHand(true)} />
       )}
       <ImportReadings />
-      {readings.length > 0 && (
+      {count > 0 && (
         <Quiet
           label="Export the readings as CSV"
           onPress={() =>
             void import('@/core/formats/climateCsv').then(({ writeClimateCsv }) =>
-              saveText('readings.csv', writeClimateCsv(readings), 'text/csv'),
+              saveText('readings.csv', writeClimateCsv(days.flatMap((d) => d.readings)), 'text/csv'),
             )
           }
         />

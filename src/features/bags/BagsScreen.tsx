@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { Bag, BagItem, Message } from '@/core';
 import type { PartsSum } from '@/core/advice';
-import { newId, nowMs, useJobAndRules, useNow, useHeadList, type OpenJob, type Rules } from '@/data';
+import { newId, nowMs, useJobAndAdvice, useNow, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { Field } from '@/ui/Field';
 import { dayOnly } from '@/ui/format';
@@ -14,16 +14,16 @@ import { ItemForm } from './ItemForm';
 
 /** What came off, where it is, what has to be ordered and what must go back. */
 export function BagsScreen({ jobId }: { jobId: string | undefined }) {
-  const here = useJobAndRules(jobId);
+  const here = useJobAndAdvice(jobId);
   if (!here) return <Page>{null}</Page>;
-  const { open, rules } = here;
+  const { open, advice } = here;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
         <Blank title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
       </Page>
     );
-  return <Bags open={open} rules={rules} />;
+  return <Bags open={open} advice={advice} />;
 }
 
 const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
@@ -37,12 +37,12 @@ function answerOf(s: PartsSum): string {
   return 'Everything is back';
 }
 
-function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
+function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
   const now = useNow();
   const wide = useWide();
   const { job } = open;
   const [adding, setAdding] = useState(false);
-  const sum = rules.partsSum(job, now);
+  const sum = advice.partsSum(job, now);
   const list = useHeadList(open, 'bags');
   const { change, drop } = list;
   const changeItem = (bagId: string, item: BagItem) =>
@@ -53,7 +53,7 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
     <OneBag
       key={bag.id}
       open={open}
-      rules={rules}
+      advice={advice}
       bag={bag}
       part={job.panels.find((p) => p.id === bag.panelId)?.name ?? 'a part that is gone'}
       now={now}
@@ -90,7 +90,7 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
       {adding && (
         <BagForm
           open={open}
-          rules={rules}
+          advice={advice}
           onDone={(bag) => {
             setAdding(false);
             if (bag) void change((bags) => [bag, ...bags]);
@@ -117,7 +117,7 @@ function Bags({ open, rules }: { open: OpenJob; rules: Rules }) {
 
 function OneBag({
   open,
-  rules,
+  advice,
   bag,
   part,
   now,
@@ -128,7 +128,7 @@ function OneBag({
   onRemove,
 }: {
   open: OpenJob;
-  rules: Rules;
+  advice: Advice;
   bag: Bag;
   part: string;
   now: number;
@@ -185,7 +185,7 @@ function OneBag({
       {moving && (
         <BagForm
           open={open}
-          rules={rules}
+          advice={advice}
           bag={bag}
           onRemove={onRemove}
           onDone={(next) => {
@@ -235,13 +235,13 @@ const toneOf = (i: BagItem, now: number) =>
 /** A new bag, or one that is moved, renamed or thrown away. */
 function BagForm({
   open,
-  rules,
+  advice,
   bag,
   onDone,
   onRemove,
 }: {
   open: OpenJob;
-  rules: Rules;
+  advice: Advice;
   bag?: Bag;
   onDone(bag: Bag | undefined): void;
   onRemove?(): void;
@@ -252,7 +252,7 @@ function BagForm({
   const [where, setWhere] = useState(bag?.where ?? '');
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = () => {
-    const r = rules.checkBag(job, {
+    const r = advice.checkBag(job, {
       id: bag?.id ?? newId(nowMs()),
       name: name.trim(),
       panelId,

@@ -4,7 +4,7 @@ import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal, type BagItem, type Message } from '@/core';
-import { newId, nowMs, useRules } from '@/data';
+import { newId, nowMs, useAdvice } from '@/data';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Choices, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -28,7 +28,7 @@ export function ItemForm({
   /** Takes it off the list. */
   onDrop?(): void;
 }) {
-  const rules = useRules();
+  const advice = useAdvice();
   const [name, setName] = useState(item?.name ?? '');
   const [count, setCount] = useState(item ? String(item.count) : '');
   const [back, setBack] = useState(String(item?.back ?? 0));
@@ -54,8 +54,8 @@ export function ItemForm({
       ...(day && isValid(day) && { dueMs: day.getTime() }),
       ...patch,
     };
-    if (!rules) return;
-    const bad = Object.fromEntries(rules.itemProblems(next).map((p) => [p.path, p.message]));
+    if (!advice) return;
+    const bad = Object.fromEntries(advice.itemProblems(next).map((p) => [p.path, p.message]));
     if (day && !isValid(day)) bad.due = 'A day, such as 2026-12-24';
     if (Object.keys(bad).length > 0) return setProblems(bad);
     onSave(next);

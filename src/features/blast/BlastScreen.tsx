@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { MEDIA_NAMES, mediaOf, showText, SUBSTRATES, unitOf, waitText, figure, phrase } from '@/core';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/advice';
-import { useJobAndRules, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Rules } from '@/data';
+import { useJobAndAdvice, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Advice } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
@@ -17,10 +17,10 @@ import { areaOf, zonesOn } from './parts';
 
 /** A blasting day: what the compressor can feed, how long it takes, what it costs, what is covered first, and until when to prime. */
 export function BlastScreen({ jobId }: { jobId: string | undefined }) {
-  const here = useJobAndRules(jobId);
+  const here = useJobAndAdvice(jobId);
   const settings = useSettings();
   if (!here || !settings) return <Page>{null}</Page>;
-  const { open, rules } = here;
+  const { open, advice } = here;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
@@ -30,7 +30,7 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
         />
       </Page>
     );
-  return <Blast open={open} rules={rules} rig={settings.rig} />;
+  return <Blast open={open} advice={advice} rig={settings.rig} />;
 }
 
 const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'Crushed glass' };
@@ -51,8 +51,8 @@ const BORES = [
   { mm: 9.5, inch: '3/8' },
 ];
 
-function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: typeof RIG | undefined }) {
-  const { COATING_RATES, planBlast, substratesFor, rustsAtMs } = rules;
+function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig: typeof RIG | undefined }) {
+  const { COATING_RATES, planBlast, substratesFor, rustsAtMs } = advice;
   const { currency, units } = useLook();
   const router = useRouter();
   const now = useNow();
@@ -217,7 +217,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
         }
         right={
           <>
-            <Staging open={open} rules={rules} />
+            <Staging open={open} advice={advice} />
             <Section title="Rig and media">
               <Choices
                 label="Media"
@@ -279,7 +279,7 @@ function Blast({ open, rules, rig: kept }: { open: OpenJob; rules: Rules; rig: t
             </Section>
             <Notice tone="window">
               Air-fed helmet, hearing protection, nobody within reach of the rebound; no media with free silica. Old
-              coatings can hold lead or chromate: test before you blast. Local rules decide.
+              coatings can hold lead or chromate: test before you blast. Local advice decide.
             </Notice>
             <View style={{ marginTop: gap(3) }}>
               <T kind="small" tone="muted">

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BLAST_COATINGS, type BlastCoating, type BlastItem, type Face } from '@/core';
-import { newId, nowMs, useHeadList, type OpenJob, type Rules } from '@/data';
+import { newId, nowMs, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -10,7 +10,7 @@ import { gap } from '@/ui/theme';
 const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
 
 /** What goes to the yard: faces, covers that have to be on first, and what is left out on purpose. */
-export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
+export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { job } = open;
   const list = job.staging ?? [];
   const [adding, setAdding] = useState(false);
@@ -28,7 +28,7 @@ export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
         <One
           key={item.id}
           item={item}
-          rules={rules}
+          advice={advice}
           name={job.panels.find((p) => p.id === item.panelId)?.name ?? 'A panel that is gone'}
           onChange={put}
           onRemove={() => void drop((all) => all.filter((x) => x.id !== item.id))}
@@ -63,13 +63,13 @@ export function Staging({ open, rules }: { open: OpenJob; rules: Rules }) {
 
 function One({
   item,
-  rules,
+  advice,
   name,
   onChange,
   onRemove,
 }: {
   item: BlastItem;
-  rules: Rules;
+  advice: Advice;
   name: string;
   onChange(i: BlastItem): void;
   onRemove(): void;
@@ -103,7 +103,7 @@ function One({
         <View style={{ paddingBottom: gap(2) }}>
           <Choices
             label="What comes off"
-            options={BLAST_COATINGS.map((c) => ({ value: c, label: rules.COATING_RATES[c].name }))}
+            options={BLAST_COATINGS.map((c) => ({ value: c, label: advice.COATING_RATES[c].name }))}
             value={item.coating}
             onChange={(c: BlastCoating) => onChange({ ...item, coating: c })}
           />

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { TREATMENT_NAMES, type Job, type Panel } from '@/core';
-import { useJobAndRules, useNow, type OpenJob, type Rules } from '@/data';
+import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
 import { Halves } from '@/ui/Beside';
 import { dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
@@ -9,21 +9,21 @@ import { T } from '@/ui/T';
 
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
 export function GroundScreen({ jobId }: { jobId: string | undefined }) {
-  const here = useJobAndRules(jobId);
+  const here = useJobAndAdvice(jobId);
   if (!here) return <Page>{null}</Page>;
-  const { open, rules } = here;
+  const { open, advice } = here;
   if (!open)
     return (
       <Page>
         <Blank title="No job yet" text="Start a job and give it a panel; then walk round it and mark what you see." />
       </Page>
     );
-  return <Ground open={open} rules={rules} />;
+  return <Ground open={open} advice={advice} />;
 }
 
 /** Open faults of a panel, each kind of treatment once. */
-function faultsOf(open: OpenJob, p: Panel, rules: Rules) {
-  const list = rules.faultsOn(open.job, open.state, p.id).filter((x) => x.fault.doneMs === undefined);
+function faultsOf(open: OpenJob, p: Panel, advice: Advice) {
+  const list = advice.faultsOn(open.job, open.state, p.id).filter((x) => x.fault.doneMs === undefined);
   return { count: list.length, ways: [...new Set(list.map((x) => TREATMENT_NAMES[x.fault.mark.treatment]))] };
 }
 
@@ -36,12 +36,12 @@ function answerOf(panels: { count: number }[]): string {
   return `${plural(total, 'fault', 'faults')} open on ${plural(on, 'panel', 'panels')}`;
 }
 
-function Ground({ open, rules }: { open: OpenJob; rules: Rules }) {
-  const { isDone, LEVELS, partsSum, dueRepairs, taskWords } = rules;
+function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
+  const { isDone, LEVELS, partsSum, dueRepairs, taskWords } = advice;
   const router = useRouter();
   const now = useNow();
   const { job, state } = open;
-  const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p, rules) })).sort((a, b) => b.count - a.count);
+  const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p, advice) })).sort((a, b) => b.count - a.count);
   const parts = partsSum(job, now);
   const due = dueRepairs(job, state);
   const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));

@@ -12,18 +12,10 @@ import {
   type ZoneStatus,
   type Message,
   errorText,
-} from '@/core';
-import {
-  newId,
-  useClimate,
-  useClimateActions,
-  useJobs,
-  useNow,
-  useStatuses,
   type Assumed,
   type HeatPlan,
-  type OpenJob,
-} from '@/data';
+} from '@/core';
+import { newId, useClimate, useClimateActions, useJobs, useNow, useStatuses, type OpenJob } from '@/data';
 import { clockTime, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';

@@ -13,7 +13,7 @@ import {
   type Message,
 } from '@/core';
 import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/advice';
-import { useRoom, useRules } from '@/data';
+import { useRoom, useAdvice } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
@@ -52,7 +52,7 @@ const PANELS: { value: string; label: Message; substrate: SubstrateKind; um: num
 export function WarmUp({ now }: { now: number }) {
   const { units } = useLook();
   const room = useRoom(now);
-  const rules = useRules();
+  const advice = useAdvice();
   const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
   const [kind, setKind] = useState<RoomKind>('lined');
   const [heater, setHeater] = useState<HeaterKind>('dry');
@@ -93,7 +93,7 @@ export function WarmUp({ now }: { now: number }) {
         lagMs: surfaceLagMs(p.substrate, p.um),
       }
     : undefined;
-  const result = rules && input ? rules.warmUp(input) : undefined;
+  const result = advice && input ? advice.warmUp(input) : undefined;
   const field = (f: NumberField, label: string, unit: string) => (
     <Field
       label={label}
@@ -104,7 +104,7 @@ export function WarmUp({ now }: { now: number }) {
       numeric
     />
   );
-  const speed = rules && !values.aim.problem ? rules.speedFor(values.aim.value) : undefined;
+  const speed = advice && !values.aim.problem ? advice.speedFor(values.aim.value) : undefined;
   return (
     <Section title="Warm up the room">
       {result && (
@@ -136,7 +136,7 @@ export function WarmUp({ now }: { now: number }) {
       </Fields>
       <Choices<RoomKind>
         label="Room"
-        options={Object.entries(rules?.ROOMS ?? {}).map(([value, r]) => ({ value: value as RoomKind, label: r.name }))}
+        options={Object.entries(advice?.ROOMS ?? {}).map(([value, r]) => ({ value: value as RoomKind, label: r.name }))}
         value={kind}
         onChange={(v) => setKind(v)}
       />

@@ -11,7 +11,7 @@ import {
   type UnitSystem,
 } from '@/core';
 import type { LevelSum } from '@/core/advice';
-import { useJobAndRules, useLibrary, useShopActions, type OpenJob, type Rules } from '@/data';
+import { useJobAndAdvice, useLibrary, useShopActions, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -21,9 +21,9 @@ import { gap } from '@/ui/theme';
 
 /** How far each step goes: three levels side by side, with what they cost. */
 export function LevelScreen({ jobId }: { jobId: string | undefined }) {
-  const here = useJobAndRules(jobId);
+  const here = useJobAndAdvice(jobId);
   if (!here) return <Page>{null}</Page>;
-  const { open, rules } = here;
+  const { open, advice } = here;
   if (!open || open.job.zones.length === 0)
     return (
       <Page>
@@ -33,7 +33,7 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
         />
       </Page>
     );
-  return <Level open={open} rules={rules} />;
+  return <Level open={open} advice={advice} />;
 }
 
 /** What is compared, row by row. */
@@ -53,19 +53,19 @@ const ROWS: { label: Message; of(s: LevelSum, units: UnitSystem): string }[] = [
   { label: 'Days at least', of: (s) => String(s.days) },
 ];
 
-function Level({ open, rules }: { open: OpenJob; rules: Rules }) {
+function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { currency, palette, units } = useLook();
   const { all } = useLibrary();
-  const { changeHead } = useShopActions();
+  const { changeJob } = useShopActions();
   const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
   const [rate, setRate] = useState('55');
   const [problem, setProblem] = useState<string>();
   const r = parseDecimal(rate);
   const hour = r.ok && r.value >= 0 && r.value <= 1000 ? r.value : undefined;
-  const sums = QUALITY_LEVELS.map((l) => rules.levelSum(open.job, l, hour ?? 0, all));
+  const sums = QUALITY_LEVELS.map((l) => advice.levelSum(open.job, l, hour ?? 0, all));
   const mine = sums.find((s) => s.level === picked)!;
   const save = () =>
-    void changeHead(open.job.id, (j) => ({ ...j, level: picked })).then(
+    void changeJob(open.job.id, (j) => ({ ...j, level: picked })).then(
       () => setProblem(undefined),
       (e: Error) => setProblem(e.message),
     );

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { copyOf, FAMILIES, ratioText, showText, unitOf, type Product, type Message, errorText, phrase } from '@/core';
-import { boundary, newId, nowMs, useJobs, useLibrary, useRules, useShopActions } from '@/data';
+import { boundary, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
@@ -33,7 +33,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   const { units, currency } = useLook();
   const { jobs } = useJobs();
   const { removeProduct } = useShopActions();
-  const rules = useRules();
+  const advice = useAdvice();
   const router = useRouter();
   const [problem, setProblem] = useState<Message>();
   const remove = async () => {
@@ -90,7 +90,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
           </View>
         </Section>
       ))}
-      {rules?.cautionsFor('coated', p, false).map((c) => (
+      {advice?.cautionsFor('coated', p, false).map((c) => (
         <Notice key={c.id} tone="window">
           {c.text}
         </Notice>

@@ -1,7 +1,7 @@
-import type { Message } from '@/core';
+import type { Message, Conditions } from '@/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { readSurface, useBench, type Conditions } from '@/data';
+import { readSurface, useBench } from '@/data';
 import { useLook } from '@/ui/look';
 import { typed } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';

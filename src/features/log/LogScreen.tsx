@@ -25,14 +25,16 @@ import {
 } from '@/core';
 import {
   lastWritten,
-  newId,
+  NeedsReason,
   NotLogged,
   nowMs,
-  useAppend,
+  useLogCommand,
+  useNow,
+  type Entry,
   useConditions,
   useJobs,
   useLibrary,
-  useRules,
+  useAdvice,
   useStatuses,
   type OpenJob,
 } from '@/data';
@@ -59,7 +61,7 @@ import { KindPick } from './KindPick';
 import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
-import { VerdictNotice } from './VerdictNotice';
+import { VerdictNotice } from '@/ui/VerdictNotice';
 import { AGO, AGO_LABELS, whenOf, type Ago } from './when';
 import { ZonePick } from './ZonePick';
 
@@ -176,11 +178,12 @@ function Filled({
   const { units } = useLook();
   const router = useRouter();
   const { all, lookup } = useLibrary();
-  // The sheet keeps to the moment when it was opened: a suggestion must not change under the thumb.
+  // A suggestion keeps to the moment when the sheet was opened: it must not change under the thumb. A verdict is of now.
   const [now] = useState(nowMs);
+  const tick = useNow();
   const statuses = useStatuses(open, now);
-  const append = useAppend(open.job.id);
-  const rules = useRules();
+  const command = useLogCommand(open.job.id);
+  const advice = useAdvice();
 
   const first = zones[0];
   // A correction is about what was there then.
@@ -243,12 +246,13 @@ function Filled({
         : [];
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
+  const at = whenOf(ago, day, time, tick);
   // A correction tells what was done; it is too late to judge whether it should be.
-  const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, product, now);
+  const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, at.ok ? at.value : tick);
   const judged = old ? undefined : verdict;
   const stopped = judged?.verdict.level === 'stop';
   const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
-  const cautions = rules?.cautionsFor(
+  const cautions = advice?.cautionsFor(
     kind,
     product,
     overOld,
@@ -284,24 +288,18 @@ function Filled({
     if (airRead && !airRead.ok) for (const p of airRead.error) bad[p.path] = p.message;
     if (stopped && !reason.trim()) bad.against = 'Say why in a few words; it is kept with the entry';
     if (Object.keys(bad).length > 0 || !at.ok || !payload.ok) return setProblems(bad);
-    const event = {
+    // Which fields a kind has is the sheet's business (`FIELDS`), and what they may hold the schema's: the command checks it.
+    const entry = {
       kind,
-      atMs: at.value,
+      ...((ago !== 'now' || old) && { atMs: at.value }),
       zoneIds: zones,
       ...withContext(kind, payload.value, open, zones),
       ...(kind === 'repaired' && faultIds.length > 0 && { faultIds }),
       ...(airRead?.ok && { air: airRead.value }),
       ...(note?.trim() && { note: note.trim() }),
       ...(stopped && { against: reason.trim() }),
-    };
-    const id = newId(nowMs());
-    const correction = old && {
-      kind: 'replaced',
-      zoneIds: [],
-      targetId: old.id,
-      by: { ...inPlaceOf(old, kind, event), id, writtenMs: nowMs() },
-    };
-    append.mutate((correction ?? event) as never, {
+    } as Entry;
+    command.mutate(old ? { correct: old.id, by: inPlaceOf(old, kind, { ...entry }) } : { log: entry }, {
       onSuccess: () => {
         const panel = first ? panelOf(open.job, first) : undefined;
         if (old && router.canGoBack()) router.back();
@@ -310,9 +308,11 @@ function Filled({
       },
       onError: (e) =>
         setProblems(
-          e instanceof NotLogged
-            ? Object.fromEntries(e.problems.map((p) => [p.path.replace(/^by\./, ''), p.message]))
-            : { '': errorText(e) },
+          e instanceof NeedsReason
+            ? { against: errorText(e) }
+            : e instanceof NotLogged
+              ? Object.fromEntries(e.problems.map((p) => [p.path.replace(/^by\./, ''), p.message]))
+              : { '': errorText(e) },
         ),
     });
   };
@@ -336,10 +336,10 @@ function Filled({
       foot={
         <>
           <Act
-            label={append.isPending ? 'Saving' : saveLabel(kind, texts, product)}
+            label={command.isPending ? 'Saving' : saveLabel(kind, texts, product)}
             strong
             grow
-            disabled={append.isPending}
+            disabled={command.isPending}
             onPress={save}
             testID="save"
           />
@@ -359,7 +359,7 @@ function Filled({
       />
       {judged && (
         <View style={{ marginTop: gap(2) }}>
-          <VerdictNotice judged={judged} now={now} reason={reason} onReason={setReason} problem={problems.against} />
+          <VerdictNotice judged={judged} now={tick} reason={reason} onReason={setReason} problem={problems.against} />
         </View>
       )}
       <KindFields

@@ -116,6 +116,7 @@ describe('what the sheet does not ask', () => {
     job: { ...JOB, colour: { name: 'Blue', hex: '#123456' } },
     state: foldLog(events, products),
     seq: 0,
+    no: 0,
     unreadable: [],
     products,
   });
@@ -222,8 +223,8 @@ describe('an entry put in place of another', () => {
         ...withContext('found', { begin, fault: 'Stone chips' }, open, ['lower']),
       });
     expect(at('old')).toMatchObject({ substrate: 'galvanised', thicknessUm: 700, fault: 'Stone chips' });
-    expect((at('old').layers as unknown[]).length).toBe(2);
-    expect(at('bare').layers).toEqual([]);
+    expect(at('old')).toHaveProperty('layers.length', 2);
+    expect(at('bare')).toMatchObject({ layers: [] });
   });
   it('shows the air that the entry has, not the air of today', () => {
     expect(airTextsOf(coat, 'metric')).toEqual({ temp: '18.25', rh: '50' });

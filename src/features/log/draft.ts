@@ -16,7 +16,7 @@ import {
   type Result,
   type UnitSystem,
 } from '@/core';
-import type { OpenJob } from '@/data';
+import type { Entry, OpenJob } from '@/data';
 import { readNumber, typed } from '@/ui/numbers';
 import type { AirTexts } from './AirFields';
 import { asked, FIELDS } from './fields';
@@ -165,11 +165,7 @@ const OF_PRODUCT = ['colourHex', 'batch'];
  * every entry may have.
  * @param event as the sheet gives it
  */
-export function inPlaceOf(
-  old: PlainEvent,
-  kind: LoggableKind,
-  event: Record<string, unknown>,
-): Record<string, unknown> {
+export function inPlaceOf(old: PlainEvent, kind: LoggableKind, event: Readonly<Record<string, unknown>>): Entry {
   const had = old as unknown as Record<string, unknown>;
   const asks = new Set([...FIELDS[kind].map((f) => f.name), 'note']);
   const stays = (name: string): boolean =>
@@ -187,7 +183,8 @@ export function inPlaceOf(
           ...((event.layers as unknown[]).length > 0 && old.layers.length > 0 && { layers: old.layers }),
         }
       : {};
-  return { ...kept, ...event, ...begun };
+  // As on the sheet: what it asks makes an entry, and the command checks that it does.
+  return { ...kept, ...event, ...begun } as Entry;
 }
 
 /** Fills the sheet from an entry that is to be corrected. */

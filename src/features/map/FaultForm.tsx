@@ -22,7 +22,7 @@ import {
   upperFirst,
 } from '@/core';
 import { acrossMm, alsoOn } from '@/core/outline';
-import { NotLogged, useAppend, useRules, useSettings, type OpenJob } from '@/data';
+import { NotLogged, useLogCommand, useAdvice, useSettings, type OpenJob } from '@/data';
 import { Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -55,8 +55,8 @@ export function FaultForm({
 }) {
   const { units } = useLook();
   const settings = useSettings();
-  const rules = useRules();
-  const append = useAppend(open.job.id);
+  const advice = useAdvice();
+  const command = useLogCommand(open.job.id);
   const [zone, setZone] = useState(zones[0]!);
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
@@ -66,13 +66,13 @@ export function FaultForm({
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
   const [problems, setProblems] = useState<Record<string, Message>>({});
-  if (!settings || !rules) return null;
-  const figures = rules.FAULTS[fault];
+  if (!settings || !advice) return null;
+  const figures = advice.FAULTS[fault];
   const read = (text: string): number | undefined => {
     const r = readNumber(text, MM, units, true);
     return r.ok ? r.value : undefined;
   };
-  const proposal = rules.proposeTreatment({
+  const proposal = advice.proposeTreatment({
     fault,
     grade: Number(grade) as 1 | 2 | 3,
     substrate: panel.substrate,
@@ -104,15 +104,18 @@ export function FaultForm({
       ...(typeof sizeMm === 'number' && { sizeMm }),
       ...(cause && { cause }),
     };
-    append.mutate({ kind: 'marked', zoneIds: [zone.id], ...mark } as never, {
-      onSuccess: (e) => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark, units)}.`, e.id),
-      onError: (e) =>
-        setProblems(
-          e instanceof NotLogged
-            ? Object.fromEntries(e.problems.map((p) => [p.path, p.message]))
-            : { '': errorText(e) },
-        ),
-    });
+    command.mutate(
+      { log: { kind: 'marked', zoneIds: [zone.id], ...mark } },
+      {
+        onSuccess: ({ event }) => onDone(`Marked on ${zone.name.toLowerCase()}. ${markWords(mark, units)}.`, event.id),
+        onError: (e) =>
+          setProblems(
+            e instanceof NotLogged
+              ? Object.fromEntries(e.problems.map((p) => [p.path, p.message]))
+              : { '': errorText(e) },
+          ),
+      },
+    );
   };
   const stray = Object.entries(problems).filter(([k]) => k !== 'depthMm' && k !== 'sizeMm');
   const also = outline ? alsoOn(open.job, panel, face, outline, zone.id) : [];
@@ -172,7 +175,7 @@ export function FaultForm({
       )}
       <Choices
         label="Why (if you know)"
-        options={FAULT_CAUSES.map((c) => ({ value: c, label: rules.CAUSE_NAMES[c] }))}
+        options={FAULT_CAUSES.map((c) => ({ value: c, label: advice.CAUSE_NAMES[c] }))}
         value={cause ?? ('' as FaultCause)}
         onChange={(c) => setCause(c === cause ? undefined : c)}
       />
@@ -200,7 +203,7 @@ export function FaultForm({
           label={`Mark it on ${zone.name.toLowerCase()}`}
           strong
           grow
-          disabled={append.isPending}
+          disabled={command.isPending}
           onPress={save}
           testID="save-mark"
         />

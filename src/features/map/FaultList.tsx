@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Panel } from '@/core';
-import type { OpenJob, Rules } from '@/data';
+import type { OpenJob, Advice } from '@/data';
 import { useLook } from '@/ui/look';
 import { Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -18,7 +18,7 @@ export function FaultList({
 }: {
   open: OpenJob;
   panel: Panel;
-  faults: ReturnType<Rules['faultsOn']>;
+  faults: ReturnType<Advice['faultsOn']>;
   /** How many there are on the face. */
   all: number;
   picked: string | undefined;

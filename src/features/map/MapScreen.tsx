@@ -1,9 +1,9 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { entriesOn, type Face, type Panel, type Point, Refusal } from '@/core';
+import { entriesOn, type Face, type Panel, type Point, Refusal, type Message, errorText } from '@/core';
 import { onFace, panelAsBefore, zonesAt } from '@/core/outline';
-import { useAppend, useJob, useRules, useShopActions, type OpenJob } from '@/data';
+import { useLogCommand, useJob, useAdvice, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/look';
 import { Halves } from '@/ui/Beside';
 import { PanelMap, type Mark } from '@/ui/map/PanelMap';
@@ -55,14 +55,14 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
     mode: 'look',
   });
   const [sketch] = useState(() => new Sketch());
-  const append = useAppend(open.job.id);
+  const command = useLogCommand(open.job.id);
   const { changeJob } = useShopActions();
   const [reshape, setReshape] = useState(false);
   const zones = useMemo(() => onFace(open.job, panel.id, face), [open.job, panel.id, face]);
-  const rules = useRules();
+  const advice = useAdvice();
   const all = useMemo(
-    () => rules?.faultsOn(open.job, open.state, panel.id) ?? [],
-    [rules, open.job, open.state, panel.id],
+    () => advice?.faultsOn(open.job, open.state, panel.id) ?? [],
+    [advice, open.job, open.state, panel.id],
   );
   const faults = useMemo(() => all.filter((x) => (x.fault.mark.face ?? 'outer') === face).reverse(), [all, face]);
   const marks = useMemo(
@@ -108,29 +108,32 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
     sketch.clear();
     go({ do: 'done', news: { words, ...(before && { back: before }) } });
   };
-  const say = (words: string) => go({ do: 'say', words });
+  const say = (words: Message) => go({ do: 'say', words });
   const takeBack = (back: NonNullable<News['back']>) => {
     // At once, so that a second tap finds nothing to take back again.
     go({ do: 'pick' });
     if ('markId' in back)
-      return append.mutate({ kind: 'voided', zoneIds: [], targetId: back.markId } as never, {
-        onSuccess: () => say('The mark is taken back.'),
-        onError: (e) => say(e.message),
-      });
+      return command.mutate(
+        { strike: back.markId },
+        {
+          onSuccess: () => say('The mark is taken back.'),
+          onError: (e) => say(errorText(e)),
+        },
+      );
     changeJob(open.job.id, (j) => {
       const r = panelAsBefore(j, back.before, panel.id, (id) => entriesOn(open.state, id));
       if (!r.ok) throw new Refusal(r.error[0]!.message);
       return r.value;
     }).then(
       () => say('It is as it was before.'),
-      (e: Error) => say(e.message),
+      (e: Error) => say(errorText(e)),
     );
   };
   const zone = zones.find((z) => z.id === picked);
   const mark = faults.find((f) => f.fault.id === picked);
   const keepOut = keepOuts.find((k) => k.id === picked);
   const pinZones = pin ? zonesAt(open.job, panel, face, pin.at) : [];
-  if (!rules) return <Page>{null}</Page>;
+  if (!advice) return <Page>{null}</Page>;
   if (reshape) return <ShapeForm open={open} panel={panel} onDone={() => setReshape(false)} />;
 
   return (

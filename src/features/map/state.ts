@@ -1,4 +1,4 @@
-import type { Face, Job, Panel, Point } from '@/core';
+import type { Face, Job, Panel, Point, Message } from '@/core';
 import { contains, goneRound, keepOutAt, zonesAt, type GoneRound } from '@/core/outline';
 
 /** What a thumb does on the panel. */
@@ -6,7 +6,7 @@ export type Mode = 'look' | 'mark' | 'zone' | 'keepOut';
 
 /** What has just happened, and how it is taken back while it is news. */
 export interface News {
-  words: string;
+  words: Message;
   back?: { markId: string } | { before: Job };
 }
 
@@ -27,9 +27,9 @@ export type MapStep =
   | { do: 'turn'; face: Face }
   | { do: 'begin'; mode: Mode; zoneId?: string }
   /** A tap or a round on the panel: what it meant. */
-  | { do: 'pin'; pin?: GoneRound; words?: string }
-  | { do: 'pick'; id?: string | undefined; words?: string }
-  | { do: 'say'; words: string }
+  | { do: 'pin'; pin?: GoneRound; words?: Message }
+  | { do: 'pick'; id?: string | undefined; words?: Message }
+  | { do: 'say'; words: Message }
   /** Something was kept: the panel is looked at again. */
   | { do: 'done'; news: News }
   /** A fault was marked, or given up: the next one may follow. */

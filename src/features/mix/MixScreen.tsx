@@ -12,7 +12,7 @@ import {
   type Shape,
 } from '@/core';
 import { potLifeMinutes } from '@/core/mix';
-import { nowMs, useJobs, useConditions, useLibrary, useNow, useRules, useStatuses, type OpenJob } from '@/data';
+import { nowMs, useJobs, useConditions, useLibrary, useNow, useAdvice, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
@@ -75,7 +75,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const { units, currency } = useLook();
   const { all, lookup } = useLibrary();
   const router = useRouter();
-  const rules = useRules();
+  const advice = useAdvice();
   const now = useNow();
   const [d, setD] = useState(start);
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
@@ -271,7 +271,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         </Section>
       )}
       {!picking &&
-        rules?.cautionsFor('coated', product, false).map((c) => (
+        advice?.cautionsFor('coated', product, false).map((c) => (
           <Notice key={c.id} tone="window">
             {c.text}
           </Notice>

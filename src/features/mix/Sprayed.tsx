@@ -12,13 +12,16 @@ import {
   errorText,
 } from '@/core';
 import { type MixPlan } from '@/core/mix';
-import { newId, nowMs, useAppend, type OpenJob } from '@/data';
+import { NeedsReason, newId, nowMs, useJudge, useLogCommand, useNow, type Entry, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, typed } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { T } from '@/ui/T';
+import { VerdictNotice } from '@/ui/VerdictNotice';
 import { gap } from '@/ui/theme';
+
+const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
 
 interface Props {
   open: OpenJob;
@@ -47,7 +50,10 @@ export function Sprayed({
   done,
 }: Props) {
   const { units } = useLook();
-  const append = useAppend(open.job.id);
+  const command = useLogCommand(open.job.id);
+  const judge = useJudge(open);
+  const now = useNow();
+  const [reason, setReason] = useState('');
   const [n, setN] = useState(coats);
   const [left, setLeft] = useState(() => typed(plan.readyMl - plan.needMl, { quantity: 'volume' }, units));
   const [problem, setProblem] = useState<Message>();
@@ -59,42 +65,52 @@ export function Sprayed({
       ? `Between 0 and what was mixed, ${showText('volume', plan.readyMl, units)}`
       : undefined;
   const filler = application === 'spreader';
-  const save = () => {
-    if (complaint) return;
+  /** What went on, as the log has it. */
+  const entry = (batchId?: string): Entry => {
     const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
     const colourHex = colourOn(open.job, product);
-    const event = filler
-      ? { kind: 'filled', ...common, filmUm: filmUm * n }
-      : FAMILIES[product.family].usedIn === 'treated'
-        ? { kind: 'treated', ...common, coats: n, filmUm }
-        : {
-            kind: 'coated',
-            ...common,
-            coats: n,
-            filmUm,
-            ...(product.thinning && { thinnerFraction }),
-            application,
-            ...(colourHex && { colourHex }),
-            batch: {
-              batchId: `cup-${newId(nowMs()).slice(0, 13)}`,
-              pouredMl: plan.lines.map((l) => l.volumeMl),
-              usedMl: plan.readyMl - leftMl,
-            },
-          };
-    append.mutate(event as never, {
-      onSuccess: () => done(zones[0]!.panelId),
-      onError: (e) => setProblem(errorText(e)),
-    });
+    if (filler) return { kind: 'filled', ...common, filmUm: filmUm * n };
+    if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats: n, filmUm };
+    return {
+      kind: 'coated',
+      ...common,
+      coats: n,
+      filmUm,
+      ...(product.thinning && { thinnerFraction }),
+      application,
+      ...(colourHex && { colourHex }),
+      ...(batchId !== undefined && {
+        batch: { batchId, pouredMl: plan.lines.map((l) => l.volumeMl), usedMl: plan.readyMl - leftMl },
+      }),
+    };
+  };
+  const { kind, zoneIds, ...payload } = entry();
+  const worst = judge?.({ kind, atMs: now, zoneIds, payload }).worst;
+  const judged = worst && {
+    verdict: worst.verdict,
+    ...(zones.length > 1 && { zone: zoneLabel(open.job, worst.zoneId) }),
+  };
+  const save = () => {
+    if (complaint) return;
+    if (judged?.verdict.level === 'stop' && !reason.trim()) return setProblem(NEEDS_REASON);
+    const against = judged?.verdict.level === 'stop' ? { against: reason.trim() } : {};
+    command.mutate(
+      { log: { ...entry(`cup-${newId(nowMs()).slice(0, 13)}`), ...against } },
+      {
+        onSuccess: () => done(zones[0]!.panelId),
+        onError: (e) => setProblem(e instanceof NeedsReason ? NEEDS_REASON : errorText(e)),
+      },
+    );
   };
   return (
     <Page
       foot={
         <>
           <Act
-            label={append.isPending ? 'Saving' : filler ? 'Log the skim' : `Log ${n} ${n === 1 ? 'coat' : 'coats'}`}
+            label={command.isPending ? 'Saving' : filler ? 'Log the skim' : `Log ${n} ${n === 1 ? 'coat' : 'coats'}`}
             strong
             grow
-            disabled={append.isPending || complaint !== undefined}
+            disabled={command.isPending || complaint !== undefined}
             onPress={save}
             testID="save"
           />
@@ -121,7 +137,18 @@ export function Sprayed({
           {`${showText('film', filmUm, units)} dry a coat. What was used is shared out over the zones by area.`}
         </T>
       </View>
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      {judged && (
+        <View style={{ marginTop: gap(3) }}>
+          <VerdictNotice
+            judged={judged}
+            now={now}
+            reason={reason}
+            onReason={setReason}
+            problem={problem === NEEDS_REASON ? problem : undefined}
+          />
+        </View>
+      )}
+      {problem !== undefined && problem !== NEEDS_REASON && <Notice tone="stop">{problem}</Notice>}
     </Page>
   );
 }

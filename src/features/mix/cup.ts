@@ -10,9 +10,10 @@ import {
   type Result,
   type Shape,
   type UnitSystem,
+  type Statuses,
 } from '@/core';
 import { planMix, type MixPlan } from '@/core/mix';
-import type { OpenJob, Statuses } from '@/data';
+import type { OpenJob } from '@/data';
 import { readNumber, typed } from '@/ui/numbers';
 
 /** A cup being worked out. Texts as typed, so that a killed browser brings back just what stood there. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { KINDS, type AccessLink, type TaskRef } from '@/core';
-import { newId, nowMs, useJobAndRules, useHeadList, type OpenJob, type Rules } from '@/data';
+import { newId, nowMs, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -9,22 +9,22 @@ import { gap } from '@/ui/theme';
 
 /** What has to come before what, and what must never follow: the log warns by these. */
 export function OrderScreen({ jobId }: { jobId: string | undefined }) {
-  const here = useJobAndRules(jobId);
+  const here = useJobAndAdvice(jobId);
   if (!here) return <Page>{null}</Page>;
-  const { open, rules } = here;
+  const { open, advice } = here;
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
         <Blank title="No panels yet" text="The access order links acts on the panels of a job. Give it some first." />
       </Page>
     );
-  return <Order open={open} rules={rules} />;
+  return <Order open={open} advice={advice} />;
 }
 
 const say = (text: string) => `${text[0]!.toUpperCase()}${text.slice(1)}`;
 
-function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
-  const { isDone, taskWords } = rules;
+function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
+  const { isDone, taskWords } = advice;
   const { job, state } = open;
   const links = job.links ?? [];
   const [adding, setAdding] = useState(false);
@@ -55,7 +55,7 @@ function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
       {adding && (
         <NewLink
           open={open}
-          rules={rules}
+          advice={advice}
           onDone={(l) => {
             setAdding(false);
             if (l) void list.change((all) => [...all, l]);
@@ -103,8 +103,8 @@ function Order({ open, rules }: { open: OpenJob; rules: Rules }) {
   );
 }
 
-function NewLink({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(l: AccessLink | undefined): void }) {
-  const { ringIn, taskWords } = rules;
+function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDone(l: AccessLink | undefined): void }) {
+  const { ringIn, taskWords } = advice;
   const { job } = open;
   const first0 = job.panels[0]!.id;
   const [kind, setKind] = useState<AccessLink['kind']>('before');
@@ -135,12 +135,12 @@ function NewLink({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(
       />
       <Task
         open={open}
-        rules={rules}
+        advice={advice}
         title={before ? 'First' : 'Once this is done'}
         value={first}
         onChange={setFirst}
       />
-      <Task open={open} rules={rules} title={before ? 'Then' : 'Never do this'} value={then} onChange={setThen} />
+      <Task open={open} advice={advice} title={before ? 'Then' : 'Never do this'} value={then} onChange={setThen} />
       <Field label="Because" value={why} onChange={setWhy} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ marginTop: gap(3) }}>
@@ -160,13 +160,13 @@ function NewLink({ open, rules, onDone }: { open: OpenJob; rules: Rules; onDone(
 
 function Task({
   open,
-  rules,
+  advice,
   title,
   value,
   onChange,
 }: {
   open: OpenJob;
-  rules: Rules;
+  advice: Advice;
   title: string;
   value: TaskRef;
   onChange(t: TaskRef): void;
@@ -175,7 +175,7 @@ function Task({
     <View style={{ marginTop: gap(2) }}>
       <Choices
         label={`${title}: act`}
-        options={rules.TASK_KINDS.map((k) => ({ value: k, label: KINDS[k].task! }))}
+        options={advice.TASK_KINDS.map((k) => ({ value: k, label: KINDS[k].task! }))}
         value={value.kind}
         onChange={(k) => onChange({ ...value, kind: k })}
       />

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { waitText, type Strata } from '@/core';
-import { useConditions, useRules, type OpenJob } from '@/data';
+import { useConditions, useAdvice, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
 import { Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -18,11 +18,11 @@ export function BareClock({
   strata: Strata;
   now: number;
 }) {
-  const rules = useRules();
+  const advice = useAdvice();
   const here = useConditions(open, now)?.(zoneId);
-  if (!rules || !here) return null;
+  if (!advice || !here) return null;
   const { sinceMs, blastWet, salts } = strata.surface;
-  const rustMs = rules.rustsAtMs(here.ahead.air, sinceMs, { wet: blastWet, salts });
+  const rustMs = advice.rustsAtMs(here.ahead.air, sinceMs, { wet: blastWet, salts });
   const over = rustMs !== undefined && rustMs <= now;
   return (
     <Section title="Clock" aside="bare steel">

@@ -12,7 +12,7 @@ import {
   errorText,
 } from '@/core';
 import { eventUse } from '@/core/stock';
-import { useAppend, useLibrary, type OpenJob } from '@/data';
+import { useLogCommand, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Choices, Quiet, Section } from '@/ui/parts';
@@ -131,7 +131,7 @@ const styles = StyleSheet.create({
 function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const { units, currency } = useLook();
   const { lookup } = useLibrary();
-  const append = useAppend(open.job.id);
+  const command = useLogCommand(open.job.id);
   const router = useRouter();
   const [problem, setProblem] = useState<Message>();
   const use = eventUse(e, open.job, lookup);
@@ -160,11 +160,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
         label="Strike this out"
         tone="stop"
         icon="undo"
-        onPress={() =>
-          append.mutate({ kind: 'voided', zoneIds: [], targetId: e.id } as never, {
-            onError: (x) => setProblem(errorText(x)),
-          })
-        }
+        onPress={() => command.mutate({ strike: e.id }, { onError: (x) => setProblem(errorText(x)) })}
       />
     </View>
   );

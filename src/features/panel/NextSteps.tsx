@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/advice';
-import { useLibrary, useRules, useVerdictInput, type OpenJob } from '@/data';
+import { useLibrary, useAdvice, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
@@ -19,13 +19,13 @@ interface Props {
 
 /** Every step that comes into question on the zone: allowed, with care, or not yet, and why. */
 export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
-  const rules = useRules();
+  const advice = useAdvice();
   const inputFor = useVerdictInput(open, now);
   const { all } = useLibrary();
   const steps = useMemo(() => {
     const input = inputFor(zoneId);
-    return rules && input ? rules.nextSteps(input, open.state, all) : [];
-  }, [rules, inputFor, open, zoneId, all]);
+    return advice && input ? advice.nextSteps(input, open.state, all) : [];
+  }, [advice, inputFor, open, zoneId, all]);
   const [expanded, setExpanded] = useState<string | null>(null);
   const router = useRouter();
   if (steps.length === 0) return null;

@@ -12,9 +12,10 @@ import {
   type ZoneStatus,
   lowerFirst,
   phrase,
+  type Statuses,
 } from '@/core';
 import { panelMaterial } from '@/core/stock';
-import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob, type Statuses } from '@/data';
+import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { hasEvent, zonesOf, type Message, errorText } from '@/core';
-import { useAppend, type OpenJob } from '@/data';
+import { useLogCommand, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -12,7 +12,7 @@ import { lastEntry } from './lastEntry';
 /** Takes back the last entry on the panel; and puts it back, if that was the slip. */
 export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; now: number }) {
   const { units } = useLook();
-  const append = useAppend(open.job.id);
+  const command = useLogCommand(open.job.id);
   const [undone, setUndone] = useState<{ voidId: string; words: string }>();
   const [problem, setProblem] = useState<Message>();
   const last = lastEntry(
@@ -21,13 +21,16 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
     now,
   );
   const strike = (targetId: string, done: (id: string) => void) =>
-    append.mutate({ kind: 'voided', zoneIds: [], targetId } as never, {
-      onSuccess: (e) => {
-        setProblem(undefined);
-        done(e.id);
+    command.mutate(
+      { strike: targetId },
+      {
+        onSuccess: ({ event }) => {
+          setProblem(undefined);
+          done(event.id);
+        },
+        onError: (e) => setProblem(errorText(e)),
       },
-      onError: (e) => setProblem(errorText(e)),
-    });
+    );
   const words = last && eventLine(last, open.products, units);
   // A void that was itself taken back, or has new entries over it, is no longer news.
   const news = undone && !open.state.dead.has(undone.voidId) && hasEvent(open.state, undone.voidId);
@@ -36,7 +39,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
       {last && (
         <Act
           label="Undo"
-          disabled={append.isPending}
+          disabled={command.isPending}
           onPress={() => strike(last.id, (voidId) => setUndone({ voidId, words: words ?? '' }))}
           testID="undo"
         />

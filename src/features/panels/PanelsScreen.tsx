@@ -1,8 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, SUBSTRATES, ZONE_STAGE_NAMES, zonesOf, type Panel, type ZoneStage } from '@/core';
-import { useLiveJobs, useNow, type OpenJob, type Statuses } from '@/data';
+import { showText, SUBSTRATES, ZONE_STAGE_NAMES, zonesOf, type Panel, type ZoneStage, type Statuses } from '@/core';
+import { useLiveJobs, useNow, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
 import { MiniColumn } from '@/ui/strata/MiniColumn';

@@ -1,5 +1,5 @@
 import { useEffect, useState } from 'react';
-import { useRules, useSettings } from '@/data';
+import { useAdvice, useSettings } from '@/data';
 import { Choices, Head, Notice } from '@/ui/parts';
 import { Steps, YesNo, type WorkProps } from './parts';
 
@@ -8,7 +8,7 @@ const gradeOf = (mark: WorkProps['mark']) => (mark?.fault === 'pitting' ? (mark.
 
 /** Rust by grade, by the house's school. */
 export function RustWork({ over, choice, mark, onTreatment }: WorkProps) {
-  const rules = useRules();
+  const advice = useAdvice();
   const school = useSettings()?.method.rust ?? 'convert';
   const [grade, setGrade] = useState<'1' | '2' | '3'>(gradeOf(mark));
   const [cavity, setCavity] = useState(mark?.fault === 'trappedWater');
@@ -50,7 +50,7 @@ export function RustWork({ over, choice, mark, onTreatment }: WorkProps) {
         onChange={(g) => setGrade(g)}
       />
       {grade !== '3' && <YesNo label="Behind a seam or in a cavity" value={cavity} onChange={setCavity} />}
-      {rules && <Steps title="In this order" steps={rules.rustSteps(Number(grade) as 1 | 2 | 3, school, cavity)} />}
+      {advice && <Steps title="In this order" steps={advice.rustSteps(Number(grade) as 1 | 2 | 3, school, cavity)} />}
       <Notice tone="window">
         {grade === '3'
           ? 'Welding: fire watch, battery off, no fuel or underseal near, fume mask over zinc. What bears load or protects people is for a licensed shop to judge.'

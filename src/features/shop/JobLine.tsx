@@ -1,17 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, zoneLabel, type Message } from '@/core';
-import {
-  exportCalendar,
-  exportJob,
-  nowMs,
-  useLibrary,
-  useLiveJob,
-  useShopActions,
-  type OpenJob,
-  type Statuses,
-} from '@/data';
+import { showText, zoneLabel, type Message, type Statuses } from '@/core';
+import { exportCalendar, exportJob, nowMs, useLibrary, useLiveJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Quiet, Row } from '@/ui/parts';
 import { T } from '@/ui/T';

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { DAY_MS } from '@/core';
-import { useLater, useRules, type LiveJob } from '@/data';
+import { useLater, useAdvice, type LiveJob } from '@/data';
 import { dayOnly } from '@/ui/format';
 import { Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -12,10 +12,10 @@ const AHEAD_MS = 3 * DAY_MS;
 /** What was ordered and is late, or comes within days: work may wait for it. */
 export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
   const router = useRouter();
-  const rules = useRules(useLater());
-  const orders = rules
+  const advice = useAdvice(useLater());
+  const orders = advice
     ? jobs.flatMap(({ open: { job } }) =>
-        rules.partsSum(job, now).onOrder.flatMap((o) => (o.dueMs < now + AHEAD_MS ? [{ ...o, job }] : [])),
+        advice.partsSum(job, now).onOrder.flatMap((o) => (o.dueMs < now + AHEAD_MS ? [{ ...o, job }] : [])),
       )
     : [];
   if (orders.length === 0) return null;

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { Pressable, useWindowDimensions, View } from 'react-native';
 import { useMemo, type ReactNode } from 'react';
 import { waitText, ZONE_STAGE_NAMES } from '@/core';
-import { useLater, useLibrary, useLiveJobs, useNow, useRoom, useRules, useSettings, type LiveJob } from '@/data';
+import { useLater, useLibrary, useLiveJobs, useNow, useRoom, useAdvice, useSettings, type LiveJob } from '@/data';
 import { fitAnswer } from '@/ui/fit';
 import { clockTime, monthYear, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -131,16 +131,16 @@ function AirNow({ now }: { now: number }) {
   const { units } = useLook();
   const router = useRouter();
   const room = useRoom(now);
-  const rules = useRules(useLater());
+  const advice = useAdvice(useLater());
   const { all } = useLibrary();
   const product = all.find((p) => p.family === 'epoxy');
   const from = Math.floor(now / 600_000) * 600_000;
   const fit = useMemo(
     () =>
-      rules && room && product
-        ? fitAnswer(rules.fitSpans(room.air, room.surface, product.limits, from, 48), now)
+      advice && room && product
+        ? fitAnswer(advice.fitSpans(room.air, room.surface, product.limits, from, 48), now)
         : undefined,
-    [rules, room, product, from, now],
+    [advice, room, product, from, now],
   );
   return (
     <Pressable

@@ -1,7 +1,7 @@
 import { clockShop, constantAir, foldLog, type LogEvent } from '@/core';
 import { ev, foundBare, JOB, products, T0 } from '@/core/testing';
 import { zoneStatus } from '@/core';
-import type { LiveJob } from '@/data/standing';
+import type { LiveJob } from '@/data/status';
 import { rowName, todayLists } from './groups';
 
 const coat = (zoneIds: string[], atMin: number, more = {}): LogEvent =>
@@ -25,7 +25,7 @@ function live(events: LogEvent[], min: number, tempC = 23): { jobs: LiveJob[]; n
     now,
     jobs: [
       {
-        open: { job: JOB, state, seq: events.length, unreadable: [], products },
+        open: { job: JOB, state, seq: events.length, no: 0, unreadable: [], products },
         statuses: { get: (id) => zoneStatus(state.zones.get(id), shop, now, products) },
       },
     ],

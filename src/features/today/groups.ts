@@ -8,8 +8,9 @@ import {
   type Zone,
   type ZoneStage,
   type ZoneStatus,
+  type Statuses,
 } from '@/core';
-import type { LiveJob, OpenJob, Statuses } from '@/data';
+import type { LiveJob, OpenJob } from '@/data';
 
 /** Zones of one panel that stand at the same place: they are one line on the list. */
 export interface TodayRow {

@@ -1,10 +1,17 @@
 import { View } from 'react-native';
 import { phrase, type Message } from '@/core';
-import { Field } from '@/ui/Field';
-import { Notice } from '@/ui/parts';
-import { T } from '@/ui/T';
-import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
-import type { Judged } from './useVerdict';
+import type { Verdict } from '@/core/advice';
+import { Field } from './Field';
+import { Notice } from './parts';
+import { T } from './T';
+import { VERDICT_TONE, verdictLine } from './verdict';
+
+/** A verdict on what is about to be logged. */
+export interface Judged {
+  verdict: Verdict;
+  /** The zone that it is about, where several were picked. */
+  zone?: string;
+}
 
 interface Props {
   judged: Judged;

@@ -1,0 +1,265 @@
+import { bakesOf } from '../air/bake';
+import { FORECAST_SPREAD_K, GAP_MS, gapsIn, type ForecastPoint, type Gap } from '../air/climate';
+import { lastReading, type AirDay } from '../air/days';
+import type { HeatPlan } from '../air/heat';
+import { airAt, type AirHistory, type Reading } from '../air/history';
+import { roomAir, roomHistory, type RoomAir } from '../air/room';
+import { surfaceLagMs, type SurfaceReading, type SurfaceSpec } from '../air/surface';
+import type { ProductLookup } from '../library/product';
+import type { AirReading } from '../log/event';
+import { panelOf, zonesOf, type Job } from '../log/job';
+import type { JobState, ZoneState } from '../strata/fold';
+import { DAY_MS, HOUR_MS } from '../units/time';
+import { clockShop, type ClockShop } from './stages';
+import { zoneStatus, type ZoneStatus } from './status';
+import { pointAt, pointsBetween, SegmentStore, surfaceTimeline, type SurfaceTimeline, type Timeline } from './timeline';
+
+/** What is known of a shop's air, as it is stored. */
+export interface ShopAir {
+  days: readonly AirDay[];
+  forecast: readonly ForecastPoint[];
+  heats: readonly HeatPlan[];
+  /** Holds where nothing was ever read. */
+  assumed: AirReading;
+}
+
+/** A job whose clocks are asked for. */
+export interface ClockedJob {
+  job: Job;
+  state: JobState;
+  products: ProductLookup;
+}
+
+/** What is assumed on top of what is known: another forecast, heat that is not planned yet. */
+export interface Assumed {
+  shiftK?: number;
+  heats?: readonly HeatPlan[];
+}
+export const NOTHING_ASSUMED: Assumed = {};
+export const WARM: Assumed = { shiftK: FORECAST_SPREAD_K };
+export const COLD: Assumed = { shiftK: -FORECAST_SPREAD_K };
+
+/** Air and surface at a moment, and what they rest on. */
+export interface Conditions {
+  tempC: number;
+  rh: number;
+  surfaceC: number;
+  /** read: within two hours. forecast: counted on from the last reading. held: the last reading. set: nothing was ever read. */
+  basis: 'read' | 'forecast' | 'held' | 'set';
+  /** The last reading before it, ms. */
+  readMs?: number;
+  /** Room air and the panel's surface, two days ahead and some days back. */
+  ahead: { air: AirHistory; surface: AirHistory };
+}
+
+/** Where the zones of one job stand, by zone id. Counted when asked for: a page that shows one zone pays for one. */
+export interface Statuses {
+  get(zoneId: string): ZoneStatus | undefined;
+}
+
+/** Points of surfaces that are held at most: about 50 MB with their sums. */
+const MAX_POINTS = 400_000;
+/** Rooms that are held: as it is, warmer, colder, and a few questions. */
+const MAX_ROOMS = 8;
+/** Kinds of panel whose surfaces are carried on from one state of the room to the next. */
+const MAX_SURFACES = 300;
+/** Thin steel, for a question about no panel in particular. */
+const THIN_STEEL_LAG_MS = surfaceLagMs('steel', 800);
+/** How far around a moment a verdict looks at the air, ms. */
+const LOOK_BACK_MS = 4 * 24 * HOUR_MS;
+const LOOK_AHEAD_MS = 75 * HOUR_MS;
+
+const NO_READINGS: readonly SurfaceReading[] = [];
+const measuredOn = new WeakMap<ZoneState, readonly SurfaceReading[]>();
+/** What a thermometer said on a zone, with its entries. */
+function measuredWith(zone: ZoneState): readonly SurfaceReading[] {
+  let list = measuredOn.get(zone);
+  if (!list) {
+    list = zone.events.flatMap((e) =>
+      e.air?.surfaceTempC === undefined ? [] : [{ atMs: e.atMs, surfaceC: e.air.surfaceTempC }],
+    );
+    measuredOn.set(zone, list.length > 0 ? list : NO_READINGS);
+  }
+  return list;
+}
+
+/**
+ * A book of clocks: surfaces and sums of equivalent time, found again by what they were worked out from (days of air, lag, what was done
+ * to the panel), never by job or object. All jobs of a shop share one room. Plain data in, plain data out: it works in a worker as well.
+ */
+export class ClockBook {
+  private readonly store: SegmentStore;
+  private rooms: { from: readonly unknown[]; room: RoomAir }[] = [];
+  private readonly timelines = new WeakMap<RoomAir, Map<string, { timeline: Timeline; clocks: ClockShop }>>();
+  private readonly known = new WeakMap<
+    ZoneState,
+    { clocks: ClockShop; now: number; products: ProductLookup; status: ZoneStatus }
+  >();
+
+  /** The latest state of each surface, for the next one to take over from. */
+  private readonly latest = new Map<string, SurfaceTimeline>();
+  /** The stretch that was asked for last, of a room and of each surface in it. */
+  private readonly windows = new WeakMap<object, { fromMs: number; toMs: number; points: AirHistory }>();
+
+  constructor(maxPoints = MAX_POINTS) {
+    this.store = new SegmentStore(maxPoints);
+  }
+
+  /** Points of surfaces that are held. */
+  get size(): number {
+    return this.store.size;
+  }
+
+  /**
+   * The air of the shop's room.
+   * @param entries air written with the entries of each job
+   */
+  room(shop: ShopAir, entries: readonly (readonly Reading[])[], more: Assumed = NOTHING_ASSUMED): RoomAir {
+    const { tempC, rh } = shop.assumed;
+    const lists = entries.filter((e) => e.length > 0);
+    const from = [shop.days, shop.forecast, shop.heats, tempC, rh, more.shiftK, more.heats, ...lists];
+    const at = this.rooms.findIndex((r) => r.from.length === from.length && r.from.every((x, i) => x === from[i]));
+    const had = this.rooms[at];
+    if (had) {
+      if (at > 0) this.rooms = [had, ...this.rooms.filter((r) => r !== had)];
+      return had.room;
+    }
+    const heaters = [...shop.heats, ...(more.heats ?? [])].filter((h) => h.kind === 'heater');
+    const room = roomAir({
+      days: shop.days,
+      entries: lists,
+      forecast: shop.forecast,
+      heaters,
+      assumed: shop.assumed,
+      shiftK: more.shiftK ?? 0,
+    });
+    this.rooms = [{ from, room }, ...this.rooms].slice(0, MAX_ROOMS);
+    return room;
+  }
+
+  /** What a zone is to the air: how slowly it follows, what warms it, and what was read on its panel. */
+  private specOf(open: ClockedJob | undefined, shop: ShopAir, zoneId: string | undefined, more: Assumed): SurfaceSpec {
+    const panel = open && zoneId !== undefined ? panelOf(open.job, zoneId) : undefined;
+    if (!open || !panel || zoneId === undefined) {
+      const read = shop.days.length > 0 ? roomSurfaces(shop.days) : NO_READINGS;
+      return { lagMs: THIN_STEEL_LAG_MS, spells: [], measured: read };
+    }
+    const zone = open.state.zones.get(zoneId);
+    const planned = [...shop.heats, ...(more.heats ?? [])].filter(
+      (h) => h.kind !== 'heater' && h.jobId === open.job.id && h.zoneIds?.includes(zoneId),
+    );
+    const measured = zonesOf(open.job, panel.id).flatMap((z) => {
+      const s = open.state.zones.get(z.id);
+      return s ? measuredWith(s) : [];
+    });
+    const once = [...new Map(measured.map((m) => [m.atMs, m])).values()].sort((a, b) => a.atMs - b.atMs);
+    return {
+      lagMs: surfaceLagMs(panel.substrate, panel.thicknessUm),
+      spells: [...(zone ? bakesOf(zone.events) : []), ...planned],
+      measured: once,
+    };
+  }
+
+  private surface(room: RoomAir, spec: SurfaceSpec): { timeline: Timeline; clocks: ClockShop } {
+    let all = this.timelines.get(room);
+    if (!all) this.timelines.set(room, (all = new Map()));
+    const spells = spec.spells.map((h) => `${h.kind}${h.fromMs}-${h.toMs}-${h.tempC}`).join();
+    const key = `${spec.lagMs}|${spells}|${spec.measured.map((m) => `${m.atMs}=${m.surfaceC}`).join()}`;
+    let made = all.get(key);
+    if (!made) {
+      const before = this.latest.get(key);
+      const timeline = surfaceTimeline(room, before?.spec ?? spec, this.store, before);
+      this.latest.delete(key);
+      this.latest.set(key, timeline);
+      if (this.latest.size > MAX_SURFACES) this.latest.delete(this.latest.keys().next().value!);
+      all.set(key, (made = { timeline, clocks: clockShop(timeline) }));
+    }
+    return made;
+  }
+
+  /** Clocks of one zone; without a zone of a thin steel panel. */
+  clocks(
+    open: ClockedJob | undefined,
+    shop: ShopAir,
+    room: RoomAir,
+    zoneId: string | undefined,
+    more: Assumed = NOTHING_ASSUMED,
+  ): ClockShop {
+    return this.surface(room, this.specOf(open, shop, zoneId, more)).clocks;
+  }
+
+  /** Where the zones of a job stand at a moment. What did not change stays the same object. */
+  statuses(open: ClockedJob, shop: ShopAir, room: RoomAir, nowMs: number, more: Assumed = NOTHING_ASSUMED): Statuses {
+    return {
+      get: (id) => {
+        const clocks = this.clocks(open, shop, room, id, more);
+        const zone = open.state.zones.get(id);
+        if (!zone) return zoneStatus(zone, clocks, nowMs, open.products);
+        const had = this.known.get(zone);
+        if (had?.clocks === clocks && had.now === nowMs && had.products === open.products) return had.status;
+        const status = zoneStatus(zone, clocks, nowMs, open.products);
+        this.known.set(zone, { clocks, now: nowMs, products: open.products, status });
+        return status;
+      },
+    };
+  }
+
+  /** Air and surface of a zone (or of a thin steel panel) at a moment. */
+  conditions(
+    open: ClockedJob | undefined,
+    shop: ShopAir,
+    room: RoomAir,
+    zoneId: string | undefined,
+    atMs: number,
+    bareSinceMs = atMs,
+  ): Conditions {
+    const { timeline } = this.surface(room, this.specOf(open, shop, zoneId, NOTHING_ASSUMED));
+    // By whole days, so that one moment after the other is asked of the same lists.
+    const from = Math.floor(Math.min(atMs - LOOK_BACK_MS, bareSinceMs) / DAY_MS) * DAY_MS;
+    const to = Math.ceil((atMs + LOOK_AHEAD_MS) / DAY_MS) * DAY_MS;
+    const air = this.window(room, from, to, () => roomHistory(room, from, to));
+    const here = airAt(air, atMs);
+    const last = lastReading(room.days, atMs);
+    const basis = !last
+      ? 'set'
+      : atMs - last.atMs <= GAP_MS
+        ? 'read'
+        : shop.forecast.some((p) => p.atMs >= atMs)
+          ? 'forecast'
+          : 'held';
+    return {
+      tempC: here.tempC,
+      rh: here.rh,
+      surfaceC: pointAt(timeline, atMs).tempC,
+      basis,
+      ahead: { air, surface: this.window(timeline, from, to, () => pointsBetween(timeline, from, to)) },
+      ...(last && { readMs: last.atMs }),
+    };
+  }
+
+  private window(of: object, fromMs: number, toMs: number, make: () => AirHistory): AirHistory {
+    const had = this.windows.get(of);
+    if (had?.fromMs === fromMs && had.toMs === toMs) return had.points;
+    const points = make();
+    this.windows.set(of, { fromMs, toMs, points });
+    return points;
+  }
+
+  /** Spans since a moment over which nobody read the air. */
+  gaps(room: RoomAir, fromMs: number, toMs: number): Gap[] {
+    return gapsIn(room.days, fromMs, toMs);
+  }
+}
+
+const roomRead = new WeakMap<AirDay, readonly SurfaceReading[]>();
+/** Surfaces in the room's own log: of no panel in particular. */
+function roomSurfaces(days: readonly AirDay[]): readonly SurfaceReading[] {
+  return days.flatMap((d) => {
+    let list = roomRead.get(d);
+    if (!list) {
+      list = d.readings.flatMap((r) => (r.surfaceC === undefined ? [] : [{ atMs: r.atMs, surfaceC: r.surfaceC }]));
+      roomRead.set(d, list);
+    }
+    return list;
+  });
+}

@@ -1,0 +1,60 @@
+import { TREATMENT_NAMES, TREATMENTS } from '../log/marks';
+import type { Product } from '../library/product';
+import { KINDS, type PlainKind } from '../log/event';
+import type { Step } from './rule';
+
+/**
+ * The step that an entry is, so that it can be judged before it is saved.
+ * @param payload also one that is not whole yet
+ * @param product the one that it names, if any
+ * @returns undefined for an entry that is no step, or that lacks what its step is about
+ */
+export function stepOf(
+  kind: PlainKind,
+  payload: Readonly<Record<string, unknown>>,
+  product: Product | undefined,
+): Step | undefined {
+  const num = (k: string) => (typeof payload[k] === 'number' ? payload[k] : undefined);
+  const step = KINDS[kind].step;
+  switch (step) {
+    case 'coat':
+      return (
+        product && {
+          kind: 'coat',
+          product,
+          filmUm: num('filmUm'),
+          ...(typeof payload.hardenerId === 'string' && { hardenerId: payload.hardenerId }),
+        }
+      );
+    case 'fill':
+      return product && { kind: 'fill', product, filmUm: num('filmUm'), hardenerFraction: num('hardenerFraction') };
+    case 'clean':
+      return product && { kind: 'clean', product };
+    case 'sand':
+      return { kind: 'sand', grit: num('grit') ?? 400, removedUm: num('removedUm') };
+    case 'polish':
+      return { kind: 'polish', removedUm: num('removedUm') };
+    case 'strip':
+      return { kind: 'strip', method: payload.method === 'chemical' ? 'chemical' : 'mechanical' };
+    case 'blast':
+      return {
+        kind: 'blast',
+        media: String(payload.media),
+        barG: num('barG'),
+        wet: payload.wet === true,
+        inhibitor: payload.inhibitor === true,
+      };
+    case 'repair': {
+      const named = TREATMENTS.find((t) => TREATMENT_NAMES[t] === payload.method);
+      return { kind: 'repair', ...(named && { treatment: named }) };
+    }
+    case 'guide':
+    case 'fit':
+    case 'tape':
+    case 'clamp':
+    case 'wax':
+      return { kind: step };
+    case null:
+      return undefined;
+  }
+}

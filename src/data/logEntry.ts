@@ -1,0 +1,158 @@
+import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import {
+  appendEvent,
+  Refusal,
+  type EventOf,
+  type FieldProblem,
+  type LogEvent,
+  type PlainEvent,
+  type PlainKind,
+} from '@/core';
+import type { Judgement } from '@/core/advice';
+import { lastResult } from './actions';
+import { boundary, loadAdvice } from './boundary';
+import type { Climate } from './climate';
+import { afterPaint, nowMs } from './clock';
+import { useData, type Data } from './DataProvider';
+import { newId } from './id';
+import { fetchJob } from './jobs';
+import type { OpenJob } from './openJob';
+import { jobLog, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
+import { StaleHead } from './repository';
+import { FORECAST, HEATS, jobKey, ROOM_LOG, SHOP } from './queryKeys';
+import { airSource, benchOf } from './status';
+import { StorageProblem } from './storage';
+
+/** Why an event was not logged. */
+export class NotLogged extends Refusal {
+  constructor(readonly problems: FieldProblem[]) {
+    super(problems[0]?.message ?? 'That cannot be logged');
+    this.name = 'NotLogged';
+  }
+}
+
+/** The rules say stop, and nobody has said why to go on all the same. Nothing was logged. */
+export class NeedsReason extends Refusal {
+  constructor(readonly judgement: Judgement) {
+    super('Say why in a few words; it is kept with the entry');
+    this.name = 'NeedsReason';
+  }
+}
+
+type Written = 'id' | 'writtenMs' | 'atMs';
+/** An entry as somebody makes it: what it is, where, and when if not just now. */
+export type EntryOf<K extends PlainKind> = Omit<EventOf<K>, Written> & { atMs?: number };
+export type Entry = { [K in PlainKind]: EntryOf<K> }[PlainKind];
+
+/** What can be done to a log. */
+export type LogCommand =
+  | { log: Entry }
+  /** Strikes an entry out; a strike that is struck out in its turn brings the entry back. */
+  | { strike: string; reason?: string }
+  /** Puts an entry in the place of another. */
+  | { correct: string; by: Entry };
+
+export interface Logged {
+  event: LogEvent;
+  /** Takes it back. */
+  undo(): Promise<Logged>;
+}
+
+/** How often a write is tried again after another tab was quicker. */
+const RETRIES = 3;
+/** One append after the other, so that each builds on a state that is safe. */
+const APPENDS = { id: 'append' } as const;
+
+function eventFor(command: LogCommand, now: number): unknown {
+  const id = newId(now);
+  const common = { id, writtenMs: now, atMs: now };
+  if ('log' in command) return { ...common, ...command.log };
+  if ('strike' in command) {
+    const { strike: targetId, reason } = command;
+    return { ...common, kind: 'voided', zoneIds: [], targetId, ...(reason !== undefined && { reason }) };
+  }
+  return {
+    ...common,
+    kind: 'replaced',
+    zoneIds: [],
+    targetId: command.correct,
+    by: { atMs: now, ...command.by, id, writtenMs: now },
+  };
+}
+
+/** Judges an entry as it stands, with clocks and air of its own time, at this moment. */
+async function judge(client: QueryClient, open: OpenJob, e: PlainEvent): Promise<Judgement | undefined> {
+  const shop = client.getQueryData<ShopRecord>(SHOP);
+  const log = client.getQueryData<RoomLog>(ROOM_LOG);
+  const heats = client.getQueryData<Climate['heats']>(HEATS);
+  if (!shop || !log || !heats) return undefined;
+  const forecast = client.getQueryData<Forecast | null>(FORECAST) ?? null;
+  const { judgeEntry } = await loadAdvice();
+  const air = airSource(client, { ...log, forecast, heats }, shop.settings);
+  return judgeEntry(benchOf(open, air, shop.settings), {
+    kind: e.kind,
+    atMs: e.atMs,
+    zoneIds: e.zoneIds,
+    payload: e as unknown as Record<string, unknown>,
+  });
+}
+
+async function run(client: QueryClient, data: Data, jobId: string, command: LogCommand): Promise<Logged> {
+  const { repo, writes, setTrouble, tellOthers } = data;
+  const key = jobKey(jobId);
+  const now = nowMs();
+  const { checkEvent, parseEvent } = await boundary();
+  const parsed = parseEvent(eventFor(command, now));
+  if (!parsed.ok) throw new NotLogged(parsed.error);
+  const event = parsed.value;
+  const reread = () => client.fetchQuery({ queryKey: key, queryFn: () => fetchJob(data, client, jobId), staleTime: 0 });
+  for (let attempt = 0; ; attempt++) {
+    const open = client.getQueryData<OpenJob | null>(key) ?? (await reread());
+    if (!open) throw new NotLogged([{ path: '', message: 'That job is not here any more' }]);
+    const checked = checkEvent(event, { job: open.job, state: open.state, products: open.products, nowMs: now });
+    if (!checked.ok) throw new NotLogged(checked.error);
+    if (event.kind !== 'voided' && event.kind !== 'replaced' && event.against === undefined) {
+      const judgement = await judge(client, open, event);
+      if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
+    }
+    const grown = lastResult((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
+    try {
+      await writes.commit<OpenJob | null, HeadRecord>({
+        key,
+        // Shown at once, and marked as being saved; if it cannot be saved, it is taken back.
+        patch: (o) => o && { ...grown(o), saving: event.id },
+        write: async () => {
+          // The tap is answered first; storage then has the thread to itself.
+          await afterPaint();
+          return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, [event]);
+        },
+        settle: (o, head) => o && { ...grown(o), seq: head.seq, no: head.no },
+      });
+      break;
+    } catch (e) {
+      if (e instanceof StorageProblem) setTrouble(e.kind);
+      if (!(e instanceof StaleHead) || attempt >= RETRIES) throw e;
+      await reread();
+    }
+  }
+  tellOthers(jobLog(jobId));
+  setTrouble(null);
+  return { event, undo: () => run(client, data, jobId, { strike: event.id }) };
+}
+
+/**
+ * The one way into a job's log, for the sheet, the cup, the map and repairs alike. A command is checked against the newest state, judged at the
+ * entry's own time and at the moment of saving (where the rules say stop it asks for a reason: {@link NeedsReason}), shown as being saved,
+ * written, and gives back its undo. A write on a state that another tab has moved on from is tried again on the new one.
+ */
+export function useLogCommand(jobId: string | undefined) {
+  const data = useData();
+  const client = useQueryClient();
+  return useMutation<Logged, Error, LogCommand>({
+    scope: APPENDS,
+    mutationFn: async (command) => {
+      if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
+      return run(client, data, jobId, command);
+    },
+  });
+}

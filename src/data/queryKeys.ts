@@ -1,0 +1,8 @@
+/** Under which the query client keeps what is read. */
+export const SHOP = ['shop'] as const;
+export const jobKey = (id: string) => ['job', id] as const;
+export const ROOM_LOG = ['climate'] as const;
+export const FORECAST = ['forecast'] as const;
+export const HEATS = ['heats'] as const;
+/** Which alarms were put away. */
+export const ALARMS = ['alarms'] as const;

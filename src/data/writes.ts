@@ -1,0 +1,106 @@
+import { hashKey, type QueryClient, type QueryKey } from '@tanstack/react-query';
+
+/** One change of what a query shows, on its way into the store. */
+export interface Write<D, R = unknown> {
+  key: QueryKey;
+  /** What the change makes of the data: shown at once, and again on whatever else comes meanwhile. */
+  patch(data: D): D;
+  /** Writes it. The data on which it was last shown is given to it. */
+  write(shown: D | undefined): Promise<R>;
+  /** What the store made of it; without this the patch itself is what is kept. */
+  settle?(data: D, result: R): D;
+  /** Shows it only once it is kept. */
+  quiet?: true;
+}
+
+interface Line {
+  /** As it is stored, as far as this page knows. */
+  stored: unknown;
+  /** Changes that are being written, in order. */
+  pending: ((data: never) => unknown)[];
+}
+
+/**
+ * All writes go through here: what is being fetched for the same query is stopped (it may have been read before the write), the change
+ * shows, is written, and is made on what is stored then. A write that fails takes back its own change and no other one.
+ */
+export class Writes {
+  private readonly lines = new Map<string, Line>();
+
+  constructor(private readonly client: QueryClient) {}
+
+  /** What a fetch has brought, with the changes on it that are still being written. */
+  fetched<D>(key: QueryKey, stored: D): D {
+    const line = this.lineOf(hashKey(key), stored);
+    line.stored = stored;
+    return apply(stored, line.pending);
+  }
+
+  /** What is stored of a query, as far as this page knows: without changes that are being written. */
+  stored<D>(key: QueryKey): D | undefined {
+    return this.lines.get(hashKey(key))?.stored as D | undefined;
+  }
+
+  /** Changes what is known without writing: for what follows from something else that was stored. */
+  update<D>(key: QueryKey, change: (data: D) => D): void {
+    const line = this.lines.get(hashKey(key));
+    if (line?.stored === undefined) return;
+    const next = change(line.stored as D);
+    if (next === line.stored) return;
+    line.stored = next;
+    this.show(key, line);
+  }
+
+  /** Forgets what is known of one query: what is read next is something else. */
+  forget(key: QueryKey): void {
+    this.lines.delete(hashKey(key));
+  }
+
+  /** Forgets everything, for another store. */
+  clear(): void {
+    this.lines.clear();
+  }
+
+  async commit<D, R = unknown>({ key, patch, write, settle, quiet }: Write<D, R>): Promise<R> {
+    const hash = hashKey(key);
+    const had = this.client.getQueryData<D>(key);
+    const running = had !== undefined && this.client.isFetching({ queryKey: key, exact: true }) > 0;
+    if (running) await this.client.cancelQueries({ queryKey: key, exact: true });
+    const line = this.lineOf(hash, had);
+    if (!quiet) {
+      line.pending.push(patch as never);
+      this.show(key, line);
+    }
+    const take = () => {
+      line.pending = line.pending.filter((p) => p !== (patch as never));
+    };
+    try {
+      const result = await write(this.client.getQueryData<D>(key));
+      take();
+      // Another tab may have changed it meanwhile, and it was read again: the change goes onto that.
+      if (line.stored !== undefined) line.stored = settle ? settle(line.stored as D, result) : patch(line.stored as D);
+      this.show(key, line);
+      return result;
+    } catch (e) {
+      take();
+      this.show(key, line);
+      throw e;
+    } finally {
+      // What was stopped may have had news of another tab.
+      if (running) void this.client.invalidateQueries({ queryKey: key, exact: true });
+    }
+  }
+
+  private lineOf(hash: string, stored: unknown): Line {
+    let line = this.lines.get(hash);
+    if (!line) this.lines.set(hash, (line = { stored, pending: [] }));
+    return line;
+  }
+
+  private show(key: QueryKey, line: Line): void {
+    if (line.stored !== undefined) this.client.setQueryData(key, apply(line.stored, line.pending));
+  }
+}
+
+const apply = <D>(stored: D, pending: Line['pending']): D =>
+  pending.reduce<D>((data, change) => change(data as never) as D, stored);
