@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { answer, expect, layers, openDemo, pick, press, test, tick } from './helpers';
+import { answer, expect, layers, openDemo, pick, press, storedText, test, tick } from './helpers';
 
 test.use({ viewport: { width: 390, height: 844 } });
 
@@ -204,7 +204,6 @@ test('two fingers move and enlarge the panel, and leave nothing behind where one
   await touch('touchEnd');
   await expect.poll(async () => (await drawing.boundingBox())!.width / before.width).toBeGreaterThan(1.5);
   // The count follows when the fingers rest.
-  await page.waitForTimeout(500);
   await expect(page.getByText('0 corners')).toBeVisible();
   await press(page, 'Whole');
   // A quick line is a line, not a tap where it ends.
@@ -264,7 +263,7 @@ test('the level is agreed with its hours and money, and stands there after a rel
   await page.getByLabel('An hour costs, €').fill('55');
   await page.getByTestId('agree').click();
   await expect(page.getByText('Show is agreed')).toBeVisible();
-  await page.waitForTimeout(500);
+  await expect.poll(() => storedText(page, 'stratocoat-demo', 'job/bread-van/body')).toMatch(/"level":"show"/);
   await page.goto('/ground?job=bread-van');
   await expect(page.getByText(/^Show: Straight along a light/)).toBeVisible();
   expect(driver).not.toBeNull();
@@ -311,7 +310,9 @@ test('parts are counted into a bag, ordered, and brought back', async ({ page })
   await expect(page.getByText('Gutter clips')).toBeHidden();
   await press(page, 'Put it back');
   await expect(page.getByText('Gutter clips')).toBeVisible();
-  await page.waitForTimeout(500);
+  await expect
+    .poll(() => storedText(page, 'stratocoat-demo', 'job/bread-van/body'))
+    .toMatch(/Shelf over the bench.*Gutter clips/);
   await page.reload();
   await expect(page.getByText('Gutter clips')).toBeVisible();
   await expect(page.getByText('Where: Shelf over the bench')).toBeVisible();
@@ -419,7 +420,7 @@ test('a decision is kept with what it rested on; a temporary one comes due', asy
   await page.getByLabel('Months it has to last').fill('9');
   await page.getByTestId('keep-decision').click();
   await expect(page.getByTestId('decided')).toContainText('It is repaired for a while: 9 months.');
-  await page.waitForTimeout(500);
+  await expect.poll(() => storedText(page, 'stratocoat-demo', 'job/bread-van/body')).toMatch(/"months":9/);
   await page.goto('/ground?job=bread-van');
   await expect(page.getByText('Temporary repair, decided')).toBeVisible();
 });

@@ -76,3 +76,20 @@ export const storedEvents = (page: Page, db: string): Promise<{ head: { seq: num
     open.close();
     return out;
   }, db);
+
+/** The record under a key as the browser holds it, null where there is none: what must be stored before a page may go. */
+export const storedText = (page: Page, db: string, key: string): Promise<string | null> =>
+  page.evaluate(
+    async ([name, k]) => {
+      const open = await new Promise<IDBDatabase>((resolve, reject) => {
+        const r = indexedDB.open(name);
+        r.onsuccess = () => resolve(r.result);
+        r.onerror = () => reject(r.error as Error);
+      });
+      const r = open.transaction('entries').objectStore('entries').get(k);
+      await new Promise((resolve) => (r.onsuccess = resolve));
+      open.close();
+      return (r.result as string | undefined) ?? null;
+    },
+    [db, key] as const,
+  );

@@ -100,13 +100,14 @@ export function phrase(words: TemplateStringsArray, ...values: (Message | number
 export const pair = (quantity: Quantity, a: number, b: number, between: string, decimals?: number): Phrase =>
   new Phrase([{ ...figure(quantity, a, decimals), bare: true }, between, figure(quantity, b, decimals)]);
 
-const changeFirst = (text: Message, change: (letter: string) => string): Message => {
+const changeFirst = (text: Message, change: (words: string) => string): Message => {
   const [first, ...rest] = typeof text === 'string' ? [text] : text.parts;
   if (typeof first !== 'string' || first === '') return text;
-  const changed = change(first[0]!) + first.slice(1);
-  return typeof text === 'string' ? changed : new Phrase([changed, ...rest]);
+  return typeof text === 'string' ? change(first) : new Phrase([change(first), ...rest]);
 };
-/** A sentence for the middle of another one. */
-export const lowerFirst = (text: Message): Message => changeFirst(text, (l) => l.toLowerCase());
+/** A sentence for the middle of another one. What begins with a sign of its own (P600, 2K) keeps it. */
+export const lowerFirst = (text: Message): Message =>
+  changeFirst(text, (first) => (/^\p{Lu}[^\p{Lu}\d]/u.test(first) ? first[0]!.toLowerCase() + first.slice(1) : first));
 /** Words for the beginning of a sentence. */
-export const upperFirst = (text: Message): Message => changeFirst(text, (l) => l.toUpperCase());
+export const upperFirst = (text: Message): Message =>
+  changeFirst(text, (first) => first[0]!.toUpperCase() + first.slice(1));

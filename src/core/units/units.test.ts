@@ -148,6 +148,8 @@ describe('sentences with quantities', () => {
   it('phrases within phrases keep their quantities, and only the first letter changes', () => {
     const inner = phrase`Warm it to ${figure('temp', 20)}`;
     expect(messageIn(phrase`${lowerFirst(inner)}, or wait`, 'us')).toBe('warm it to 68\u00a0°F, or wait');
+    expect(lowerFirst('P600 would show')).toBe('P600 would show');
+    expect(lowerFirst('A scratch shows')).toBe('a scratch shows');
     expect(String(upperFirst('under water'))).toBe('Under water');
     expect(upperFirst(phrase`${figure('temp', 20)} is warm`)).toBeInstanceOf(Phrase);
   });
