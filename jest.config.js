@@ -10,6 +10,7 @@ module.exports = {
     '<rootDir>/src/**/*.test.tsx',
     '<rootDir>/server/**/*.test.ts',
     '<rootDir>/demo/**/*.test.ts',
+    '<rootDir>/scripts/**/*.test.ts',
   ],
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',

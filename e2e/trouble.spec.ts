@@ -159,6 +159,25 @@ test('storage that is refused is said at once, and the shop still opens', async 
   await context.close();
 });
 
+test('a job that cannot be read is said, and the others stay in view', async ({ page }) => {
+  await openDemo(page);
+  await page.evaluate(async () => {
+    const open = await new Promise<IDBDatabase>((resolve) => {
+      const r = indexedDB.open('stratocoat-demo');
+      r.onsuccess = () => resolve(r.result);
+    });
+    const put = open.transaction('entries', 'readwrite').objectStore('entries');
+    const done = put.put('{"v":5,', 'job/hatchback/head');
+    await new Promise((resolve) => (done.onsuccess = resolve));
+    open.close();
+  });
+  for (const route of ['/', '/panels', '/shop']) {
+    await page.goto(route);
+    await expect(page.getByTestId('unread-jobs')).toContainText('1 job cannot be read and is left as stored');
+    await expect(page.getByText('Bread van').first()).toBeVisible();
+  }
+});
+
 test('storage that is full is said at once, and nothing is shown as saved that is not', async ({ page }) => {
   await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
   await page.evaluate(() => {

@@ -65,15 +65,17 @@ function* files(dir) {
   }
 }
 
-/** A fingerprint of everything that goes into the build. */
-function sourceStamp() {
+/** What goes into the build: files of the root, and whole directories. `scripts` holds the bundler's own parts. */
+const SINGLE = ['app.json', 'babel.config.js', 'metro.config.js', 'package-lock.json', 'tsconfig.json'];
+const TREES = ['src', 'public', 'assets', 'demo', 'scripts'];
+
+/** A fingerprint of everything that goes into the build. @param root of the project */
+export function sourceStamp(root = ROOT) {
   const h = createHash('sha256');
-  const single = ['app.json', 'babel.config.js', 'package-lock.json', 'tsconfig.json', 'scripts/build.mjs'].map((f) =>
-    at(f),
-  );
-  const trees = ['src', 'public', 'assets', 'demo'].flatMap((d) => [...files(at(d))]);
+  const single = SINGLE.map((f) => path.join(root, f)).filter((f) => existsSync(f));
+  const trees = TREES.map((d) => path.join(root, d)).flatMap((d) => (existsSync(d) ? [...files(d)] : []));
   for (const f of [...single, ...trees].filter((f) => !/\.test\.tsx?$/.test(f)).sort())
-    h.update(path.relative(ROOT, f)).update(readFileSync(f));
+    h.update(path.relative(root, f)).update(readFileSync(f));
   return h.digest('hex');
 }
 

@@ -1,7 +1,7 @@
 import { HOUR_MS, MINUTE_MS, type ClimateReading } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { shiftTo } from '@/core/formats/shift';
-import { DEFAULT_SETTINGS } from './records';
+import { DEFAULT_SETTINGS, type Seeding, type ShopRecord } from './records';
 import { devices } from './boundary';
 import type { Repository } from './repository';
 
@@ -9,6 +9,21 @@ import type { Repository } from './repository';
 const STALE_MS = HOUR_MS;
 /** How often the demo's logger has written down the air. */
 const LOGGER_EVERY_MIN = 15;
+
+/** Whether somebody did something in the demo: logged, drew, read the air. A job that cannot be read is left as it is, too. */
+async function isTouched(repo: Repository, shop: ShopRecord, { atMs, seqs, nos }: Seeding): Promise<boolean> {
+  if (shop.jobIds.length !== Object.keys(seqs).length) return true;
+  try {
+    const [room, ...jobs] = await Promise.all([repo.roomLog(), ...shop.jobIds.map((id) => repo.load(id))]);
+    const readings = room.days.flatMap((d) => d.readings);
+    return (
+      readings.some((r) => r.atMs > atMs && r.source !== 'logger') ||
+      jobs.some((j) => j && (j.seq !== seqs[j.job.id] || (nos && j.no !== nos[j.job.id])))
+    );
+  } catch {
+    return true;
+  }
+}
 
 /**
  * Fills the demo shop with times that are relative to now. Anything that a user logged in it stays.
@@ -18,10 +33,7 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
   const shop = await repo.shop();
   if (shop.seeded && !force) {
     if (now - shop.seeded.atMs < STALE_MS && now >= shop.seeded.atMs) return;
-    const seqs = shop.seeded.seqs;
-    const same = shop.jobIds.length === Object.keys(seqs).length;
-    const loaded = same ? await Promise.all(shop.jobIds.map((id) => repo.load(id))) : [];
-    if (!same || loaded.some((j) => j && j.seq !== seqs[j.job.id])) return;
+    if (await isTouched(repo, shop, shop.seeded)) return;
   }
   const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, ...raw] = await Promise.all([
     devices(),

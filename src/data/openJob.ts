@@ -1,4 +1,13 @@
-import { appendEvent, cutsOf, foldLog, type Job, type JobState, type LogEvent, type ProductLookup } from '@/core';
+import {
+  appendEvent,
+  foldLog,
+  sameFacts,
+  zoneFacts,
+  type Job,
+  type JobState,
+  type LogEvent,
+  type ProductLookup,
+} from '@/core';
 import type { LoadedJob } from './repository';
 
 /** A job at hand: what it is about, its log folded, and how far it is read. */
@@ -15,22 +24,12 @@ export interface OpenJob {
   products: ProductLookup;
 }
 
-const sameCuts = (a: Job, b: Job): boolean => {
-  const [x, y] = [cutsOf(a), cutsOf(b)];
-  return (
-    x.length === y.length &&
-    x.every((c, i) => {
-      const d = y[i]!;
-      return c.zoneId === d.zoneId && c.from === d.from && c.atMs === d.atMs && c.outline === d.outline;
-    })
-  );
-};
-
-/** The open job about something else: its log is folded again only where zones were cut otherwise. */
+/** The open job about something else: its log is folded again only where that says something else of its zones. */
 export function withJob(open: OpenJob, job: Job): OpenJob {
   if (job === open.job) return open;
-  if (sameCuts(open.job, job)) return { ...open, job };
-  return { ...open, job, state: foldLog(open.state.events, open.products, cutsOf(job)) };
+  const facts = zoneFacts(job);
+  if (sameFacts(open.state.facts, facts)) return { ...open, job };
+  return { ...open, job, state: foldLog(open.state.events, open.products, facts) };
 }
 
 /** The open job with more entries in its log. */
@@ -47,7 +46,7 @@ export function withProducts(open: OpenJob, products: ProductLookup): OpenJob {
   return {
     ...open,
     products,
-    ...(changed && { state: foldLog(open.state.events, products, cutsOf(open.job)) }),
+    ...(changed && { state: foldLog(open.state.events, products, open.state.facts) }),
   };
 }
 
@@ -58,7 +57,7 @@ export function withProducts(open: OpenJob, products: ProductLookup): OpenJob {
  */
 export function openLoaded(loaded: LoadedJob, products: ProductLookup, had?: OpenJob): OpenJob {
   const { job, events, seq, no, unreadable } = loaded;
-  if (!had) return { job, seq, no, unreadable, products, state: foldLog(events, products, cutsOf(job)) };
+  if (!had) return { job, seq, no, unreadable, products, state: foldLog(events, products, zoneFacts(job)) };
   const grown = withEvents(withJob(withProducts(had, products), job), events);
   return { ...grown, seq, no, unreadable: [...had.unreadable, ...unreadable] };
 }

@@ -82,7 +82,15 @@ export interface ShopRecord {
   settings: Settings;
   products: Product[];
   /** For the demo: how it was filled, so that it can be told from what a user did to it. */
-  seeded?: { atMs: number; seqs: Record<string, number>; nos?: Record<string, number> };
+  seeded?: Seeding;
+}
+
+/** When the demo was filled, and the numbers that its jobs had then. */
+export interface Seeding {
+  atMs: number;
+  seqs: Record<string, number>;
+  /** Absent in records of version 4 and older. */
+  nos?: Record<string, number>;
 }
 
 export interface Forecast {

@@ -1,6 +1,7 @@
 import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core';
 import fixtures from '@/core/formats/fixtures/records.json';
 import { NewerFormat } from '@/core/formats/version';
+import { seedDemo } from './demo';
 import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
 import { memoryStorage, type KeyValue } from './storage';
@@ -331,5 +332,42 @@ describe('the log of the room', () => {
     ]);
     expect((await one.heats()).map((h) => h.id)).toEqual(['a', 'b', 'c']);
     expect(await other.alarmsDone()).toEqual({ x: 1, y: 2 });
+  });
+});
+
+describe('the demo', () => {
+  const NOON = Date.UTC(2030, 4, 6, 10);
+  const LATER = NOON + 5 * 3_600_000;
+  const filled = async () => {
+    const repo = openRepository(memoryStorage(), 'demo');
+    await seedDemo(repo, NOON);
+    return repo;
+  };
+  const filledAt = async (repo: ReturnType<typeof openRepository>) => (await repo.shop()).seeded?.atMs;
+
+  it('that nobody touched is filled anew, so that its clocks are alive', async () => {
+    const repo = await filled();
+    await seedDemo(repo, LATER);
+    expect(await filledAt(repo)).toBe(LATER);
+    expect((await repo.load('bread-van'))!.events.length).toBeGreaterThan(100);
+  });
+  it.each<[string, (r: ReturnType<typeof openRepository>) => Promise<unknown>]>([
+    ['a zone was drawn', (r) => r.changeJob('bread-van', (j) => ({ ...j, about: 'Drawn on' }))],
+    ['something was logged', async (r) => r.append('bread-van', (await r.load('bread-van'))!.seq, [event('mine')])],
+    ['the air was read', (r) => r.addReadings([{ atMs: NOON + 60_000, tempC: 9, rh: 0.9, source: 'hand' }])],
+    ['a job was taken out', (r) => r.removeJob('hatchback')],
+  ])('stays as it is once %s', async (_, touch) => {
+    const repo = await filled();
+    await touch(repo);
+    await seedDemo(repo, LATER);
+    expect(await filledAt(repo)).toBe(NOON);
+  });
+  it('with a job that cannot be read is left alone, and opens', async () => {
+    const store = memoryStorage();
+    const repo = openRepository(store, 'demo');
+    await seedDemo(repo, NOON);
+    await store.setMany({ [keys.head('hatchback')]: '{"v":5,' });
+    await seedDemo(openRepository(store, 'demo'), LATER);
+    expect(await filledAt(repo)).toBe(NOON);
   });
 });

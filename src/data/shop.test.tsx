@@ -15,12 +15,6 @@ import { refresh } from './refresh';
 import { openRepository, type Repository } from './repository';
 import { openStorage, StorageProblem } from './storage';
 
-// Jest does not load a part of the app later; a browser does.
-jest.mock('./boundary', () => ({
-  boundary: () => Promise.resolve(jest.requireActual('@/core/formats')),
-  loadAdvice: () => Promise.resolve(jest.requireActual('@/core/advice')),
-}));
-
 // A store answers when it answers: a busy machine takes its time.
 configure({ asyncUtilTimeout: 20_000 });
 

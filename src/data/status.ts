@@ -116,13 +116,7 @@ export function useStatuses(open: OpenJob | undefined, now: number, more: Assume
 export function useConditions(open: OpenJob | undefined, now: number): ((zoneId?: string) => Conditions) | undefined {
   const air = useAirSource();
   return useMemo(
-    () =>
-      open && air
-        ? (zoneId) => {
-            const since = zoneId === undefined ? undefined : open.state.zones.get(zoneId)?.strata?.surface.sinceMs;
-            return book.conditions(open, air.shop, air.room(open), zoneId, now, since);
-          }
-        : undefined,
+    () => (open && air ? (zoneId) => book.conditions(open, air.shop, air.room(open), zoneId, now) : undefined),
     [open, air, now],
   );
 }

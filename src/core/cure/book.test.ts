@@ -228,12 +228,6 @@ describe('conditions', () => {
     expect(at(warming).surfaceC).toBeLessThan(16.7);
     expect(at(warming, thick).surfaceC).toBeLessThan(at(warming).surfaceC - 1);
   });
-  it('look back as far as the steel has lain bare', () => {
-    const week = shop(Array.from({ length: 8 * 24 }, (_, i) => reading((i - 8 * 24) * 60, 15, i < 48 ? 0.9 : 0.4)));
-    const room = roomOf(week, job);
-    const { ahead } = book.conditions(job, week, room, 'lower', T0, T0 - 7 * DAY * MIN);
-    expect(airAt(ahead.air, T0 - 6.9 * DAY * MIN).rh).toBeCloseTo(0.9, 2);
-  });
   it('a logger that stopped for two days is a gap since the coat was laid', () => {
     const air = shop([reading(-10, 15), reading(2880, 15)]);
     expect(book.gaps(roomOf(air, job), T0, T0 + 2900 * MIN)).toEqual([{ fromMs: T0, toMs: T0 + 2880 * MIN }]);

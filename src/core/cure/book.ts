@@ -211,11 +211,10 @@ export class ClockBook {
     room: RoomAir,
     zoneId: string | undefined,
     atMs: number,
-    bareSinceMs = atMs,
   ): Conditions {
     const { timeline } = this.surface(room, this.specOf(open, shop, zoneId, NOTHING_ASSUMED));
     // By whole days, so that one moment after the other is asked of the same lists.
-    const from = Math.floor(Math.min(atMs - LOOK_BACK_MS, bareSinceMs) / DAY_MS) * DAY_MS;
+    const from = Math.floor((atMs - LOOK_BACK_MS) / DAY_MS) * DAY_MS;
     const to = Math.ceil((atMs + LOOK_AHEAD_MS) / DAY_MS) * DAY_MS;
     const air = this.window(room, from, to, () => roomHistory(room, from, to));
     const here = airAt(air, atMs);

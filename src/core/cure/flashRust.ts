@@ -1,5 +1,6 @@
-import { airAt, type AirHistory } from '../air/history';
+import type { AirHistory } from '../air/history';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
+import { pointAt, timelineOf, type Timeline } from './timeline';
 
 /** How the steel was bared, where that matters to rust. */
 export interface BareFacts {
@@ -42,13 +43,14 @@ const FAR_MS = 73 * HOUR_MS;
 /**
  * When steel that is bare from a moment on shows flash rust: the moment at which the shares of {@link flashRustHours} add up to one
  * over the humidity that was read and is forecast. Steps of ten minutes.
- * @param air room or yard, readings and forecast
+ * @param air what was read and is forecast, of room, yard or surface
  * @returns ms, or undefined if it stays clean for three days
  */
-export function rustsAtMs(air: AirHistory, fromMs: number, facts: BareFacts = {}): number | undefined {
+export function rustsAtMs(air: Timeline | AirHistory, fromMs: number, facts: BareFacts = {}): number | undefined {
+  const timeline = 'segment' in air ? air : timelineOf(air);
   let share = 0;
   for (let at = fromMs; at < fromMs + FAR_MS; at += STEP_MS) {
-    const step = STEP_MS / HOUR_MS / flashRustHours(airAt(air, at + STEP_MS / 2).rh, facts);
+    const step = STEP_MS / HOUR_MS / flashRustHours(pointAt(timeline, at + STEP_MS / 2).rh, facts);
     if (share + step >= 1) return at + ((1 - share) / step) * STEP_MS;
     share += step;
   }

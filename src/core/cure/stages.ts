@@ -10,6 +10,7 @@ import {
   type EquivalentClock,
   type Kinetics,
 } from './equivalent';
+import { rustsAtMs, type BareFacts } from './flashRust';
 import { filmFactor, hardenerFactor, leavesFilm } from './kinetics';
 import { pointAt, timelineOf, type Timeline } from './timeline';
 
@@ -35,12 +36,15 @@ export interface StageClock {
 export interface ClockShop {
   timeline: Timeline;
   clockFor(k: Kinetics): EquivalentClock;
+  /** When steel that is bright from a moment on rusts, ms; undefined if it stays clean for days. */
+  rustsAtMs(brightMs: number, facts: BareFacts): number | undefined;
 }
 
 /** @param surface temperature and humidity over time: a timeline, or a history of at least one point */
 export function clockShop(surface: Timeline | AirHistory): ClockShop {
   const timeline = 'segment' in surface ? surface : timelineOf(surface);
   const made = new Map<string, EquivalentClock>();
+  const rusts = new Map<string, number | undefined>();
   return {
     timeline,
     clockFor(k) {
@@ -48,6 +52,11 @@ export function clockShop(surface: Timeline | AirHistory): ClockShop {
       let c = made.get(key);
       if (!c) made.set(key, (c = equivalentClock(timeline, k)));
       return c;
+    },
+    rustsAtMs(brightMs, facts) {
+      const key = `${brightMs}|${facts.wet}|${facts.salts}`;
+      if (!rusts.has(key)) rusts.set(key, rustsAtMs(timeline, brightMs, facts));
+      return rusts.get(key);
     },
   };
 }

@@ -9,6 +9,7 @@ import {
   type ProductLookup,
   type Stage,
 } from '../library/product';
+import { SUBSTRATES } from '../library/substrates';
 import { HOUR_MS } from '../units/time';
 import type { ZoneState } from '../strata/fold';
 import { topLayer, type Layer, type Strata, temporaryRepairs } from '../strata/types';
@@ -89,6 +90,16 @@ export interface ZoneStatus {
   temporaryUntilMs?: number;
   /** The reaction on top stands still because it is too cold. */
   stoppedByCold: boolean;
+  /** Steel that lies open. */
+  rust?: RustClock;
+}
+
+/** The clock of bare steel. */
+export interface RustClock {
+  /** Since when it is bright, ms. */
+  brightMs: number;
+  /** When flash rust is on it, by humidity read and forecast, ms; null if it stays clean for days. */
+  rustsMs: number | null;
 }
 
 /** A window that closes within this is closing soon. */
@@ -132,7 +143,9 @@ export function zoneStatus(
   moments.sort((a, b) => a.atMs - b.atMs);
   const temporary = temporaryRepairs(s).map((r) => r.temporaryUntilMs);
   const stage = stageOf(s, top, product, clocks);
+  const rust = rustClock(s, shop);
   return {
+    ...(rust && { rust }),
     stage,
     sinceMs: s.surface.sinceMs,
     ...(top && { top }),
@@ -142,6 +155,13 @@ export function zoneStatus(
     ...(temporary.length > 0 && { temporaryUntilMs: Math.min(...temporary) }),
     stoppedByCold: clocks.some((c) => c.stoppedByCold && !c.reached && top !== undefined && awaited(c.stage, top)),
   };
+}
+
+/** The clock of steel that lies open over the whole zone. */
+function rustClock(s: Strata, shop: ClockShop): RustClock | undefined {
+  const { brightMs, blastWet } = s.surface;
+  if (s.layers.length > 0 || brightMs === undefined || !SUBSTRATES[s.substrate].rusts) return undefined;
+  return { brightMs, rustsMs: shop.rustsAtMs(brightMs, { wet: blastWet, salts: s.salts }) ?? null };
 }
 
 function stageOf(s: Strata, top: Layer | undefined, product: Product | undefined, clocks: StageClock[]): ZoneStage {

@@ -146,13 +146,43 @@ export interface BlastItem {
 export const BLAST_COATINGS = ['none', 'thinPaint', 'thickPaint', 'rust', 'underseal', 'filler'] as const;
 export type BlastCoating = (typeof BLAST_COATINGS)[number];
 
-/** Zones that were cut out of others, for the fold. */
-export const cutsOf = (job: Job): Cut[] =>
-  job.zones.flatMap((z) =>
-    z.cutFrom
-      ? [{ zoneId: z.id, from: z.cutFrom.zoneId, atMs: z.cutFrom.atMs, ...(z.outline && { outline: z.outline }) }]
-      : [],
+/** What a job says of its zones that their strata rest on. */
+export interface ZoneFacts {
+  cuts: readonly Cut[];
+  /** Thickness of the panel, µm, by zone: it can be put right after somebody found the zone. */
+  thicknessUm?: ReadonlyMap<string, number>;
+}
+
+/** What the fold has to know of a job besides its log. */
+export function zoneFacts(job: Job): ZoneFacts {
+  const panels = new Map(job.panels.map((p) => [p.id, p.thicknessUm]));
+  return {
+    cuts: job.zones.flatMap((z) =>
+      z.cutFrom
+        ? [{ zoneId: z.id, from: z.cutFrom.zoneId, atMs: z.cutFrom.atMs, ...(z.outline && { outline: z.outline }) }]
+        : [],
+    ),
+    thicknessUm: new Map(
+      job.zones.flatMap((z) => {
+        const um = panels.get(z.panelId);
+        return um === undefined ? [] : [[z.id, um] as const];
+      }),
+    ),
+  };
+}
+
+/** Whether two jobs say the same of their zones, as far as strata rest on it. */
+export function sameFacts(a: ZoneFacts, b: ZoneFacts): boolean {
+  return (
+    a.cuts.length === b.cuts.length &&
+    a.cuts.every((c, i) => {
+      const d = b.cuts[i]!;
+      return c.zoneId === d.zoneId && c.from === d.from && c.atMs === d.atMs && c.outline === d.outline;
+    }) &&
+    (a.thicknessUm?.size ?? 0) === (b.thicknessUm?.size ?? 0) &&
+    [...(a.thicknessUm ?? [])].every(([z, um]) => b.thicknessUm?.get(z) === um)
   );
+}
 
 /** A zone that has another one's history up to a moment. */
 export interface Cut {

@@ -108,10 +108,10 @@ describe('the access order', () => {
 it('a mark from before a cut is one fault, and dealt with where either zone says so', () => {
   const mark = ev({ kind: 'marked', id: 'm', atMin: -50, fault: 'dent', grade: 2, treatment: 'fill' });
   const cuts = [{ zoneId: 'upper', from: 'lower', atMs: T0 }];
-  const open = foldLog([foundBare(), mark], products, cuts);
+  const open = foldLog([foundBare(), mark], products, { cuts });
   expect(faultsOn(JOB, open, 'door')).toHaveLength(1);
   const mend = ev({ kind: 'repaired', atMin: 5, zoneIds: ['upper'], method: 'Skim', faultIds: ['m'] });
-  const done = faultsOn(JOB, foldLog([foundBare(), mark, mend], products, cuts), 'door');
+  const done = faultsOn(JOB, foldLog([foundBare(), mark, mend], products, { cuts }), 'door');
   expect(done.map((x) => x.fault.doneMs)).toEqual([T0 + 5 * 60_000]);
 });
 

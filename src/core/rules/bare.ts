@@ -1,32 +1,26 @@
 import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { isMetal } from '../library/substrates';
-import { flashRustHours } from '../cure/flashRust';
 import { HOUR_MS, waitText } from '../units/time';
 import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';
 
 const bareSteel = (c: RuleContext) => isBareSurface(c) && c.strata.substrate === 'steel';
-/** Until it rusts in the air of now, ms from when it was bared. */
-const rustMs = (c: RuleContext) => {
-  const { blastWet, salts } = c.strata.surface;
-  return flashRustHours(c.air.rh, { wet: blastWet, salts }) * HOUR_MS;
-};
-const bareFor = (c: RuleContext) => c.nowMs - c.strata.surface.sinceMs;
 const METAL_PRIMERS = ['epoxy', 'dtm', 'etch'];
 
 /** The substrate itself: rust, and what grips it. */
 export const BARE_RULES: readonly Rule[] = [
   rule('bare.flashRust', ['coat', 'fill'], 'Bare steel left too long for the humidity', (c) => {
-    return bareSteel(c) && c.step.product.family !== 'converter' && bareFor(c) > rustMs(c)
+    const { rust } = c.status;
+    return c.step.product.family !== 'converter' && rust && rust.rustsMs !== null && rust.rustsMs < c.nowMs
       ? stop(
-          `Bare for ${waitText(bareFor(c))} at ${Math.round(c.air.rh * 100)}\u00a0%: flash rust is on it by now.`,
+          `Bright for ${waitText(c.nowMs - rust.brightMs)} in the air that was read: flash rust is on it since ${waitText(c.nowMs - rust.rustsMs)}.`,
           'Abrade it to bright metal again, clean, and coat at once.',
         )
       : undefined;
   }),
   rule('bare.rustComing', ['coat', 'fill'], 'Bare steel that will rust soon', (c) => {
-    const left = rustMs(c) - bareFor(c);
-    return bareSteel(c) && left > 0 && left < 3 * HOUR_MS
-      ? note(`Bare steel: flash rust in about ${waitText(left)} at this humidity.`)
+    const left = (c.status.rust?.rustsMs ?? Infinity) - c.nowMs;
+    return left > 0 && left < 3 * HOUR_MS
+      ? note(`Bare steel: flash rust in about ${waitText(left)}, by humidity read and forecast.`)
       : undefined;
   }),
   rule('bare.build', ['coat'], 'High-build straight on bare metal', (c) =>

@@ -34,7 +34,7 @@ export function verdictInputAt(
   const strata = past ? strataBefore(b.state, zoneId, atMs, b.products) : zone?.strata;
   if (!zone || !strata) return undefined;
   const clocks = b.book.clocks(b, b.shop, b.room, zoneId, more);
-  const here = b.book.conditions(b, b.shop, b.room, zoneId, atMs, strata.surface.sinceMs);
+  const here = b.book.conditions(b, b.shop, b.room, zoneId, atMs);
   return {
     strata,
     status: zoneStatus(past ? { events: [], strata } : zone, clocks, atMs, b.products),

@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import path from 'node:path';
-import { constantAir } from '../air/history';
+import { constantAir, type AirHistory } from '../air/history';
 import { dewPointC } from '../air/dewPoint';
 import { clockShop } from '../cure/stages';
 import { foldLog } from '../strata/fold';
@@ -61,6 +61,8 @@ interface Scene {
   surfaceC?: number;
   method?: Partial<HouseMethod>;
   ahead?: VerdictInput['ahead'];
+  /** The air that there was, where it was not the same all along. */
+  history?: AirHistory;
   links?: AccessLink[];
   /** Zones of the panel are drawn side by side, and the mark reaches over the line. */
   drawn?: boolean;
@@ -73,6 +75,7 @@ function fires(s: Scene): string[] {
 }
 function verdict(s: Scene) {
   const { on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links, plate, drawn } = s;
+  const history = s.history ?? constantAir(tempC, rh);
   const found = ev({
     kind: 'found',
     atMin: -40 * DAY,
@@ -82,7 +85,7 @@ function verdict(s: Scene) {
   });
   const state = foldLog([found, ...done], products);
   const zone = state.zones.get('lower')!;
-  const status = zoneStatus(zone, clockShop(constantAir(tempC, rh)), T0, products);
+  const status = zoneStatus(zone, clockShop(history), T0, products);
   return verdictOn(step, {
     strata: zone.strata!,
     status,
@@ -727,6 +730,16 @@ it('flash rust: days when dry, 8 h at 70 %, 4 h at 85 %, sooner the damper', () 
   expect(flashRustHours(0.7, { salts: true })).toBe(4);
   expect(flashRustHours(0.4, { wet: true })).toBeLessThan(1);
   for (let h = 0; h < 1; h += 0.01) expect(flashRustHours(h)).toBeGreaterThanOrEqual(flashRustHours(h + 0.01));
+});
+
+describe('flash rust by the air that there was', () => {
+  const hour = (h: number, rh: number) => ({ atMs: T0 + h * 3_600_000, tempC: 15, rh });
+  const night = [hour(-14, 0.95), hour(-3, 0.95), hour(-2, 0.4), hour(20, 0.4)];
+  const strip = ev({ kind: 'stripped', atMin: -13 * 60, to: 'substrate', method: 'sander', grit: 80 });
+  const fired = (...done: LogEvent[]) => fires({ done, step: coat('epoxy-primer'), rh: 0.4, history: night });
+  it('a damp night rusts steel that the dry morning would not', () => expect(fired(strip)).toContain('bare.flashRust'));
+  it('and abrading in the morning makes it bright again', () =>
+    expect(fired(strip, did.sand(60, 80))).not.toContain('bare.flashRust'));
 });
 
 describe('a stop that the weather lifts by itself', () => {

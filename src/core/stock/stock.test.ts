@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { foldLog } from '../strata/fold';
 import type { PlainEvent } from '../log/event';
-import { cutsOf, type Job } from '../log/job';
+import { zoneFacts, type Job } from '../log/job';
 import { readyMixMl } from '../mix/coverage';
 import { readySolids } from '../mix/ratio';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
@@ -93,7 +93,7 @@ describe('material', () => {
           ],
         };
         const log = [foundBare(['lower']), c];
-        const material = (job: Job) => panelMaterial(job, foldLog(log, products, cutsOf(job)), 'door', products);
+        const material = (job: Job) => panelMaterial(job, foldLog(log, products, zoneFacts(job)), 'door', products);
         expect(material(cut).cost).toBeCloseTo(material(JOB).cost, 6);
         const shares = eventUse(c, cut, products);
         expect(shares.map((u) => u.zoneId).sort()).toEqual(['lower', 'spot']);

@@ -1,17 +1,26 @@
 import { addMonths } from 'date-fns/addMonths';
 import type { EventOf, PlainEvent, PlainKind } from '../log/event';
-import type { ProductLookup } from '../library/product';
+import { isWaterBased, type Product, type ProductLookup } from '../library/product';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
 import { MARK_FIELDS, SUBSTRATE, topLayer, type Layer, type Mark, type Strata, type Surface } from './types';
 
-const freshSurface = (exposes: string, sinceMs: number): Surface => ({ exposes, sinceMs });
+const freshSurface = (exposes: string, sinceMs: number): Surface => ({
+  exposes,
+  sinceMs,
+  ...(exposes === SUBSTRATE && { brightMs: sinceMs }),
+});
+
+/** The id under which an entry was first written, for entries that speak of one that was corrected since. */
+export type FirstIdOf = (id: string) => string;
 
 /** What an event needs besides itself. */
-interface FoldContext {
+export interface FoldContext {
+  /** The library, for names and families. */
   products: ProductLookup;
-  /** The id under which an entry was first written, for entries that speak of one that was corrected since. */
-  first: (id: string) => string;
+  first: FirstIdOf;
+  /** Thickness of the panel, µm, as the job has it now; absent: as it was found. */
+  thicknessUm?: number;
 }
 
 const unchanged = (s: Strata): Strata => s;
@@ -31,11 +40,11 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
       ...freshSurface(SUBSTRATE, e.atMs),
       blastProfileUm: e.profileUm,
       ...(e.wet && !e.inhibitor && { blastWet: true }),
-      ...(e.salts && { salts: true }),
     },
+    ...(e.salts !== undefined && { salts: e.salts }),
   }),
   treated: (s, e, { products }) => laid(s, e, e.coats, e.coats * e.filmUm, products),
-  repaired,
+  repaired: (s, e, { first }) => repaired(s, e, first),
   filled: (s, e, { products }) =>
     laid(s, e, 1, e.filmUm, products, {
       ...(e.hardenerFraction !== undefined && { hardenerFraction: e.hardenerFraction }),
@@ -49,7 +58,12 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     }),
   guideCoated: (s, e) => ({ ...s, surface: { ...s.surface, guideCoat: { atMs: e.atMs, productId: e.productId } } }),
   sanded,
-  cleaned: (s, e) => ({ ...s, surface: { ...s.surface, clean: { atMs: e.atMs, productId: e.productId } } }),
+  cleaned: (s, e, { products }) => ({
+    ...s,
+    surface: { ...s.surface, clean: { atMs: e.atMs, productId: e.productId } },
+    // Only water takes salt out of steel, and only where it reaches the steel.
+    ...(s.salts && isOpenSubstrate(s) && washes(products(e.productId)) && { salts: false }),
+  }),
   polished: (s, e) => {
     const { layers } = removeFromTop(s.layers, e.removedUm);
     return {
@@ -78,22 +92,20 @@ const change = <K extends keyof typeof CHANGES>(kind: K, s: Strata, e: EventOf<K
  * Events before the zone was found change nothing, since there is nothing yet to change.
  * @param before strata so far, or undefined before the zone was found
  * @param event an effective event that touches this zone
- * @param products the library, for names and families
- * @param first the id under which an entry was first written, for entries that speak of one that was corrected since
  */
-export function applyEvent(
-  before: Strata | undefined,
-  event: PlainEvent,
-  products: ProductLookup,
-  first: FoldContext['first'] = (id) => id,
-): Strata | undefined {
-  if (event.kind === 'found') return found(before, event);
-  return before && change(event.kind, before, event, { products, first });
+export function applyEvent(before: Strata | undefined, event: PlainEvent, context: FoldContext): Strata | undefined {
+  if (event.kind === 'found') return found(before, event, context);
+  return before && change(event.kind, before, event, context);
 }
 
+const washes = (p: Product | undefined): boolean => p !== undefined && isWaterBased(p);
+const isOpenSubstrate = (s: Strata): boolean =>
+  s.surface.exposes === SUBSTRATE || s.surface.spots?.exposes === SUBSTRATE;
+
 /** A repair deals with the faults that it names; one that ends them takes the place of the temporary ones. */
-function repaired(s: Strata, e: EventOf<'repaired'>): Strata {
-  const { faultIds } = e;
+function repaired(s: Strata, e: EventOf<'repaired'>, first: FirstIdOf): Strata {
+  // A mark that was put right, before the repair or after it, is the same fault.
+  const dealtWith = e.faultIds && new Set(e.faultIds.map(first));
   const before = e.ends
     ? s.repairs.map((r) =>
         r.temporaryUntilMs !== undefined && r.endedMs === undefined ? { ...r, endedMs: e.atMs } : r,
@@ -106,12 +118,12 @@ function repaired(s: Strata, e: EventOf<'repaired'>): Strata {
   };
   return {
     ...s,
-    ...(faultIds && { faults: s.faults.map((f) => (faultIds.includes(f.id) ? { ...f, doneMs: e.atMs } : f)) }),
+    ...(dealtWith && { faults: s.faults.map((f) => (dealtWith.has(first(f.id)) ? { ...f, doneMs: e.atMs } : f)) }),
     repairs: [...before, made],
   };
 }
 
-function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
+function found(before: Strata | undefined, e: EventOf<'found'>, { thicknessUm = e.thicknessUm }: FoldContext): Strata {
   const faults = [...(before?.faults ?? []), ...(e.fault ? [{ id: e.id, atMs: e.atMs, text: e.fault }] : [])];
   // A zone is found once; what is found later under the paint is a fault on it, not a new beginning.
   if (before) return e.fault ? { ...before, faults } : before;
@@ -129,7 +141,7 @@ function found(before: Strata | undefined, e: EventOf<'found'>): Strata {
   }));
   return {
     substrate: e.substrate,
-    substrateUm: e.thicknessUm,
+    substrateUm: thicknessUm,
     layers,
     surface: freshSurface(layers[layers.length - 1]?.id ?? SUBSTRATE, e.atMs),
     readings: [],
@@ -229,6 +241,8 @@ function topped(s: Strata, layers: Layer[], atMs: number): Surface {
   return {
     exposes,
     sinceMs: moved ? atMs : s.surface.sinceMs,
+    // Paper takes the bloom of rust off, and what the wet blast left; salt sits deeper.
+    ...(exposes === SUBSTRATE && { brightMs: atMs }),
     ...(!moved && s.surface.spots && { spots: s.surface.spots }),
     ...(exposes === SUBSTRATE && s.surface.blastProfileUm && { blastProfileUm: s.surface.blastProfileUm }),
   };

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { anyLog, ev, foundBare, products, T0 } from '../testing';
+import { zoneFacts } from '../log/job';
+import { anyLog, ev, foundBare, JOB, products, T0 } from '../testing';
 import { openFaults, totalFilmUm } from './types';
 import type { LogEvent } from '../log/event';
 import { appendEvent, emptyJob, foldLog, strataBefore, type JobState } from './fold';
@@ -275,7 +276,7 @@ describe('a zone cut out of another one', () => {
       sand(16, 'lower', 'c'),
       sand(30, 'corner', 'd'),
     ];
-    const s = foldLog(log, products, CUTS);
+    const s = foldLog(log, products, { cuts: CUTS });
     const ids = (z: string) =>
       s.zones
         .get(z)!
@@ -288,7 +289,7 @@ describe('a zone cut out of another one', () => {
   });
   it('loses what is struck out of the other one, too', () => {
     const s = appendEvent(
-      foldLog([foundBare(), sand(5, 'lower', 'a')], products, CUTS),
+      foldLog([foundBare(), sand(5, 'lower', 'a')], products, { cuts: CUTS }),
       ev({ kind: 'voided', atMin: 40, zoneIds: [], targetId: 'a' }),
       products,
     );
@@ -298,8 +299,8 @@ describe('a zone cut out of another one', () => {
     const cuts = [{ zoneId: 'upper', from: 'lower', atMs: T0 + 5 * 60_000 }];
     fc.assert(
       fc.property(anyLog, (events) => {
-        const stepwise = events.reduce((s, e) => appendEvent(s, e, products), emptyJob(cuts));
-        expect(plain(stepwise)).toEqual(plain(foldLog(events, products, cuts)));
+        const stepwise = events.reduce((s, e) => appendEvent(s, e, products), emptyJob({ cuts }));
+        expect(plain(stepwise)).toEqual(plain(foldLog(events, products, { cuts })));
       }),
     );
   });
@@ -328,7 +329,7 @@ describe('a mark from before a zone was cut', () => {
     const s = foldLog(
       [foundBare(), mark('beside', 300), mark('in', 80), mark('deep', 10), mark('late', 10, 30)],
       products,
-      cuts,
+      { cuts },
     );
     expect([on(s, 'lower'), on(s, 'repair'), on(s, 'corner')]).toEqual([['beside', 'late'], ['in'], ['deep']]);
   });
@@ -336,10 +337,10 @@ describe('a mark from before a zone was cut', () => {
     fc.assert(
       fc.property(fc.integer({ min: 0, max: 250 }), fc.integer({ min: 1, max: 30 }), (x, atMin) => {
         const log = [foundBare(), mark('m', x, atMin)];
-        const all = foldLog(log, products, cuts);
+        const all = foldLog(log, products, { cuts });
         const held = ['lower', 'repair', 'corner'].filter((z) => on(all, z).includes('m'));
         expect(held).toHaveLength(1);
-        const stepwise = log.reduce((s, e) => appendEvent(s, e, products), emptyJob(cuts));
+        const stepwise = log.reduce((s, e) => appendEvent(s, e, products), emptyJob({ cuts }));
         expect(plain(stepwise)).toEqual(plain(all));
         const gone = appendEvent(all, ev({ kind: 'voided', atMin: 40, zoneIds: [], targetId: 'm' }), products);
         expect(['lower', 'repair', 'corner'].flatMap((z) => on(gone, z))).toEqual([]);
@@ -366,8 +367,8 @@ describe('a repair of a mark on a zone whose outline was drawn anew', () => {
   it('holds, although the mark has come to lie on the other zone', () => {
     const log = [foundBare(), mark('m', 150), mend('r', 'lower', 20, ['m'])];
     // It lay beside the spot; then the spot was drawn anew over it.
-    expect(open(foldLog(log, products, cutAt(0)), 'lower')).toEqual([]);
-    const anew = foldLog(log, products, cutAt(100));
+    expect(open(foldLog(log, products, { cuts: cutAt(0) }), 'lower')).toEqual([]);
+    const anew = foldLog(log, products, { cuts: cutAt(100) });
     expect(anew.zones.get('spot')!.strata!.faults.map((f) => f.id)).toEqual(['m']);
     expect(open(anew, 'spot')).toEqual([]);
     expect(open(anew, 'lower')).toEqual([]);
@@ -375,7 +376,7 @@ describe('a repair of a mark on a zone whose outline was drawn anew', () => {
   it('and is open again on both when the repair is struck out', () => {
     const log = [foundBare(), mark('m', 150), mend('r', 'lower', 20, ['m'])];
     const s = appendEvent(
-      foldLog(log, products, cutAt(100)),
+      foldLog(log, products, { cuts: cutAt(100) }),
       ev({ kind: 'voided', atMin: 30, zoneIds: [], targetId: 'r' }),
       products,
     );
@@ -396,6 +397,12 @@ describe('a repair of a mark on a zone whose outline was drawn anew', () => {
         at: fc.nat(30),
       }),
       fc.record({ do: fc.constant('strike' as const), of: fc.nat(12), at: fc.nat(30) }),
+      fc.record({
+        do: fc.constant('fix' as const),
+        of: fc.nat(12),
+        x: fc.integer({ min: 0, max: 250 }),
+        at: fc.nat(30),
+      }),
     );
     fc.assert(
       fc.property(fc.array(act, { maxLength: 10 }), fc.integer({ min: 0, max: 200 }), (acts, x) => {
@@ -407,7 +414,7 @@ describe('a repair of a mark on a zone whose outline was drawn anew', () => {
               : a.do === 'mend'
                 ? mend(`e${i}`, a.zone, a.at, a.named)
                 : ev({
-                    kind: 'voided',
+                    ...(a.do === 'strike' ? { kind: 'voided' } : { kind: 'replaced', by: mark('by', a.x, a.at) }),
                     id: `e${i}`,
                     atMin: a.at,
                     writtenMin: 40 + i,
@@ -418,11 +425,23 @@ describe('a repair of a mark on a zone whose outline was drawn anew', () => {
         ];
         const ids = new Set<string>();
         const once = log.filter((e) => !ids.has(e.id) && ids.add(e.id));
-        const stepwise = once.reduce((s, e) => appendEvent(s, e, products), emptyJob(cutAt(x)));
-        expect(plain(stepwise)).toEqual(plain(foldLog(once, products, cutAt(x))));
+        const stepwise = once.reduce((s, e) => appendEvent(s, e, products), emptyJob({ cuts: cutAt(x) }));
+        expect(plain(stepwise)).toEqual(plain(foldLog(once, products, { cuts: cutAt(x) })));
       }),
       { numRuns: 400 },
     );
+  });
+});
+
+describe('the thickness of a panel', () => {
+  it('is what the job says of it now, also where it was put right after the finding', () => {
+    const log = [foundBare(['lower', 'bonnet']), ev({ kind: 'cleaned', atMin: 5, productId: 'cleaner-metal' })];
+    const facts = (um: number) => zoneFacts({ ...JOB, panels: JOB.panels.map((p) => ({ ...p, thicknessUm: um })) });
+    const um = (s: JobState) => ['lower', 'bonnet'].map((z) => s.zones.get(z)!.strata!.substrateUm);
+    expect(um(foldLog(log, products))).toEqual([800, 800]);
+    expect(um(foldLog(log, products, zoneFacts(JOB)))).toEqual([800, 1000]);
+    expect(um(foldLog(log, products, facts(2000)))).toEqual([2000, 2000]);
+    expect(um(log.reduce((s, e) => appendEvent(s, e, products), emptyJob(facts(2000))))).toEqual([2000, 2000]);
   });
 });
 
@@ -435,6 +454,24 @@ describe('marked faults', () => {
     expect(openFaults(lower(s)!).map((f) => f.id)).toEqual(['two']);
     const again = appendEvent(s, ev({ kind: 'voided', atMin: 10, zoneIds: [], targetId: 'mend' }), products);
     expect(openFaults(lower(again)!).map((f) => f.id)).toEqual(['one', 'two']);
+  });
+  it('stay dealt with when they are put right, before the repair or after it', () => {
+    const fix = (atMin: number) => {
+      const { id: _, ...by } = mark('one');
+      return ev({ kind: 'replaced', id: 'fix', atMin, zoneIds: [], targetId: 'one', by: { ...by, grade: 3 } });
+    };
+    const start = [foundBare(), mark('one')];
+    const named = ev({ kind: 'repaired', id: 'mend2', atMin: 12, method: 'Patch', faultIds: ['fix'] });
+    for (const log of [
+      [...start, mend, fix(20)],
+      [...start, fix(5), mend],
+      [...start, fix(5), named],
+    ]) {
+      const s = foldLog(log, products);
+      expect(lower(s)!.faults.map((f) => f.mark?.grade)).toEqual([3]);
+      expect(openFaults(lower(s)!)).toEqual([]);
+      expect(plain(log.reduce((x, e) => appendEvent(x, e, products), emptyJob()))).toEqual(plain(s));
+    }
   });
   it('keep their place and their figures', () =>
     expect(lower(foldLog([foundBare(), mark('one')], products))!.faults[0]!.mark).toEqual({

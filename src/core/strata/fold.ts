@@ -1,11 +1,11 @@
 import { airPointOf, indexAt, type Reading } from '../air/history';
 import { contains } from '../outline/geometry';
 import type { ProductLookup } from '../library/product';
-import { applyEvent } from './apply';
+import { applyEvent, type FirstIdOf, type FoldContext } from './apply';
 import type { Strata } from './types';
 import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from '../log/corrections';
 import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from '../log/event';
-import type { Cut } from '../log/job';
+import type { Cut, ZoneFacts } from '../log/job';
 import { byHappening, insertionIndex } from '../log/order';
 
 /** One zone's own history and what it makes. */
@@ -28,6 +28,7 @@ export interface JobState {
   zones: ReadonlyMap<string, ZoneState>;
   /** Zones cut out of others, by the zone that they came from. */
   cuts: ReadonlyMap<string, readonly Cut[]>;
+  facts: ZoneFacts;
   /** Every air reading that was written with an effective event, by time; one a moment, the last written. */
   air: readonly Reading[];
 }
@@ -44,28 +45,31 @@ export const findEvent = (state: JobState, id: string): LogEvent | undefined => 
 /** Whether an event of that id is in the log, also one that was struck out. */
 export const hasEvent = (state: JobState, id: string): boolean => findEvent(state, id) !== undefined;
 
-const EMPTY: JobState = {
-  events: [],
-  corrections: [],
-  dead: new Set(),
-  replaced: new Map(),
-  zones: new Map(),
-  cuts: new Map(),
-  air: [],
-};
+const NO_FACTS: ZoneFacts = { cuts: [] };
 
 /** A mark, also one that came with a correction; of the id that repairs name it by. */
 function markIn(e: LogEvent): PlainEvent | undefined {
   if (e.kind === 'marked') return e;
   return e.kind === 'replaced' && e.by.kind === 'marked' ? { ...e.by, id: e.id } : undefined;
 }
-type MarkOf = (id: string) => PlainEvent | undefined;
-const markAmong =
-  (events: readonly LogEvent[]): MarkOf =>
-  (id) => {
-    const e = findLast(events, id);
-    return e && markIn(e);
+/** Every form of a mark that an entry names: as it was written, and as it was put right since. */
+type MarksOf = (id: string) => readonly PlainEvent[];
+/** @param first the id under which an entry was first written */
+function marksAmong(events: readonly LogEvent[], first: FirstIdOf): MarksOf {
+  let byFirst: Map<string, PlainEvent[]> | undefined;
+  return (id) => {
+    if (!byFirst) {
+      byFirst = new Map();
+      for (const e of events) {
+        const m = markIn(e);
+        if (!m) continue;
+        const root = first(m.id);
+        byFirst.set(root, [...(byFirst.get(root) ?? []), m]);
+      }
+    }
+    return byFirst.get(first(id)) ?? [];
   };
+}
 
 /** Faults that an entry deals with, as it was written or as a correction puts it. */
 const namedBy = (e: LogEvent): readonly string[] => {
@@ -77,13 +81,10 @@ const namedBy = (e: LogEvent): readonly string[] => {
  * The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. A repair is also on
  * the zones that hold the marks it names: their outlines may have been drawn anew since.
  */
-function zonesOnce(e: PlainEvent, cuts: JobState['cuts'], markOf: MarkOf): Iterable<string> {
+function zonesOnce(e: PlainEvent, cuts: JobState['cuts'], marksOf: MarksOf): Iterable<string> {
   if (cuts.size === 0) return e.zoneIds.length < 2 ? e.zoneIds : new Set(e.zoneIds);
   const all = handedOn(e, cuts);
-  for (const id of namedBy(e)) {
-    const mark = markOf(id);
-    if (mark) for (const z of handedOn(mark, cuts)) all.add(z);
-  }
+  for (const id of namedBy(e)) for (const mark of marksOf(id)) for (const z of handedOn(mark, cuts)) all.add(z);
   return all;
 }
 
@@ -116,14 +117,23 @@ function byOrigin(cuts: readonly Cut[]): JobState['cuts'] {
 
 /** How entries that were corrected are found again by the id that other entries know. */
 const firstOf =
-  (replaced: Replacements) =>
-  (id: string): string =>
+  (replaced: Replacements): FirstIdOf =>
+  (id) =>
     firstId(replaced, id);
 
-const refold = (events: readonly PlainEvent[], products: ProductLookup, replaced: Replacements): ZoneState => {
-  const first = firstOf(replaced);
+/** What the strata of one zone rest on besides its own entries. */
+const contextOf = (
+  zoneId: string,
+  products: ProductLookup,
+  { replaced, facts }: Pick<JobState, 'replaced' | 'facts'>,
+): FoldContext => {
+  const thicknessUm = facts.thicknessUm?.get(zoneId);
+  return { products, first: firstOf(replaced), ...(thicknessUm !== undefined && { thicknessUm }) };
+};
+
+const refold = (events: readonly PlainEvent[], context: FoldContext): ZoneState => {
   let strata: Strata | undefined;
-  for (const e of events) strata = applyEvent(strata, e, products, first);
+  for (const e of events) strata = applyEvent(strata, e, context);
   return { events, strata };
 };
 
@@ -140,7 +150,7 @@ export function strataBefore(
   without?: string,
 ): Strata | undefined {
   const before = (state.zones.get(zoneId)?.events ?? []).filter((e) => e.atMs <= atMs && e.id !== without);
-  return refold(before, products, state.replaced).strata;
+  return refold(before, contextOf(zoneId, products, state)).strata;
 }
 
 /**
@@ -148,10 +158,10 @@ export function strataBefore(
  * happened. An event whose id was seen before is left out.
  * @param events the log
  * @param products the library, for names and families
- * @param cutList zones that have the history of another one up to a moment
+ * @param facts what the job says of its zones: which were cut out of others, how thick the panel is
  */
-export function foldLog(events: readonly LogEvent[], products: ProductLookup, cutList: readonly Cut[] = []): JobState {
-  const cuts = byOrigin(cutList);
+export function foldLog(events: readonly LogEvent[], products: ProductLookup, facts: ZoneFacts = NO_FACTS): JobState {
+  const cuts = byOrigin(facts.cuts);
   const ids = new Set<string>();
   const unique = events.filter((e) => !ids.has(e.id) && ids.add(e.id));
   const sorted = unique.sort(byHappening);
@@ -160,23 +170,16 @@ export function foldLog(events: readonly LogEvent[], products: ProductLookup, cu
   const replaced = replacementsOf(corrections);
   const perZone = new Map<string, PlainEvent[]>();
   const effective = effectiveInOrder(sorted, dead);
-  const marks = new Map(
-    cuts.size === 0
-      ? []
-      : sorted.flatMap((e) => {
-          const m = markIn(e);
-          return m ? [[m.id, m] as const] : [];
-        }),
-  );
+  const marksOf = marksAmong(sorted, firstOf(replaced));
   for (const e of effective)
-    for (const z of zonesOnce(e, cuts, (id) => marks.get(id))) {
+    for (const z of zonesOnce(e, cuts, marksOf)) {
       const list = perZone.get(z);
       if (list) list.push(e);
       else perZone.set(z, [e]);
     }
   const zones = new Map<string, ZoneState>();
-  for (const [z, list] of perZone) zones.set(z, refold(list, products, replaced));
-  return { events: sorted, corrections, dead, replaced, zones, cuts, air: airOf(effective) };
+  for (const [z, list] of perZone) zones.set(z, refold(list, contextOf(z, products, { replaced, facts })));
+  return { events: sorted, corrections, dead, replaced, zones, cuts, facts, air: airOf(effective) };
 }
 
 function airOf(effective: readonly PlainEvent[]): Reading[] {
@@ -222,22 +225,26 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
   if (state.events[place - 1]?.id === event.id) return state;
   const events = state.events.slice();
   events.splice(place, 0, event);
-  // A repair that arrived before the mark that it names could not tell on which zones it counts.
-  if (state.cuts.size > 0 && markIn(event) && events.some((e) => namedBy(e).includes(event.id)))
-    return foldLog(events, products, [...state.cuts.values()].flat());
+  // A repair that arrived before the mark that it names, or before that was put right, could not tell on which zones it counts.
+  if (state.cuts.size > 0 && markIn(event)) {
+    const first = firstOf(replacementsOf(events.filter(isCorrection)));
+    const mark = first(event.id);
+    if (events.some((e) => namedBy(e).some((id) => first(id) === mark))) return foldLog(events, products, state.facts);
+  }
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
   if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection({ ...state, events }, event, products);
   const zones = new Map(state.zones);
-  for (const z of zonesOnce(event, state.cuts, markAmong(events))) {
+  for (const z of zonesOnce(event, state.cuts, marksAmong(events, firstOf(state.replaced)))) {
     const before = zones.get(z);
     const list = before ? before.events.slice() : [];
     const at = insertionIndex(list, event);
     list.splice(at, 0, event);
+    const context = contextOf(z, products, state);
     zones.set(
       z,
       at === list.length - 1
-        ? { events: list, strata: applyEvent(before?.strata, event, products, firstOf(state.replaced)) }
-        : refold(list, products, state.replaced),
+        ? { events: list, strata: applyEvent(before?.strata, event, context) }
+        : refold(list, context),
     );
   }
   const next = { ...state, events, zones };
@@ -290,20 +297,20 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     if (!list) lists.set(z, (list = [...(state.zones.get(z)?.events ?? [])]));
     return list;
   };
-  const markOf = markAmong(state.events);
+  const marksOf = marksAmong(state.events, firstOf(replaced));
   const airChanges: { e: LogEvent; gone: boolean }[] = [];
   for (const id of changed) {
     const e = findEvent(state, id);
     if (!e) continue;
     const before = id === event.id ? undefined : effectiveForm<PlainEvent>(e, state.dead);
     const after = effectiveForm<PlainEvent>(e, dead);
-    if (before) for (const z of zonesOnce(before, state.cuts, markOf)) edit(listOf(z), before, 'out');
-    if (after) for (const z of zonesOnce(after, state.cuts, markOf)) edit(listOf(z), after, 'in');
+    if (before) for (const z of zonesOnce(before, state.cuts, marksOf)) edit(listOf(z), before, 'out');
+    if (after) for (const z of zonesOnce(after, state.cuts, marksOf)) edit(listOf(z), after, 'in');
     if (before?.air ?? after?.air) airChanges.push({ e, gone: !after });
   }
   const zones = new Map(state.zones);
   for (const [z, list] of lists) {
-    if (list.length > 0) zones.set(z, refold(list, products, replaced));
+    if (list.length > 0) zones.set(z, refold(list, contextOf(z, products, { replaced, facts: state.facts })));
     else zones.delete(z);
   }
   const [change] = airChanges;
@@ -320,9 +327,17 @@ export const entriesOn = (state: JobState, zoneId: string): number =>
   state.events.filter((e) => (e.kind === 'replaced' ? [...e.zoneIds, ...e.by.zoneIds] : e.zoneIds).includes(zoneId))
     .length;
 
-/** A job without events. @param cutList zones that have the history of another one up to a moment */
-export const emptyJob = (cutList: readonly Cut[] = []): JobState =>
-  cutList.length === 0 ? EMPTY : { ...EMPTY, cuts: byOrigin(cutList) };
+/** A job without events. @param facts what it says of its zones */
+export const emptyJob = (facts: ZoneFacts = NO_FACTS): JobState => ({
+  events: [],
+  corrections: [],
+  dead: new Set(),
+  replaced: new Map(),
+  zones: new Map(),
+  cuts: byOrigin(facts.cuts),
+  facts,
+  air: [],
+});
 
 /** The events that count, in the order in which they happened. */
 export const effectiveEvents = (state: JobState): PlainEvent[] => effectiveInOrder(state.events, state.dead);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { foldLog } from './fold';
 import type { LogEvent } from '../log/event';
-import { ev, foundBare, products } from '../testing';
+import { ev, foundBare, products, T0 } from '../testing';
 import { removeFromTop } from './remove';
 import { totalFilmUm, type Layer, type Strata } from './types';
 
@@ -106,6 +106,23 @@ describe('strata', () => {
       [100, 'measured'],
     ]);
     expect(totalFilmUm(s)).toBeCloseTo(162);
+  });
+
+  it('bare steel is bright from when it was bared or abraded; the wet of a blast goes with the paper, salt only with water', () => {
+    const wet = ev({ kind: 'blasted', atMin: 0, media: 'Crushed glass', profileUm: 50, wet: true, salts: true });
+    const wipe = (atMin: number, productId: string) => ev({ kind: 'cleaned', atMin, productId });
+    expect(strata(wet)).toMatchObject({ salts: true, surface: { brightMs: T0, blastWet: true } });
+    const abraded = strata(wet, sand(90, 5, 80));
+    expect(abraded.surface.brightMs).toBe(T0 + 90 * 60_000);
+    expect(abraded.surface.blastWet).toBeUndefined();
+    expect(abraded.salts).toBe(true);
+    expect(strata(wet, wipe(60, 'cleaner-metal')).salts).toBe(true);
+    expect(strata(wet, wipe(60, 'cleaner-water')).salts).toBe(false);
+    // Nothing reaches the steel through paint, and paint that is stripped off again leaves the salt.
+    const painted = [wet, coat(60, 'epoxy-primer'), wipe(120, 'cleaner-water')];
+    expect(strata(...painted).surface.brightMs).toBeUndefined();
+    const stripped = ev({ kind: 'stripped', atMin: 600, to: 'substrate', method: 'sander', grit: 80 });
+    expect(strata(...painted, stripped)).toMatchObject({ salts: true, surface: { brightMs: T0 + 600 * 60_000 } });
   });
 
   it('guide coat and cleanness are lost with the next dust or coat', () => {

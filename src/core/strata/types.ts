@@ -53,10 +53,10 @@ export interface Surface {
   spots?: { exposes: string; atMs: number };
   /** Surface profile of a blast, µm. */
   blastProfileUm?: number;
-  /** Blasted wet, and without inhibitor: it rusts within the hour. */
+  /** Where the substrate lies open: when it was last bared or abraded bright, ms. Flash rust counts from there. */
+  brightMs?: number;
+  /** Blasted wet, without inhibitor, and not abraded since: it rusts within the hour. */
   blastWet?: boolean;
-  /** Salt in the steel: it rusts twice as soon. */
-  salts?: boolean;
   polished?: { grit: number; atMs: number };
   maskedWith?: string;
 }
@@ -103,6 +103,8 @@ export const openFaults = (s: Strata): (Fault & { mark: NonNullable<Fault['mark'
 export interface Strata {
   substrate: SubstrateKind;
   substrateUm: number;
+  /** Salt in the steel, until it is washed: it rusts twice as soon. */
+  salts?: boolean;
   layers: Layer[];
   surface: Surface;
   readings: FilmReading[];

@@ -123,8 +123,8 @@ function Panel({
               more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
           </View>
-          {strata.layers.length === 0 && strata.substrate === 'steel' ? (
-            <BareClock open={settled} zoneId={zone.id} strata={strata} now={now} />
+          {status?.rust ? (
+            <BareClock rust={status.rust} strata={strata} now={now} />
           ) : (
             status && <Clock {...clockParts(status)} now={now} />
           )}

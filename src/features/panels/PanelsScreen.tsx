@@ -7,6 +7,7 @@ import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T } from '@/ui/T';
+import { UnreadJobs } from '@/ui/UnreadJobs';
 import { gap } from '@/ui/theme';
 
 /** Filters that people ask for across the room. */
@@ -40,7 +41,7 @@ interface Props {
 /** Every panel of the shop with its stacks, by job. */
 export function PanelsScreen({ selected }: Props) {
   const now = useNow();
-  const { live, loading } = useLiveJobs(now);
+  const { live, loading, failures } = useLiveJobs(now);
   const router = useRouter();
   const [filter, setFilter] = useState('all');
   if (loading) return <Page>{null}</Page>;
@@ -53,6 +54,7 @@ export function PanelsScreen({ selected }: Props) {
     >
       <Head over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
       {count > 0 && <Choices label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
+      <UnreadJobs failures={failures} />
       {live.length === 0 && (
         <Blank
           title="No job yet"

@@ -9,6 +9,7 @@ import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { UnreadJobs } from '@/ui/UnreadJobs';
 import { AlarmSettings } from './AlarmSettings';
 import { Import } from './Import';
 import { JobLine } from './JobLine';
@@ -16,7 +17,7 @@ import { JobLine } from './JobLine';
 /** Jobs in and out, the library, and how the shop likes its screens. */
 export function ShopScreen() {
   const settings = useSettings();
-  const { jobs } = useJobs();
+  const { jobs, failures } = useJobs();
   const { all } = useLibrary();
   const { mode, switchTo, restartDemo } = useData();
   const router = useRouter();
@@ -35,6 +36,7 @@ export function ShopScreen() {
         {jobs.map((j) => (
           <JobLine key={j.job.id} open={j} />
         ))}
+        <UnreadJobs failures={failures} />
         <Import />
       </Section>
       <Section title="Library">

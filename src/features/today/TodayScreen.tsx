@@ -10,6 +10,7 @@ import { Act, Blank, Head, Notice, Page, Row, Section } from '@/ui/parts';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T, type Tone } from '@/ui/T';
 import { gap, TARGET } from '@/ui/theme';
+import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { Orders } from './Orders';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
@@ -17,7 +18,7 @@ import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 /** What is curing, what can be done now, what is about to close. */
 export function TodayScreen() {
   const now = useNow();
-  const { live, loading, error } = useLiveJobs(now);
+  const { live, loading, error, failures } = useLiveJobs(now);
   const router = useRouter();
   if (error) return <Blanked title="The shop cannot be read" text={error.message} />;
   if (loading) return <Page>{null}</Page>;
@@ -28,9 +29,10 @@ export function TodayScreen() {
           title="No job yet"
           text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
         />
+        <UnreadJobs failures={failures} />
       </Page>
     );
-  return <Day jobs={live} now={now} />;
+  return <Day jobs={live} failures={failures} now={now} />;
 }
 
 const Blanked = ({ title, text }: { title: string; text: string }) => (
@@ -39,7 +41,7 @@ const Blanked = ({ title, text }: { title: string; text: string }) => (
   </Page>
 );
 
-function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
+function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Error[]; now: number }) {
   const settings = useSettings();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
@@ -56,6 +58,7 @@ function Day({ jobs, now }: { jobs: LiveJob[]; now: number }) {
         answer={answer(lists.ready.length + lists.closing.length, lists.running[0], now)}
         under={<AirNow now={now} />}
       />
+      <UnreadJobs failures={failures} />
       {unreadable > 0 && (
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
       )}
