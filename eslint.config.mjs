@@ -24,7 +24,7 @@ export default tseslint.config(
       'no-console': 'error',
     },
   },
-  { files: ['server/main.ts', 'bench/**', 'demo/**', 'scripts/**'], rules: { 'no-console': 'off' } },
+  { files: ['server/main.ts', 'bench/**', 'demo/**', 'scripts/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   {
     files: ['src/core/**'],
     ignores: ['**/*.test.ts'],

@@ -1,7 +1,6 @@
 import fc from 'fast-check';
 import type { ClimateReading } from '../air/climate';
 import { addReadings, splitDays } from '../air/days';
-import { airAt } from '../air/history';
 import type { HeatPlan } from '../air/heat';
 import type { LogEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
