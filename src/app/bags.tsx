@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { BagsScreen } from '@/features/bags/BagsScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function BagsRoute() {
-  const { job } = useLocalSearchParams<{ job?: string }>();
+  const { job } = usePageParams('/bags');
   return <BagsScreen jobId={job} />;
 }

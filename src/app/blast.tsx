@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { BlastScreen } from '@/features/blast/BlastScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function BlastRoute() {
-  const { job } = useLocalSearchParams<{ job?: string }>();
+  const { job } = usePageParams('/blast');
   return <BlastScreen jobId={job} />;
 }

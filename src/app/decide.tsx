@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { DecideScreen } from '@/features/decide/DecideScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function DecideRoute() {
-  const { job, panel } = useLocalSearchParams<{ job?: string; panel?: string }>();
+  const { job, panel } = usePageParams('/decide');
   return <DecideScreen jobId={job} panelId={panel} />;
 }

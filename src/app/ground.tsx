@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { GroundScreen } from '@/features/ground/GroundScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function GroundRoute() {
-  const { job } = useLocalSearchParams<{ job?: string }>();
+  const { job } = usePageParams('/ground');
   return <GroundScreen jobId={job} />;
 }

@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { HeatScreen } from '@/features/heat/HeatScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function HeatRoute() {
-  const { job, zone } = useLocalSearchParams<{ job?: string; zone?: string }>();
+  const { job, zone } = usePageParams('/heat');
   return <HeatScreen jobId={job} zoneId={zone} />;
 }

@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { LevelScreen } from '@/features/level/LevelScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function LevelRoute() {
-  const { job } = useLocalSearchParams<{ job?: string }>();
+  const { job } = usePageParams('/level');
   return <LevelScreen jobId={job} />;
 }

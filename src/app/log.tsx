@@ -1,18 +1,8 @@
-import { useLocalSearchParams } from 'expo-router';
 import { LogScreen } from '@/features/log/LogScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces, fault, treatment, media, bar } = useLocalSearchParams<{
-    job?: string;
-    zones?: string;
-    kind?: string;
-    product?: string;
-    replaces?: string;
-    fault?: string;
-    treatment?: string;
-    media?: string;
-    bar?: string;
-  }>();
+  const { job, zones, kind, product, replaces, fault, treatment, media, bar } = usePageParams('/log');
   return (
     <LogScreen
       jobId={job}

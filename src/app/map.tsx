@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { MapScreen } from '@/features/map/MapScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function MapRoute() {
-  const { job, panel } = useLocalSearchParams<{ job?: string; panel?: string }>();
+  const { job, panel } = usePageParams('/map');
   return <MapScreen jobId={job} panelId={panel} />;
 }

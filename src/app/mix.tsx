@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { MixScreen } from '@/features/mix/MixScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function MixRoute() {
-  const { job, zones } = useLocalSearchParams<{ job?: string; zones?: string }>();
+  const { job, zones } = usePageParams('/mix');
   return <MixScreen jobId={job} zoneIds={zones?.split(',')} />;
 }

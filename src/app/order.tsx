@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { OrderScreen } from '@/features/order/OrderScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function OrderRoute() {
-  const { job } = useLocalSearchParams<{ job?: string }>();
+  const { job } = usePageParams('/order');
   return <OrderScreen jobId={job} />;
 }

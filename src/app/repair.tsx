@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { RepairScreen } from '@/features/repair/RepairScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function RepairRoute() {
-  const { job, panel, fault } = useLocalSearchParams<{ job?: string; panel?: string; fault?: string }>();
+  const { job, panel, fault } = usePageParams('/repair');
   return <RepairScreen key={fault} jobId={job} panelId={panel} faultId={fault} />;
 }

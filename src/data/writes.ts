@@ -13,11 +13,11 @@ export interface Write<D, R = unknown> {
   quiet?: true;
 }
 
-interface Line {
+interface Line<D> {
   /** As it is stored, as far as this page knows. */
-  stored: unknown;
+  stored: D | undefined;
   /** Changes that are being written, in order. */
-  pending: ((data: never) => unknown)[];
+  pending: ((data: D) => D)[];
 }
 
 /**
@@ -25,27 +25,27 @@ interface Line {
  * shows, is written, and is made on what is stored then. A write that fails takes back its own change and no other one.
  */
 export class Writes {
-  private readonly lines = new Map<string, Line>();
+  private readonly lines = new Map<string, object>();
 
   constructor(private readonly client: QueryClient) {}
 
   /** What a fetch has brought, with the changes on it that are still being written. */
   fetched<D>(key: QueryKey, stored: D): D {
-    const line = this.lineOf(hashKey(key), stored);
+    const line = this.lineOf(key, stored);
     line.stored = stored;
     return apply(stored, line.pending);
   }
 
   /** What is stored of a query, as far as this page knows: without changes that are being written. */
   stored<D>(key: QueryKey): D | undefined {
-    return this.lines.get(hashKey(key))?.stored as D | undefined;
+    return this.known<D>(key)?.stored;
   }
 
   /** Changes what is known without writing: for what follows from something else that was stored. */
   update<D>(key: QueryKey, change: (data: D) => D): void {
-    const line = this.lines.get(hashKey(key));
+    const line = this.known<D>(key);
     if (line?.stored === undefined) return;
-    const next = change(line.stored as D);
+    const next = change(line.stored);
     if (next === line.stored) return;
     line.stored = next;
     this.show(key, line);
@@ -62,23 +62,22 @@ export class Writes {
   }
 
   async commit<D, R = unknown>({ key, patch, write, settle, quiet }: Write<D, R>): Promise<R> {
-    const hash = hashKey(key);
     const had = this.client.getQueryData<D>(key);
     const running = had !== undefined && this.client.isFetching({ queryKey: key, exact: true }) > 0;
     if (running) await this.client.cancelQueries({ queryKey: key, exact: true });
-    const line = this.lineOf(hash, had);
+    const line = this.lineOf(key, had);
     if (!quiet) {
-      line.pending.push(patch as never);
+      line.pending.push(patch);
       this.show(key, line);
     }
     const take = () => {
-      line.pending = line.pending.filter((p) => p !== (patch as never));
+      line.pending = line.pending.filter((p) => p !== patch);
     };
     try {
       const result = await write(this.client.getQueryData<D>(key));
       take();
       // Another tab may have changed it meanwhile, and it was read again: the change goes onto that.
-      if (line.stored !== undefined) line.stored = settle ? settle(line.stored as D, result) : patch(line.stored as D);
+      if (line.stored !== undefined) line.stored = settle ? settle(line.stored, result) : patch(line.stored);
       this.show(key, line);
       return result;
     } catch (e) {
@@ -91,16 +90,23 @@ export class Writes {
     }
   }
 
-  private lineOf(hash: string, stored: unknown): Line {
-    let line = this.lines.get(hash);
-    if (!line) this.lines.set(hash, (line = { stored, pending: [] }));
+  /** What a key stands for is always of one type, as it is for the query client: whoever names the key names the type. */
+  private known<D>(key: QueryKey): Line<D> | undefined {
+    return this.lines.get(hashKey(key)) as Line<D> | undefined;
+  }
+
+  private lineOf<D>(key: QueryKey, stored: D | undefined): Line<D> {
+    const known = this.known<D>(key);
+    if (known) return known;
+    const line: Line<D> = { stored, pending: [] };
+    this.lines.set(hashKey(key), line);
     return line;
   }
 
-  private show(key: QueryKey, line: Line): void {
+  private show<D>(key: QueryKey, line: Line<D>): void {
     if (line.stored !== undefined) this.client.setQueryData(key, apply(line.stored, line.pending));
   }
 }
 
-const apply = <D>(stored: D, pending: Line['pending']): D =>
-  pending.reduce<D>((data, change) => change(data as never) as D, stored);
+const apply = <D>(stored: D, pending: Line<D>['pending']): D =>
+  pending.reduce((data, change) => change(data), stored);

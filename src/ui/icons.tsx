@@ -29,8 +29,7 @@ export function Icon({ name, size = 24, color }: { name: IconName; size?: number
 }
 
 /** For Paper's own components, which ask for icons by name. */
-export function paperIcon({ name, color, size }: { name: unknown; color?: string; size: number }) {
-  return typeof name === 'string' && name in PATHS ? (
-    <Icon name={name as IconName} size={size} color={color ?? 'currentColor'} />
-  ) : null;
-}
+export const paperIcon: NonNullable<ComponentProps<typeof PaperProvider>['settings']>['icon'] = ({ name, color, size }) =>
+  isIconName(name) ? <Icon name={name} size={size} color={color ?? 'currentColor'} /> : null;
+
+const isIconName = (name: unknown): name is IconName => typeof name === 'string' && name in PATHS;

@@ -1,7 +1,7 @@
-import { useLocalSearchParams } from 'expo-router';
 import { ProductScreen } from '@/features/library/ProductScreen';
+import { usePageParams } from '@/ui/pages';
 
 export default function ProductRoute() {
-  const { id = '' } = useLocalSearchParams<{ id: string }>();
+  const { id = '' } = usePageParams('/library/[id]');
   return <ProductScreen key={id} id={id} />;
 }

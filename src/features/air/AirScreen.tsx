@@ -22,6 +22,7 @@ import { gap } from '@/ui/theme';
 import { airLine } from '@/ui/words';
 import { AirChart } from './AirChart';
 import { fitAnswer, UNFIT_WORDS } from '@/ui/fit';
+import { pageHref } from '@/ui/pages';
 import { Readings } from './Readings';
 
 /** What one sprays, first of each family in the library. */
@@ -98,7 +99,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
               <Rain room={room} now={now} />
             </Section>
             <View style={{ marginTop: gap(2) }}>
-              <Quiet label="What if I heat?" onPress={() => router.navigate('/heat' as never)} />
+              <Quiet label="What if I heat?" onPress={() => router.navigate(pageHref('/heat'))} />
             </View>
           </>
         }

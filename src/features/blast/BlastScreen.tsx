@@ -12,6 +12,7 @@ import { readNumber, typed, type NumberKind } from '@/ui/numbers';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 import { Staging } from './Staging';
 import { areaOf, zonesOn } from './parts';
 
@@ -134,7 +135,13 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
             disabled={toCover > 0}
             onPress={() =>
               router.navigate(
-                `/log?job=${open.job.id}&kind=blasted&zones=${zoneIds.join()}&media=${encodeURIComponent(media.name)}${plan ? `&bar=${plan.heldBarG.toFixed(1)}` : ''}` as never,
+                pageHref('/log', {
+                  job: open.job.id,
+                  kind: 'blasted',
+                  zones: zoneIds.join(),
+                  media: media.name,
+                  bar: plan?.heldBarG.toFixed(1),
+                }),
               )
             }
             testID="log-blast"

@@ -12,6 +12,7 @@ import { Field, Fields } from '@/ui/Field';
 import { Act, Head, Notice, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 import { decideAway } from '@/workers/decide';
 import { Keep } from './Keep';
 import { Spreads } from './Spreads';
@@ -89,7 +90,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
           <Act
             label="Log a temporary repair"
             grow
-            onPress={() => router.navigate(`/log?job=${jobId}&zones=${zone.id}&kind=repaired` as never)}
+            onPress={() => router.navigate(pageHref('/log', { job: jobId, zones: zone.id, kind: 'repaired' }))}
           />
         )
       }

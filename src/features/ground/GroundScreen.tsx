@@ -6,6 +6,7 @@ import { Halves } from '@/ui/Beside';
 import { dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
+import { pageHref } from '@/ui/pages';
 
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
 export function GroundScreen({ jobId }: { jobId: string | undefined }) {
@@ -45,7 +46,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
   const parts = partsSum(job, now);
   const due = dueRepairs(job, state);
   const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
-  const to = (path: string) => router.navigate(`${path}?job=${job.id}` as never);
+  const to = (path: '/level' | '/bags' | '/order' | '/blast') => router.navigate(pageHref(path, { job: job.id }));
   const next = waiting[0];
   return (
     <Page testID="ground" wide>
@@ -114,7 +115,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                   key={panel.id}
                   role="link"
                   label={`Map of ${panel.name}`}
-                  onPress={() => router.navigate(`/map?job=${job.id}&panel=${panel.id}` as never)}
+                  onPress={() => router.navigate(pageHref('/map', { job: job.id, panel: panel.id }))}
                 >
                   <View style={{ flex: 1, minWidth: 0 }}>
                     <T kind="strong">{panel.name}</T>

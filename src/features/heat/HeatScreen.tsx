@@ -23,6 +23,7 @@ import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { stageWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 import { HEAT_NAMES } from './heatNames';
 import { WarmUp } from './WarmUp';
 
@@ -145,7 +146,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
           {(kind === 'lamp' || kind === 'oven') && zone && (
             <Act
               label="It is on: log it"
-              onPress={() => router.navigate(`/log?job=${open.job.id}&zones=${zone.id}&kind=baked` as never)}
+              onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: zone.id, kind: 'baked' }))}
             />
           )}
         </>

@@ -8,6 +8,7 @@ import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 import { AddPanel, AddZone } from './AddForms';
 import { ChangePanel } from './ChangePanel';
 
@@ -43,7 +44,7 @@ function NewJob() {
     const checked = parseJob(job);
     if (!checked.ok) return setProblem(Object.fromEntries(checked.error.map((p) => [p.path, p.message])));
     putJob({ job, events: [], products: [] }).then(
-      () => router.replace(`/job/${job.id}` as never),
+      () => router.replace(pageHref('/job/[jobId]', { jobId: job.id })),
       (e: Error) => setProblem({ '': errorText(e) }),
     );
   };
@@ -103,7 +104,7 @@ function Change({ open }: { open: OpenJob }) {
             testID="save"
           />
         ) : (
-          <Act label="To its panels" grow onPress={() => router.navigate('/panels' as never)} />
+          <Act label="To its panels" grow onPress={() => router.navigate(pageHref('/panels'))} />
         )
       }
     >

@@ -6,6 +6,7 @@ import { useLibrary } from '@/data';
 import { Field } from '@/ui/Field';
 import { Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
+import { pageHref } from '@/ui/pages';
 
 /** Every product by family, and how it is mixed. */
 export function LibraryScreen() {
@@ -27,11 +28,7 @@ export function LibraryScreen() {
         return list.length === 0 ? null : (
           <Section key={f} title={FAMILIES[f].name}>
             {list.map((p) => (
-              <Row
-                key={p.id}
-                role="link"
-                onPress={() => router.navigate(`/library/${encodeURIComponent(p.id)}` as never)}
-              >
+              <Row key={p.id} role="link" onPress={() => router.navigate(pageHref('/library/[id]', { id: p.id }))}>
                 <View style={{ flex: 1, minWidth: 0 }}>
                   <T kind="strong">{p.name}</T>
                   <T kind="small" tone="muted">

@@ -9,6 +9,7 @@ import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Head, Notice, Page, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 import { figureAt, figuresOf, textsOf, withTexts, type SheetFigure } from './sheet';
 
 /** One product's figures; a copy of it with the figures of the sheet in hand. */
@@ -44,7 +45,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
         `${p.name} is in the log of ${users.map((j) => j.job.name).join(' and ')}, so it stays. Its figures can still be changed.`,
       );
     removeProduct(p.id).then(
-      () => router.replace('/library' as never),
+      () => router.replace(pageHref('/library')),
       (e: Error) => setProblem(errorText(e)),
     );
   };
@@ -121,7 +122,7 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
     saveProduct(r.value).then(
       () => {
         close();
-        if (isNew) router.replace(`/library/${encodeURIComponent(product.id)}` as never);
+        if (isNew) router.replace(pageHref('/library/[id]', { id: product.id }));
       },
       (e: Error) => setProblems({ '': errorText(e) }),
     );

@@ -62,6 +62,7 @@ import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
 import { VerdictNotice } from '@/ui/VerdictNotice';
+import { pageHref } from '@/ui/pages';
 import { AGO, AGO_LABELS, whenOf, type Ago } from './when';
 import { ZonePick } from './ZonePick';
 
@@ -303,8 +304,9 @@ function Filled({
       onSuccess: () => {
         const panel = first ? panelOf(open.job, first) : undefined;
         if (old && router.canGoBack()) router.back();
-        else if (panel) router.replace(`/panel/${open.job.id}/${panel.id}?zone=${first}` as never);
-        else router.replace('/' as never);
+        else if (panel)
+          router.replace(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id, zone: first }));
+        else router.replace(pageHref('/'));
       },
       onError: (e) =>
         setProblems(
@@ -343,7 +345,7 @@ function Filled({
             onPress={save}
             testID="save"
           />
-          <Act label="Leave" onPress={() => (router.canGoBack() ? router.back() : router.replace('/' as never))} />
+          <Act label="Leave" onPress={() => (router.canGoBack() ? router.back() : router.replace(pageHref('/')))} />
         </>
       }
     >

@@ -7,6 +7,7 @@ import { Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { markWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 
 /** Marks of a face: an open one leads to its repair, one that was dealt with to the panel. */
 export function FaultList({
@@ -39,8 +40,10 @@ export function FaultList({
           label={f.doneMs === undefined ? `Log the repair: ${markWords(f.mark, units)}` : markWords(f.mark, units)}
           onPress={() =>
             f.doneMs === undefined
-              ? router.navigate(`/log?job=${open.job.id}&zones=${zoneId}&kind=repaired&fault=${f.id}` as never)
-              : router.navigate(`/panel/${open.job.id}/${panel.id}?zone=${zoneId}` as never)
+              ? router.navigate(pageHref('/log', { job: open.job.id, zones: zoneId, kind: 'repaired', fault: f.id }))
+              : router.navigate(
+                  pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id, zone: zoneId }),
+                )
           }
         >
           <View style={{ flex: 1, minWidth: 0 }}>

@@ -10,6 +10,7 @@ import { PanelMap, type Mark } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 import { FaultForm } from './FaultForm';
 import { FaultList } from './FaultList';
 import { OutlineForm } from './OutlineForm';
@@ -255,14 +256,17 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
             <Quiet
               label={mark ? 'Work out its repair' : 'Work out a repair'}
               onPress={() =>
-                router.navigate(
-                  `/repair?job=${open.job.id}&panel=${panel.id}${mark ? `&fault=${mark.fault.id}` : ''}` as never,
-                )
+                router.navigate(pageHref('/repair', { job: open.job.id, panel: panel.id, fault: mark?.fault.id }))
               }
             />
             <Quiet label="Change the outline or its size" onPress={() => setReshape(true)} />
             <View style={{ marginTop: gap(2) }}>
-              <Act label="To the panel" onPress={() => router.navigate(`/panel/${open.job.id}/${panel.id}` as never)} />
+              <Act
+                label="To the panel"
+                onPress={() =>
+                  router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id }))
+                }
+              />
             </View>
           </>
         }

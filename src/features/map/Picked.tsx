@@ -5,6 +5,7 @@ import { useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
+import { pageHref } from '@/ui/pages';
 
 /** The zone that was tapped: where its history comes from, and what can be done with its outline. */
 export function PickedZone({
@@ -39,7 +40,11 @@ export function PickedZone({
       <Row
         role="link"
         label={`What is on ${zone.name}`}
-        onPress={() => router.navigate(`/panel/${open.job.id}/${zone.panelId}?zone=${zone.id}` as never)}
+        onPress={() =>
+          router.navigate(
+            pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: zone.panelId, zone: zone.id }),
+          )
+        }
       >
         <T kind="strong">What is on it</T>
       </Row>

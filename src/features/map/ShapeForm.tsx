@@ -35,6 +35,7 @@ import { PanelMap } from '@/ui/map/PanelMap';
 import { Sketch, useBlank, useSketchAtRest } from '@/ui/map/sketch';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 
 const WAYS = [
   { value: 'shape', label: 'A usual shape' },
@@ -101,7 +102,11 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
           <Act label="Keep this outline" strong grow onPress={save} testID="keep-shape" />
           <Act
             label="Leave"
-            onPress={() => (onDone ? onDone() : router.navigate(`/panel/${open.job.id}/${panel.id}` as never))}
+            onPress={() =>
+              onDone
+                ? onDone()
+                : router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id }))
+            }
           />
         </>
       }

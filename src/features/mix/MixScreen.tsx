@@ -20,6 +20,7 @@ import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 import { forProduct, fresh, mixable, work, type MixDraft } from './cup';
 import { PourLines } from './PourLines';
 import { Sprayed } from './Sprayed';
@@ -112,7 +113,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         back={() => setSprayed(false)}
         done={(panelId) => {
           save(null);
-          router.replace(`/panel/${open.job.id}/${panelId}?zone=${zones[0]?.id}` as never);
+          router.replace(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId, zone: zones[0]?.id }));
         }}
       />
     );

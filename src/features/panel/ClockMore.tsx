@@ -10,6 +10,7 @@ import { Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 import { rangeWords } from './rangeWords';
 
 interface Props {
@@ -45,7 +46,7 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
       )}
       <Quiet
         label="What if I heat it?"
-        onPress={() => router.navigate(`/heat?job=${open.job.id}&zone=${zoneId}` as never)}
+        onPress={() => router.navigate(pageHref('/heat', { job: open.job.id, zone: zoneId }))}
       />
       {flash && flash.atMs - now < HOUR_MS && <Awake />}
     </View>

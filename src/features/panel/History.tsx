@@ -19,6 +19,7 @@ import { Choices, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
 import { eventWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 import { entriesOf } from './lastEntry';
 
 /** So many entries at first: what a person looks for is nearly always the newest. */
@@ -153,7 +154,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
       {LOGGABLE.some((k) => k === e.kind) && (
         <Quiet
           label="Correct this"
-          onPress={() => router.navigate(`/log?job=${open.job.id}&replaces=${encodeURIComponent(e.id)}` as never)}
+          onPress={() => router.navigate(pageHref('/log', { job: open.job.id, replaces: e.id }))}
         />
       )}
       <Quiet

@@ -10,6 +10,7 @@ import { Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
+import { pageHref } from '@/ui/pages';
 
 interface Props {
   open: OpenJob;
@@ -45,7 +46,12 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
               label="Log it"
               onPress={() =>
                 router.navigate(
-                  `/log?job=${open.job.id}&zones=${zoneId}&kind=${s.logs}${'product' in s.step ? `&product=${encodeURIComponent(s.step.product.id)}` : ''}` as never,
+                  pageHref('/log', {
+                    job: open.job.id,
+                    zones: zoneId,
+                    kind: s.logs,
+                    product: 'product' in s.step ? s.step.product.id : undefined,
+                  }),
                 )
               }
             />

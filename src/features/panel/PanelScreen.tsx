@@ -23,6 +23,7 @@ import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { markWords, momentWords, surfaceWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 import { bandLabel, BandMore } from './BandMore';
 import { BareClock } from './BareClock';
 import { ClockMore } from './ClockMore';
@@ -97,7 +98,7 @@ function Panel({
             strong
             grow
             testID="log"
-            onPress={() => router.navigate(`/log?job=${open.job.id}&zones=${zone.id}` as never)}
+            onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: zone.id }))}
           />
           <Undo open={open} panelId={panelId} now={now} />
         </>
@@ -138,16 +139,16 @@ function Panel({
       <View style={{ marginTop: gap(2) }}>
         <Quiet
           label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
-          onPress={() => router.navigate(`/mix?job=${open.job.id}&zones=${zone.id}` as never)}
+          onPress={() => router.navigate(pageHref('/mix', { job: open.job.id, zones: zone.id }))}
         />
       </View>
       <Quiet
         label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
-        onPress={() => router.navigate(`/map?job=${open.job.id}&panel=${panelId}` as never)}
+        onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
       />
       <Quiet
         label="Repair or replace?"
-        onPress={() => router.navigate(`/decide?job=${open.job.id}&panel=${panelId}` as never)}
+        onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
       />
       <Material open={settled} panelId={panelId} />
       <History open={settled} zones={zones} zone={zone} now={now} />
@@ -191,7 +192,8 @@ const Faults = memo(function Faults({
           key={f.id}
           {...(open.includes(f) && {
             label: `Log the repair: ${f.mark ? markWords(f.mark, units) : ''}`,
-            onPress: () => router.navigate(`/log?job=${jobId}&zones=${zoneId}&kind=repaired&fault=${f.id}` as never),
+            onPress: () =>
+              router.navigate(pageHref('/log', { job: jobId, zones: zoneId, kind: 'repaired', fault: f.id })),
           })}
         >
           <View style={{ flex: 1 }}>

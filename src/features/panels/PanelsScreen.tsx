@@ -9,6 +9,7 @@ import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T } from '@/ui/T';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 
 /** Filters that people ask for across the room. */
 const FILTERS: { value: string; label: string; stages?: ZoneStage[] }[] = [
@@ -50,7 +51,7 @@ export function PanelsScreen({ selected }: Props) {
   return (
     <Page
       testID="panels"
-      foot={selected ? undefined : <Act label="+ Log" strong grow onPress={() => router.navigate('/log' as never)} />}
+      foot={selected ? undefined : <Act label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} />}
     >
       <Head over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
       {count > 0 && <Choices label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
@@ -59,7 +60,7 @@ export function PanelsScreen({ selected }: Props) {
         <Blank
           title="No job yet"
           text="Start one, then add its panels."
-          act={<Act label="Start a job" onPress={() => router.navigate('/job/new' as never)} />}
+          act={<Act label="Start a job" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))} />}
         />
       )}
       {live.map(({ open, statuses }) => (
@@ -93,7 +94,9 @@ function JobPanels({
   return (
     <Section
       title={open.job.name}
-      aside={<Quiet label="Change job" onPress={() => router.navigate(`/job/${open.job.id}` as never)} />}
+      aside={
+        <Quiet label="Change job" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))} />
+      }
     >
       {open.job.panels.length === 0 && (
         <View style={{ paddingVertical: gap(3) }}>
@@ -109,7 +112,7 @@ function JobPanels({
         <Quiet
           label="Before paint: faults, parts, blasting"
           icon="chevron-right"
-          onPress={() => router.navigate(`/ground?job=${open.job.id}` as never)}
+          onPress={() => router.navigate(pageHref('/ground', { job: open.job.id }))}
         />
       )}
       {panels.map((p) => (
@@ -117,7 +120,7 @@ function JobPanels({
           key={p.id}
           role="link"
           selected={p.id === selected}
-          onPress={() => router.navigate(`/panel/${open.job.id}/${p.id}` as never)}
+          onPress={() => router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: p.id }))}
         >
           <PanelLine open={open} panel={p} statuses={statuses} />
         </Row>

@@ -15,6 +15,7 @@ import { useJob, useSettings, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Page } from '@/ui/parts';
 import { markWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 import { BondWork } from './BondWork';
 import { CrackWork } from './CrackWork';
 import { DentWork } from './DentWork';
@@ -115,7 +116,13 @@ function Repair({ open, panel, faultId }: { open: OpenJob; panel: Panel; faultId
             grow
             onPress={() =>
               router.navigate(
-                `/log?job=${open.job.id}&zones=${zone.id}&kind=repaired${treatment ? `&treatment=${treatment}` : ''}${mark ? `&fault=${faultId}` : ''}` as never,
+                pageHref('/log', {
+                  job: open.job.id,
+                  zones: zone.id,
+                  kind: 'repaired',
+                  treatment,
+                  fault: mark && faultId,
+                }),
               )
             }
           />

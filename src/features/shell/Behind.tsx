@@ -10,6 +10,7 @@ import { ring, showNotice } from '@/ui/ring';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 
 /** What goes on behind every page: devices that are listened to, and alarms. Loaded after the first page. */
 export default function Behind() {
@@ -78,7 +79,12 @@ function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): 
           <Pressable
             key={a.key}
             role="link"
-            onPress={() => panel && router.navigate(`/panel/${a.open.job.id}/${panel.id}?zone=${a.zoneId}` as never)}
+            onPress={() =>
+              panel &&
+              router.navigate(
+                pageHref('/panel/[jobId]/[panelId]', { jobId: a.open.job.id, panelId: panel.id, zone: a.zoneId }),
+              )
+            }
             style={{ minHeight: GLOVE, justifyContent: 'center', paddingVertical: gap(1) }}
           >
             <T kind="strong">{titleOf(a)}</T>

@@ -9,8 +9,9 @@ import { Act, Blank, Notice, Page } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
 import { paperTheme } from '@/ui/paperTheme';
+import { pageHref, type OpenPage } from '@/ui/pages';
 
-const TABS: { path: string; under: string[]; label: string; icon: IconName }[] = [
+const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[] = [
   { path: '/', under: [], label: 'Today', icon: 'today' },
   {
     path: '/panels',
@@ -57,7 +58,7 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
     <LookProvider value={look}>
       <PaperProvider
         theme={paperTheme(palette, scale)}
-        settings={{ icon: paperIcon as never, rippleEffectEnabled: false }}
+        settings={{ icon: paperIcon, rippleEffectEnabled: false }}
       >
         {children}
       </PaperProvider>
@@ -121,7 +122,7 @@ function Nav({ wide }: { wide?: boolean }) {
             role="link"
             aria-current={on ? 'page' : undefined}
             aria-label={t.label}
-            onPress={() => router.navigate(t.path as never)}
+            onPress={() => router.navigate(pageHref(t.path))}
             style={({ pressed }) => ({
               flex: wide ? undefined : 1,
               minHeight: GLOVE + (wide ? 18 : 6),

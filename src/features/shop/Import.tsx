@@ -8,6 +8,7 @@ import { fullWhen } from '@/ui/format';
 import { Act, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { pageHref } from '@/ui/pages';
 
 type Step =
   | { at: 'idle' }
@@ -86,7 +87,7 @@ export function Import() {
       {step.at === 'done' && (
         <View>
           <T kind="small" tone="good">{`${step.name} is in.`}</T>
-          <Quiet label="See its panels" onPress={() => router.navigate('/panels' as never)} />
+          <Quiet label="See its panels" onPress={() => router.navigate(pageHref('/panels'))} />
         </View>
       )}
       {step.at === 'failed' && <Notice tone="stop">{`Nothing was imported. ${step.message}`}</Notice>}

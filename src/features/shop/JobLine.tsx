@@ -8,6 +8,7 @@ import { Quiet, Row } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { momentWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 
 /** One job of the shop: out as a file, its clocks into a calendar, changed, or deleted. */
 export function JobLine({ open }: { open: OpenJob }) {
@@ -34,7 +35,7 @@ export function JobLine({ open }: { open: OpenJob }) {
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
           <Quiet label="Export" onPress={() => void exportJob(open, all, nowMs())} />
           <Quiet label="Clocks to a calendar" onPress={calendar} />
-          <Quiet label="Change" onPress={() => router.navigate(`/job/${open.job.id}` as never)} />
+          <Quiet label="Change" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))} />
           {sure ? (
             <>
               <Quiet

@@ -10,6 +10,7 @@ import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/part
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
+import { pageHref } from '@/ui/pages';
 import { AlarmSettings } from './AlarmSettings';
 import { Import } from './Import';
 import { JobLine } from './JobLine';
@@ -31,7 +32,13 @@ export function ShopScreen() {
       />
       <Section
         title="Jobs"
-        aside={<Quiet label="New job" icon="plus" onPress={() => router.navigate('/job/new' as never)} />}
+        aside={
+          <Quiet
+            label="New job"
+            icon="plus"
+            onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))}
+          />
+        }
       >
         {jobs.map((j) => (
           <JobLine key={j.job.id} open={j} />
@@ -40,7 +47,7 @@ export function ShopScreen() {
         <Import />
       </Section>
       <Section title="Library">
-        <Row role="link" onPress={() => router.navigate('/library' as never)}>
+        <Row role="link" onPress={() => router.navigate(pageHref('/library'))}>
           <View style={{ flex: 1 }}>
             <T kind="strong">{`${all.length} products`}</T>
             <T kind="small" tone="muted">

@@ -5,6 +5,7 @@ import { useLater, useAdvice, type LiveJob } from '@/data';
 import { dayOnly } from '@/ui/format';
 import { Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
+import { pageHref } from '@/ui/pages';
 
 /** An order that comes within so many days is told ahead. */
 const AHEAD_MS = 3 * DAY_MS;
@@ -22,7 +23,7 @@ export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number })
   return (
     <Section title="Parts on order" aside={String(orders.length)}>
       {orders.map(({ job, bag, item, dueMs, late }) => (
-        <Row key={item.id} role="link" onPress={() => router.navigate(`/bags?job=${job.id}` as never)}>
+        <Row key={item.id} role="link" onPress={() => router.navigate(pageHref('/bags', { job: job.id }))}>
           <View style={{ flex: 1, minWidth: 0 }}>
             <T kind="strong">{`${item.count - item.back} ${item.name}`}</T>
             <T kind="small" tone={late ? 'stop' : 'muted'}>

@@ -12,6 +12,7 @@ import { T, type Tone } from '@/ui/T';
 import { gap, TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
+import { pageHref } from '@/ui/pages';
 import { Orders } from './Orders';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 
@@ -24,7 +25,16 @@ export function TodayScreen() {
   if (loading) return <Page>{null}</Page>;
   if (live.length === 0)
     return (
-      <Page foot={<Act label="Start a job" strong grow onPress={() => router.navigate('/job/new' as never)} />}>
+      <Page
+        foot={
+          <Act
+            label="Start a job"
+            strong
+            grow
+            onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))}
+          />
+        }
+      >
         <Blank
           title="No job yet"
           text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
@@ -50,7 +60,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   return (
     <Page
       testID="today"
-      foot={<Act label="+ Log" strong grow onPress={() => router.navigate('/log' as never)} testID="log" />}
+      foot={<Act label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} testID="log" />}
     >
       <Head
         over={settings.shopName}
@@ -148,7 +158,7 @@ function AirNow({ now }: { now: number }) {
   return (
     <Pressable
       role="link"
-      onPress={() => router.navigate('/air' as never)}
+      onPress={() => router.navigate(pageHref('/air'))}
       testID="air-now"
       style={{ minHeight: TARGET, justifyContent: 'center' }}
     >
@@ -183,7 +193,11 @@ function List({
         <Row
           key={r.key}
           role="link"
-          onPress={() => router.navigate(`/panel/${r.open.job.id}/${r.panel.id}?zone=${r.zones[0]?.id}` as never)}
+          onPress={() =>
+            router.navigate(
+              pageHref('/panel/[jobId]/[panelId]', { jobId: r.open.job.id, panelId: r.panel.id, zone: r.zones[0]?.id }),
+            )
+          }
         >
           {children(r)}
         </Row>

@@ -1,10 +1,10 @@
-import { useLocalSearchParams } from 'expo-router';
 import { PanelScreen } from '@/features/panel/PanelScreen';
 import { PanelsScreen } from '@/features/panels/PanelsScreen';
 import { Beside } from '@/ui/Beside';
+import { usePageParams } from '@/ui/pages';
 
 export default function PanelRoute() {
-  const { jobId = '', panelId = '', zone } = useLocalSearchParams<{ jobId: string; panelId: string; zone?: string }>();
+  const { jobId = '', panelId = '', zone } = usePageParams('/panel/[jobId]/[panelId]');
   return (
     <Beside
       list={<PanelsScreen selected={{ jobId, panelId }} />}

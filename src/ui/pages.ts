@@ -1,0 +1,60 @@
+import { useLocalSearchParams, type Href } from 'expo-router';
+import type { LoggableKind, MediaName, Treatment } from '@/core';
+
+type Nothing = Record<never, string>;
+interface OfJob {
+  job?: string;
+}
+
+/** Every page of the app and what its address may carry. A link to another page, or with another parameter, does not compile. */
+export interface Pages {
+  '/': Nothing;
+  '/air': Nothing;
+  '/bags': OfJob;
+  '/blast': OfJob;
+  '/decide': OfJob & { panel?: string };
+  '/ground': OfJob;
+  '/heat': OfJob & { zone?: string };
+  /** `new` begins one. */
+  '/job/[jobId]': { jobId: string };
+  '/level': OfJob;
+  '/library': Nothing;
+  '/library/[id]': { id: string };
+  '/log': OfJob & {
+    /** Ids, with commas between. */
+    zones?: string;
+    kind?: LoggableKind;
+    product?: string;
+    /** The entry that is put right. */
+    replaces?: string;
+    /** The mark that a repair deals with. */
+    fault?: string;
+    treatment?: Treatment;
+    media?: MediaName;
+    /** Pressure of a blast, bar. */
+    bar?: string;
+  };
+  '/map': OfJob & { panel?: string };
+  '/mix': OfJob & { zones?: string };
+  '/order': OfJob;
+  '/panel/[jobId]/[panelId]': { jobId: string; panelId: string; zone?: string };
+  '/panels': Nothing;
+  '/repair': OfJob & { panel?: string; fault?: string };
+  '/shop': Nothing;
+}
+export type PagePath = keyof Pages;
+/** Pages that need nothing in their address. */
+export type OpenPage = { [P in PagePath]: Nothing extends Pages[P] ? P : OfJob extends Pages[P] ? P : never }[PagePath];
+
+/** The address of a page. Parameters that are undefined are left out. */
+export function pageHref<P extends PagePath>(
+  pathname: P,
+  ...[params]: P extends OpenPage ? [params?: Pages[P]] : [params: Pages[P]]
+): Href {
+  const given = Object.entries(params ?? {}).filter(([, v]) => v !== undefined);
+  return { pathname, params: Object.fromEntries(given) as Record<string, string> };
+}
+
+/** What the address of the page at hand carries: texts from outside, of which nothing is known yet. */
+export const usePageParams = <P extends PagePath>(_page: P): { [K in keyof Pages[P]]?: string } =>
+  useLocalSearchParams() as { [K in keyof Pages[P]]?: string };
