@@ -1,6 +1,12 @@
 import tseslint from 'typescript-eslint';
 import hooks from 'eslint-plugin-react-hooks';
 
+/** `!` stands behind an index that the lines above it bound, and nowhere else: what may be missing is asked for. */
+const INDEX_ONLY = {
+  selector: 'TSNonNullExpression:not(:has(> MemberExpression[computed=true]))',
+  message: 'Ask whether it is there. `!` is for an index that the code around it bounds.',
+};
+
 export default tseslint.config(
   { ignores: ['dist', 'test-results', 'node_modules', '.expo', '*.config.js', '.dependency-cruiser.cjs'] },
   ...tseslint.configs.strict,
@@ -26,8 +32,13 @@ export default tseslint.config(
   },
   { files: ['server/main.ts', 'bench/**', 'demo/**', 'scripts/**', 'e2e/**'], rules: { 'no-console': 'off' } },
   {
+    files: ['src/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/core/testing.ts'],
+    rules: { 'no-restricted-syntax': ['error', INDEX_ONLY] },
+  },
+  {
     files: ['src/core/**'],
-    ignores: ['**/*.test.ts'],
+    ignores: ['**/*.test.ts', 'src/core/testing.ts'],
     rules: {
       'no-restricted-globals': ['error', 'window', 'document', 'navigator', 'localStorage', 'fetch'],
       'no-restricted-properties': [
@@ -37,6 +48,7 @@ export default tseslint.config(
       ],
       'no-restricted-syntax': [
         'error',
+        INDEX_ONLY,
         {
           selector: "NewExpression[callee.name='Date'][arguments.length=0]",
           message: 'The core has no clock of its own.',

@@ -1,7 +1,7 @@
 import { json, Router, type Request, type Response } from 'express';
 import {
   BENCH_FAULTS,
-  asLogged,
+  roundAsLogger,
   workshopAir,
   workshopForecast,
   type BenchFault,
@@ -44,7 +44,7 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
   let streams = 0;
   const broken = (): BenchFault | undefined => (fault && now() < fault.untilMs ? fault.kind : undefined);
 
-  const logged = (atMs: number): LoggerMessage => asLogged(workshopAir(atMs, anchorMs, seed));
+  const logged = (atMs: number): LoggerMessage => roundAsLogger(workshopAir(atMs, anchorMs, seed));
   /** What goes over the wire for a reading: itself, or what the fault makes of it. */
   const wire = (m: LoggerMessage): string => {
     switch (broken()) {

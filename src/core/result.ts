@@ -13,7 +13,7 @@ export interface FieldProblem {
 }
 
 /** Closes an exhaustive `switch`: the compiler proves that it is never reached. */
-export function never(x: never): never {
+export function assertNever(x: never): never {
   throw new Error(`Unexpected value ${JSON.stringify(x)}`);
 }
 

@@ -2,7 +2,7 @@ import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { seedDemo } from './demo';
 import { refresh } from './refresh';
-import { initialMode, remember, storeName, type Mode } from './mode';
+import { initialMode, saveMode, storeName, type Mode } from './mode';
 import { openRepository, type Repository } from './repository';
 import { memoryStorage, openStorage, StorageProblem, type StorageProblemKind } from './storage';
 import { nowMs } from './clock';
@@ -139,7 +139,7 @@ export function DataProvider({ children, loading, choose }: Props) {
             setTrouble,
             writes,
             tellOthers,
-            switchTo: (m) => void remember(m).then(setMode),
+            switchTo: (m) => void saveMode(m).then(setMode),
             restartDemo: async () => {
               await seedDemo(opened.repo, nowMs(), true);
               await refresh(client, { repo: opened.repo, writes }, ['all']);
@@ -151,7 +151,7 @@ export function DataProvider({ children, loading, choose }: Props) {
   );
 
   if (fault) throw fault as Error;
-  if (mode === null) return <>{choose((m) => void remember(m).then(setMode))}</>;
+  if (mode === null) return <>{choose((m) => void saveMode(m).then(setMode))}</>;
   if (!value || value.mode !== mode) return <>{loading}</>;
   return (
     <QueryClientProvider client={client}>

@@ -2,7 +2,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refusal, type Job, type LogEvent, type Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
-import { boundary } from './boundary';
+import { loadFormats } from './boundary';
 import { useData } from './DataProvider';
 import { shareLibrary } from './library';
 import { withEvents, withJob, type OpenJob } from './openJob';
@@ -12,7 +12,7 @@ import { fetchShop } from './shop';
 import { StorageProblem } from './storage';
 
 /** Remembers the last answer, for what is asked for before a write and again after it. */
-export function lastResult<A extends object, R>(make: (a: A) => R): (a: A) => R {
+export function memoizeLast<A extends object, R>(make: (a: A) => R): (a: A) => R {
   let had: { a: A; r: R } | undefined;
   return (a) => {
     if (had?.a !== a) had = { a, r: make(a) };
@@ -39,8 +39,8 @@ export function useShopActions() {
      * held against it.
      */
     const sound = async (change: (j: Job) => Job) => {
-      const { parseJob } = await boundary();
-      return lastResult((j: Job): Job => {
+      const { parseJob } = await loadFormats();
+      return memoizeLast((j: Job): Job => {
         const next = change(j);
         const checked = parseJob(next);
         if (!checked.ok && parseJob(j).ok) throw new Refusal(checked.error[0]!.message);
@@ -101,7 +101,7 @@ export function useShopActions() {
         // What cannot be is refused before it shows.
         if (known) safe(known.job);
         let behind = false;
-        const patch = lastResult((open: OpenJob) => withEvents(withJob(open, safe(open.job)), events));
+        const patch = memoizeLast((open: OpenJob) => withEvents(withJob(open, safe(open.job)), events));
         await said(
           writes.commit<OpenJob | null, HeadRecord & { job: Job }>({
             key: jobKey(id),

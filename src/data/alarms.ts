@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
 import { useData } from './DataProvider';
-import { nowMs, openedMs } from './clock';
+import { nowMs, pageOpenedMs } from './clock';
 import { useJobsInBackground } from './jobs';
 import type { OpenJob } from './openJob';
 import { ALARMS } from './queryKeys';
@@ -43,7 +43,7 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
     queryFn: async () => {
       const had = await repo.alarmsDone();
       // From when the page was opened: this part of it comes a little later.
-      const since = (d: Readonly<Done>): Done => ({ [SINCE]: openedMs, ...d });
+      const since = (d: Readonly<Done>): Done => ({ [SINCE]: pageOpenedMs, ...d });
       return writes.fetched(
         ALARMS,
         had[SINCE] === undefined ? await repo.changeAlarms(since).catch(() => since(had)) : had,

@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { MINUTE_MS, type ClimateReading, type Message, Refusal, errorText } from '@/core';
-import { devices } from './boundary';
+import { loadDevices } from './boundary';
 import { useClimateActions } from './climate';
 import { nowMs } from './clock';
 
@@ -73,7 +73,7 @@ export function useBenchConnection(): void {
 
     async function listen(): Promise<void> {
       // From where the log ends: it has to be read before that is known.
-      const [{ acceptReading }, log] = await Promise.all([devices(), storedLog()]);
+      const [{ acceptReading }, log] = await Promise.all([loadDevices(), storedLog()]);
       if (gone) return;
       const last = log.days.at(-1)?.readings.at(-1);
       const since = last ? Math.min(last.atMs, nowMs()) : nowMs() - BACK_MS;
@@ -99,7 +99,7 @@ export function useBenchConnection(): void {
       };
     }
     async function forecast(): Promise<void> {
-      const { acceptForecast } = await devices();
+      const { acceptForecast } = await loadDevices();
       try {
         const res = await fetch(`${base}/forecast`);
         if (!res.ok) throw new Error('it does not answer');

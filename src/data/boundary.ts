@@ -1,6 +1,6 @@
 /** Validation and files, loaded when something first crosses the boundary. One chunk for all of it. */
-export const boundary = () => import('@/core/formats');
+export const loadFormats = () => import('@/core/formats');
 /** What outside devices say and how it is judged: needed once one is there. */
-export const devices = () => import('@/core/devices');
+export const loadDevices = () => import('@/core/devices');
 /** Verdicts and plans: needed once a page has shown, and before an entry is written. */
 export const loadAdvice = () => import('@/core/advice');

@@ -47,14 +47,14 @@ export function useAfterPaint<T>(value: T): T {
 }
 
 /** When this page was opened, ms. */
-export const openedMs = Date.now();
+export const pageOpenedMs = Date.now();
 
 /** How long the first view has the device to itself, ms. */
 const FIRST_VIEW_MS = 1500;
 const begun = performance.now();
 
 /** False while the first view is still to itself: what may come later is loaded after that. */
-export function useLater(): boolean {
+export function useAfterFirstPaint(): boolean {
   const [later, setLater] = useState(() => performance.now() - begun > FIRST_VIEW_MS);
   useEffect(() => {
     if (later) return;

@@ -2,7 +2,7 @@ import { HOUR_MS, MINUTE_MS, type ClimateReading } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { shiftTo } from '@/core/formats/shift';
 import { DEFAULT_SETTINGS, type Seeding, type ShopRecord } from './records';
-import { devices } from './boundary';
+import { loadDevices } from './boundary';
 import type { Repository } from './repository';
 
 /** An untouched demo older than this is filled anew, so that its clocks are alive. */
@@ -36,7 +36,7 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
     if (await isTouched(repo, shop, shop.seeded)) return;
   }
   const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, ...raw] = await Promise.all([
-    devices(),
+    loadDevices(),
     import('../../demo/bread-van.json'),
     import('../../demo/hatchback.json'),
   ]);

@@ -2,7 +2,7 @@ import type { Result } from '@/core';
 import type { CalendarMoment } from '@/core/formats/ical';
 import type { FileProblem, JobFile } from '@/core/formats/jobFile';
 import type { Product } from '@/core';
-import { boundary } from './boundary';
+import { loadFormats } from './boundary';
 import type { OpenJob } from './openJob';
 
 /** Hands a text to the browser as a download. */
@@ -23,7 +23,7 @@ const slug = (s: string) =>
 
 /** Writes the whole job to a file. The writer is loaded when it is asked for. */
 export async function exportJob(open: OpenJob, all: readonly Product[], now: number): Promise<void> {
-  const { writeJobFile } = await boundary();
+  const { writeJobFile } = await loadFormats();
   const file = writeJobFile(open.job, open.state.events, all, now);
   saveText(
     `${slug(open.job.name)}-${new Date(now).toISOString().slice(0, 10)}.json`,
@@ -46,7 +46,7 @@ export function pickFile(accept: string): Promise<File | null> {
 
 /** Reads and checks a job file. A file over the limit is refused before it is read. */
 export async function readFile(file: File): Promise<Result<JobFile, FileProblem[]>> {
-  const { readJobText, MAX_FILE_BYTES } = await boundary();
+  const { readJobText, MAX_FILE_BYTES } = await loadFormats();
   return readJobText(file.size > MAX_FILE_BYTES ? '' : await file.text(), file.size);
 }
 

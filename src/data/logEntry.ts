@@ -9,8 +9,8 @@ import {
   type PlainKind,
 } from '@/core';
 import type { Judgement } from '@/core/advice';
-import { lastResult } from './actions';
-import { boundary, loadAdvice } from './boundary';
+import { memoizeLast } from './actions';
+import { loadFormats, loadAdvice } from './boundary';
 import type { Climate } from './climate';
 import { afterPaint, nowMs } from './clock';
 import { useData, type Data } from './DataProvider';
@@ -101,7 +101,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
   const { repo, writes, setTrouble, tellOthers } = data;
   const key = jobKey(jobId);
   const now = nowMs();
-  const { checkEvent, parseEvent } = await boundary();
+  const { checkEvent, parseEvent } = await loadFormats();
   const parsed = parseEvent(eventFor(command, now));
   if (!parsed.ok) throw new NotLogged(parsed.error);
   const event = parsed.value;
@@ -115,7 +115,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
       const judgement = await judge(client, open, event);
       if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
     }
-    const grown = lastResult((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
+    const grown = memoizeLast((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
     try {
       await writes.commit<OpenJob | null, HeadRecord>({
         key,

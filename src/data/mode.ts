@@ -10,8 +10,8 @@ export const storeName = (mode: Mode): string => (mode === 'demo' ? 'stratocoat-
 /** What the page's address asks for, else what was chosen before, else what the server suggests, else null: ask. */
 export async function initialMode(): Promise<Mode | null> {
   const asked = new URLSearchParams(window.location.search);
-  if (asked.has('demo')) return remember('demo');
-  if (asked.has('own')) return remember('own');
+  if (asked.has('demo')) return saveMode('demo');
+  if (asked.has('own')) return saveMode('own');
   try {
     const kept = (await openStorage(CHOICE_DB).getMany([KEY]))[KEY];
     if (kept === 'demo' || kept === 'own') return kept;
@@ -21,7 +21,7 @@ export async function initialMode(): Promise<Mode | null> {
   return document.querySelector('meta[name="stratocoat-start"]')?.getAttribute('content') === 'demo' ? 'demo' : null;
 }
 
-export async function remember(mode: Mode): Promise<Mode> {
+export async function saveMode(mode: Mode): Promise<Mode> {
   try {
     await openStorage(CHOICE_DB).setMany({ [KEY]: mode });
   } catch {

@@ -116,7 +116,7 @@ export const climateRecord = (readings: readonly ClimateReading[]): string =>
   });
 
 const climateFromRecord = (text: string): ClimateReading[] =>
-  (readRecord('climate', text).readings as ReadingRow[]).map(([atMs, tempC, rh, source, surfaceC]) => ({
+  readRecord<{ readings: ReadingRow[] }>('climate', text).readings.map(([atMs, tempC, rh, source, surfaceC]) => ({
     atMs,
     tempC,
     rh,
@@ -152,17 +152,19 @@ export const keys = {
   draft: (name: string) => `draft/${name}`,
 };
 
-export const eventFromRecord = (text: string): LogEvent => readRecord('event', text).event as LogEvent;
+export const eventFromRecord = (text: string): LogEvent => readRecord<{ event: LogEvent }>('event', text).event;
 export const eventRecord = (event: LogEvent): string => writeRecord({ event });
-export const headFromRecord = (text: string): HeadRecord => readRecord('head', text) as unknown as HeadRecord;
+export const headFromRecord = (text: string): HeadRecord => readRecord<HeadRecord>('head', text);
 export const headRecord = ({ seq, no }: HeadRecord): string => writeRecord({ seq, no });
 export const shopFromRecord = (text: string): ShopRecord => {
-  const r = readRecord('shop', text) as unknown as ShopRecord;
+  const r = readRecord<ShopRecord>('shop', text);
   return { ...r, settings: { ...DEFAULT_SETTINGS, ...r.settings } };
 };
-export const heatsFromRecord = (text: string): HeatPlan[] => readRecord('heats', text).heats as HeatPlan[];
+export const heatsFromRecord = (text: string): HeatPlan[] => readRecord<{ heats: HeatPlan[] }>('heats', text).heats;
+export const alarmsFromRecord = (text: string): Record<string, number> =>
+  readRecord<{ done: Record<string, number> }>('alarms', text).done;
 export const forecastFromRecord = (text: string): Forecast | null =>
-  readRecord('forecast', text).forecast as Forecast | null;
+  readRecord<{ forecast: Forecast | null }>('forecast', text).forecast;
 
 /** A job as its body and its drawings, each drawing by its panel. */
 export function partsOf(job: Job): { body: Job; drawings: Map<string, Omit<DrawingRecord, 'no'>> } {

@@ -10,10 +10,11 @@ import {
 import type { JobFile } from '@/core/formats/jobFile';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { NewerFormat } from '@/core/formats/version';
-import { exclusively } from './lock';
+import { withLock } from './lock';
 import { logStore, StaleHead } from './logStore';
 import {
   CLIMATE,
+  alarmsFromRecord,
   climateRecord,
   dayFromRecord,
   DEFAULT_SETTINGS,
@@ -71,7 +72,7 @@ const BESIDE = '+';
  * @param name of the store, for the lock that keeps two tabs from writing at once
  */
 export function openRepository(store: KeyValue, name: string) {
-  const locked = <T>(work: () => Promise<T>) => exclusively(`stratocoat/${name}`, work);
+  const locked = <T>(work: () => Promise<T>) => withLock(`stratocoat/${name}`, work);
   const get = async (key: string) => (await store.getMany([key]))[key] ?? null;
   const logOf = (jobId: string) => logStore<LogEvent>(store, jobLog(jobId), EVENTS);
 
@@ -103,7 +104,7 @@ export function openRepository(store: KeyValue, name: string) {
     if (had && had.no === head.no) return had.job;
     const text = await get(keys.body(jobId));
     if (!text) throw new Error('The body of the job is missing');
-    const body = readRecord('body', text) as unknown as BodyRecord;
+    const body = readRecord<BodyRecord>('body', text);
     const drawings = new Map<string, DrawingRecord>();
     const fresh: string[] = [];
     for (const [panelId, no] of Object.entries(body.drawings)) {
@@ -114,7 +115,7 @@ export function openRepository(store: KeyValue, name: string) {
     const found = fresh.length > 0 ? await store.getMany(fresh.map((p) => keys.drawing(jobId, p))) : {};
     for (const panelId of fresh) {
       const drawn = found[keys.drawing(jobId, panelId)];
-      if (drawn) drawings.set(panelId, readRecord('drawing', drawn) as unknown as DrawingRecord);
+      if (drawn) drawings.set(panelId, readRecord<DrawingRecord>('drawing', drawn));
     }
     const job = jobOf(body.job, drawings);
     heads.set(jobId, { no: head.no, job, drawings });
@@ -246,13 +247,13 @@ export function openRepository(store: KeyValue, name: string) {
     /** Until when alarms have rung, and which were put away. */
     alarmsDone: async (): Promise<Record<string, number>> => {
       const text = await get(keys.alarms);
-      return text ? (readRecord('alarms', text).done as Record<string, number>) : {};
+      return text ? alarmsFromRecord(text) : {};
     },
     /** Changes that as it is stored: what another tab put away stays away. */
     changeAlarms: (change: (done: Readonly<Record<string, number>>) => Record<string, number>) =>
       locked(async () => {
         const text = await get(keys.alarms);
-        const done = change(text ? (readRecord('alarms', text).done as Record<string, number>) : {});
+        const done = change(text ? alarmsFromRecord(text) : {});
         await store.setMany({ [keys.alarms]: writeRecord({ done }) });
         return done;
       }),

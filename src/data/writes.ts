@@ -108,5 +108,4 @@ export class Writes {
   }
 }
 
-const apply = <D>(stored: D, pending: Line<D>['pending']): D =>
-  pending.reduce((data, change) => change(data), stored);
+const apply = <D>(stored: D, pending: Line<D>['pending']): D => pending.reduce((data, change) => change(data), stored);

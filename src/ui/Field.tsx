@@ -1,7 +1,7 @@
 import { phrase, unitOf, type Quantity, type Message } from '@/core';
 import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useLook, useSay } from './look';
+import { useLook, useFormatMessage } from './look';
 import { T } from './T';
 import { gap, TARGET } from './theme';
 
@@ -27,7 +27,7 @@ const Input = lazy(() => import('./Input'));
 /** A field with its unit in its label and its complaint right under it. */
 export function Field({ label, value, onChange, unit, problem, hint, numeric, short, multiline }: FieldProps) {
   const { palette, scale } = useLook();
-  const say = useSay();
+  const say = useFormatMessage();
   const inRow = useContext(InRow) && (numeric || short);
   // A pad of digits has no minus on many phones, and it freezes.
   const digits = numeric && !unit?.startsWith('°');

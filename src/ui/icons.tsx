@@ -1,3 +1,5 @@
+import type { ComponentProps } from 'react';
+import type { PaperProvider } from 'react-native-paper';
 import Svg, { Path } from 'react-native-svg';
 
 /** Line icons on a 24 grid, drawn for this app. */
@@ -29,7 +31,10 @@ export function Icon({ name, size = 24, color }: { name: IconName; size?: number
 }
 
 /** For Paper's own components, which ask for icons by name. */
-export const paperIcon: NonNullable<ComponentProps<typeof PaperProvider>['settings']>['icon'] = ({ name, color, size }) =>
-  isIconName(name) ? <Icon name={name} size={size} color={color ?? 'currentColor'} /> : null;
+export const paperIcon: NonNullable<ComponentProps<typeof PaperProvider>['settings']>['icon'] = ({
+  name,
+  color,
+  size,
+}) => (isIconName(name) ? <Icon name={name} size={size} color={color ?? 'currentColor'} /> : null);
 
 const isIconName = (name: unknown): name is IconName => typeof name === 'string' && name in PATHS;

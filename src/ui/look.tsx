@@ -16,7 +16,7 @@ const LookContext = createContext<Look>({ palette: LIGHT, scale: 1, units: 'metr
 export const LookProvider = LookContext.Provider;
 export const useLook = (): Look => useContext(LookContext);
 /** Says a sentence of the core in the user's units. */
-export const useSay = (): ((text: Message) => string) => {
+export const useFormatMessage = (): ((text: Message) => string) => {
   const { units } = useLook();
   return (text) => messageIn(text, units);
 };

@@ -14,13 +14,20 @@ import {
 export type NumberKind = { quantity: Quantity } | { percent: true } | { plain: true };
 
 /** What stands in the field for a metric figure: as many digits as are needed, no more. */
-export function typed(metric: number | undefined, kind: NumberKind, units: UnitSystem): string {
+export function formatForInput(metric: number | undefined, kind: NumberKind, units: UnitSystem): string {
   if (metric === undefined) return '';
   const v = 'quantity' in kind ? toDisplay(kind.quantity, metric, units) : 'percent' in kind ? metric * 100 : metric;
   return String(Number(v.toPrecision(4)));
 }
 
 /** The core's figure for what was typed, or the sentence that stands under the field. Empty is undefined if it may be. */
+export function readNumber(text: string, kind: NumberKind, units: UnitSystem): Result<number, string>;
+export function readNumber(
+  text: string,
+  kind: NumberKind,
+  units: UnitSystem,
+  optional: boolean | undefined,
+): Result<number | undefined, string>;
 export function readNumber(
   text: string,
   kind: NumberKind,

@@ -2,7 +2,7 @@ import { Phrase, type Message } from '@/core';
 import { type ReactNode } from 'react';
 import { Pressable, ScrollView, StyleSheet, View } from 'react-native';
 import { Icon, type IconName } from './icons';
-import { useLook, useSay } from './look';
+import { useLook, useFormatMessage } from './look';
 import { T, type Tone } from './T';
 import { gap, GLOVE, TARGET } from './theme';
 
@@ -127,7 +127,7 @@ export function Section({
   children: ReactNode;
 }) {
   const { palette } = useLook();
-  const name = useSay()(title);
+  const name = useFormatMessage()(title);
   return (
     <View style={[{ marginTop: gap(4) }, far && FAR_DOWN]} role="region" aria-label={name}>
       <View
@@ -313,8 +313,8 @@ export interface Choice<V extends string> {
 interface ChoicesProps<V extends string> {
   label: string;
   options: readonly Choice<V>[];
-  /** One value, or several with `many`. */
-  value: V | readonly V[];
+  /** One value, or several with `many`; undefined while nothing is picked. */
+  value: V | readonly V[] | undefined;
   onChange(value: V): void;
   many?: boolean;
   hideLabel?: boolean;
@@ -323,8 +323,8 @@ interface ChoicesProps<V extends string> {
 /** A few things to pick from, side by side, wrapping. */
 export function Choices<V extends string>({ label, options, value, onChange, many, hideLabel }: ChoicesProps<V>) {
   const { palette } = useLook();
-  const say = useSay();
-  const on = (v: V) => (typeof value === 'string' ? value === v : value.includes(v));
+  const say = useFormatMessage();
+  const on = (v: V) => (typeof value === 'object' ? value.includes(v) : value === v);
   return (
     <View style={{ marginTop: gap(hideLabel ? 0 : 3) }}>
       {!hideLabel && (

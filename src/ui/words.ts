@@ -13,7 +13,7 @@ import {
   KINDS,
   SAND_TOOL_NAMES,
   STRIP_METHOD_NAMES,
-  showText,
+  formatQuantity,
   showThickness,
   SUBSTRATES,
   TREATMENT_NAMES,
@@ -80,8 +80,7 @@ export function surfaceWords(s: Strata): Message {
   if (clean) bits.push('cleaned');
   if (maskedWith) bits.push('masked');
   if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'untouched since it was laid');
-  const [first, ...rest] = bits;
-  return upperFirst(rest.reduce<Message>((a, b) => phrase`${a}, ${b}`, first!));
+  return upperFirst(bits.reduce((a, b) => phrase`${a}, ${b}`));
 }
 
 /** 'Dent, 2 mm deep: pull the lows, then skim'. */
@@ -109,7 +108,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'stripped':
       return `${STRIP_METHOD_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
     case 'blasted':
-      return `${e.media}, ${showText('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
+      return `${e.media}, ${formatQuantity('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
     case 'treated':
       return `${name(e.productId)}, ${coats(e.coats)}`;
     case 'repaired':
@@ -124,12 +123,12 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'sanded':
       return `P${e.grit}${e.wet ? ' wet' : ''}, ${SAND_TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}`;
     case 'baked':
-      return `${showText('temp', e.tempC, units)} for ${Math.round(e.minutes)}\u00a0min`;
+      return `${formatQuantity('temp', e.tempC, units)} for ${Math.round(e.minutes)}\u00a0min`;
     case 'measured':
       return e.measure === 'filmTotal'
         ? `${showThickness(e.filmUm ?? 0, units)} over the substrate`
         : e.air
-          ? `Air ${showText('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
+          ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
           : 'Air';
     case 'polished':
       return `To P${e.grit} and compound, ${showThickness(e.removedUm, units)} off`;
@@ -155,7 +154,7 @@ export function airLine(
   units: UnitSystem,
   now: number,
 ): string {
-  const air = `Air ${showText('temp', c.tempC, units, c.basis === 'read' ? 1 : 0)}, ${percent(c.rh)}`;
+  const air = `Air ${formatQuantity('temp', c.tempC, units, c.basis === 'read' ? 1 : 0)}, ${percent(c.rh)}`;
   const ago = c.readMs === undefined ? '' : waitText(now - c.readMs);
   switch (c.basis) {
     case 'read':

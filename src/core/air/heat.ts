@@ -40,7 +40,7 @@ export const ROOM_LAG_MS = 20 * MINUTE_MS;
 export const HEATER_STEPS = [0.15, 0.35, 0.6, 0.9, 1.3, 1.8, 2.5, 3.5, 5, 8] as const;
 
 /** Temperature that lamp, oven or sun pulls a surface to at a moment, never below the air; undefined if none is on. */
-export function pulledTo(heats: readonly HeatPiece[], atMs: number, air: AirPoint): number | undefined {
+export function heatedTempC(heats: readonly HeatPiece[], atMs: number, air: AirPoint): number | undefined {
   let most: number | undefined;
   for (const h of heats)
     if (h.kind !== 'heater' && h.fromMs < atMs && atMs <= h.toMs)

@@ -1,5 +1,5 @@
 import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
-import { heatMoments, pulledTo, type HeatPiece } from './heat';
+import { heatMoments, heatedTempC, type HeatPiece } from './heat';
 import type { AirPoint } from './history';
 
 /** Heat that a hanging panel takes up from still air over both faces, W/(m²·K): gives 8 min for 0.8 mm steel. */
@@ -118,7 +118,7 @@ function walk(
   const slope = to.atMs > from.atMs ? (to.tempC - from.tempC) / (to.atMs - from.atMs) : 0;
   const pulled =
     heats.length > 0
-      ? pulledTo(heats, toMs, { atMs: toMs, tempC: from.tempC + slope * (toMs - from.atMs), rh: 0 })
+      ? heatedTempC(heats, toMs, { atMs: toMs, tempC: from.tempC + slope * (toMs - from.atMs), rh: 0 })
       : undefined;
   const aim0 = pulled ?? from.tempC + slope * (last.atMs - from.atMs);
   const s = pulled === undefined ? slope : 0;

@@ -171,7 +171,10 @@ export class ClockBook {
       const timeline = surfaceTimeline(room, before?.spec ?? spec, this.store, before);
       this.latest.delete(key);
       this.latest.set(key, timeline);
-      if (this.latest.size > MAX_SURFACES) this.latest.delete(this.latest.keys().next().value!);
+      for (const oldest of this.latest.keys()) {
+        if (this.latest.size <= MAX_SURFACES) break;
+        this.latest.delete(oldest);
+      }
       all.set(key, (made = { timeline, clocks: clockShop(timeline) }));
     }
     return made;

@@ -154,7 +154,8 @@ export function surfaceTimeline(
     const begins = (p: AirPoint) => spec.measured.find((m) => m.atMs === p.atMs)?.surfaceC ?? p.tempC;
     if (led.length === 0) return followAir(air, begins(air[0]!), spec, i === n);
     // Where the day before was followed already it ends as this one begins: nothing is left of where it was followed from.
-    const startC = (asked[i - 1]?.points ?? followAir(led, begins(led[0]!), spec)).at(-1)!.tempC;
+    const before = asked[i - 1]?.points ?? followAir(led, begins(led[0]!), spec);
+    const startC = before[before.length - 1]!.tempC;
     // The tail begins with the last reading itself.
     return followAir(i < n ? [led[led.length - 1]!, ...air] : air, startC, spec, i === n);
   };

@@ -48,7 +48,7 @@ export function workshopAir(atMs: number, anchorMs: number, seed = 1): AirPoint 
 }
 
 /** What the logger's display shows: tenths of a degree, whole per cent. */
-export const asLogged = (p: AirPoint): AirPoint => ({
+export const roundAsLogger = (p: AirPoint): AirPoint => ({
   atMs: p.atMs,
   tempC: Math.round(p.tempC * 10) / 10,
   rh: Math.round(p.rh * 100) / 100,
@@ -87,7 +87,7 @@ export function workshopReadings(
   const step = everyMin * 60_000;
   const out: AirPoint[] = [];
   for (let t = Math.ceil(fromMs / step) * step; t <= toMs; t += step)
-    out.push(asLogged(workshopAir(t, anchorMs, seed)));
+    out.push(roundAsLogger(workshopAir(t, anchorMs, seed)));
   return out;
 }
 

@@ -63,7 +63,8 @@ export function parseJob(raw: unknown): Result<Job, FieldProblem[]> {
   });
   // What hangs on a panel or a zone that is not there would never be seen again.
   shape.value.zones.forEach((z, i) => {
-    if (z.cutFrom && !shape.value.zones.some((o) => o.id === z.cutFrom!.zoneId && o.id !== z.id))
+    const from = z.cutFrom?.zoneId;
+    if (from !== undefined && !shape.value.zones.some((o) => o.id === from && o.id !== z.id))
       problems.push({
         path: `zones[${i}].cutFrom`,
         message: `Zone '${z.name}' is cut out of a zone that is not there`,

@@ -98,16 +98,18 @@ function bring(kind: keyof typeof STEPS, raw: Raw, from: FormatVersion): Raw {
 
 /**
  * A stored record of any version, as it is written today but for its version.
+ * @typeParam T what a record of that kind holds: the app wrote it itself, so it is not judged again
  * @param text JSON, as it stands in the store; one without a version is of version 4 or older
  * @throws NewerFormat where a newer app wrote it; a SyntaxError or TypeError where it is no record at all
  */
-export function readRecord(kind: RecordKind, text: string): Raw {
+export function readRecord<T = Raw>(kind: RecordKind, text: string): T {
   const raw: unknown = JSON.parse(text);
-  if (!isRaw(raw) || typeof raw.v !== 'number') return bring(kind, { value: raw }, 4);
+  if (!isRaw(raw)) return bring(kind, { value: raw }, 4) as T;
   const { v, ...rest } = raw;
-  if (!Number.isInteger(v) || (v as number) < 1) throw new TypeError('The record has no version');
-  if ((v as number) > FORMAT_VERSION) throw new NewerFormat(NAMES[kind], v as number);
-  return bring(kind, rest, v as FormatVersion);
+  if (typeof v !== 'number') return bring(kind, { value: raw }, 4) as T;
+  if (!Number.isInteger(v) || v < 1) throw new TypeError('The record has no version');
+  if (v > FORMAT_VERSION) throw new NewerFormat(NAMES[kind], v);
+  return bring(kind, rest, v as FormatVersion) as T;
 }
 
 /** A record as it is stored. */

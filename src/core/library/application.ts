@@ -1,3 +1,4 @@
+import { keysOf } from '../keysOf';
 /** Ways of putting a product on. */
 export interface ApplicationRecord {
   name: string;
@@ -16,4 +17,4 @@ export const APPLICATIONS = {
   spreader: { name: 'Spreader', transferEfficiency: 0.85, sprayed: false },
 } as const satisfies Record<string, ApplicationRecord>;
 export type Application = keyof typeof APPLICATIONS;
-export const APPLICATION_KINDS = Object.keys(APPLICATIONS) as Application[];
+export const APPLICATION_KINDS = keysOf(APPLICATIONS);

@@ -1,4 +1,5 @@
 import type { Application } from './application';
+import { keysOf } from '../keysOf';
 
 /** What a film can have reached, in the order of a film's life; see `product.ts`. */
 export const STAGES = ['flash', 'dustFree', 'recoat', 'sand', 'tape', 'polish', 'full'] as const;
@@ -93,7 +94,7 @@ export const FAMILIES = {
   hardener: aid('Hardener', 'none'),
 } as const satisfies Record<string, FamilyRecord>;
 export type ProductFamily = keyof typeof FAMILIES;
-export const PRODUCT_FAMILIES = Object.keys(FAMILIES) as ProductFamily[];
+export const PRODUCT_FAMILIES = keysOf(FAMILIES);
 
 const has = (f: ProductFamily, role: FamilyRole): boolean => FAMILIES[f].role === role;
 /** Families that make a layer when applied. */

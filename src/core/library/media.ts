@@ -1,3 +1,4 @@
+import { keysOf } from '../keysOf';
 /** Generic blast media. Consumption at the reference nozzle (6.4 mm, 6.9 bar); usual yard figures, to be replaced by one's own. */
 export interface MediaRecord {
   /** Profile that it leaves on mild steel, µm. */
@@ -23,7 +24,7 @@ export const MEDIA = {
   Soda: { profileUm: 2, kgH: 80, cuts: 0.35, pricePerKg: 1.6, hardness: 'soft', dust: 'much' },
 } as const satisfies Record<string, MediaRecord>;
 export type MediaName = keyof typeof MEDIA;
-export const MEDIA_NAMES = Object.keys(MEDIA) as MediaName[];
+export const MEDIA_NAMES = keysOf(MEDIA);
 export type Media = MediaRecord & { name: MediaName };
 
 /** The shipped media of a name; undefined for one that nobody knows. */

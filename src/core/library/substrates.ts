@@ -1,3 +1,4 @@
+import { keysOf } from '../keysOf';
 /** What a panel can be made of, and what that means to heat, rust, tools and glue. */
 export interface SubstrateRecord {
   name: string;
@@ -136,6 +137,6 @@ export const SUBSTRATES = {
   },
 } as const satisfies Record<string, SubstrateRecord>;
 export type SubstrateKind = keyof typeof SUBSTRATES;
-export const SUBSTRATE_KINDS = Object.keys(SUBSTRATES) as SubstrateKind[];
+export const SUBSTRATE_KINDS = keysOf(SUBSTRATES);
 
 export const isMetal = (s: SubstrateKind): boolean => SUBSTRATES[s].sort === 'metal';

@@ -59,11 +59,11 @@ export function struckOut(corrections: readonly Aim[]): Set<string> {
     return c.kind === 'replaced' && over.kind === 'replaced' ? over : null;
   };
   const out = new Set<string>();
-  for (const id of [...aimed.keys()].sort()) {
+  for (const [id, corrections] of [...aimed].sort(([a], [b]) => (a < b ? -1 : 1))) {
     const last = deciding(id);
     if (last === null) continue;
     out.add(id);
-    for (const c of aimed.get(id)!) {
+    for (const c of corrections) {
       const other = standing(c);
       if (other && other !== last) out.add(other.id);
     }

@@ -5,6 +5,7 @@ import type { SubstrateKind } from '../library/substrates';
 import type { FaultCause, FaultKind, Treatment } from './marks';
 import type { Face, Point } from './job';
 import type { SandTool, StripMethod } from './tools';
+import { keysOf } from '../keysOf';
 
 /** Air at one moment, measured or stated. */
 export interface AirReading {
@@ -207,13 +208,13 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
   voided: kind('Struck out', null, null, { onZones: false }),
   replaced: kind('Corrected', null, null, { onZones: false }),
 };
-export const EVENT_KINDS = Object.keys(KINDS) as EventKind[];
+export const EVENT_KINDS = keysOf(KINDS);
 
 /** Kinds that a person logs by hand from the sheet. */
 export type LoggableKind = Exclude<EventKind, 'marked' | 'voided' | 'replaced'>;
 /** In the order of the sheet. */
 export const LOGGABLE = EVENT_KINDS.filter((k): k is LoggableKind => KINDS[k].sheet !== null).sort(
-  (a, b) => KINDS[a].sheet! - KINDS[b].sheet!,
+  (a, b) => (KINDS[a].sheet ?? 0) - (KINDS[b].sheet ?? 0),
 );
 
 interface EventCommon {

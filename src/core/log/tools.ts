@@ -1,3 +1,4 @@
+import { keysOf } from '../keysOf';
 /** ISO 6344 grits that the trade uses, coarse to fine. */
 export const GRITS = [
   24, 36, 40, 60, 80, 100, 120, 150, 180, 220, 240, 280, 320, 360, 400, 500, 600, 800, 1000, 1200, 1500, 2000, 2500,
@@ -14,7 +15,7 @@ export const STRIP_METHOD_NAMES = {
   heat: 'Heat',
 } as const;
 export type StripMethod = keyof typeof STRIP_METHOD_NAMES;
-export const STRIP_METHODS = Object.keys(STRIP_METHOD_NAMES) as StripMethod[];
+export const STRIP_METHODS = keysOf(STRIP_METHOD_NAMES);
 
 /** What paper is held by. */
 export const SAND_TOOL_NAMES = {
@@ -25,7 +26,7 @@ export const SAND_TOOL_NAMES = {
   pad: 'Soft pad',
 } as const;
 export type SandTool = keyof typeof SAND_TOOL_NAMES;
-export const SAND_TOOLS = Object.keys(SAND_TOOL_NAMES) as SandTool[];
+export const SAND_TOOLS = keysOf(SAND_TOOL_NAMES);
 
 /** What a measured event may state. Film values in µm, temperatures in °C, humidity as a fraction. */
 export const MEASURES = ['filmTotal', 'air'] as const;

@@ -4,7 +4,7 @@ import { products } from '../testing';
 import { readyMixMl } from './coverage';
 import { planMix, type MixRequest } from './need';
 import { potLifeMinutes } from './potLife';
-import { grownLines, growthOf, overPoured, pourSteps, thinnerWithin } from './pour';
+import { scaleLines, growthFactor, overPoured, pourSteps, thinnerWithin } from './pour';
 import { ratioText, readySolids, splitMix } from './ratio';
 import { transferEfficiency } from './transfer';
 
@@ -119,8 +119,8 @@ describe('over-pour', () => {
     const [paint, hardener, thinner] = lines.map((l) => l.massG) as [number, number, number];
     const cup = overPoured(lines, [], 1, paint + 1.5 * hardener, 'weight')!;
     expect(near(cup)).toEqual(near([paint, 1.5 * hardener, 0]));
-    expect(growthOf(lines, cup)).toBeCloseTo(1.5, 9);
-    const steps = pourSteps(grownLines(lines, 1.5), cup);
+    expect(growthFactor(lines, cup)).toBeCloseTo(1.5, 9);
+    const steps = pourSteps(scaleLines(lines, 1.5), cup);
     expect(near(steps.map((s) => s.addG))).toEqual(near([0.5 * paint, 0, 1.5 * thinner]));
     // The scale stands at what is in: half the paint goes on top of it, then the thinner.
     expect(near(steps.map((s) => s.toG))).toEqual(
@@ -175,7 +175,7 @@ describe('over-pour', () => {
     const volume = (g: number, i: number) => (g * lines[i]!.volumeMl) / lines[i]!.massG;
     const ready = cup.reduce((t, g, i) => t + volume(g, i), 0);
     const again = splitMix(highbuild, ready, thinnerWithin(highbuild, lines, cup)!).lines;
-    expect(growthOf(again, cup)).toBeCloseTo(1, 9);
+    expect(growthFactor(again, cup)).toBeCloseTo(1, 9);
   });
 
   it('thinner that is in the cup cannot be planned away', () => {
@@ -200,7 +200,7 @@ describe('over-pour', () => {
           const next = overPoured(batch, cup, i, reading, unit)!;
           next.forEach((g, n) => expect(g).toBeGreaterThanOrEqual((cup[n] ?? 0) - 1e-9));
           cup = next;
-          batch = grownLines(batch, growthOf(batch, cup));
+          batch = scaleLines(batch, growthFactor(batch, cup));
         }
         const steps = pourSteps(batch, cup);
         // To a scale's tenth of a gram and a thousandth of the line.

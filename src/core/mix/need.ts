@@ -2,7 +2,7 @@ import type { Application } from '../library/application';
 import type { Product } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { readyMixMl } from './coverage';
-import { growthOf, type InCup } from './pour';
+import { growthFactor, type InCup } from './pour';
 import { readySolids, splitMix, type SplitMix } from './ratio';
 import { transferEfficiency, type Shape } from './transfer';
 
@@ -58,7 +58,7 @@ export function planMix(r: MixRequest): Result<MixPlan, FieldProblem[]> {
   const inCup = r.inCup ?? [];
   if (inCup.slice(planned.lines.length).some((g) => g > 0))
     return fail([{ path: 'thinnerFraction', message: 'There is thinner in the cup already' }]);
-  const grown = growthOf(planned.lines, inCup);
+  const grown = growthFactor(planned.lines, inCup);
   return ok({
     ...(grown === 1 ? planned : splitMix(r.product, readyMl * grown, r.thinnerFraction)),
     grown,

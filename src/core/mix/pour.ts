@@ -25,7 +25,7 @@ const slipG = (l: PourLine): number => Math.max(0.05, 0.001 * l.massG);
 
 /**
  * What is still to pour, line by line, cumulative on one scale that shows what is in the cup already.
- * @param lines of `splitMix`, none of which is over what it should be: see {@link growthOf}
+ * @param lines of `splitMix`, none of which is over what it should be: see {@link growthFactor}
  */
 export function pourSteps(lines: readonly PourLine[], inCup: InCup = []): PourStep[] {
   const kgL = (l: PourLine) => l.massG / l.volumeMl;
@@ -43,11 +43,11 @@ export function pourSteps(lines: readonly PourLine[], inCup: InCup = []): PourSt
 }
 
 /** By how much a batch has to grow so that nothing has to come out of the cup again; 1 where it fits. */
-export const growthOf = (lines: readonly PourLine[], inCup: InCup): number =>
+export const growthFactor = (lines: readonly PourLine[], inCup: InCup): number =>
   Math.max(1, ...lines.map((l, i) => (inCup[i] ?? 0) / l.massG));
 
 /** The lines of a batch that is so much larger. */
-export function grownLines(lines: readonly PourLine[], factor: number): PourLine[] {
+export function scaleLines(lines: readonly PourLine[], factor: number): PourLine[] {
   return lines.map((l) => ({
     ...l,
     volumeMl: l.volumeMl * factor,

@@ -1,19 +1,19 @@
 import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
 import { areaMm2 } from './geometry';
-import { leftMm2, selfCrossing } from './polygon';
+import { uncoveredMm2, selfCrossing } from './polygon';
 
 export const faceOf = (z: Zone): Face => z.face ?? 'outer';
 
 /** An outline with more corners than this is thinned before it is kept. */
-export const MOST_CORNERS = 400;
+export const MAX_OUTLINE_CORNERS = 400;
 /** What a finger cannot help: smaller overlaps and overhangs are no fault, mm². */
-export const SLIP_MM2 = 200;
+export const SLIVER_MM2 = 200;
 
 /** What is wrong with an outline by itself; undefined where nothing is. */
 export function outlineProblem(outline: readonly Point[]): string | undefined {
   if (outline.length < 3) return 'An outline needs at least three corners';
-  if (outline.length > MOST_CORNERS) return `An outline has at most ${MOST_CORNERS} corners`;
+  if (outline.length > MAX_OUTLINE_CORNERS) return `An outline has at most ${MAX_OUTLINE_CORNERS} corners`;
   if (selfCrossing(outline)) return 'The outline crosses itself. Draw it once round, without going over a line.';
   const cm2 = areaMm2(outline) / 100;
   if (cm2 < BOUNDS.areaCm2.min || cm2 > BOUNDS.areaCm2.max)
@@ -26,8 +26,8 @@ export function placeProblem(panel: Panel, outline: readonly Point[]): string | 
   if (!panel.map) return 'Draw the panel first';
   const wrong = outlineProblem(outline);
   if (wrong) return wrong;
-  const outside = leftMm2(outline, [panel.map.outline]);
-  return outside > SLIP_MM2
+  const outside = uncoveredMm2(outline, [panel.map.outline]);
+  return outside > SLIVER_MM2
     ? `${(outside / 100).toFixed(0)}\u00a0cm² of it lie outside of the panel. Keep it inside the outline.`
     : undefined;
 }
@@ -40,7 +40,7 @@ export function zoneAreaCm2(
   holes: readonly (readonly Point[])[],
 ): number {
   const off = (panel.map?.keepOuts ?? []).filter((k) => k.face === face).map((k) => k.outline);
-  return leftMm2(outline, [...off, ...holes]) / 100;
+  return uncoveredMm2(outline, [...off, ...holes]) / 100;
 }
 
 /** Outlines of the zones that were cut out of one. */
@@ -48,7 +48,7 @@ export const holesOf = (job: Job, zoneId: string): Point[][] =>
   job.zones.flatMap((z) => (z.cutFrom?.zoneId === zoneId && z.outline ? [z.outline] : []));
 
 /** The zones of one face of a panel. */
-export const onFace = (job: Job, panelId: string, face: Face): Zone[] =>
+export const zonesOnFace = (job: Job, panelId: string, face: Face): Zone[] =>
   zonesOf(job, panelId).filter((z) => faceOf(z) === face);
 
 /** The job with the areas of a face's drawn zones as the drawing gives them. */

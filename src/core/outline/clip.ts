@@ -1,9 +1,9 @@
 import polygonClipping, { type MultiPolygon } from 'polygon-clipping';
 import type { Face, Job, Panel, Point, Zone } from '../log/job';
-import { onFace, outlineProblem, SLIP_MM2 } from './areas';
+import { zonesOnFace, outlineProblem, SLIVER_MM2 } from './areas';
 import { originsOf } from './zones';
 import { areaMm2 } from './geometry';
-import { ring, sharedMm2 } from './polygon';
+import { toPolygon, overlapMm2 } from './polygon';
 
 /**
  * An outline cut off at the edge of its panel and, for a zone, where other zones begin: what the finger most likely meant. A new
@@ -11,7 +11,7 @@ import { ring, sharedMm2 } from './polygon';
  * @param what a keep-out, a new zone, or the id of the zone that is drawn anew
  * @returns undefined where nothing of one piece is left
  */
-export function trimmed(
+export function clipToPanel(
   job: Job,
   panel: Panel,
   face: Face,
@@ -19,20 +19,20 @@ export function trimmed(
   outline: readonly Point[],
 ): Point[] | undefined {
   if (!panel.map || outline.length < 3) return undefined;
-  let left: MultiPolygon = polygonClipping.intersection(ring(outline), ring(panel.map.outline));
+  let left: MultiPolygon = polygonClipping.intersection(toPolygon(outline), toPolygon(panel.map.outline));
   if (!('keepOut' in what)) {
-    const others = onFace(job, panel.id, face).filter((z): z is Drawn => z.id !== what.zoneId && !!z.outline);
+    const others = zonesOnFace(job, panel.id, face).filter((z): z is Drawn => z.id !== what.zoneId && !!z.outline);
     const zone = job.zones.find((z) => z.id === what.zoneId);
     const origins = zone ? originsOf(job, zone) : new Set<string>();
     const own = (z: Zone) => zone && originsOf(job, z).has(zone.id);
     const around = zone ? others.filter((z) => origins.has(z.id)) : homeOf(others, outline);
     const beside = others.filter((z) => !around.includes(z) && !own(z));
-    for (const z of around) left = polygonClipping.intersection(left, ring(z.outline));
-    if (beside.length > 0) left = polygonClipping.difference(left, ...beside.map((z) => ring(z.outline)));
+    for (const z of around) left = polygonClipping.intersection(left, toPolygon(z.outline));
+    if (beside.length > 0) left = polygonClipping.difference(left, ...beside.map((z) => toPolygon(z.outline)));
   }
   const pieces = left
     .map(([outer, ...holes]) => ({ o: cleaned(outer ?? []), holes: holes.length }))
-    .filter((p) => areaMm2(p.o) > SLIP_MM2);
+    .filter((p) => areaMm2(p.o) > SLIVER_MM2);
   const [one, ...more] = pieces;
   // A neck of no width would cross itself once it is rounded.
   const whole = one && more.length === 0 && one.holes === 0 && outlineProblem(one.o) === undefined;
@@ -43,7 +43,7 @@ type Drawn = Zone & { outline: Point[] };
 
 /** The drawn zones that hold more than half of an outline: it is meant for the innermost, and that lies in the others. */
 const homeOf = (zones: Drawn[], outline: readonly Point[]): Drawn[] =>
-  zones.filter((z) => sharedMm2(outline, z.outline) > areaMm2(outline) / 2);
+  zones.filter((z) => overlapMm2(outline, z.outline) > areaMm2(outline) / 2);
 
 /** A ring as the clipping gives it, to whole millimetres: not closed, no corner twice. */
 const cleaned = (r: readonly [number, number][]): Point[] =>

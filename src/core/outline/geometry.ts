@@ -1,7 +1,7 @@
 import type { Point } from '../log/job';
 
 /** Whether a place lies inside an outline (even-odd rule; the border may fall to either side). */
-export function contains(outline: readonly Point[], p: Point): boolean {
+export function pointInPolygon(outline: readonly Point[], p: Point): boolean {
   let inside = false;
   for (let i = 0, j = outline.length - 1; i < outline.length; j = i++) {
     const a = outline[i]!;
@@ -53,7 +53,7 @@ export function middleOf(outline: readonly Point[]): Point {
   const first = outline[0] ?? { x: 0, y: 0 };
   if (twice === 0) return first;
   const c = { x: x / (3 * twice), y: y / (3 * twice) };
-  if (contains(outline, c)) return c;
+  if (pointInPolygon(outline, c)) return c;
   const at: number[] = [];
   for (let i = 0; i < n; i++) {
     const a = outline[i]!;

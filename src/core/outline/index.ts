@@ -4,7 +4,7 @@ export * from './geometry';
 export * from './shapes';
 export * from './areas';
 export * from './zones';
-export { strays, withShape } from './shape';
+export { namesLeftOutside, withShape } from './shape';
 export * from './keepOut';
 export * from './clip';
 export * from './keepOutsOn';

@@ -1,9 +1,9 @@
 import type { Job, KeepOut, Point } from '../log/job';
-import { contains } from './geometry';
+import { pointInPolygon } from './geometry';
 
 /** Whether two outlines have ground in common, by their corners: enough for a plate on a panel, and costs next to nothing. */
-export const meet = (a: readonly Point[], b: readonly Point[]) =>
-  a.some((p) => contains(b, p)) || b.some((p) => contains(a, p));
+export const outlinesOverlap = (a: readonly Point[], b: readonly Point[]) =>
+  a.some((p) => pointInPolygon(b, p)) || b.some((p) => pointInPolygon(a, p));
 
 /** What must not be painted on a zone. One without an outline may have any of those on its face. */
 export function keepOutsOn(job: Job, zoneId: string): KeepOut[] {
@@ -11,6 +11,6 @@ export function keepOutsOn(job: Job, zoneId: string): KeepOut[] {
   const map = job.panels.find((p) => p.id === zone?.panelId)?.map;
   if (!zone || !map) return [];
   return map.keepOuts.filter(
-    (k) => k.face === (zone.face ?? 'outer') && (!zone.outline || meet(k.outline, zone.outline)),
+    (k) => k.face === (zone.face ?? 'outer') && (!zone.outline || outlinesOverlap(k.outline, zone.outline)),
   );
 }

@@ -3,15 +3,15 @@ import fc from 'fast-check';
 import type { Job, Point } from '../log/job';
 import { JOB, T0 } from '../testing';
 import { outlineProblem } from './areas';
-import { panelAsBefore } from './restore';
-import { areaMm2, contains, middleOf } from './geometry';
-import { acrossMm, alsoOn, goneRound } from './faultOutline';
+import { restorePanel } from './restore';
+import { areaMm2, pointInPolygon, middleOf } from './geometry';
+import { acrossMm, overlappedZoneNames, traceFault } from './faultOutline';
 import { withKeepOut, withoutKeepOut } from './keepOut';
-import { strays, withShape } from './shape';
+import { namesLeftOutside, withShape } from './shape';
 import { drawZone, keepOutAt, outlineZone, withoutZone, withZone, zoneAt } from './zones';
-import { trimmed } from './clip';
-import { leftMm2, selfCrossing, sharedMm2, thinned } from './polygon';
-import { resized, SHAPE_NAMES, shapeOutline, SHAPES } from './shapes';
+import { clipToPanel } from './clip';
+import { uncoveredMm2, selfCrossing, overlapMm2, simplifyLine } from './polygon';
+import { scaleOutline, SHAPE_NAMES, shapeOutline, SHAPES } from './shapes';
 
 const box = (x: number, y: number, w: number, h: number): Point[] => [
   { x, y },
@@ -72,13 +72,13 @@ describe('area', () => {
     );
   });
   it('what two outlines share, and what is left of one', () => {
-    expect(sharedMm2(box(0, 0, 100, 100), box(50, 50, 100, 100))).toBeCloseTo(2500, 6);
-    expect(leftMm2(box(0, 0, 100, 100), [box(0, 0, 50, 100), box(25, 0, 50, 100)])).toBeCloseTo(2500, 6);
+    expect(overlapMm2(box(0, 0, 100, 100), box(50, 50, 100, 100))).toBeCloseTo(2500, 6);
+    expect(uncoveredMm2(box(0, 0, 100, 100), [box(0, 0, 50, 100), box(25, 0, 50, 100)])).toBeCloseTo(2500, 6);
   });
   it('thinning keeps the area within its tolerance', () => {
     fc.assert(
       fc.property(star(120), (outline) => {
-        const fewer = thinned(outline, 2);
+        const fewer = simplifyLine(outline, 2);
         expect(fewer.length).toBeLessThanOrEqual(outline.length);
         const round = outline.reduce((s, p, i) => {
           const q = outline[(i + 1) % outline.length]!;
@@ -116,21 +116,21 @@ describe('an outline', () => {
     ],
   ])('is refused with a reason: %#', (o, why) => expect(outlineProblem(o)).toMatch(why));
   it('the middle of a box is in it, a place beside it is not', () => {
-    expect(contains(box(10, 10, 20, 20), { x: 20, y: 20 })).toBe(true);
-    expect(contains(box(10, 10, 20, 20), { x: 35, y: 20 })).toBe(false);
+    expect(pointInPolygon(box(10, 10, 20, 20), { x: 20, y: 20 })).toBe(true);
+    expect(pointInPolygon(box(10, 10, 20, 20), { x: 35, y: 20 })).toBe(false);
   });
   it.each(SHAPE_NAMES)('the generic %s is sound and fills its width and height', (name) => {
     const [w, h] = SHAPES[name].size as [number, number];
     const o = shapeOutline(name, w, h);
     expect(selfCrossing(o)).toBeUndefined();
-    const wide = resized(o, 2 * w, h);
-    expect(areaMm2(wide) / areaMm2(resized(o, w, h))).toBeCloseTo(2, 1);
+    const wide = scaleOutline(o, 2 * w, h);
+    expect(areaMm2(wide) / areaMm2(scaleOutline(o, w, h))).toBeCloseTo(2, 1);
   });
 });
 
 describe('where a sign stands', () => {
   it('is inside, whatever the outline', () => {
-    fc.assert(fc.property(star(40), (o) => expect(contains(o, middleOf(o))).toBe(true)));
+    fc.assert(fc.property(star(40), (o) => expect(pointInPolygon(o, middleOf(o))).toBe(true)));
   });
   it('is the centre of a box, and in an arm of a horseshoe', () => {
     expect(middleOf(box(10, 20, 100, 60))).toEqual({ x: 60, y: 50 });
@@ -147,7 +147,7 @@ describe('where a sign stands', () => {
       x: x!,
       y: y!,
     }));
-    expect(contains(shoe, middleOf(shoe))).toBe(true);
+    expect(pointInPolygon(shoe, middleOf(shoe))).toBe(true);
   });
 });
 
@@ -311,16 +311,16 @@ describe('zones on a drawing', () => {
     const small = box(0, 0, 450, 900);
     expect(areas(withShape(job, door, small, ['outer']))).toEqual({ whole: 4050 - 50 });
     expect(areas(withShape(stated, door, small, ['outer']))).toEqual({ front: 4000, rear: 5100 });
-    expect(strays(job, door, small)).toEqual(['Maker\u2019s plate']);
-    expect(strays(job, door, box(0, 0, 600, 600))).toEqual([]);
+    expect(namesLeftOutside(job, door, small)).toEqual(['Maker\u2019s plate']);
+    expect(namesLeftOutside(job, door, box(0, 0, 600, 600))).toEqual([]);
   });
 
   describe('cut off where it goes too far', () => {
     const keep = (j: Job, id: string | undefined, outline: Point[]) =>
-      trimmed(j, door, 'outer', { ...(id && { zoneId: id }) }, outline);
+      clipToPanel(j, door, 'outer', { ...(id && { zoneId: id }) }, outline);
     it('at the edge of the panel', () => {
       expect(areaMm2(keep(job, undefined, box(900, 800, 300, 300))!)).toBe(100 * 100);
-      expect(areaMm2(trimmed(job, door, 'outer', { keepOut: true }, box(-50, 0, 100, 100))!)).toBe(50 * 100);
+      expect(areaMm2(clipToPanel(job, door, 'outer', { keepOut: true }, box(-50, 0, 100, 100))!)).toBe(50 * 100);
     });
     it('where another zone begins, or inside of the one that holds most of it', () => {
       const front = got(give(stated, 'front', box(0, 0, 450, 900)));
@@ -342,7 +342,7 @@ describe('zones on a drawing', () => {
           const moved = o.map((p) => ({ x: p.x + dx, y: p.y }));
           const t = keep(front, undefined, moved);
           if (!t || areaMm2(t) < 5000) return;
-          expect(leftMm2(t, [moved])).toBeLessThan(2500);
+          expect(uncoveredMm2(t, [moved])).toBeLessThan(2500);
           expect(drawZone(front, door, 'outer', t).ok).toBe(true);
         }),
       );
@@ -350,7 +350,7 @@ describe('zones on a drawing', () => {
   });
 
   describe('a finger that goes round a fault', () => {
-    const round = (line: Point[]) => goneRound(job, door, 'outer', line);
+    const round = (line: Point[]) => traceFault(job, door, 'outer', line);
     it('gives its reach, and a place inside of it', () => {
       expect(round(box(100, 100, 80, 60))).toEqual({
         ok: true,
@@ -383,8 +383,8 @@ describe('zones on a drawing', () => {
     });
     it('into another zone says so', () => {
       const corner = got(add(job, 'corner', box(100, 100, 200, 200)));
-      expect(alsoOn(corner, door, 'outer', box(280, 280, 100, 100), 'whole')).toEqual(['corner']);
-      expect(alsoOn(corner, door, 'outer', box(500, 500, 100, 100), 'whole')).toEqual([]);
+      expect(overlappedZoneNames(corner, door, 'outer', box(280, 280, 100, 100), 'whole')).toEqual(['corner']);
+      expect(overlappedZoneNames(corner, door, 'outer', box(500, 500, 100, 100), 'whole')).toEqual([]);
     });
   });
 
@@ -403,13 +403,13 @@ describe('zones on a drawing', () => {
       [stated, got(give(stated, 'front', box(0, 0, 450, 900)))],
     ];
     for (const [was, is] of steps) {
-      const back = panelAsBefore(is, was, 'door', none);
+      const back = restorePanel(is, was, 'door', none);
       expect(back).toEqual({ ok: true, value: was });
     }
-    const used = panelAsBefore(drawn, job, 'door', (id) => (id === 'corner' ? 1 : 0));
+    const used = restorePanel(drawn, job, 'door', (id) => (id === 'corner' ? 1 : 0));
     expect(!used.ok && used.error[0]!.message).toMatch(/entries on corner/);
     // What changed elsewhere meanwhile stays.
     const later = { ...drawn, name: 'Renamed' };
-    expect(panelAsBefore(later, job, 'door', none)).toMatchObject({ value: { name: 'Renamed', zones: job.zones } });
+    expect(restorePanel(later, job, 'door', none)).toMatchObject({ value: { name: 'Renamed', zones: job.zones } });
   });
 });

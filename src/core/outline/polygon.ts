@@ -1,15 +1,15 @@
-import polygonClipping, { type Polygon } from 'polygon-clipping';
+import polygonClipping, { type MultiPolygon, type Polygon } from 'polygon-clipping';
 import type { Point } from '../log/job';
 import { areaMm2 } from './geometry';
 
 /** Sign of the turn a → b → c; 0 on one line. */
-const turn = (a: Point, b: Point, c: Point) => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
+const orientation = (a: Point, b: Point, c: Point) => Math.sign((b.x - a.x) * (c.y - a.y) - (b.y - a.y) * (c.x - a.x));
 const within = (a: Point, b: Point, p: Point) =>
   Math.min(a.x, b.x) <= p.x && p.x <= Math.max(a.x, b.x) && Math.min(a.y, b.y) <= p.y && p.y <= Math.max(a.y, b.y);
 
 /** Whether two lines between points touch or cross. */
-function meet(a: Point, b: Point, c: Point, d: Point): boolean {
-  const t = [turn(a, b, c), turn(a, b, d), turn(c, d, a), turn(c, d, b)];
+function segmentsIntersect(a: Point, b: Point, c: Point, d: Point): boolean {
+  const t = [orientation(a, b, c), orientation(a, b, d), orientation(c, d, a), orientation(c, d, b)];
   if (t[0] !== t[1] && t[2] !== t[3]) return true;
   return (
     (t[0] === 0 && within(a, b, c)) ||
@@ -28,33 +28,32 @@ export function selfCrossing(outline: readonly Point[]): [number, number] | unde
   for (let i = 0; i < n; i++)
     for (let j = i + 1; j < n; j++) {
       if (j === i + 1 || (i === 0 && j === n - 1)) continue;
-      if (meet(outline[i]!, outline[(i + 1) % n]!, outline[j]!, outline[(j + 1) % n]!)) return [i, j];
+      if (segmentsIntersect(outline[i]!, outline[(i + 1) % n]!, outline[j]!, outline[(j + 1) % n]!)) return [i, j];
     }
   return undefined;
 }
 
-export const ring = (o: readonly Point[]): Polygon => [o.map((p) => [p.x, p.y])];
-const areaOf = (many: Polygon[]): number =>
+export const toPolygon = (o: readonly Point[]): Polygon => [o.map((p) => [p.x, p.y])];
+const areaOf = (many: MultiPolygon): number =>
   many.reduce(
-    (sum, rings) =>
-      sum + rings.reduce((a, r, i) => a + (i === 0 ? 1 : -1) * areaMm2(r.map(([x, y]) => ({ x: x!, y: y! }))), 0),
+    (sum, rings) => sum + rings.reduce((a, r, i) => a + (i === 0 ? 1 : -1) * areaMm2(r.map(([x, y]) => ({ x, y }))), 0),
     0,
   );
 
 /** Area that two outlines share, mm². */
-export const sharedMm2 = (a: readonly Point[], b: readonly Point[]): number =>
-  areaOf(polygonClipping.intersection(ring(a), ring(b)));
+export const overlapMm2 = (a: readonly Point[], b: readonly Point[]): number =>
+  areaOf(polygonClipping.intersection(toPolygon(a), toPolygon(b)));
 
 /** Area of an outline that none of the others covers, mm²: what covers it twice is taken off once. */
-export const leftMm2 = (a: readonly Point[], others: readonly (readonly Point[])[]): number =>
-  others.length === 0 ? areaMm2(a) : areaOf(polygonClipping.difference(ring(a), ...others.map(ring)));
+export const uncoveredMm2 = (a: readonly Point[], others: readonly (readonly Point[])[]): number =>
+  others.length === 0 ? areaMm2(a) : areaOf(polygonClipping.difference(toPolygon(a), ...others.map(toPolygon)));
 
 /**
  * An outline with points left out that stand closer to the line between their neighbours than a tolerance
  * (Ramer 1972; Douglas and Peucker 1973). A finger leaves hundreds; a few dozen say the same.
  * @param toleranceMm mm
  */
-export function thinned(points: readonly Point[], toleranceMm: number): Point[] {
+export function simplifyLine(points: readonly Point[], toleranceMm: number): Point[] {
   if (points.length < 3) return [...points];
   const a = points[0]!;
   const b = points[points.length - 1]!;
@@ -73,5 +72,8 @@ export function thinned(points: readonly Point[], toleranceMm: number): Point[] 
     }
   }
   if (far <= toleranceMm) return [a, b];
-  return [...thinned(points.slice(0, at + 1), toleranceMm).slice(0, -1), ...thinned(points.slice(at), toleranceMm)];
+  return [
+    ...simplifyLine(points.slice(0, at + 1), toleranceMm).slice(0, -1),
+    ...simplifyLine(points.slice(at), toleranceMm),
+  ];
 }

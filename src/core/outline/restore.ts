@@ -7,7 +7,7 @@ import { fail, ok, type FieldProblem, type Result } from '../result';
  * @param before the job's head before the change
  * @param entries how many entries name a zone, also those that were struck out
  */
-export function panelAsBefore(
+export function restorePanel(
   job: Job,
   before: Job,
   panelId: string,

@@ -1,4 +1,5 @@
 import type { Point } from '../log/job';
+import { keysOf } from '../keysOf';
 
 /** Generic panels, as fractions of width and height. Corners are cut or rounded by a few points; none is of a real vehicle. */
 export const SHAPES = {
@@ -172,9 +173,9 @@ export const SHAPES = {
       0.5 + 0.5 * Math.sin((i * Math.PI) / 12),
     ]),
   },
-} satisfies Record<string, { name: string; size: [number, number]; at: number[][] }>;
+} satisfies Record<string, { name: string; size: [number, number]; at: [number, number][] }>;
 export type ShapeName = keyof typeof SHAPES;
-export const SHAPE_NAMES = Object.keys(SHAPES) as ShapeName[];
+export const SHAPE_NAMES = keysOf(SHAPES);
 
 /**
  * A generic outline at a size.
@@ -182,10 +183,10 @@ export const SHAPE_NAMES = Object.keys(SHAPES) as ShapeName[];
  * @returns corners in order, mm from the top left, rounded to 1 mm
  */
 export const shapeOutline = (name: ShapeName, widthMm: number, heightMm: number): Point[] =>
-  SHAPES[name].at.map(([x, y]) => ({ x: Math.round(x! * widthMm), y: Math.round(y! * heightMm) }));
+  SHAPES[name].at.map(([x, y]) => ({ x: Math.round(x * widthMm), y: Math.round(y * heightMm) }));
 
 /** The same outline at another width and height, mm. */
-export function resized(outline: readonly Point[], widthMm: number, heightMm: number): Point[] {
+export function scaleOutline(outline: readonly Point[], widthMm: number, heightMm: number): Point[] {
   const xs = outline.map((p) => p.x);
   const ys = outline.map((p) => p.y);
   const [x0, y0] = [Math.min(...xs), Math.min(...ys)];

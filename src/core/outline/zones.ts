@@ -1,17 +1,15 @@
 import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
 import { fail, ok, type FieldProblem, type Result } from '../result';
-import { faceOf, holesOf, measured, onFace, placeProblem, SLIP_MM2, zoneAreaCm2 } from './areas';
-import { areaMm2, contains } from './geometry';
-import { sharedMm2 } from './polygon';
+import { faceOf, holesOf, measured, zonesOnFace, placeProblem, SLIVER_MM2, zoneAreaCm2 } from './areas';
+import { areaMm2, pointInPolygon } from './geometry';
+import { overlapMm2 } from './polygon';
 
 /** A zone that is about to be drawn, and what it does to what is there. */
 export interface Drawn {
   areaCm2: number;
-  /** The zone that it lies in, and so has its history from. */
-  parent?: Zone;
-  /** What is left of that one, cm². */
-  parentLeftCm2?: number;
+  /** The zone that it lies in, and so has its history from; and what is left of that one, cm². */
+  from?: { zone: Zone; leftCm2: number };
 }
 
 /**
@@ -22,14 +20,14 @@ export function drawZone(job: Job, panel: Panel, face: Face, outline: readonly P
   const bad = (message: string) => fail([{ path: 'outline', message }]);
   const wrong = placeProblem(panel, outline);
   if (wrong) return bad(wrong);
-  const others = onFace(job, panel.id, face);
+  const others = zonesOnFace(job, panel.id, face);
   const area = areaMm2(outline);
   const touched = others.flatMap((z) => {
-    const mm2 = z.outline ? sharedMm2(outline, z.outline) : 0;
-    return mm2 > SLIP_MM2 ? [{ z, mm2 }] : [];
+    const mm2 = z.outline ? overlapMm2(outline, z.outline) : 0;
+    return z.outline && mm2 > SLIVER_MM2 ? [{ z, mm2, ownMm2: areaMm2(z.outline) }] : [];
   });
-  const inside = touched.filter((t) => area - t.mm2 <= SLIP_MM2);
-  const across = touched.filter((t) => area - t.mm2 > SLIP_MM2);
+  const inside = touched.filter((t) => area - t.mm2 <= SLIVER_MM2);
+  const across = touched.filter((t) => area - t.mm2 > SLIVER_MM2);
   if (across.length > 0)
     return bad(
       `It lies partly in ${across.map((t) => t.z.name.toLowerCase()).join(' and ')}: which history would count? Draw it wholly inside one zone, or beside it.`,
@@ -40,13 +38,14 @@ export function drawZone(job: Job, panel: Panel, face: Face, outline: readonly P
       `${rest.map((z) => z.name).join(' and ')} are not drawn: which of their histories would count? Draw them first, all but one.`,
     );
   // The innermost of zones that lie in one another; outside of all of them, the zone that is the rest.
-  const parent = inside.sort((a, b) => areaMm2(a.z.outline!) - areaMm2(b.z.outline!))[0]?.z ?? rest[0];
+  const parent = inside.sort((a, b) => a.ownMm2 - b.ownMm2)[0]?.z ?? rest[0];
   const areaCm2 = zoneAreaCm2(panel, face, outline, []);
   if (!(areaCm2 >= BOUNDS.areaCm2.min)) return bad('Nothing of it is left to paint: it lies under a keep-out');
-  const left = parent && restCm2(job, panel, parent, outline, areaCm2);
-  if (left !== undefined && left < BOUNDS.areaCm2.min)
-    return bad(`It covers all of ${parent!.name.toLowerCase()}. Use that zone, or draw a smaller one.`);
-  return ok({ areaCm2, ...(parent && { parent, parentLeftCm2: left! }) });
+  if (!parent) return ok({ areaCm2 });
+  const leftCm2 = restCm2(job, panel, parent, outline, areaCm2);
+  if (leftCm2 < BOUNDS.areaCm2.min)
+    return bad(`It covers all of ${parent.name.toLowerCase()}. Use that zone, or draw a smaller one.`);
+  return ok({ areaCm2, from: { zone: parent, leftCm2 } });
 }
 
 /** What a zone has left once an outline is cut out of it, cm². */
@@ -65,18 +64,18 @@ export function withZone(
     return fail([{ path: 'name', message: 'The panel has a zone of that name' }]);
   const drawn = drawZone(job, panel, face, zone.outline);
   if (!drawn.ok) return drawn;
-  const { parent, parentLeftCm2, areaCm2 } = drawn.value;
+  const { from, areaCm2 } = drawn.value;
   const made: Zone = {
     ...zone,
     name: zone.name.trim(),
     panelId: panel.id,
     areaCm2,
     face,
-    ...(parent && { cutFrom: { zoneId: parent.id, atMs: nowMs } }),
+    ...(from && { cutFrom: { zoneId: from.zone.id, atMs: nowMs } }),
   };
   return ok({
     ...job,
-    zones: [...job.zones.map((z) => (z.id === parent?.id ? { ...z, areaCm2: parentLeftCm2! } : z)), made],
+    zones: [...job.zones.map((z) => (z.id === from?.zone.id ? { ...z, areaCm2: from.leftCm2 } : z)), made],
   });
 }
 
@@ -87,13 +86,14 @@ export function withZone(
  */
 export function withoutZone(job: Job, zone: Zone, ownEntries: number): Result<Job, FieldProblem[]> {
   const no = (message: string) => fail([{ path: 'zone', message }]);
-  if (!zone.cutFrom) return no('It was not drawn out of another zone');
+  const { cutFrom } = zone;
+  if (!cutFrom) return no('It was not drawn out of another zone');
   if (ownEntries > 0) return no('There are entries on it, and the log keeps them: use the zone as it is');
   if (job.zones.some((z) => z.cutFrom?.zoneId === zone.id)) return no('Another zone was drawn out of it');
   return ok({
     ...job,
     zones: job.zones.flatMap((z) =>
-      z.id === zone.id ? [] : z.id === zone.cutFrom!.zoneId ? [{ ...z, areaCm2: z.areaCm2 + zone.areaCm2 }] : [z],
+      z.id === zone.id ? [] : z.id === cutFrom.zoneId ? [{ ...z, areaCm2: z.areaCm2 + zone.areaCm2 }] : [z],
     ),
   });
 }
@@ -128,16 +128,16 @@ export function outlineZone(
   const face = faceOf(zone);
   const area = areaMm2(outline);
   const origins = originsOf(job, zone);
-  for (const z of onFace(job, panel.id, face)) {
+  for (const z of zonesOnFace(job, panel.id, face)) {
     if (z.id === zoneId || !z.outline) continue;
-    const shared = sharedMm2(outline, z.outline);
+    const shared = overlapMm2(outline, z.outline);
     const name = z.name.toLowerCase();
     if (originsOf(job, z).has(zoneId)) {
-      if (areaMm2(z.outline) - shared > SLIP_MM2)
+      if (areaMm2(z.outline) - shared > SLIVER_MM2)
         return bad(`The ${name} was drawn out of it, and has to lie inside it`);
     } else if (origins.has(z.id)) {
-      if (area - shared > SLIP_MM2) return bad(`It was drawn out of the ${name}: keep it inside that one`);
-    } else if (shared > SLIP_MM2)
+      if (area - shared > SLIVER_MM2) return bad(`It was drawn out of the ${name}: keep it inside that one`);
+    } else if (shared > SLIVER_MM2)
       return bad(`It lies partly on the ${name}: which history would count? Draw it beside that one.`);
   }
   const gross = (o: readonly Point[] | undefined) => (o ? zoneAreaCm2(panel, face, o, []) : 0);
@@ -156,24 +156,26 @@ export function outlineZone(
     panel,
     face,
   );
-  const gone = onFace(next, panel.id, face).find((z) => z.areaCm2 < BOUNDS.areaCm2.min);
+  const gone = zonesOnFace(next, panel.id, face).find((z) => z.areaCm2 < BOUNDS.areaCm2.min);
   return gone ? bad(`Nothing of the ${gone.name.toLowerCase()} would be left to paint`) : ok(next);
 }
 
 /** The zone under a place: the innermost drawn one, or the one that is the rest of that face. */
 export function zoneAt(job: Job, panel: Panel, face: Face, at: Point): Zone | undefined {
-  const here = onFace(job, panel.id, face);
-  const drawn = here.filter((z) => z.outline && contains(z.outline, at));
-  const inner = drawn.sort((a, b) => areaMm2(a.outline!) - areaMm2(b.outline!))[0];
-  return inner ?? here.find((z) => !z.outline);
+  const here = zonesOnFace(job, panel.id, face);
+  const drawn = here.flatMap((zone) =>
+    zone.outline && pointInPolygon(zone.outline, at) ? [{ zone, mm2: areaMm2(zone.outline) }] : [],
+  );
+  const inner = drawn.sort((a, b) => a.mm2 - b.mm2)[0];
+  return inner?.zone ?? here.find((z) => !z.outline);
 }
 
 /** The zones that a place may belong to: the innermost drawn one, or all that are not drawn. */
 export function zonesAt(job: Job, panel: Panel, face: Face, at: Point): Zone[] {
   const z = zoneAt(job, panel, face, at);
-  return !z ? [] : z.outline ? [z] : onFace(job, panel.id, face).filter((x) => !x.outline);
+  return !z ? [] : z.outline ? [z] : zonesOnFace(job, panel.id, face).filter((x) => !x.outline);
 }
 
 /** The keep-out under a place, if there is one. */
 export const keepOutAt = (panel: Panel, face: Face, at: Point) =>
-  panel.map?.keepOuts.find((k) => k.face === face && contains(k.outline, at));
+  panel.map?.keepOuts.find((k) => k.face === face && pointInPolygon(k.outline, at));

@@ -28,8 +28,8 @@ export interface DecisionInput {
 
 export const WAY_KEYS = ['repair', 'replace'] as const;
 export type WayKey = (typeof WAY_KEYS)[number];
-export const TIP_FIELDS = ['hours', 'materials', 'surprise'] as const;
-export type TipField = (typeof TIP_FIELDS)[number];
+export const TIPPING_FIELDS = ['hours', 'materials', 'surprise'] as const;
+export type TippingField = (typeof TIPPING_FIELDS)[number];
 
 /** Spread of one thing over all draws: one in ten lies below `low`, one in ten over `high`. */
 export interface Spread {
@@ -40,9 +40,9 @@ export interface Spread {
 }
 
 /** How much one estimate by itself moves what repair costs more than replacing. */
-export interface Tip {
+export interface TippingPoint {
   way: WayKey;
-  field: TipField;
+  field: TippingField;
   /** Difference repair − replace, with this estimate at its best and at its worst, money. */
   atBest: number;
   atWorst: number;
@@ -58,7 +58,7 @@ export interface Decision {
   /** Money an hour at which both cost the same on average; null if no rate does it. */
   breakEvenRate: number | null;
   /** What tips it, most first. */
-  tips: Tip[];
+  tips: TippingPoint[];
   /** Draws in equal steps of cost, for a picture. */
   bins: { from: number; step: number; repair: number[]; replace: number[] };
 }
@@ -114,11 +114,11 @@ export function decide(input: DecisionInput, draws: number, seed: number): Decis
   };
 }
 
-function tipsOf(input: DecisionInput): Tip[] {
+function tipsOf(input: DecisionInput): TippingPoint[] {
   const difference = (i: DecisionInput) => meanCost(i.repair, i.rate) - meanCost(i.replace, i.rate);
   const fixed = (v: number): ThreePoint => ({ low: v, likely: v, high: v });
   return WAY_KEYS.flatMap((way) =>
-    TIP_FIELDS.map((field): Tip => {
+    TIPPING_FIELDS.map((field): TippingPoint => {
       const w = input[way];
       const put = (patch: Partial<Way>) => difference({ ...input, [way]: { ...w, ...patch } });
       switch (field) {

@@ -4,7 +4,7 @@ import type { AccessLink, Bag, BagItem, Job } from '../log/job';
 import { clearPapers, levelCoats, primerPapers } from '../library/level';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
-import { aroundOf, faultsOn, isDone, ringIn, taskWords } from '../rules/access';
+import { aroundOf, faultsOn, isDone, findCycle, taskWords } from '../rules/access';
 import { dueRepairs } from './due';
 import { levelSum, LEVELS } from './level';
 import { checkBag, itemProblems, partsSum } from './parts';
@@ -97,9 +97,9 @@ describe('the access order', () => {
     const a = link('before', ['door', 'coated'], ['bonnet', 'fitted']);
     const b = link('before', ['bonnet', 'fitted'], ['door', 'fitted']);
     const c = link('before', ['door', 'fitted'], ['door', 'coated']);
-    expect(ringIn([a, b])).toBeUndefined();
-    expect(ringIn([a, b, c])).toBe(c);
-    expect(ringIn([a, b, { ...c, kind: 'never' }])).toBeUndefined();
+    expect(findCycle([a, b])).toBeUndefined();
+    expect(findCycle([a, b, c])).toBe(c);
+    expect(findCycle([a, b, { ...c, kind: 'never' }])).toBeUndefined();
   });
   it('says an act in words', () =>
     expect(taskWords(JOB, { panelId: 'door', kind: 'blasted' })).toBe('blast the left door'));

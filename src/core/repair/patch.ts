@@ -58,10 +58,10 @@ export function planPatch(f: PatchFacts): Result<PatchPlan, FieldProblem[]> {
   check('sheetMm', 'Sheet', 0.5, 4);
   check('lineMm', 'Body line', 0, 1000);
   if (problems.length > 0) return fail(problems);
-  const atLine = f.lineMm !== undefined && f.lineMm <= LINE_MM;
+  const lineMm = f.lineMm !== undefined && f.lineMm <= LINE_MM ? f.lineMm : undefined;
   const cutWidthMm = f.widthMm + 2 * BEYOND_MM;
   // A side that lies near a body line is cut there instead.
-  const cutHeightMm = f.heightMm + BEYOND_MM + (atLine ? f.lineMm! : BEYOND_MM);
+  const cutHeightMm = f.heightMm + BEYOND_MM + (lineMm ?? BEYOND_MM);
   const gapMm = f.joint === 'butt' ? Math.min(1, f.sheetMm) : 0;
   const lap = f.joint === 'lap' ? FLANGE_MM : -gapMm;
   const seamMm = 2 * (cutWidthMm + cutHeightMm) - 8 * RADIUS_MM + 2 * Math.PI * RADIUS_MM;
@@ -76,6 +76,6 @@ export function planPatch(f: PatchFacts): Result<PatchPlan, FieldProblem[]> {
     welds: f.joint === 'lap' ? Math.ceil(seamMm / PLUG_EVERY_MM) : Math.ceil(seamMm / STITCH_MM),
     weldMm: f.joint === 'lap' ? PLUG_MM : STITCH_MM,
     primerCm2: (2 * seamMm * (f.joint === 'lap' ? FLANGE_MM : 10)) / 100,
-    atLine,
+    atLine: lineMm !== undefined,
   });
 }

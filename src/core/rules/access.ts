@@ -4,11 +4,14 @@ import { isMetal, SUBSTRATES } from '../library/substrates';
 import { KINDS, LOGGABLE, type EventKind } from '../log/event';
 import type { JobState } from '../strata/fold';
 import { zonesOf, type AccessLink, type Job, type TaskRef, type Zone } from '../log/job';
-import { keepOutsOn, meet } from '../outline/keepOutsOn';
+import { keepOutsOn, outlinesOverlap } from '../outline/keepOutsOn';
 import type { Fault } from '../strata/types';
 
 /** Acts that links speak of. */
-export const TASK_KINDS = LOGGABLE.filter((k) => KINDS[k].task !== null);
+export const TASK_KINDS = LOGGABLE.flatMap((kind) => {
+  const { task } = KINDS[kind];
+  return task === null ? [] : [{ kind, task }];
+});
 
 /** 'coat the floor'. */
 export function taskWords(job: Job, t: TaskRef): string {
@@ -62,7 +65,7 @@ function reachingInto(job: Job, state: JobState, zones: readonly Zone[]): Around
     for (const { zoneId, fault } of faultsOn(job, state, zone.panelId)) {
       const { outline, face = 'outer' } = fault.mark;
       if (fault.doneMs !== undefined || !outline || zones.some((z) => z.id === zoneId)) continue;
-      if (face === (zone.face ?? 'outer') && meet(outline, zone.outline))
+      if (face === (zone.face ?? 'outer') && outlinesOverlap(outline, zone.outline))
         seen.set(fault.id, {
           fault: fault.mark.fault,
           grade: fault.mark.grade,
@@ -118,7 +121,7 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
 }
 
 /** Links that chase their own tail: A before B before A. Gives the first link that closes a ring. */
-export function ringIn(links: readonly AccessLink[]): AccessLink | undefined {
+export function findCycle(links: readonly AccessLink[]): AccessLink | undefined {
   const key = (t: TaskRef) => `${t.panelId}/${t.kind}`;
   const after = new Map<string, string[]>();
   const reaches = (from: string, to: string, seen = new Set<string>()): boolean => {

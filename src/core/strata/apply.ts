@@ -155,8 +155,8 @@ export function layerIndex(layers: readonly Layer[], id: string, first: (id: str
   const at = layers.findIndex((l) => l.id === id);
   if (at >= 0) return at;
   // Layers that were found have the number that they were found under behind the entry's id.
-  const [entry, n] = id.split('#');
-  const root = first(entry!);
+  const [entry = id, n] = id.split('#');
+  const root = first(entry);
   return layers.findIndex((l) => l.id.split('#')[1] === n && l.eventIds.some((e) => first(e) === root));
 }
 

@@ -1,5 +1,5 @@
 import { airPointOf, indexAt, type Reading } from '../air/history';
-import { contains } from '../outline/geometry';
+import { pointInPolygon } from '../outline/geometry';
 import type { ProductLookup } from '../library/product';
 import { applyEvent, type FirstIdOf, type FoldContext } from './apply';
 import type { Strata } from './types';
@@ -97,7 +97,7 @@ function handedOn(e: PlainEvent, cuts: JobState['cuts']): Set<string> {
       if (e.atMs >= c.atMs) continue;
       // A mark is at one place, and so on one zone: the one that holds it.
       if (e.kind === 'marked' && e.at && c.outline) {
-        if (!contains(c.outline, e.at)) continue;
+        if (!pointInPolygon(c.outline, e.at)) continue;
         all.delete(z);
       }
       all.add(c.zoneId);

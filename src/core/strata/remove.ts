@@ -1,7 +1,7 @@
 import type { Layer } from './types';
 
 /** Thinner than this nothing is left that a gauge would read, µm. */
-export const GONE_UM = 0.5;
+export const MIN_LAYER_UM = 0.5;
 
 /**
  * Takes thickness off the top, through as many layers as it reaches.
@@ -12,7 +12,7 @@ export const GONE_UM = 0.5;
 export function removeFromTop(layers: Layer[], removedUm: number): { layers: Layer[]; leftOverUm: number } {
   let left = removedUm;
   let n = layers.length;
-  while (n > 0 && left >= layers[n - 1]!.filmUm - GONE_UM) {
+  while (n > 0 && left >= layers[n - 1]!.filmUm - MIN_LAYER_UM) {
     left = Math.max(0, left - layers[n - 1]!.filmUm);
     n--;
   }

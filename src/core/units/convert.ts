@@ -77,7 +77,7 @@ export const fromDisplay = (q: Quantity, shown: number, system: UnitSystem): num
   (shown - UNITS[system][q].offset) / UNITS[system][q].factor;
 
 /** A number and its unit apart, so that the interface can set the unit small. */
-export interface Shown {
+export interface DisplayQuantity {
   value: string;
   unit: string;
 }
@@ -86,7 +86,7 @@ export interface Shown {
  * A metric quantity as it is shown: converted, rounded to the decimals that it deserves (more when it is small).
  * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², g, kg, bar or m³/min
  */
-export function show(q: Quantity, metric: number, system: UnitSystem, decimals?: number): Shown {
+export function displayQuantity(q: Quantity, metric: number, system: UnitSystem, decimals?: number): DisplayQuantity {
   const u = UNITS[system][q];
   const v = toDisplay(q, metric, system);
   const small = (q === 'thickness' || q === 'volume') && Math.abs(v) < (q === 'thickness' ? 1 : 10);
@@ -95,14 +95,14 @@ export function show(q: Quantity, metric: number, system: UnitSystem, decimals?:
   return { value: Number(text) === 0 ? text.replace('-', '') : text.replace('-', '\u2212'), unit: u.unit };
 }
 
-/** {@link show} in one string with a no-break space: '110 µm'. */
-export function showText(q: Quantity, metric: number, system: UnitSystem, decimals?: number): string {
-  const s = show(q, metric, system, decimals);
+/** {@link displayQuantity} in one string with a no-break space: '110 µm'. */
+export function formatQuantity(q: Quantity, metric: number, system: UnitSystem, decimals?: number): string {
+  const s = displayQuantity(q, metric, system, decimals);
   return `${s.value}\u00a0${s.unit}`;
 }
 
 /** An area from a drawing: cm² (square inches) up to one square metre, where a repair is; larger ones as anywhere else. */
 export function drawnAreaText(cm2: number, units: UnitSystem): string {
-  if (cm2 >= 10_000) return showText('area', cm2, units);
+  if (cm2 >= 10_000) return formatQuantity('area', cm2, units);
   return units === 'us' ? `${(cm2 / 6.4516).toFixed(1)}\u00a0in²` : `${Math.round(cm2)}\u00a0cm²`;
 }

@@ -1,4 +1,4 @@
-import { show, toDisplay, type Quantity, type UnitSystem } from './convert';
+import { displayQuantity, toDisplay, type Quantity, type UnitSystem } from './convert';
 
 /** A quantity in a sentence. It is put into the reader's units when the sentence is shown. */
 export interface Figure {
@@ -27,7 +27,7 @@ const LOST = 0.05;
 const MAX_DECIMALS = 4;
 
 function figureText(f: Figure, system: UnitSystem): string {
-  let shown = show(
+  let shown = displayQuantity(
     f.quantity,
     f.metric,
     system,
@@ -37,7 +37,7 @@ function figureText(f: Figure, system: UnitSystem): string {
   const lost = (value: string) => Math.abs(Number(value.replace('\u2212', '-')) - exact) > LOST * Math.abs(exact);
   // A small bound is not rounded away: 0.02 mil, not 0.0.
   for (let d = 1; f.quantity !== 'temp' && d <= MAX_DECIMALS && lost(shown.value); d++)
-    shown = show(f.quantity, f.metric, system, d);
+    shown = displayQuantity(f.quantity, f.metric, system, d);
   // In metric people say 20 mm and 1.5 mm, not 20.0.
   const trim = system === 'metric' && shown.value.includes('.');
   const value = trim ? shown.value.replace(/\.?0+$/, '') : shown.value;

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { fromDisplay, show, showText, toDisplay, type Quantity } from './convert';
+import { fromDisplay, displayQuantity, formatQuantity, toDisplay, type Quantity } from './convert';
 import { parseDecimal } from './decimal';
 import { figure, lowerFirst, messageIn, pair, Phrase, phrase, upperFirst, type Message } from './phrase';
 import { showThickness } from './thickness';
@@ -58,9 +58,9 @@ describe('units', () => {
     expect(toDisplay('area', 929.0304, 'us')).toBeCloseTo(1);
   });
   it('shows the digits that a quantity has', () => {
-    expect(showText('volume', 463.2, 'metric')).toBe('463\u00a0ml');
-    expect(showText('volume', 3.44, 'metric')).toBe('3.4\u00a0ml');
-    expect(show('temp', -0.2, 'metric').value).toBe('0');
+    expect(formatQuantity('volume', 463.2, 'metric')).toBe('463\u00a0ml');
+    expect(formatQuantity('volume', 3.44, 'metric')).toBe('3.4\u00a0ml');
+    expect(displayQuantity('temp', -0.2, 'metric').value).toBe('0');
     expect(showThickness(110, 'metric')).toBe('110\u00a0µm');
     expect(showThickness(1480, 'metric')).toBe('1.5\u00a0mm');
   });
@@ -170,7 +170,7 @@ describe('sentences with quantities', () => {
   it('pressure and air by definition: 100 psi are 6.895 bar, 1 m³/min is 35.31 cfm', () => {
     expect(fromDisplay('pressure', 100, 'us')).toBeCloseTo(6.89476, 4);
     expect(toDisplay('airFlow', 1, 'us')).toBeCloseTo(35.3147, 3);
-    expect(showText('bulk', 25, 'us')).toBe('55\u00a0lb');
-    expect(showText('bulk', 30.4, 'metric')).toBe('30\u00a0kg');
+    expect(formatQuantity('bulk', 25, 'us')).toBe('55\u00a0lb');
+    expect(formatQuantity('bulk', 30.4, 'metric')).toBe('30\u00a0kg');
   });
 });

@@ -1,11 +1,11 @@
-import { Halves } from '@/ui/Beside';
+import { TwoColumns } from '@/ui/SplitView';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   DAY_MS,
   gapsIn,
-  showText,
+  formatQuantity,
   waitText,
   type Product,
   type ProductFamily,
@@ -72,17 +72,17 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
         under={airLine(here, units, now)}
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6), rowGap: gap(2), marginTop: gap(1) }}>
-        <Figure name="Panel, estimated" value={showText('temp', here.surfaceC, units, 1)} />
-        {dewC !== undefined && <Figure name="Dew point" value={showText('temp', dewC, units, 1)} />}
+        <Figure name="Panel, estimated" value={formatQuantity('temp', here.surfaceC, units, 1)} />
+        {dewC !== undefined && <Figure name="Dew point" value={formatQuantity('temp', dewC, units, 1)} />}
         {dewC !== undefined && (
           <Figure
             name="Panel over it"
-            value={showText('tempDifference', here.surfaceC - dewC, units, 1)}
+            value={formatQuantity('tempDifference', here.surfaceC - dewC, units, 1)}
             tone={here.surfaceC - dewC < 3 ? 'stop' : 'ink'}
           />
         )}
       </View>
-      <Halves
+      <TwoColumns
         left={
           <>
             <AirChart room={room} now={now} dewPointC={advice?.dewPointC} />
@@ -164,7 +164,7 @@ function Rain({ room, now }: { room: Room; now: number }) {
     );
   const first = wet[0];
   if (!first) return null;
-  const end = wet.find((p, i) => wet[i + 1] === undefined || wet[i + 1]!.atMs - p.atMs > 2 * 3_600_000)!;
+  const end = wet.find((p, i) => (wet[i + 1]?.atMs ?? Infinity) - p.atMs > 2 * 3_600_000) ?? first;
   const mm = wet.filter((p) => p.atMs <= end.atMs).reduce((a, p) => a + p.rainMm, 0);
   return (
     <Notice tone="window">{phrase`Rain from ${shortWhen(first.atMs, now)} to ${shortWhen(end.atMs + 3_600_000, now)}, about ${figure('thickness', mm, 0)}. Bare steel that stands outside has to be in by then.`}</Notice>

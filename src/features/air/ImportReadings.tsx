@@ -14,7 +14,7 @@ type Step =
   | { at: 'refused'; name: string; why: Message }
   | { at: 'ready'; name: string; file: ClimateFile };
 
-const MOST = 5;
+const MAX_PROBLEMS = 5;
 const MAX_BYTES = 30_000_000;
 
 /** Reads a logger's table, says what is in it and what is left out, and takes it on a second tap. */
@@ -83,10 +83,12 @@ export function ImportReadings() {
           {step.file.leftOut.length > 0 && (
             <T kind="small" tone="window">{`${step.file.leftOut.length} rows are left out:`}</T>
           )}
-          {step.file.leftOut.slice(0, MOST).map((l) => (
+          {step.file.leftOut.slice(0, MAX_PROBLEMS).map((l) => (
             <T key={l.line} kind="small">{phrase`Line ${l.line}: ${l.message}`}</T>
           ))}
-          {step.file.leftOut.length > MOST && <T kind="small">{`and ${step.file.leftOut.length - MOST} more`}</T>}
+          {step.file.leftOut.length > MAX_PROBLEMS && (
+            <T kind="small">{`and ${step.file.leftOut.length - MAX_PROBLEMS} more`}</T>
+          )}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
             <Act label="Take them" strong onPress={() => void take(step.file, step.name)} testID="readings-do" />
             <Act label="Leave it" onPress={() => setStep({ at: 'idle' })} />

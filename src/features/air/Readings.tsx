@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, waitText, type Message, errorText, phrase } from '@/core';
+import { formatQuantity, waitText, type Message, errorText, phrase } from '@/core';
 import {
-  devices,
+  loadDevices,
   nowMs,
   readSurface,
   saveText,
@@ -14,7 +14,7 @@ import {
 } from '@/data';
 import { percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Notice, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -38,7 +38,7 @@ export function Readings({ room, now }: { room: Room; now: number }) {
         .map((r) => (
           <Row key={r.atMs}>
             <View style={{ flex: 1 }}>
-              <T>{`${showText('temp', r.tempC, units, 1)}, ${percent(r.rh)}${r.surfaceC === undefined ? '' : `, panel ${showText('temp', r.surfaceC, units, 1)}`}`}</T>
+              <T>{`${formatQuantity('temp', r.tempC, units, 1)}, ${percent(r.rh)}${r.surfaceC === undefined ? '' : `, panel ${formatQuantity('temp', r.surfaceC, units, 1)}`}`}</T>
               <T kind="tag" tone="muted">
                 {{ hand: 'By hand', logger: 'Logger', file: 'From a file' }[r.source]}
               </T>
@@ -101,8 +101,10 @@ function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
 function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone(): void }) {
   const { units } = useLook();
   const { addReadings } = useClimateActions();
-  const [temp, setTemp] = useState(() => typed(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units));
-  const [rh, setRh] = useState(() => typed(Math.round(room.here.rh * 100) / 100, { percent: true }, units));
+  const [temp, setTemp] = useState(() =>
+    formatForInput(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units),
+  );
+  const [rh, setRh] = useState(() => formatForInput(Math.round(room.here.rh * 100) / 100, { percent: true }, units));
   const [surface, setSurface] = useState('');
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = async () => {
@@ -114,7 +116,7 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
     if (!h.ok) bad.rh = h.error;
     if (!s.ok) bad.surface = s.error;
     if (!t.ok || !h.ok || !s.ok) return setProblems(bad);
-    const { acceptReading } = await devices();
+    const { acceptReading } = await loadDevices();
     const r = acceptReading(
       { atMs: nowMs(), tempC: t.value, rh: h.value, ...(s.value !== undefined && { surfaceC: s.value }) },
       'hand',
@@ -145,7 +147,7 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
           onPress={() =>
             void readSurface().then(
               (c) => {
-                setSurface(typed(c, { quantity: 'temp' }, units));
+                setSurface(formatForInput(c, { quantity: 'temp' }, units));
                 setProblems({});
               },
               (e: Error) => setProblems({ surface: e.message }),

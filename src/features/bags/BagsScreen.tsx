@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { Bag, BagItem, Message } from '@/core';
 import type { PartsSum } from '@/core/advice';
 import { newId, nowMs, useJobAndAdvice, useNow, useHeadList, type OpenJob, type Advice } from '@/data';
-import { Halves } from '@/ui/Beside';
+import { TwoColumns } from '@/ui/SplitView';
 import { Field } from '@/ui/Field';
 import { dayOnly } from '@/ui/format';
 import { useWide } from '@/ui/look';
@@ -102,7 +102,11 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
           {`Must go back before the job is done: ${sum.mustReturn.map((m) => `${m.missing} × ${m.item.name.toLowerCase()}`).join(', ')}.`}
         </Notice>
       )}
-      {wide ? <Halves left={bags.filter((_, i) => i % 2 === 0)} right={bags.filter((_, i) => i % 2 === 1)} /> : bags}
+      {wide ? (
+        <TwoColumns left={bags.filter((_, i) => i % 2 === 0)} right={bags.filter((_, i) => i % 2 === 1)} />
+      ) : (
+        bags
+      )}
       {sum.bags === 0 && !adding && (
         <View style={{ paddingVertical: gap(4) }}>
           <T tone="muted">

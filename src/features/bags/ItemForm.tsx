@@ -14,6 +14,7 @@ const NATURE = [
   { value: 'oneTime', label: 'One-time, to order' },
   { value: 'mustReturn', label: 'Plug or drain' },
 ] as const;
+type Nature = (typeof NATURE)[number]['value'];
 
 /** One sort of thing in a bag: how many, whether it breaks, when new ones come, how many are back. */
 export function ItemForm({
@@ -33,9 +34,9 @@ export function ItemForm({
   const [count, setCount] = useState(item ? String(item.count) : '');
   const [back, setBack] = useState(String(item?.back ?? 0));
   const [due, setDue] = useState(item?.dueMs === undefined ? '' : format(item.dueMs, 'yyyy-MM-dd'));
-  const [nature, setNature] = useState<string[]>([
-    ...(item?.oneTime ? ['oneTime'] : []),
-    ...(item?.mustReturn ? ['mustReturn'] : []),
+  const [nature, setNature] = useState<Nature[]>([
+    ...(item?.oneTime ? (['oneTime'] as const) : []),
+    ...(item?.mustReturn ? (['mustReturn'] as const) : []),
   ]);
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const whole = (text: string) => {
@@ -71,7 +72,7 @@ export function ItemForm({
         label="Of a kind that"
         many
         options={NATURE}
-        value={nature as (typeof NATURE)[number]['value'][]}
+        value={nature}
         onChange={(v) => setNature(nature.includes(v) ? nature.filter((n) => n !== v) : [...nature, v])}
       />
       <Field label="On order, due (year-month-day)" value={due} onChange={setDue} problem={problems.due} />

@@ -1,14 +1,23 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { MEDIA_NAMES, mediaOf, showText, SUBSTRATES, unitOf, waitText, figure, phrase } from '@/core';
+import { MEDIA, MEDIA_NAMES, mediaOf, formatQuantity, SUBSTRATES, unitOf, waitText, figure, phrase } from '@/core';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/advice';
-import { useJobAndAdvice, useNow, useRoom, useSettings, useShopActions, type OpenJob, type Advice } from '@/data';
-import { Halves } from '@/ui/Beside';
+import {
+  useJobAndAdvice,
+  useNow,
+  useRoom,
+  useSettings,
+  useShopActions,
+  type Advice,
+  type OpenJob,
+  type Settings,
+} from '@/data';
+import { TwoColumns } from '@/ui/SplitView';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
-import { readNumber, typed, type NumberKind } from '@/ui/numbers';
+import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -34,7 +43,7 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
   return <Blast open={open} advice={advice} rig={settings.rig} />;
 }
 
-const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'Crushed glass' };
+const RIG = { boreMm: 6.4, barG: 6.9, airM3Min: 2.6, rate: 95, handRate: 55, media: 'Crushed glass' } as const;
 type RigName = Exclude<keyof typeof RIG, 'media'>;
 /** How each figure of the rig is asked for. */
 const KINDS: Record<RigName, NumberKind> = {
@@ -52,7 +61,7 @@ const BORES = [
   { mm: 9.5, inch: '3/8' },
 ];
 
-function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig: typeof RIG | undefined }) {
+function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig: Settings['rig'] }) {
   const { COATING_RATES, planBlast, substratesFor, rustsAtMs } = advice;
   const { currency, units } = useLook();
   const router = useRouter();
@@ -61,18 +70,18 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
   const { saveSettings } = useShopActions();
   const start = kept ?? RIG;
   const [texts, setTexts] = useState<Record<RigName, string>>(() => ({
-    boreMm: typed(start.boreMm, KINDS.boreMm, units),
-    barG: typed(start.barG, KINDS.barG, units),
-    airM3Min: typed(start.airM3Min, KINDS.airM3Min, units),
-    rate: typed(start.rate, KINDS.rate, units),
-    handRate: typed(start.handRate, KINDS.handRate, units),
+    boreMm: formatForInput(start.boreMm, KINDS.boreMm, units),
+    barG: formatForInput(start.barG, KINDS.barG, units),
+    airM3Min: formatForInput(start.airM3Min, KINDS.airM3Min, units),
+    rate: formatForInput(start.rate, KINDS.rate, units),
+    handRate: formatForInput(start.handRate, KINDS.handRate, units),
   }));
   const [worn, setWorn] = useState(false);
   const [mediaName, setMediaName] = useState(start.media);
-  const media = mediaOf(mediaName) ?? mediaOf(RIG.media)!;
+  const media = mediaOf(mediaName) ?? { name: RIG.media, ...MEDIA[RIG.media] };
   const num = (k: RigName) => {
     const r = readNumber(texts[k], KINDS[k], units);
-    return r.ok ? r.value! : NaN;
+    return r.ok ? r.value : NaN;
   };
   const rig: BlastRig = {
     boreMm: num('boreMm'),
@@ -154,11 +163,11 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
         answer={answerOf(plan, parts.length, toCover)}
         under={
           plan && plan.hours > 0
-            ? `${hoursText(plan.hours)}, ${showText('bulk', plan.mediaKg, units)} of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
+            ? `${hoursText(plan.hours)}, ${formatQuantity('bulk', plan.mediaKg, units)} of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
             : undefined
         }
       />
-      <Halves
+      <TwoColumns
         left={
           <>
             {plan?.short !== undefined && (
@@ -187,24 +196,24 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
               </View>
             )}
             {plan && plan.parts.length > 0 && (
-              <Section title="Part by part" aside={`${showText('pressure', plan.heldBarG, units)} held`}>
+              <Section title="Part by part" aside={`${formatQuantity('pressure', plan.heldBarG, units)} held`}>
                 {plan.parts.map((p) => (
                   <Row key={p.part.id}>
                     <View style={{ flex: 1, minWidth: 0 }}>
                       <T kind="strong">{p.part.name}</T>
                       <T kind="small" tone="muted">
-                        {`${showText('area', p.part.areaCm2, units)}, ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
+                        {`${formatQuantity('area', p.part.areaCm2, units)}, ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
                       </T>
                       {(p.stop ?? p.care) && (
                         <T kind="small" tone={p.stop ? 'stop' : 'window'}>
-                          {p.stop ?? p.care!}
+                          {p.stop ?? p.care ?? ''}
                         </T>
                       )}
                     </View>
                     <View style={{ alignItems: 'flex-end' }}>
                       <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
                       <T kind="tag" tone="muted">
-                        {p.stop ? '' : showText('bulk', p.mediaKg, units)}
+                        {p.stop ? '' : formatQuantity('bulk', p.mediaKg, units)}
                       </T>
                     </View>
                   </Row>
@@ -242,7 +251,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
               <Choices
                 label="Nozzle"
                 options={BORES.map((b) => ({
-                  value: typed(b.mm, KINDS.boreMm, units),
+                  value: formatForInput(b.mm, KINDS.boreMm, units),
                   label: units === 'us' ? `${b.inch}\u00a0in` : `${b.mm}\u00a0mm`,
                 }))}
                 value={texts.boreMm}

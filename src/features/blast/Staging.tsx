@@ -40,8 +40,9 @@ export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
           options={left.map((p) => ({ value: p.id, label: p.name }))}
           value=""
           onChange={(panelId) => {
-            const panel = job.panels.find((p) => p.id === panelId)!;
             setAdding(false);
+            const panel = job.panels.find((p) => p.id === panelId);
+            if (!panel) return;
             void change((all) => [
               ...all,
               {

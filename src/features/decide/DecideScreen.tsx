@@ -1,10 +1,10 @@
-import { Halves } from '@/ui/Beside';
+import { TwoColumns } from '@/ui/SplitView';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { parseDecimal } from '@/core';
-import type { Decision, DecisionInput, ThreePoint, Tip, Way, WayKey } from '@/core/plan';
+import type { Decision, DecisionInput, ThreePoint, TippingPoint, Way, WayKey } from '@/core/plan';
 import { useJob } from '@/data';
 import { wholeMoney } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -101,7 +101,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
         under={d ? underOf(d, currency) : undefined}
       />
       {result.error && <Notice tone="stop">{`It cannot be worked out here: ${result.error.message}`}</Notice>}
-      <Halves
+      <TwoColumns
         left={
           <>
             {d && <Spreads decision={d} />}
@@ -181,8 +181,13 @@ function underOf(d: Decision, currency: string): string {
   return `Repair is done sooner in ${percentOf(d.repairSooner)} of 100. ${even}`;
 }
 
-const FIELD_WORDS: Record<Tip['field'], string> = { hours: 'hours', materials: 'materials', surprise: 'a surprise' };
-const tipWords = (t: Tip) => `${t.way === 'repair' ? 'Repair' : 'Replacement'}: ${FIELD_WORDS[t.field]}, best to worst`;
+const FIELD_WORDS: Record<TippingPoint['field'], string> = {
+  hours: 'hours',
+  materials: 'materials',
+  surprise: 'a surprise',
+};
+const tipWords = (t: TippingPoint) =>
+  `${t.way === 'repair' ? 'Repair' : 'Replacement'}: ${FIELD_WORDS[t.field]}, best to worst`;
 
 /** Reads all figures, or says at each place what is wrong. */
 function readInput(texts: Texts): { input?: DecisionInput; problems: Partial<Record<FieldName, string>> } {
@@ -196,12 +201,12 @@ function readInput(texts: Texts): { input?: DecisionInput; problems: Partial<Rec
   const three = (name: FieldName, max: number): ThreePoint => {
     const parts = texts[name].trim().split(/[\s;/]+/);
     const values = parts.map((p) => parseDecimal(p)).map((r) => (r.ok ? r.value : NaN));
-    const list = values.length === 1 ? [values[0]!, values[0]!, values[0]!] : values;
-    const [low, likely, high] = list;
-    if (list.length !== 3 || list.some((v) => Number.isNaN(v) || v < 0 || v > max))
+    const [low = NaN, likely = low, high = low] = values;
+    const three = [low, likely, high];
+    if (![1, 3].includes(values.length) || three.some((v) => Number.isNaN(v) || v < 0 || v > max))
       problems[name] = `Three numbers up to ${max}, such as 4 6 10`;
-    else if (low! > likely! || likely! > high!) problems[name] = 'In order: at best, likely, at worst';
-    return { low: low ?? NaN, likely: likely ?? NaN, high: high ?? NaN };
+    else if (low > likely || likely > high) problems[name] = 'In order: at best, likely, at worst';
+    return { low, likely, high };
   };
   const way = (w: WayKey): Way => ({
     hours: three(`${w}.hours`, 2000),

@@ -33,7 +33,8 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
     if (!way || !decision) return;
     const r = parseDecimal(months);
     const whole = r.ok && Number.isInteger(r.value) && r.value >= 1 && r.value <= 240 ? r.value : undefined;
-    if (way === 'temporary' && whole === undefined) return setProblem('Months: a whole number from 1 to 240');
+    const temporary = way === 'temporary';
+    if (temporary && whole === undefined) return setProblem('Months: a whole number from 1 to 240');
     setProblem(undefined);
     void list
       .change((all) => [
@@ -46,7 +47,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
           repairCheaper: decision.repairCheaper,
           repairCost: Math.round(decision.cost.repair.middle),
           replaceCost: Math.round(decision.cost.replace.middle),
-          ...(way === 'temporary' && { months: whole! }),
+          ...(temporary && { months: whole }),
         },
       ])
       .then((kept) => kept && setWay(undefined));
@@ -72,7 +73,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
         label={had ? 'Decide anew' : 'Decide'}
         hideLabel
         options={WAYS}
-        value={way ?? ('' as Decided['way'])}
+        value={way}
         onChange={(w) => setWay(w === way ? undefined : w)}
       />
       {way === 'temporary' && (

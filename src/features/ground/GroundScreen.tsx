@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { TREATMENT_NAMES, type Job, type Panel } from '@/core';
 import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
-import { Halves } from '@/ui/Beside';
+import { TwoColumns } from '@/ui/SplitView';
 import { dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -51,7 +51,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
   return (
     <Page testID="ground" wide>
       <Head over={`${job.name}, before paint`} answer={answerOf(panels)} under={underOf(job, parts.heldUntilMs)} />
-      <Halves
+      <TwoColumns
         left={
           <>
             <Section title="Agreed and planned">

@@ -1,10 +1,10 @@
-import { Halves } from '@/ui/Beside';
+import { TwoColumns } from '@/ui/SplitView';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import {
   nextClockTime,
-  showText,
+  formatQuantity,
   waitText,
   zoneLabel,
   type HeatKind,
@@ -18,7 +18,7 @@ import {
 import { newId, useClimate, useClimateActions, useJobs, useNow, useStatuses, type OpenJob } from '@/data';
 import { clockTime, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -26,6 +26,7 @@ import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { HEAT_NAMES } from './heatNames';
 import { WarmUp } from './WarmUp';
+import { keysOf } from '@/core/keysOf';
 
 interface Props {
   jobId: string | undefined;
@@ -92,7 +93,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
   const [temp, setTemp] = useState<string>();
   const [from, setFrom] = useState(() => clockTime(now));
   const [until, setUntil] = useState<string>();
-  const tempText = temp ?? typed(DEFAULTS[kind].tempC, { quantity: 'temp' }, units);
+  const tempText = temp ?? formatForInput(DEFAULTS[kind].tempC, { quantity: 'temp' }, units);
   const fromMs = nextClockTime(from, now);
   const untilText = until ?? (fromMs === null ? '' : clockTime(fromMs + DEFAULTS[kind].min * 60_000));
   const toMs = nextClockTime(untilText, fromMs ?? now);
@@ -100,11 +101,11 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
   const most = kind === 'heater' ? 45 : kind === 'sun' ? 80 : 120;
   const tempProblem = !t.ok
     ? t.error
-    : t.value! < 0 || t.value! > most
-      ? `Between ${showText('temp', 0, units)} and ${showText('temp', most, units)}`
+    : t.value < 0 || t.value > most
+      ? `Between ${formatQuantity('temp', 0, units)} and ${formatQuantity('temp', most, units)}`
       : undefined;
   const ok = t.ok && !tempProblem && fromMs !== null && toMs !== null && toMs > fromMs;
-  const tempC = t.ok ? t.value! : 0;
+  const tempC = t.ok ? t.value : 0;
   const zoneId = zone?.id;
   const heat: HeatPlan | undefined =
     ok && zoneId
@@ -157,7 +158,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
         answer={answer(before, after, now)}
         under={before?.top ? `${before.top.label}. Times are estimates from the air and its forecast.` : undefined}
       />
-      <Halves
+      <TwoColumns
         left={
           <>
             {jobs.length > 1 && (
@@ -178,7 +179,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
             )}
             <Choices
               label="With"
-              options={(Object.keys(HEAT_NAMES) as HeatKind[]).map((k) => ({ value: k, label: HEAT_NAMES[k] }))}
+              options={keysOf(HEAT_NAMES).map((k) => ({ value: k, label: HEAT_NAMES[k] }))}
               value={kind}
               onChange={(k) => {
                 setKind(k);
@@ -318,7 +319,7 @@ function Plans({
         return (
           <Row key={h.id}>
             <View style={{ flex: 1 }}>
-              <T kind="strong">{`${HEAT_NAMES[h.kind]}, ${showText('temp', h.tempC, units)}`}</T>
+              <T kind="strong">{`${HEAT_NAMES[h.kind]}, ${formatQuantity('temp', h.tempC, units)}`}</T>
               <T kind="small" tone="muted">
                 {`${shortWhen(h.fromMs, now)} \u2013 ${shortWhen(h.toMs, now)}${open && h.zoneIds?.[0] ? `, ${zoneLabel(open.job, h.zoneIds[0])}` : ', the room'}`}
               </T>

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import {
   airAt,
-  showText,
+  formatQuantity,
   surfaceLagMs,
   unitOf,
   waitText,
@@ -15,12 +15,13 @@ import {
 import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/advice';
 import { useRoom, useAdvice } from '@/data';
 import { useLook } from '@/ui/look';
-import { readNumber, typed, type NumberKind } from '@/ui/numbers';
+import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Choices, Notice, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { clockTime } from '@/ui/format';
+import { entriesOf, keysOf } from '@/core/keysOf';
 
 type NumberField = 'length' | 'width' | 'height' | 'kw' | 'outside' | 'start' | 'aim';
 const KINDS: Record<NumberField, NumberKind> = {
@@ -41,12 +42,12 @@ const BOUNDS: Record<NumberField, { min: number; max: number; words: Message }> 
   start: { min: -30, max: 45, words: 'That is no room' },
   aim: { min: 1, max: 40, words: phrase`A panel is sprayed at ${pair('temp', 5, 35, ' to ')}` },
 };
-const PANELS: { value: string; label: Message; substrate: SubstrateKind; um: number }[] = [
-  { value: 'steel', label: phrase`Steel, ${figure('thickness', 0.8)}`, substrate: 'steel', um: 800 },
-  { value: 'alu', label: phrase`Aluminium, ${figure('thickness', 1)}`, substrate: 'aluminium', um: 1000 },
-  { value: 'grp', label: phrase`Glassfibre, ${figure('thickness', 4)}`, substrate: 'glassfibre', um: 4000 },
-  { value: 'plastic', label: phrase`Plastic, ${figure('thickness', 3)}`, substrate: 'plastic', um: 3000 },
-];
+const PANELS = {
+  steel: { label: phrase`Steel, ${figure('thickness', 0.8)}`, substrate: 'steel', um: 800 },
+  alu: { label: phrase`Aluminium, ${figure('thickness', 1)}`, substrate: 'aluminium', um: 1000 },
+  grp: { label: phrase`Glassfibre, ${figure('thickness', 4)}`, substrate: 'glassfibre', um: 4000 },
+  plastic: { label: phrase`Plastic, ${figure('thickness', 3)}`, substrate: 'plastic', um: 3000 },
+} satisfies Record<string, { label: Message; substrate: SubstrateKind; um: number }>;
 
 /** How long the room and a panel take to warm, whether the panel stays dry on the way, and what fits then. */
 export function WarmUp({ now }: { now: number }) {
@@ -56,7 +57,7 @@ export function WarmUp({ now }: { now: number }) {
   const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
   const [kind, setKind] = useState<RoomKind>('lined');
   const [heater, setHeater] = useState<HeaterKind>('dry');
-  const [panel, setPanel] = useState('steel');
+  const [panel, setPanel] = useState<keyof typeof PANELS>('steel');
   const here = room?.here;
   const outside = room?.climate.forecast ? airAt(room.climate.forecast.points, now).tempC : here?.tempC;
   const standard: Record<NumberField, number | undefined> = {
@@ -68,16 +69,16 @@ export function WarmUp({ now }: { now: number }) {
     start: here && Math.round(here.tempC),
     aim: 20,
   };
-  const text = (f: NumberField) => texts[f] ?? typed(standard[f], KINDS[f], units);
+  const text = (f: NumberField) => texts[f] ?? formatForInput(standard[f], KINDS[f], units);
   const values = Object.fromEntries(
-    (Object.keys(KINDS) as NumberField[]).map((f) => {
+    keysOf(KINDS).map((f) => {
       const r = readNumber(text(f), KINDS[f], units);
-      const inside = r.ok && r.value! >= BOUNDS[f].min && r.value! <= BOUNDS[f].max;
-      return [f, { value: r.ok ? r.value! : NaN, problem: !r.ok ? r.error : inside ? undefined : BOUNDS[f].words }];
+      const inside = r.ok && r.value >= BOUNDS[f].min && r.value <= BOUNDS[f].max;
+      return [f, { value: r.ok ? r.value : NaN, problem: !r.ok ? r.error : inside ? undefined : BOUNDS[f].words }];
     }),
   ) as Record<NumberField, { value: number; problem: string | undefined }>;
   const fine = Object.values(values).every((v) => v.problem === undefined) && here !== undefined;
-  const p = PANELS.find((x) => x.value === panel)!;
+  const p = PANELS[panel];
   const input: WarmUpInput | undefined = fine
     ? {
         lengthM: values.length.value,
@@ -111,15 +112,15 @@ export function WarmUp({ now }: { now: number }) {
         <View style={{ paddingTop: gap(3), gap: gap(1) }} testID="warm-up" aria-live="polite">
           <T kind="figure" tone={result.minutes === null ? 'stop' : 'ink'}>
             {result.minutes === null
-              ? `It stops at ${showText('temp', result.restC, units)}`
+              ? `It stops at ${formatQuantity('temp', result.restC, units)}`
               : result.minutes < 1
                 ? 'Warm enough now'
                 : `Panel warm in ${waitText(result.minutes * 60_000)}, at ${clockTime(now + result.minutes * 60_000)}`}
           </T>
           <T tone={result.tightK < 3 ? 'stop' : 'muted'}>
             {result.tightK < 3
-              ? `The panel comes within ${showText('tempDifference', Math.max(0, result.tightK), units, 1)} of the dew point${result.tightMin > 1 ? ` after ${waitText(result.tightMin * 60_000)}` : ' at the start'}${result.clearMin === null ? ', and stays there' : result.clearMin > 0 ? `; it is clear of it after ${waitText(result.clearMin * 60_000)}` : ''}. Wipe it dry before you coat.`
-              : `The panel stays at least ${showText('tempDifference', result.tightK, units, 1)} over the dew point on the way.`}
+              ? `The panel comes within ${formatQuantity('tempDifference', Math.max(0, result.tightK), units, 1)} of the dew point${result.tightMin > 1 ? ` after ${waitText(result.tightMin * 60_000)}` : ' at the start'}${result.clearMin === null ? ', and stays there' : result.clearMin > 0 ? `; it is clear of it after ${waitText(result.clearMin * 60_000)}` : ''}. Wipe it dry before you coat.`
+              : `The panel stays at least ${formatQuantity('tempDifference', result.tightK, units, 1)} over the dew point on the way.`}
           </T>
           <T tone="muted">{`Holding it takes about ${result.holdKw.toFixed(1)}\u00a0kW.`}</T>
           {speed && <T tone="muted">{`At that temperature: ${speed} thinner and ${speed} hardener.`}</T>}
@@ -136,7 +137,7 @@ export function WarmUp({ now }: { now: number }) {
       </Fields>
       <Choices<RoomKind>
         label="Room"
-        options={Object.entries(advice?.ROOMS ?? {}).map(([value, r]) => ({ value: value as RoomKind, label: r.name }))}
+        options={advice ? entriesOf(advice.ROOMS).map(([value, r]) => ({ value, label: r.name })) : []}
         value={kind}
         onChange={(v) => setKind(v)}
       />
@@ -151,7 +152,12 @@ export function WarmUp({ now }: { now: number }) {
         value={heater}
         onChange={(v) => setHeater(v)}
       />
-      <Choices label="Panel" options={PANELS} value={panel} onChange={setPanel} />
+      <Choices
+        label="Panel"
+        options={keysOf(PANELS).map((value) => ({ value, label: PANELS[value].label }))}
+        value={panel}
+        onChange={(p) => setPanel(p)}
+      />
       {heater === 'open' && (
         <Notice tone="stop">
           Fumes of an open burner hold carbon monoxide, and their water settles on cold panels. Ventilate; stop it long

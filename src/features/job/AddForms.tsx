@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import {
   BOUNDS,
-  showText,
+  formatQuantity,
   SUBSTRATES,
   SUBSTRATE_KINDS,
   zonesOf,
@@ -17,7 +17,7 @@ import { panelNameProblem } from '@/core/log/panelChange';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Act, Choices, Notice } from '@/ui/parts';
 import { gap } from '@/ui/theme';
 
@@ -44,9 +44,9 @@ export function readArea(text: string, units: UnitSystem): { cm2: number } | { p
   const r = readNumber(text, { quantity: 'area' }, units);
   if (!r.ok) return { problem: r.error };
   const { min, max } = BOUNDS.areaCm2;
-  return r.value! >= min && r.value! <= max
-    ? { cm2: r.value! }
-    : { problem: `Between ${showText('area', min, units, 4)} and ${showText('area', max, units)}` };
+  return r.value >= min && r.value <= max
+    ? { cm2: r.value }
+    : { problem: `Between ${formatQuantity('area', min, units, 4)} and ${formatQuantity('area', max, units)}` };
 }
 
 /** A new panel with its first zone, and what stands on it. */
@@ -55,7 +55,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
   const { changeJob } = useShopActions();
   const [name, setName] = useState('');
   const [substrate, setSubstrate] = useState<SubstrateKind>('steel');
-  const [thick, setThick] = useState(() => typed(0.8, { quantity: 'thickness' }, units));
+  const [thick, setThick] = useState(() => formatForInput(0.8, { quantity: 'thickness' }, units));
   const [area, setArea] = useState('');
   const [begin, setBegin] = useState<Begin>('old');
   const [problems, setProblems] = useState<Record<string, Message>>({});
@@ -67,11 +67,11 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
     if (wrong) bad.name = wrong;
     if ('problem' in a) bad.area = a.problem;
     if (!t.ok) bad.thick = t.error;
-    else if (t.value! < 0.1 || t.value! > 50)
-      bad.thick = `Between ${showText('thickness', 0.1, units)} and ${showText('thickness', 50, units)}`;
+    else if (t.value < 0.1 || t.value > 50)
+      bad.thick = `Between ${formatQuantity('thickness', 0.1, units)} and ${formatQuantity('thickness', 50, units)}`;
     if (Object.keys(bad).length > 0 || 'problem' in a || !t.ok) return setProblems(bad);
     const id = newId(nowMs());
-    const um = Math.round(t.value! * 1000);
+    const um = Math.round(t.value * 1000);
     changeJob(
       open.job.id,
       (j) => ({
@@ -99,7 +99,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
           value={area}
           onChange={setArea}
           problem={problems.area}
-          hint={`A car door is about ${showText('area', 8000, units)}`}
+          hint={`A car door is about ${formatQuantity('area', 8000, units)}`}
         />
       </Fields>
       <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />

@@ -1,11 +1,11 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { entriesOn, showText, zonesOf, type Panel, type Zone, type Message, Refusal, errorText } from '@/core';
+import { entriesOn, formatQuantity, zonesOf, type Panel, type Zone, type Message, Refusal, errorText } from '@/core';
 import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Act, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -18,12 +18,12 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
   const { job, state } = open;
   const zones = zonesOf(job, panel.id);
   const [name, setName] = useState(panel.name);
-  const [thick, setThick] = useState(() => typed(panel.thicknessUm / 1000, { quantity: 'thickness' }, units));
+  const [thick, setThick] = useState(() => formatForInput(panel.thicknessUm / 1000, { quantity: 'thickness' }, units));
   const [texts, setTexts] = useState<Record<string, string>>(() =>
     Object.fromEntries(
       zones.flatMap((z) => [
         [`zone.${z.id}`, z.name],
-        [`area.${z.id}`, typed(z.areaCm2, { quantity: 'area' }, units)],
+        [`area.${z.id}`, formatForInput(z.areaCm2, { quantity: 'area' }, units)],
       ]),
     ),
   );
@@ -33,7 +33,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
   const areaOf = (z: Zone) => {
     const text = texts[`area.${z.id}`] ?? '';
     // Figures that nobody touched stay to the last digit.
-    return text === typed(z.areaCm2, { quantity: 'area' }, units) ? { cm2: z.areaCm2 } : readArea(text, units);
+    return text === formatForInput(z.areaCm2, { quantity: 'area' }, units) ? { cm2: z.areaCm2 } : readArea(text, units);
   };
   const save = () => {
     const t = readNumber(thick, { quantity: 'thickness' }, units);
@@ -43,7 +43,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     for (const { z, area } of read) if ('problem' in area) bad[`area.${z.id}`] = area.problem;
     const change = {
       name,
-      thicknessUm: t.ok ? Math.round(t.value! * 1000) : panel.thicknessUm,
+      thicknessUm: t.ok ? Math.round(t.value * 1000) : panel.thicknessUm,
       zones: read.map(({ z, area }) => ({
         id: z.id,
         name: texts[`zone.${z.id}`] ?? z.name,
@@ -96,7 +96,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
             )}
           </Fields>
           {!isStated(job, z) && (
-            <T kind="small" tone="muted">{`${showText('area', z.areaCm2, units)}, from the drawing`}</T>
+            <T kind="small" tone="muted">{`${formatQuantity('area', z.areaCm2, units)}, from the drawing`}</T>
           )}
           {zones.length > 1 && (
             <Quiet label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z)} />

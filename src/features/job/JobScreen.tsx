@@ -1,8 +1,8 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
-import { boundary, newId, nowMs, useJob, useShopActions, type OpenJob } from '@/data';
+import { formatQuantity, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
+import { loadFormats, newId, nowMs, useJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -40,7 +40,7 @@ function NewJob() {
   const save = async () => {
     const now = nowMs();
     const job: Job = { id: newId(now), name: name.trim(), about: about.trim(), createdMs: now, panels: [], zones: [] };
-    const { parseJob } = await boundary();
+    const { parseJob } = await loadFormats();
     const checked = parseJob(job);
     if (!checked.ok) return setProblem(Object.fromEntries(checked.error.map((p) => [p.path, p.message])));
     putJob({ job, events: [], products: [] }).then(
@@ -141,7 +141,7 @@ function Change({ open }: { open: OpenJob }) {
                   <T kind="strong">{p.name}</T>
                   <T kind="small" tone="muted">
                     {`${SUBSTRATES[p.substrate].name}. ${zonesOf(open.job, p.id)
-                      .map((z) => `${z.name} ${showText('area', z.areaCm2, units)}`)
+                      .map((z) => `${z.name} ${formatQuantity('area', z.areaCm2, units)}`)
                       .join(', ')}`}
                   </T>
                   <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>

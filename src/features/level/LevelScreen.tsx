@@ -5,7 +5,7 @@ import {
   parseDecimal,
   phrase,
   QUALITY_LEVELS,
-  showText,
+  formatQuantity,
   type QualityLevel,
   type Message,
   type UnitSystem,
@@ -40,7 +40,7 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
 const ROWS: { label: Message; of(s: LevelSum, units: UnitSystem): string }[] = [
   {
     label: phrase`Wave left over ${figure('thickness', 20)}`,
-    of: (s, units) => showText('film', s.spec.wavinessMm * 1000, units),
+    of: (s, units) => formatQuantity('film', s.spec.wavinessMm * 1000, units),
   },
   { label: 'Skims of filler', of: (s) => String(s.spec.skims) },
   { label: 'Coats of build', of: (s) => String(s.spec.buildCoats) },
@@ -62,8 +62,9 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const [problem, setProblem] = useState<string>();
   const r = parseDecimal(rate);
   const hour = r.ok && r.value >= 0 && r.value <= 1000 ? r.value : undefined;
-  const sums = QUALITY_LEVELS.map((l) => advice.levelSum(open.job, l, hour ?? 0, all));
-  const mine = sums.find((s) => s.level === picked)!;
+  const sumOf = (l: QualityLevel) => advice.levelSum(open.job, l, hour ?? 0, all);
+  const sums = QUALITY_LEVELS.map(sumOf);
+  const mine = sumOf(picked);
   const save = () =>
     void changeJob(open.job.id, (j) => ({ ...j, level: picked })).then(
       () => setProblem(undefined),
@@ -146,7 +147,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       </View>
       <View style={{ marginTop: gap(3) }}>
         <T kind="small" tone="muted">
-          {`Estimated for ${showText('area', mine.areaM2 * 10_000, units, 1)} by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
+          {`Estimated for ${formatQuantity('area', mine.areaM2 * 10_000, units, 1)} by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
         </T>
       </View>
     </Page>

@@ -1,8 +1,18 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { copyOf, FAMILIES, ratioText, showText, unitOf, type Product, type Message, errorText, phrase } from '@/core';
-import { boundary, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
+import {
+  copyOf,
+  FAMILIES,
+  ratioText,
+  formatQuantity,
+  unitOf,
+  type Product,
+  type Message,
+  errorText,
+  phrase,
+} from '@/core';
+import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Field, Fields } from '@/ui/Field';
@@ -38,7 +48,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   const router = useRouter();
   const [problem, setProblem] = useState<Message>();
   const remove = async () => {
-    const { productsUsed } = await boundary();
+    const { productsUsed } = await loadFormats();
     const users = jobs.filter((j) => productsUsed(j.state.events).has(p.id));
     if (users.length > 0)
       return setProblem(
@@ -100,10 +110,15 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   );
 }
 
-function shown(f: SheetFigure, v: number | undefined, units: Parameters<typeof showText>[2], currency: string): string {
+function shown(
+  f: SheetFigure,
+  v: number | undefined,
+  units: Parameters<typeof formatQuantity>[2],
+  currency: string,
+): string {
   if (v === undefined) return 'not given';
   if (f.path.endsWith('pricePerL')) return money(v, currency);
-  if (f.quantity) return showText(f.quantity, v, units);
+  if (f.quantity) return formatQuantity(f.quantity, v, units);
   if ('percent' in f.kind) return `${Number((v * 100).toPrecision(3))}\u00a0%`;
   return `${Number(v.toPrecision(4))}${f.unit ? `\u00a0${f.unit}` : ''}`;
 }
@@ -117,7 +132,7 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const save = async () => {
     const typed = withTexts(product, name, texts, units);
-    const r = typed.ok ? (await boundary()).parseProduct(typed.value) : typed;
+    const r = typed.ok ? (await loadFormats()).parseProduct(typed.value) : typed;
     if (!r.ok) return setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
     saveProduct(r.value).then(
       () => {

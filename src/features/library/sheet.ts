@@ -11,7 +11,7 @@ import {
   type Result,
   type UnitSystem,
 } from '@/core';
-import { readNumber, typed, type NumberKind } from '@/ui/numbers';
+import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { STAGE_SHORT } from '@/ui/words';
 
 /** One figure of a data sheet: where it stands in the product, and how it is asked. */
@@ -108,7 +108,7 @@ export const figureAt = (p: Product, path: string): number | undefined =>
 function withFigure(p: Product, path: string, value: number | undefined): Product {
   const copy = structuredClone(p);
   const ks = steps(path);
-  const last = ks.pop()!;
+  const last = ks.pop() ?? '';
   const at = ks.reduce<Record<string | number, unknown>>(
     (o, k) => o[k] as Record<string | number, unknown>,
     copy as unknown as Record<string, unknown>,
@@ -120,7 +120,7 @@ function withFigure(p: Product, path: string, value: number | undefined): Produc
 
 export const textsOf = (p: Product, units: UnitSystem): Record<string, string> =>
   Object.fromEntries(
-    figuresOf(p).flatMap((g) => g.figures.map((f) => [f.path, typed(figureAt(p, f.path), f.kind, units)])),
+    figuresOf(p).flatMap((g) => g.figures.map((f) => [f.path, formatForInput(figureAt(p, f.path), f.kind, units)])),
   );
 
 /** Puts typed figures into a product. Problems carry the figure's path. The whole is then checked at the boundary. */

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { readSurface, useBench } from '@/data';
 import { useLook } from '@/ui/look';
-import { typed } from '@/ui/numbers';
+import { formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -47,7 +47,7 @@ export function AirFields({ asked, texts, here, now, problems, onChange }: Props
     void readSurface().then(
       (c) => {
         setSilent(undefined);
-        onChange({ ...texts, surface: typed(c, { quantity: 'temp' }, units) });
+        onChange({ ...texts, surface: formatForInput(c, { quantity: 'temp' }, units) });
       },
       (e: Error) => setSilent(e.message),
     );

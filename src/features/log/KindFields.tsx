@@ -6,7 +6,7 @@ import { Field, Fields } from '@/ui/Field';
 import { Choices, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { asked, FIELDS, type FieldSpec } from './fields';
+import { isAsked, FIELDS, type FieldSpec } from './fields';
 import type { Texts } from './draft';
 
 interface Props {
@@ -23,7 +23,7 @@ interface Props {
 export function KindFields(props: Props) {
   const specs = FIELDS[props.kind].filter(
     (f) =>
-      asked(f, props.kind, props.texts, props.product) &&
+      isAsked(f, props.kind, props.texts, props.product) &&
       // What a zone begins with is asked once: later findings are faults on what is there.
       (f.name !== 'begin' || !props.strata) &&
       (f.name !== 'ends' || temporaryRepairs(props.strata).length > 0),

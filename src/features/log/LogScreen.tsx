@@ -39,15 +39,15 @@ import {
   type OpenJob,
 } from '@/data';
 import { useLook } from '@/ui/look';
-import { typed } from '@/ui/numbers';
+import { formatForInput } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
 import { gap } from '@/ui/theme';
 import { AirFields, type AirTexts } from './AirFields';
 import {
   airTextsOf,
-  inPlaceOf,
-  ofMedia,
+  correctionOf,
+  textsOfMedia,
   payloadOf,
   productDefaults,
   readAir,
@@ -63,7 +63,7 @@ import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { pageHref } from '@/ui/pages';
-import { AGO, AGO_LABELS, whenOf, type Ago } from './when';
+import { AGO, AGO_LABELS, readWhen, type Ago } from './when';
 import { ZonePick } from './ZonePick';
 
 interface Props {
@@ -214,7 +214,10 @@ function Filled({
     const way = fault?.mark.treatment ?? treatment;
     if (way && asked === 'repaired') return { method: TREATMENT_NAMES[way] };
     if (media && asked === 'blasted')
-      return { ...ofMedia(media, units), ...(bar && { barG: typed(Number(bar), { quantity: 'pressure' }, units) }) };
+      return {
+        ...textsOfMedia(media, units),
+        ...(bar && { barG: formatForInput(Number(bar), { quantity: 'pressure' }, units) }),
+      };
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};
   });
@@ -232,8 +235,8 @@ function Filled({
   const here = useConditions(open, now)?.(first);
   const airOpen = air !== null || (kind === 'measured' && texts.measure === 'air');
   const airTexts: AirTexts = air ?? {
-    temp: typed(here && Math.round(here.tempC * 2) / 2, { quantity: 'temp' }, units),
-    rh: typed(here && Math.round(here.rh * 100) / 100, { percent: true }, units),
+    temp: formatForInput(here && Math.round(here.tempC * 2) / 2, { quantity: 'temp' }, units),
+    rh: formatForInput(here && Math.round(here.rh * 100) / 100, { percent: true }, units),
   };
   // A repair deals with the fault that it was begun from, and with others on the zone that ask for the same. One that is
   // corrected still deals with what it dealt with: those are not open any more.
@@ -247,7 +250,7 @@ function Filled({
         : [];
   const [reason, setReason] = useState('');
   const onSheet = payloadOf(kind, texts, product, units);
-  const at = whenOf(ago, day, time, tick);
+  const at = readWhen(ago, day, time, tick);
   // A correction tells what was done; it is too late to judge whether it should be.
   const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, at.ok ? at.value : tick);
   const judged = old ? undefined : verdict;
@@ -267,9 +270,9 @@ function Filled({
     const nextProduct = name === 'productId' ? lookup(text) : undefined;
     const nextGrit: Texts =
       name === 'grit' && kind === 'sanded' && status
-        ? { removedUm: typed(likelyRemovalUm(Number(text), status, strata), { quantity: 'film' }, units) }
+        ? { removedUm: formatForInput(likelyRemovalUm(Number(text), status, strata), { quantity: 'film' }, units) }
         : name === 'media'
-          ? ofMedia(text as MediaName, units)
+          ? textsOfMedia(text as MediaName, units)
           : {};
     // Another product brings its own usual figures; what was typed for the last one does not fit it.
     setEdits(
@@ -279,7 +282,7 @@ function Filled({
 
   const save = () => {
     const kept = old && ago === 'other' && `${day} ${time}` === format(old.atMs, 'yyyy-MM-dd HH:mm');
-    const at = kept ? ok(old.atMs) : whenOf(ago, day, time, nowMs());
+    const at = kept ? ok(old.atMs) : readWhen(ago, day, time, nowMs());
     const payload = payloadOf(kind, texts, product, units);
     const bad: Record<string, Message> = {};
     if (!at.ok) Object.assign(bad, at.error);
@@ -300,7 +303,7 @@ function Filled({
       ...(note?.trim() && { note: note.trim() }),
       ...(stopped && { against: reason.trim() }),
     } as Entry;
-    command.mutate(old ? { correct: old.id, by: inPlaceOf(old, kind, { ...entry }) } : { log: entry }, {
+    command.mutate(old ? { correct: old.id, by: correctionOf(old, kind, { ...entry }) } : { log: entry }, {
       onSuccess: () => {
         const panel = first ? panelOf(open.job, first) : undefined;
         if (old && router.canGoBack()) router.back();

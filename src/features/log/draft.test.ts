@@ -5,7 +5,7 @@ import { ev, foundBare, JOB, products } from '@/core/testing';
 import type { OpenJob } from '@/data';
 import {
   airTextsOf,
-  inPlaceOf,
+  correctionOf,
   payloadOf,
   productDefaults,
   readAir,
@@ -15,7 +15,7 @@ import {
   withContext,
 } from './draft';
 import { entryOf, lastZones } from './start';
-import { whenOf } from './when';
+import { readWhen } from './when';
 
 const highBuild = products('highbuild-2k')!;
 const read = (
@@ -94,10 +94,10 @@ describe('the sheet', () => {
 describe('when it happened', () => {
   const now = new Date(2030, 2, 4, 14, 20).getTime();
   it('now is now, and a while ago is that long ago', () => {
-    expect(whenOf('now', '', '', now)).toEqual({ ok: true, value: now });
+    expect(readWhen('now', '', '', now)).toEqual({ ok: true, value: now });
   });
   it('a day and a time are read as local ones', () => {
-    const r = whenOf('other', '2030-03-04', '07:05', now);
+    const r = readWhen('other', '2030-03-04', '07:05', now);
     expect(r.ok && r.value).toBe(new Date(2030, 2, 4, 7, 5).getTime());
   });
   it.each([
@@ -106,7 +106,7 @@ describe('when it happened', () => {
     ['2030-03-04', '25:00', 'time'],
     ['2030-03-04', '', 'time'],
   ])('%s %s is complained of at the %s', (day, time, where) => {
-    const r = whenOf('other', day, time, now);
+    const r = readWhen('other', day, time, now);
     expect(!r.ok && Object.keys(r.error)).toContain(where);
   });
 });
@@ -176,7 +176,7 @@ describe('an entry put in place of another', () => {
   const common = { atMs: coat.atMs, zoneIds: coat.zoneIds };
 
   it('keeps what the sheet does not ask, and drops what was emptied on it', () => {
-    const r = inPlaceOf(coat, 'coated', {
+    const r = correctionOf(coat, 'coated', {
       ...common,
       kind: 'coated',
       productId: 'base-solvent',
@@ -189,12 +189,12 @@ describe('an entry put in place of another', () => {
     expect(r).not.toHaveProperty('note');
   });
   it('of another product keeps neither its cup nor its colour', () => {
-    const r = inPlaceOf(coat, 'coated', { ...common, kind: 'coated', productId: 'clear-ms', coats: 2, filmUm: 25 });
+    const r = correctionOf(coat, 'coated', { ...common, kind: 'coated', productId: 'clear-ms', coats: 2, filmUm: 25 });
     expect(r).not.toHaveProperty('batch');
     expect(r).not.toHaveProperty('colourHex');
   });
   it('of another kind can be written: it keeps only what every entry may have', () => {
-    const by = inPlaceOf(coat, 'cleaned', { ...common, kind: 'cleaned', productId: 'cleaner-metal' });
+    const by = correctionOf(coat, 'cleaned', { ...common, kind: 'cleaned', productId: 'cleaner-metal' });
     expect(by).toEqual({
       ...common,
       kind: 'cleaned',
@@ -218,7 +218,7 @@ describe('an entry put in place of another', () => {
     expect(textsOfEntry(look, 'found', 'metric')).toEqual({ begin: 'old', fault: 'Chips' });
     const open = { job: JOB } as OpenJob;
     const at = (begin: string) =>
-      inPlaceOf(look, 'found', {
+      correctionOf(look, 'found', {
         kind: 'found',
         ...withContext('found', { begin, fault: 'Stone chips' }, open, ['lower']),
       });
@@ -247,7 +247,7 @@ describe('an entry put in place of another', () => {
         productId: 'cleaner-metal',
       }) as PlainEvent;
       const r = read(kind, textsOfEntry(old, kind, 'metric'), products('cleaner-metal'));
-      expect(r.ok && inPlaceOf(old, kind, { ...r.value })).toMatchObject({ ...(r.ok && r.value), id: old.id });
+      expect(r.ok && correctionOf(old, kind, { ...r.value })).toMatchObject({ ...(r.ok && r.value), id: old.id });
     }
   });
 });

@@ -17,9 +17,9 @@ import {
   type UnitSystem,
 } from '@/core';
 import type { Entry, OpenJob } from '@/data';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import type { AirTexts } from './AirFields';
-import { asked, FIELDS } from './fields';
+import { isAsked, FIELDS } from './fields';
 
 /** Everything on the sheet as it stands there, by field. */
 export type Texts = Record<string, string>;
@@ -35,7 +35,7 @@ export function textsOf(kind: LoggableKind, payload: Record<string, unknown>, un
     if (isSkim(kind, f.name))
       texts[f.name] =
         typeof v === 'number' ? String(Number(toDisplay('thickness', v / 1000, units).toPrecision(3))) : '';
-    else if (f.type === 'number') texts[f.name] = typed(v as number | undefined, f.kind, units);
+    else if (f.type === 'number') texts[f.name] = formatForInput(v as number | undefined, f.kind, units);
     else
       texts[f.name] =
         v === undefined
@@ -61,7 +61,7 @@ export function payloadOf(
   const payload: Record<string, unknown> = {};
   const problems: FieldProblem[] = [];
   for (const f of FIELDS[kind]) {
-    if (!asked(f, kind, texts, product)) continue;
+    if (!isAsked(f, kind, texts, product)) continue;
     const text = texts[f.name] ?? '';
     if (f.type === 'number') {
       const r = readNumber(text, f.kind, units, f.optional);
@@ -125,9 +125,9 @@ export function productDefaults(kind: LoggableKind, p: Product): Record<string, 
 }
 
 /** A media and the profile that it usually leaves. */
-export const ofMedia = (media: MediaName, units: UnitSystem): Texts => ({
+export const textsOfMedia = (media: MediaName, units: UnitSystem): Texts => ({
   media,
-  profileUm: typed(MEDIA[media].profileUm, { quantity: 'film' }, units),
+  profileUm: formatForInput(MEDIA[media].profileUm, { quantity: 'film' }, units),
 });
 
 /** What the sheet does not ask because the job knows it. */
@@ -165,7 +165,7 @@ const OF_PRODUCT = ['colourHex', 'batch'];
  * every entry may have.
  * @param event as the sheet gives it
  */
-export function inPlaceOf(old: PlainEvent, kind: LoggableKind, event: Readonly<Record<string, unknown>>): Entry {
+export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonly<Record<string, unknown>>): Entry {
   const had = old as unknown as Record<string, unknown>;
   const asks = new Set([...FIELDS[kind].map((f) => f.name), 'note']);
   const stays = (name: string): boolean =>
@@ -195,9 +195,11 @@ export const textsOfEntry = (e: PlainEvent, kind: LoggableKind, units: UnitSyste
 export const airTextsOf = (e: PlainEvent | undefined, units: UnitSystem): AirTexts | null =>
   e?.air
     ? {
-        temp: typed(e.air.tempC, { quantity: 'temp' }, units),
-        rh: typed(e.air.rh, { percent: true }, units),
-        ...(e.air.surfaceTempC !== undefined && { surface: typed(e.air.surfaceTempC, { quantity: 'temp' }, units) }),
+        temp: formatForInput(e.air.tempC, { quantity: 'temp' }, units),
+        rh: formatForInput(e.air.rh, { percent: true }, units),
+        ...(e.air.surfaceTempC !== undefined && {
+          surface: formatForInput(e.air.surfaceTempC, { quantity: 'temp' }, units),
+        }),
       }
     : null;
 
@@ -210,5 +212,5 @@ export function readAir(texts: AirTexts, units: UnitSystem): Result<AirReading, 
     r.ok ? [] : [{ path, message: r.error }],
   );
   if (!t.ok || !h.ok || !s.ok) return fail(problems);
-  return ok({ tempC: t.value!, rh: h.value!, ...(s.value !== undefined && { surfaceTempC: s.value }) });
+  return ok({ tempC: t.value, rh: h.value, ...(s.value !== undefined && { surfaceTempC: s.value }) });
 }

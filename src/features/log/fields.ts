@@ -161,7 +161,7 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
 };
 
 /** Whether a field is asked for, given what else stands there. */
-export function asked(
+export function isAsked(
   spec: FieldSpec,
   kind: LoggableKind,
   texts: Record<string, string>,

@@ -18,7 +18,7 @@ export const AGO_LABELS: Record<Ago, string> = {
  * When it happened.
  * @param day 'yyyy-MM-dd', @param time 'HH:mm', both local, for 'other'
  */
-export function whenOf(
+export function readWhen(
   ago: Ago,
   day: string,
   time: string,

@@ -21,11 +21,11 @@ import {
   phrase,
   upperFirst,
 } from '@/core';
-import { acrossMm, alsoOn } from '@/core/outline';
+import { acrossMm, overlappedZoneNames } from '@/core/outline';
 import { NotLogged, useLogCommand, useAdvice, useSettings, type OpenJob } from '@/data';
 import { Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -61,7 +61,7 @@ export function FaultForm({
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
   const [depth, setDepth] = useState('');
-  const [size, setSize] = useState(outline ? typed(acrossMm(outline), MM, units) : '');
+  const [size, setSize] = useState(outline ? formatForInput(acrossMm(outline), MM, units) : '');
   const [cause, setCause] = useState<FaultCause>();
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
@@ -72,12 +72,13 @@ export function FaultForm({
     const r = readNumber(text, MM, units, true);
     return r.ok ? r.value : undefined;
   };
+  const depthMm = read(depth);
   const proposal = advice.proposeTreatment({
     fault,
     grade: Number(grade) as 1 | 2 | 3,
     substrate: panel.substrate,
     method: settings.method,
-    ...(read(depth) !== undefined && { depthMm: read(depth)! }),
+    ...(depthMm !== undefined && { depthMm }),
   });
   const treatment = own ?? proposal.treatment;
   const save = () => {
@@ -118,7 +119,7 @@ export function FaultForm({
     );
   };
   const stray = Object.entries(problems).filter(([k]) => k !== 'depthMm' && k !== 'sizeMm');
-  const also = outline ? alsoOn(open.job, panel, face, outline, zone.id) : [];
+  const also = outline ? overlappedZoneNames(open.job, panel, face, outline, zone.id) : [];
   return (
     <View>
       {outline && (
@@ -176,7 +177,7 @@ export function FaultForm({
       <Choices
         label="Why (if you know)"
         options={FAULT_CAUSES.map((c) => ({ value: c, label: advice.CAUSE_NAMES[c] }))}
-        value={cause ?? ('' as FaultCause)}
+        value={cause}
         onChange={(c) => setCause(c === cause ? undefined : c)}
       />
       <Notice tone="muted" testID="proposal">
@@ -188,7 +189,7 @@ export function FaultForm({
           label="Another way"
           options={TREATMENTS.map((t) => ({ value: t, label: TREATMENT_NAMES[t] }))}
           value={treatment}
-          onChange={(t) => setOwn(t as Treatment)}
+          onChange={(t) => setOwn(t)}
         />
       ) : (
         <Quiet label="Another way" onPress={() => setOther(true)} />

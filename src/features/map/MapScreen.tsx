@@ -1,11 +1,20 @@
 import { useRouter } from 'expo-router';
 import { useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
-import { entriesOn, type Face, type Panel, type Point, Refusal, type Message, errorText } from '@/core';
-import { onFace, panelAsBefore, zonesAt } from '@/core/outline';
+import {
+  entriesOn,
+  type Face,
+  type Panel,
+  type PanelMap as Drawing,
+  type Point,
+  Refusal,
+  type Message,
+  errorText,
+} from '@/core';
+import { zonesOnFace, restorePanel, zonesAt } from '@/core/outline';
 import { useLogCommand, useJob, useAdvice, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/look';
-import { Halves } from '@/ui/Beside';
+import { TwoColumns } from '@/ui/SplitView';
 import { PanelMap, type Mark } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
@@ -16,7 +25,7 @@ import { FaultList } from './FaultList';
 import { OutlineForm } from './OutlineForm';
 import { PickedKeepOut, PickedZone } from './Picked';
 import { ShapeForm } from './ShapeForm';
-import { mapStep, tapped, wentRound, type Mode, type News } from './state';
+import { mapStep, stepForTap, stepForTrace, type Mode, type Outcome } from './state';
 
 const MODES: { value: Mode; label: string }[] = [
   { value: 'look', label: 'Look' },
@@ -40,26 +49,26 @@ export function MapScreen({ jobId, panelId }: { jobId: string | undefined; panel
       </Page>
     );
   return panel.map ? (
-    <Drawn key={panel.id} open={open} panel={panel} />
+    <Drawn key={panel.id} open={open} panel={panel} map={panel.map} />
   ) : (
     <ShapeForm key={panel.id} open={open} panel={panel} />
   );
 }
 
-function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
+function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing }) {
   const window = useWindowDimensions();
   const wide = useWide();
   const router = useRouter();
-  const map = panel.map!;
   const [{ face, mode, zoneId, pin, picked, news }, go] = useReducer(mapStep, {
     face: map.faces[0] ?? 'outer',
     mode: 'look',
   });
+  const back = news?.back;
   const [sketch] = useState(() => new Sketch());
   const command = useLogCommand(open.job.id);
   const { changeJob } = useShopActions();
   const [reshape, setReshape] = useState(false);
-  const zones = useMemo(() => onFace(open.job, panel.id, face), [open.job, panel.id, face]);
+  const zones = useMemo(() => zonesOnFace(open.job, panel.id, face), [open.job, panel.id, face]);
   const advice = useAdvice();
   const all = useMemo(
     () => advice?.faultsOn(open.job, open.state, panel.id) ?? [],
@@ -90,12 +99,12 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
   const onTap = useCallback(
     (at: Point, reach: number) => {
       if (mode === 'mark') sketch.clear();
-      go(tapped(open.job, panel, { face, mode }, marks, at, reach));
+      go(stepForTap(open.job, panel, { face, mode }, marks, at, reach));
     },
     [mode, marks, panel, face, open.job, sketch],
   );
   const onRound = useCallback(() => {
-    const step = wentRound(open.job, panel, face, sketch.get());
+    const step = stepForTrace(open.job, panel, face, sketch.get());
     const kept = step.do === 'pin' ? step.pin?.outline : undefined;
     if (kept) sketch.replace(kept);
     else sketch.clear();
@@ -105,12 +114,12 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
     sketch.clear();
     go({ do: 'begin', mode: m, ...(id && { zoneId: id }) });
   };
-  const done = (words: string, before?: News['back']) => {
+  const done = (words: string, before?: Outcome['back']) => {
     sketch.clear();
     go({ do: 'done', news: { words, ...(before && { back: before }) } });
   };
   const say = (words: Message) => go({ do: 'say', words });
-  const takeBack = (back: NonNullable<News['back']>) => {
+  const takeBack = (back: NonNullable<Outcome['back']>) => {
     // At once, so that a second tap finds nothing to take back again.
     go({ do: 'pick' });
     if ('markId' in back)
@@ -122,7 +131,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         },
       );
     changeJob(open.job.id, (j) => {
-      const r = panelAsBefore(j, back.before, panel.id, (id) => entriesOn(open.state, id));
+      const r = restorePanel(j, back.before, panel.id, (id) => entriesOn(open.state, id));
       if (!r.ok) throw new Refusal(r.error[0]!.message);
       return r.value;
     }).then(
@@ -153,7 +162,7 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
                   : `${stillOpen} faults are open`
         }
       />
-      <Halves
+      <TwoColumns
         left={
           <>
             {map.faces.length > 1 && (
@@ -190,11 +199,11 @@ function Drawn({ open, panel }: { open: OpenJob; panel: Panel }) {
         right={
           <>
             {news && <Notice tone="muted">{news.words}</Notice>}
-            {news?.back && (
+            {back && (
               <Quiet
-                label={'markId' in news.back ? 'Take the mark back' : 'Take it back'}
+                label={'markId' in back ? 'Take the mark back' : 'Take it back'}
                 icon="undo"
-                onPress={() => takeBack(news.back!)}
+                onPress={() => takeBack(back)}
               />
             )}
             {drawing && (

@@ -16,20 +16,20 @@ import {
 import {
   areaMm2,
   drawZone,
-  MOST_CORNERS,
-  onFace,
+  MAX_OUTLINE_CORNERS,
+  zonesOnFace,
   outlineProblem,
   outlineZone,
-  thinned,
-  TREMBLE_MM,
-  trimmed,
+  simplifyLine,
+  FINGER_TOLERANCE_MM,
+  clipToPanel,
   withKeepOut,
   withZone,
 } from '@/core/outline';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
 import { useLook } from '@/ui/look';
-import { useBlank, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
+import { useIsEmptySketch, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
 import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -64,12 +64,12 @@ export function OutlineForm({
 }) {
   const { changeJob } = useShopActions();
   const { units } = useLook();
-  const blank = useBlank(sketch);
+  const blank = useIsEmptySketch(sketch);
   const [name, setName] = useState('');
   const [on, setOn] = useState<'old' | 'bare'>('old');
   const [fitting, setFitting] = useState<Point[]>();
   const [problems, setProblems] = useState<Record<string, Message>>({});
-  const here = onFace(open.job, panel.id, face);
+  const here = zonesOnFace(open.job, panel.id, face);
   const undrawn = here.filter((z) => !z.outline);
   const drawable = what === 'zone' ? here.filter((z) => !z.outline || z.id === redraw) : [];
   // Where several zones are not drawn, a new one could not tell whose history it has: they are drawn first.
@@ -99,12 +99,12 @@ export function OutlineForm({
   const fitted = (outline: readonly Point[], now: number): Point[] | undefined => {
     // One that crosses itself is drawn anew: nobody can tell which side was meant.
     if (outlineProblem(outline)) return undefined;
-    const t = trimmed(open.job, panel, face, what === 'keepOut' ? { keepOut: true } : { zoneId: old?.id }, outline);
+    const t = clipToPanel(open.job, panel, face, what === 'keepOut' ? { keepOut: true } : { zoneId: old?.id }, outline);
     return t && change(open.job, t, newId(now), now).ok ? t : undefined;
   };
   const save = () => {
     const points = sketch.get();
-    const outline = points.length > MOST_CORNERS ? thinned(points, TREMBLE_MM) : [...points];
+    const outline = points.length > MAX_OUTLINE_CORNERS ? simplifyLine(points, FINGER_TOLERANCE_MM) : [...points];
     const now = nowMs();
     const id = newId(now);
     if (!old && !name.trim()) return setProblems({ name: what === 'zone' ? 'Give the zone a name' : 'Say what it is' });
@@ -114,7 +114,7 @@ export function OutlineForm({
       return setProblems(Object.fromEntries(made.error.map((p) => [p.path, p.message])));
     }
     const drawn = what === 'zone' && !old ? drawZone(open.job, panel, face, outline) : undefined;
-    const parent = drawn?.ok ? drawn.value.parent : undefined;
+    const parent = drawn?.ok ? drawn.value.from?.zone : undefined;
     changeJob(
       open.job.id,
       (j) => {

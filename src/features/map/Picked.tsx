@@ -23,7 +23,7 @@ export function PickedZone({
   const { units } = useLook();
   const router = useRouter();
   const { changeJob } = useShopActions();
-  const from = zone.cutFrom && open.job.zones.find((z) => z.id === zone.cutFrom!.zoneId);
+  const from = open.job.zones.find((z) => z.id === zone.cutFrom?.zoneId);
   const takeAway = () => {
     const own = entriesOn(open.state, zone.id);
     changeJob(open.job.id, (j) => {

@@ -15,24 +15,24 @@ import {
 import {
   areaMm2,
   boundsOf,
-  MOST_CORNERS,
+  MAX_OUTLINE_CORNERS,
   outlineProblem,
-  resized,
+  scaleOutline,
   SHAPE_NAMES,
   shapeOutline,
   SHAPES,
-  strays,
-  thinned,
-  TREMBLE_MM,
+  namesLeftOutside,
+  simplifyLine,
+  FINGER_TOLERANCE_MM,
   withShape,
   type ShapeName,
 } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
 import { Fields, Measure } from '@/ui/Field';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { PanelMap } from '@/ui/map/PanelMap';
-import { Sketch, useBlank, useSketchAtRest } from '@/ui/map/sketch';
+import { Sketch, useIsEmptySketch, useSketchAtRest } from '@/ui/map/sketch';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -52,16 +52,16 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const had = panel.map && boundsOf(panel.map.outline);
   const [way, setWay] = useState<(typeof WAYS)[number]['value']>('shape');
   const [shape, setShape] = useState<ShapeName | 'asItIs'>(panel.map ? 'asItIs' : 'rectangle');
-  const [width, setWidth] = useState(typed(had?.width ?? SHAPES.rectangle.size[0], MM, units));
-  const [height, setHeight] = useState(typed(had?.height ?? SHAPES.rectangle.size[1], MM, units));
+  const [width, setWidth] = useState(formatForInput(had?.width ?? SHAPES.rectangle.size[0], MM, units));
+  const [height, setHeight] = useState(formatForInput(had?.height ?? SHAPES.rectangle.size[1], MM, units));
   const [both, setBoth] = useState<'no' | 'yes'>(panel.map?.faces.includes('inner') ? 'yes' : 'no');
   const [sketch] = useState(() => new Sketch());
   const drawn = useSketchAtRest(sketch);
-  const blank = useBlank(sketch);
+  const blank = useIsEmptySketch(sketch);
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const read = (text: string) => {
     const r = readNumber(text, MM, units);
-    return r.ok && r.value! >= 20 && r.value! <= 6000 ? r.value : undefined;
+    return r.ok && r.value >= 20 && r.value <= 6000 ? r.value : undefined;
   };
   const w = read(width);
   const h = read(height);
@@ -70,18 +70,18 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
     way === 'draw'
       ? [...drawn]
       : shape === 'asItIs' && panel.map
-        ? resized(panel.map.outline, w ?? 1000, h ?? 600)
+        ? scaleOutline(panel.map.outline, w ?? 1000, h ?? 600)
         : shapeOutline(shape as ShapeName, w ?? 1000, h ?? 600);
   const zones = zonesOf(open.job, panel.id);
   const anyDrawn = zones.some((z) => z.outline) || (panel.map?.keepOuts.length ?? 0) > 0;
   const marked = zones.some((z) => open.state.zones.get(z.id)?.strata?.faults.some((f) => f.mark?.at));
-  const off = anyDrawn && outlineProblem(outline) === undefined ? strays(open.job, panel, outline) : [];
+  const off = anyDrawn && outlineProblem(outline) === undefined ? namesLeftOutside(open.job, panel, outline) : [];
   const save = () => {
     const bad: Record<string, Message> = {};
     if (w === undefined) bad.width = phrase`A number from ${pair('thickness', 20, 6000, ' to ')}`;
     if (h === undefined) bad.height = phrase`A number from ${pair('thickness', 20, 6000, ' to ')}`;
     const now = way === 'draw' ? [...sketch.get()] : outline;
-    const kept = now.length > MOST_CORNERS ? thinned(now, TREMBLE_MM) : now;
+    const kept = now.length > MAX_OUTLINE_CORNERS ? simplifyLine(now, FINGER_TOLERANCE_MM) : now;
     const wrong = outlineProblem(kept);
     if (wrong) bad.outline = wrong;
     const within = zones.filter((z) => z.face === 'inner').map((z) => z.name);
@@ -132,8 +132,8 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
           onChange={(s) => {
             setShape(s);
             if (s === 'asItIs') return;
-            setWidth(typed(SHAPES[s].size[0], MM, units));
-            setHeight(typed(SHAPES[s].size[1], MM, units));
+            setWidth(formatForInput(SHAPES[s].size[0], MM, units));
+            setHeight(formatForInput(SHAPES[s].size[1], MM, units));
           }}
         />
       )}

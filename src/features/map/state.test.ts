@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { Job, Panel, Point } from '@/core';
 import { JOB } from '@/core/testing';
-import { mapStep, tapped, wentRound, type MapState, type MapStep } from './state';
+import { mapStep, stepForTap, stepForTrace, type MapState, type MapStep } from './state';
 
 const box = (x: number, y: number, w: number, h: number): Point[] => [
   { x, y },
@@ -29,7 +29,7 @@ const job: Job = {
   ],
 };
 const tap = (x: number, y: number, s: Pick<MapState, 'face' | 'mode'> = { face: 'outer', mode: 'look' }, reach = 20) =>
-  tapped(job, panel, s, [{ id: 'rust', at: { x: 100, y: 100 }, outline: box(50, 50, 200, 100) }], { x, y }, reach);
+  stepForTap(job, panel, s, [{ id: 'rust', at: { x: 100, y: 100 }, outline: box(50, 50, 200, 100) }], { x, y }, reach);
 
 describe('what a tap means', () => {
   it('the zone under it, drawn or the rest', () => {
@@ -46,7 +46,7 @@ describe('what a tap means', () => {
       { id: 'far', at: { x: 400, y: 200 } },
       { id: 'near', at: { x: 410, y: 200 } },
     ];
-    expect(tapped(job, panel, { face: 'outer', mode: 'look' }, marks, { x: 409, y: 200 }, 50)).toEqual({
+    expect(stepForTap(job, panel, { face: 'outer', mode: 'look' }, marks, { x: 409, y: 200 }, 50)).toEqual({
       do: 'pick',
       id: 'near',
     });
@@ -76,11 +76,11 @@ describe('what a tap means', () => {
 
 describe('what a round means', () => {
   it('a fault with its reach, cut off at the edge and said so', () => {
-    expect(wentRound(job, panel, 'outer', box(100, 100, 60, 40))).toEqual({
+    expect(stepForTrace(job, panel, 'outer', box(100, 100, 60, 40))).toEqual({
       do: 'pin',
       pin: { at: { x: 130, y: 120 }, outline: expect.any(Array) },
     });
-    expect(wentRound(job, panel, 'outer', box(-50, 100, 100, 40))).toMatchObject({
+    expect(stepForTrace(job, panel, 'outer', box(-50, 100, 100, 40))).toMatchObject({
       pin: { cut: true },
       words: 'Cut off at the edge of the panel.',
     });
@@ -92,7 +92,7 @@ describe('what a round means', () => {
       { x: 300, y: 100 },
       { x: 100, y: 320 },
     ];
-    const step = wentRound(job, panel, 'outer', eight);
+    const step = stepForTrace(job, panel, 'outer', eight);
     expect(step).not.toHaveProperty('pin');
     expect(step).toMatchObject({ do: 'pin', words: expect.stringContaining('crosses itself') });
   });

@@ -1,11 +1,11 @@
 import type { Face, Job, Panel, Point, Message } from '@/core';
-import { contains, goneRound, keepOutAt, zonesAt, type GoneRound } from '@/core/outline';
+import { pointInPolygon, traceFault, keepOutAt, zonesAt, type FaultTrace } from '@/core/outline';
 
 /** What a thumb does on the panel. */
 export type Mode = 'look' | 'mark' | 'zone' | 'keepOut';
 
 /** What has just happened, and how it is taken back while it is news. */
-export interface News {
+export interface Outcome {
   words: Message;
   back?: { markId: string } | { before: Job };
 }
@@ -17,23 +17,23 @@ export interface MapState {
   /** A zone that is being drawn, or drawn anew. */
   zoneId?: string;
   /** Where a fault is about to be marked. */
-  pin?: GoneRound;
+  pin?: FaultTrace;
   /** A zone, fault or keep-out that was tapped. */
   picked?: string;
-  news?: News;
+  news?: Outcome;
 }
 
 export type MapStep =
   | { do: 'turn'; face: Face }
   | { do: 'begin'; mode: Mode; zoneId?: string }
   /** A tap or a round on the panel: what it meant. */
-  | { do: 'pin'; pin?: GoneRound; words?: Message }
+  | { do: 'pin'; pin?: FaultTrace; words?: Message }
   | { do: 'pick'; id?: string | undefined; words?: Message }
   | { do: 'say'; words: Message }
   /** Something was kept: the panel is looked at again. */
-  | { do: 'done'; news: News }
+  | { do: 'done'; news: Outcome }
   /** A fault was marked, or given up: the next one may follow. */
-  | { do: 'marked'; news?: News };
+  | { do: 'marked'; news?: Outcome };
 
 /** Old news goes with every step: what is offered to be taken back is always what came last. */
 export function mapStep(s: MapState, step: MapStep): MapState {
@@ -67,7 +67,7 @@ interface Tapped {
  * What a tap on the panel means: a place to mark a fault on, or the fault, keep-out or zone under it, in this order.
  * @param reach how far from a sign a tap still means it, mm
  */
-export function tapped(
+export function stepForTap(
   job: Job,
   panel: Panel,
   s: Pick<MapState, 'face' | 'mode'>,
@@ -75,7 +75,7 @@ export function tapped(
   at: Point,
   reach: number,
 ): MapStep {
-  const onIt = panel.map !== undefined && contains(panel.map.outline, at);
+  const onIt = panel.map !== undefined && pointInPolygon(panel.map.outline, at);
   if (s.mode === 'mark')
     return onIt
       ? { do: 'pin', pin: { at: { x: Math.round(at.x), y: Math.round(at.y) } } }
@@ -84,7 +84,7 @@ export function tapped(
     .map((m) => ({ m, mm: Math.hypot(m.at.x - at.x, m.at.y - at.y) }))
     .filter((x) => x.mm < reach)
     .sort((a, b) => a.mm - b.mm)[0]?.m;
-  const mark = near ?? marks.find((m) => m.outline && contains(m.outline, at));
+  const mark = near ?? marks.find((m) => m.outline && pointInPolygon(m.outline, at));
   const keepOut = keepOutAt(panel, s.face, at);
   const zones = onIt ? zonesAt(job, panel, s.face, at) : [];
   const id = mark?.id ?? keepOut?.id;
@@ -97,8 +97,8 @@ export function tapped(
 }
 
 /** What a finger that went round a fault means. */
-export function wentRound(job: Job, panel: Panel, face: Face, line: readonly Point[]): MapStep {
-  const r = goneRound(job, panel, face, line);
+export function stepForTrace(job: Job, panel: Panel, face: Face, line: readonly Point[]): MapStep {
+  const r = traceFault(job, panel, face, line);
   if (!r.ok) return { do: 'pin', words: r.error };
   return { do: 'pin', pin: r.value, ...(r.value.cut && { words: 'Cut off at the edge of the panel.' }) };
 }

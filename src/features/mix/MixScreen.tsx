@@ -7,7 +7,7 @@ import {
   isFiller,
   MINUTE_MS,
   ratioText,
-  showText,
+  formatQuantity,
   type Application,
   type Shape,
 } from '@/core';
@@ -15,13 +15,13 @@ import { potLifeMinutes } from '@/core/mix';
 import { nowMs, useJobs, useConditions, useLibrary, useNow, useAdvice, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
-import { forProduct, fresh, mixable, work, type MixDraft } from './cup';
+import { draftForProduct, newDraft, mixable, planCup, usualInCup, type MixDraft } from './cup';
 import { PourLines } from './PourLines';
 import { Sprayed } from './Sprayed';
 import { useMixDraft } from './useMixDraft';
@@ -61,7 +61,7 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
     draft.jobId === open.job.id &&
     draft.zoneIds.every((z) => open.job.zones.some((x) => x.id === z)) &&
     all.some((p) => p.id === draft.productId);
-  const start = kept ? draft : fresh(open, zoneIds ?? [], statuses, all);
+  const start = kept ? draft : newDraft(open, zoneIds ?? [], statuses, all);
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
 }
 
@@ -83,8 +83,9 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const [products, setProducts] = useState(false);
   const [sprayed, setSprayed] = useState(false);
   const open = jobs.find((j) => j.job.id === d.jobId) ?? first;
-  const product = lookup(d.productId)!;
-  const film = d.film || typed(product.film.nominalUm, { quantity: 'film' }, units);
+  // A cup may be of a product that somebody has deleted since.
+  const product = lookup(d.productId) ?? usualInCup(all);
+  const film = d.film || formatForInput(product.film.nominalUm, { quantity: 'film' }, units);
   const set = (patch: Partial<MixDraft>) => {
     const next = { ...d, ...patch };
     setD(next);
@@ -92,7 +93,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   };
   const zones = open.job.zones.filter((z) => d.zoneIds.includes(z.id));
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
-  const plan = useMemo(() => work(product, areaCm2, film, d, units), [product, areaCm2, film, d, units]);
+  const plan = useMemo(() => planCup(product, areaCm2, film, d, units), [product, areaCm2, film, d, units]);
   const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
   const air = useConditions(open, now)?.();
   const pot = air && potLifeMinutes(product, air.tempC);
@@ -123,7 +124,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       foot={
         picking && zones.length > 0 ? (
           <Act
-            label={`Mix for ${showText('area', areaCm2, units)}`}
+            label={`Mix for ${formatQuantity('area', areaCm2, units)}`}
             strong
             grow
             onPress={() => setPicking(false)}
@@ -137,14 +138,14 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       <Head
         over={
           zones.length > 0
-            ? `${open.job.name}: ${zones.length === 1 ? '1 zone' : `${zones.length} zones`}, ${showText('area', areaCm2, units)}`
+            ? `${open.job.name}: ${zones.length === 1 ? '1 zone' : `${zones.length} zones`}, ${formatQuantity('area', areaCm2, units)}`
             : open.job.name
         }
         answer={
           picking
             ? 'Mix for which zones?'
             : plan.ok
-              ? `Mix ${showText('volume', plan.value.readyMl, units, units === 'metric' ? 0 : 1)}`
+              ? `Mix ${formatQuantity('volume', plan.value.readyMl, units, units === 'metric' ? 0 : 1)}`
               : 'Check the figures below'
         }
         under={`${product.name}, ${ratioText(product, thinner.ok ? (thinner.value ?? 0) : 0)}`}
@@ -167,7 +168,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             by={d.by}
             inCup={d.inCup}
             onCup={(inCup, left) =>
-              set({ inCup, ...(left !== undefined && { thinner: typed(left, { percent: true }, units) }) })
+              set({ inCup, ...(left !== undefined && { thinner: formatForInput(left, { percent: true }, units) }) })
             }
           />
           <View
@@ -180,7 +181,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             }}
           >
             {pot !== undefined && <Fact figure={clockTime(now + pot * MINUTE_MS)} text="pot life ends, if mixed now" />}
-            <Fact figure={showText('volume', plan.value.perCoatMl, units)} text="for each coat" />
+            <Fact figure={formatQuantity('volume', plan.value.perCoatMl, units)} text="for each coat" />
             <Fact figure={money(plan.value.cost, currency)} text="material in the cup" />
             <Fact figure={`${Math.round(plan.value.vocGL)} g/L`} text="VOC of the mix" />
           </View>
@@ -208,7 +209,8 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               value={d.productId}
               onChange={(id) => {
                 setProducts(false);
-                if (id !== d.productId) set({ ...forProduct(lookup(id)!, open.job.level), inCup: undefined });
+                const chosen = lookup(id);
+                if (chosen && id !== d.productId) set({ ...draftForProduct(chosen, open.job.level), inCup: undefined });
               }}
             />
             {!products && <Quiet label="Another product" onPress={() => setProducts(true)} />}

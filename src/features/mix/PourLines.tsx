@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { show, showText, unitOf, type Product, type Shown } from '@/core';
-import { grownLines, growthOf, overPoured, pourSteps, thinnerWithin, type InCup, type MixPlan } from '@/core/mix';
+import { displayQuantity, formatQuantity, unitOf, type Product, type DisplayQuantity } from '@/core';
+import { scaleLines, growthFactor, overPoured, pourSteps, thinnerWithin, type InCup, type MixPlan } from '@/core/mix';
 import { useLook } from '@/ui/look';
 import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';
@@ -50,12 +50,15 @@ export function PourLines({ product, plan, by, inCup, onCup }: Props) {
               <View style={{ flexShrink: 1 }}>
                 <T kind="strong">{s.name}</T>
                 <T kind="tag" tone="muted">
-                  {[inside > 0 && `${showText(q, inside, units)} is in`, add > 0 && `add ${showText(q, add, units)}`]
+                  {[
+                    inside > 0 && `${formatQuantity(q, inside, units)} is in`,
+                    add > 0 && `add ${formatQuantity(q, add, units)}`,
+                  ]
                     .filter(Boolean)
                     .join(', ')}
                 </T>
               </View>
-              {add > 0 ? <Big shown={show(q, to, units)} /> : <T tone="muted">enough</T>}
+              {add > 0 ? <Big shown={displayQuantity(q, to, units)} /> : <T tone="muted">enough</T>}
             </View>
             {add > 0 &&
               plan.lines.length > 1 &&
@@ -79,7 +82,7 @@ export function PourLines({ product, plan, by, inCup, onCup }: Props) {
   );
 }
 
-function Big({ shown }: { shown: Shown }) {
+function Big({ shown }: { shown: DisplayQuantity }) {
   return (
     <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: gap(1.5) }}>
       <T kind="small" tone="muted">
@@ -114,22 +117,23 @@ function Over({
   const q = QUANTITY[by];
   const read = readNumber(text, { quantity: q }, units);
   const step = pourSteps(plan.lines, inCup)[index]!;
-  const cup = read.ok ? overPoured(plan.lines, inCup, index, read.value!, by) : undefined;
-  const factor = cup ? growthOf(plan.lines, cup) : 1;
+  const cup = read.ok ? overPoured(plan.lines, inCup, index, read.value, by) : undefined;
+  const factor = cup ? growthFactor(plan.lines, cup) : 1;
   const absurd = factor > ABSURD;
   // A little more thinner is no reason for a larger batch while the sheet allows it.
   const thinner = cup && step.role === 'thinner' ? thinnerWithin(product, plan.lines, cup) : undefined;
+  const most = Math.round((product.thinning?.maxFraction ?? 0) * 100);
   const problem =
     text === ''
       ? undefined
       : !read.ok
         ? read.error
         : !cup
-          ? `Not over yet: pour on to ${showText(q, by === 'weight' ? step.toG : step.toMl, units)}`
+          ? `Not over yet: pour on to ${formatQuantity(q, by === 'weight' ? step.toG : step.toMl, units)}`
           : absurd
             ? `That is more than five times the plan. Check the ${by === 'weight' ? 'scale' : 'mark'}.`
             : undefined;
-  const rest = cup && !absurd ? pourSteps(grownLines(plan.lines, factor), cup).filter((s) => s.addG > 0) : [];
+  const rest = cup && !absurd ? pourSteps(scaleLines(plan.lines, factor), cup).filter((s) => s.addG > 0) : [];
   return (
     <View style={{ gap: gap(2) }}>
       <Field
@@ -143,13 +147,13 @@ function Over({
       {cup && !absurd && (
         <View>
           <T kind="small">
-            {`${thinner === undefined ? 'Nothing comes out.' : `The sheet takes up to ${Math.round(product.thinning!.maxFraction * 100)}\u00a0% thinner: leave it, or keep the ratio.`} The batch ${thinner === undefined ? 'becomes' : 'would become'} ${showText('volume', plan.readyMl * factor, units)}; add:`}
+            {`${thinner === undefined ? 'Nothing comes out.' : `The sheet takes up to ${most}\u00a0% thinner: leave it, or keep the ratio.`} The batch ${thinner === undefined ? 'becomes' : 'would become'} ${formatQuantity('volume', plan.readyMl * factor, units)}; add:`}
           </T>
           {rest.map((s) => (
             <T key={s.name} kind="strong">
               {by === 'weight'
-                ? `${s.name}: ${showText(q, s.addG, units)} more, up to ${showText(q, s.toG, units)}`
-                : `${s.name}: ${showText(q, s.addMl, units)} more, up to ${showText(q, s.toMl, units)}`}
+                ? `${s.name}: ${formatQuantity(q, s.addG, units)} more, up to ${formatQuantity(q, s.toG, units)}`
+                : `${s.name}: ${formatQuantity(q, s.addMl, units)} more, up to ${formatQuantity(q, s.toMl, units)}`}
             </T>
           ))}
         </View>

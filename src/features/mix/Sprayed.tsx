@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import {
   colourOn,
   FAMILIES,
-  showText,
+  formatQuantity,
   zoneLabel,
   type Application,
   type Product,
@@ -14,7 +14,7 @@ import {
 import { type MixPlan } from '@/core/mix';
 import { NeedsReason, newId, nowMs, useJudge, useLogCommand, useNow, type Entry, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -55,14 +55,14 @@ export function Sprayed({
   const now = useNow();
   const [reason, setReason] = useState('');
   const [n, setN] = useState(coats);
-  const [left, setLeft] = useState(() => typed(plan.readyMl - plan.needMl, { quantity: 'volume' }, units));
+  const [left, setLeft] = useState(() => formatForInput(plan.readyMl - plan.needMl, { quantity: 'volume' }, units));
   const [problem, setProblem] = useState<Message>();
   const read = readNumber(left, { quantity: 'volume' }, units, true);
   const leftMl = read.ok ? (read.value ?? 0) : NaN;
   const complaint = !read.ok
     ? read.error
     : leftMl < 0 || leftMl >= plan.readyMl
-      ? `Between 0 and what was mixed, ${showText('volume', plan.readyMl, units)}`
+      ? `Between 0 and what was mixed, ${formatQuantity('volume', plan.readyMl, units)}`
       : undefined;
   const filler = application === 'spreader';
   /** What went on, as the log has it. */
@@ -134,7 +134,7 @@ export function Sprayed({
       )}
       <View style={{ marginTop: gap(3) }}>
         <T kind="small" tone="muted">
-          {`${showText('film', filmUm, units)} dry a coat. What was used is shared out over the zones by area.`}
+          {`${formatQuantity('film', filmUm, units)} dry a coat. What was used is shared out over the zones by area.`}
         </T>
       </View>
       {judged && (

@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { showText, zoneLabel, type Message } from '@/core';
+import { formatQuantity, zoneLabel, type Message } from '@/core';
 import type { OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Quiet } from '@/ui/parts';
@@ -45,7 +45,7 @@ export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZone
             zoneIds={zoneIds}
             onJob={onJob}
             onZones={onZones}
-            label={(z) => `${z.name} ${showText('area', z.areaCm2, units)}`}
+            label={(z) => `${z.name} ${formatQuantity('area', z.areaCm2, units)}`}
           />
         </>
       )}

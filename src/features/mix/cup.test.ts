@@ -2,8 +2,8 @@ import { clockShop, constantAir, foldLog, SHIPPED_PRODUCTS, zoneStatus } from '@
 import { overPoured, pourSteps, thinnerWithin } from '@/core/mix';
 import { coated, ev, foundBare, JOB, products, T0 } from '@/core/testing';
 import type { OpenJob } from '@/data';
-import { typed } from '@/ui/numbers';
-import { forProduct, fresh, mixable, work, type MixDraft } from './cup';
+import { formatForInput } from '@/ui/numbers';
+import { draftForProduct, newDraft, mixable, planCup, type MixDraft } from './cup';
 
 const highbuild = products('highbuild-2k')!;
 const draft = (more: Partial<MixDraft> = {}): MixDraft => ({
@@ -12,11 +12,11 @@ const draft = (more: Partial<MixDraft> = {}): MixDraft => ({
   shape: 'plain',
   by: 'weight',
   reserve: '10',
-  ...forProduct(highbuild, undefined),
+  ...draftForProduct(highbuild, undefined),
   ...more,
 });
 const at = (more: Partial<MixDraft> = {}, film = '60', areaCm2 = 10_000) =>
-  work(highbuild, areaCm2, film, draft(more), 'metric');
+  planCup(highbuild, areaCm2, film, draft(more), 'metric');
 
 describe('the sheet of a cup', () => {
   it('by hand: 1 m², two coats of 60 µm, 10 % thinner of the paint and 10 % in hand', () => {
@@ -26,7 +26,7 @@ describe('the sheet of a cup', () => {
   it('reads decimal commas, and US films in mils', () => {
     const comma = at({}, '60,5');
     expect(comma.ok && comma.value.filmUm).toBeCloseTo(60.5, 9);
-    const mils = work(highbuild, 10_000, '2', draft(), 'us');
+    const mils = planCup(highbuild, 10_000, '2', draft(), 'us');
     expect(mils.ok && mils.value.filmUm).toBeCloseTo(50.8, 6);
   });
   it('an empty thinner or reserve is none', () => {
@@ -59,7 +59,7 @@ describe('the sheet of a cup', () => {
       const left = thinnerWithin(highbuild, lines, cup)!;
       expect(left).toBeCloseTo(0.1 * over, 9);
       // As it stands in the field, rounded.
-      const r = at({ thinner: typed(left, { percent: true }, 'metric'), inCup: cup });
+      const r = at({ thinner: formatForInput(left, { percent: true }, 'metric'), inCup: cup });
       if (!r.ok) throw new Error('no plan');
       expect(pourSteps(r.value.lines, cup).map((s) => s.addG)).toEqual([0, 0, 0]);
     }
@@ -89,17 +89,17 @@ describe('what a cup begins with', () => {
     get: (z: string) => zoneStatus(state.zones.get(z), clockShop(constantAir(20, 0.45)), T0, products),
   };
   it('no zone: a high-build primer, with the coats that its sheet says, two at most', () => {
-    const d = fresh(open, [], statuses, SHIPPED_PRODUCTS);
+    const d = newDraft(open, [], statuses, SHIPPED_PRODUCTS);
     expect(products(d.productId)!.family).toBe('highBuild');
     expect(d.coats).toBe(Math.min(2, highbuild.coats));
   });
   it('a zone with one coat of epoxy on it: the next one of the same', () => {
-    const d = fresh(open, ['lower'], statuses, SHIPPED_PRODUCTS);
+    const d = newDraft(open, ['lower'], statuses, SHIPPED_PRODUCTS);
     expect([d.productId, d.zoneIds]).toEqual(['epoxy-primer', ['lower']]);
   });
   it('the agreed level sets the coats', () => {
-    const driver = forProduct(highbuild, 'driver').coats;
-    const show = forProduct(highbuild, 'show').coats;
+    const driver = draftForProduct(highbuild, 'driver').coats;
+    const show = draftForProduct(highbuild, 'show').coats;
     expect(show).toBeGreaterThan(driver);
   });
   it('cleaners, weld-through primers and what was found there are not mixed', () => {

@@ -14,7 +14,7 @@ import {
 } from '@/core';
 import { planMix, type MixPlan } from '@/core/mix';
 import type { OpenJob } from '@/data';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 
 /** A cup being worked out. Texts as typed, so that a killed browser brings back just what stood there. */
 export interface MixDraft {
@@ -35,27 +35,33 @@ export interface MixDraft {
 /** What is mixed and put on in coats or skims. */
 export const mixable = (p: Product): boolean => FAMILIES[p.family].mixed;
 
+/** What is mixed most: a primer that is blocked. The shipped library has one. */
+export function usualInCup(all: readonly Product[]): Product {
+  const p = all.find((x) => FAMILIES[x.family].blocked) ?? all.find(mixable);
+  if (!p) throw new Error('The library has nothing that is mixed');
+  return p;
+}
+
 /** A cup for some zones, begun with what is most likely to go on next. */
-export function fresh(open: OpenJob, zoneIds: string[], statuses: Statuses, all: readonly Product[]): MixDraft {
+export function newDraft(open: OpenJob, zoneIds: string[], statuses: Statuses, all: readonly Product[]): MixDraft {
   const first = zoneIds[0];
   const status = first ? statuses.get(first) : undefined;
   const likely = status
     ? likelyProduct('coated', status, first ? open.state.zones.get(first)?.strata : undefined, open.state, all)
     : undefined;
-  const product =
-    likely && mixable(likely) ? likely : (all.find((p) => FAMILIES[p.family].blocked) ?? all.find(mixable)!);
+  const product = likely && mixable(likely) ? likely : usualInCup(all);
   return {
     jobId: open.job.id,
     zoneIds,
     shape: 'plain',
     by: 'weight',
     reserve: '10',
-    ...forProduct(product, open.job.level),
+    ...draftForProduct(product, open.job.level),
   };
 }
 
 /** What a product brings to the cup. Film as typed is in metric until the user's units are known to the field. */
-export function forProduct(
+export function draftForProduct(
   p: Product,
   level: QualityLevel | undefined,
 ): Pick<MixDraft, 'productId' | 'coats' | 'film' | 'thinner' | 'application'> {
@@ -64,21 +70,21 @@ export function forProduct(
     productId: p.id,
     coats: levelCoats(level, p.family) ?? Math.min(2, p.coats),
     film: '',
-    thinner: typed(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
+    thinner: formatForInput(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
     application: d.application,
   };
 }
 
-export type Worked = MixPlan & { filmUm: number; thinnerFraction: number };
+export type CupPlan = MixPlan & { filmUm: number; thinnerFraction: number };
 
 /** Reads the sheet's numbers and works out the cup; every number that is not one is named at its field. */
-export function work(
+export function planCup(
   product: Product,
   areaCm2: number,
   filmText: string,
   d: MixDraft,
   units: UnitSystem,
-): Result<Worked, FieldProblem[]> {
+): Result<CupPlan, FieldProblem[]> {
   const film = readNumber(filmText, { quantity: 'film' }, units);
   const thinner = product.thinning
     ? readNumber(d.thinner, { percent: true }, units, true)
@@ -89,7 +95,7 @@ export function work(
   if (!thinner.ok) problems.push({ path: 'thinnerFraction', message: thinner.error });
   if (!reserve.ok) problems.push({ path: 'reserveFraction', message: reserve.error });
   if (!film.ok || !thinner.ok || !reserve.ok) return { ok: false, error: problems };
-  const filmUm = film.value!;
+  const filmUm = film.value;
   const thinnerFraction = thinner.value ?? 0;
   const plan = planMix({
     product,

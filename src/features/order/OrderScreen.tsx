@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { KINDS, type AccessLink, type TaskRef } from '@/core';
+import { type AccessLink, type TaskRef } from '@/core';
 import { newId, nowMs, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -104,7 +104,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
 }
 
 function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDone(l: AccessLink | undefined): void }) {
-  const { ringIn, taskWords } = advice;
+  const { findCycle, taskWords } = advice;
   const { job } = open;
   const first0 = job.panels[0]!.id;
   const [kind, setKind] = useState<AccessLink['kind']>('before');
@@ -116,7 +116,7 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
     const link: AccessLink = { id: newId(nowMs()), kind, first, then, why: why.trim() };
     if (first.panelId === then.panelId && first.kind === then.kind)
       return setProblem('Both ends are the same act: pick another one');
-    if (ringIn([...(job.links ?? []), link]))
+    if (findCycle([...(job.links ?? []), link]))
       return setProblem('That closes a ring: each would wait for the other. Drop or turn round one of them.');
     onDone(link);
   };
@@ -175,7 +175,7 @@ function Task({
     <View style={{ marginTop: gap(2) }}>
       <Choices
         label={`${title}: act`}
-        options={advice.TASK_KINDS.map((k) => ({ value: k, label: KINDS[k].task! }))}
+        options={advice.TASK_KINDS.map((t) => ({ value: t.kind, label: t.task }))}
         value={value.kind}
         onChange={(k) => onChange({ ...value, kind: k })}
       />

@@ -1,9 +1,9 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
-import { showText, showThickness, SUBSTRATES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
+import { formatQuantity, showThickness, SUBSTRATES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
-import { useLook, useSay } from '@/ui/look';
+import { useLook, useFormatMessage } from '@/ui/look';
 import type { Band } from '@/ui/strata/bands';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -57,7 +57,7 @@ export function BandMore({
   now: number;
 }) {
   const { units } = useLook();
-  const say = useSay();
+  const say = useFormatMessage();
   const { lookup } = useLibrary();
   const airThen = useAirThen(open);
   const detail = useClockDetail(open, zoneId, status, now);
@@ -92,7 +92,7 @@ export function BandMore({
         </Fact>
       )}
       {air && (
-        <Fact name="Air then">{`${showText('temp', air.tempC, units, 1)}, ${percent(air.rh)}${l.air ? '' : ', by the room log'}`}</Fact>
+        <Fact name="Air then">{`${formatQuantity('temp', air.tempC, units, 1)}, ${percent(air.rh)}${l.air ? '' : ', by the room log'}`}</Fact>
       )}
       {l.batchId && <Fact name="Batch">{l.batchId}</Fact>}
       {l.thinnerFraction !== undefined && <Fact name="Thinner">{percent(l.thinnerFraction)}</Fact>}

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { memo, useEffect } from 'react';
 import { activateKeepAwakeAsync, deactivateKeepAwake, isAvailableAsync } from 'expo-keep-awake';
 import { View } from 'react-native';
-import { HOUR_MS, showText, temperatureFor, waitText, type StageClock, type ZoneStatus, phrase } from '@/core';
+import { HOUR_MS, formatQuantity, temperatureFor, waitText, type StageClock, type ZoneStatus, phrase } from '@/core';
 import { useClockDetail, useConditions, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -80,7 +80,7 @@ function Never({
     <T kind="small" tone="stop">
       {c === null || c > 60
         ? `${stageWords(clock.stage, family)} is not reached in this air.`
-        : `${stageWords(clock.stage, family)} is not reached in this air. At a steady ${showText('temp', Math.ceil(c), units)} on the panel it would be, by ${shortWhen(by, now)}.`}
+        : `${stageWords(clock.stage, family)} is not reached in this air. At a steady ${formatQuantity('temp', Math.ceil(c), units)} on the panel it would be, by ${shortWhen(by, now)}.`}
     </T>
   );
 }

@@ -19,9 +19,10 @@ export const ClockTrack = memo(function ClockTrack({
 }) {
   const { palette } = useLook();
   const [width, setWidth] = useState(0);
-  const stages = [...new Map(clocks.map((c) => [c.opensMs, c])).values()].filter((c) => c.opensMs !== null);
+  const opening = new Map(clocks.flatMap((c) => (c.opensMs === null ? [] : [[c.opensMs, c] as const])));
+  const stages = [...opening.values()];
   if (stages.length === 0) return null;
-  const marks = [top.lastAppliedMs, ...stages.map((c) => c.opensMs!)];
+  const marks = [top.lastAppliedMs, ...opening.keys()];
   const step = 1 / (marks.length - 1);
   let at = 1;
   for (let i = 1; i < marks.length; i++)

@@ -4,7 +4,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import {
   KINDS,
   LOGGABLE,
-  showText,
+  formatQuantity,
   type PlainEvent,
   type ProductLookup,
   type Zone,
@@ -139,10 +139,10 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   return (
     <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
       <T kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</T>
-      {e.air && <T kind="small">{`Air ${showText('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`}</T>}
+      {e.air && <T kind="small">{`Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`}</T>}
       {use.map((u) => (
         <T key={u.zoneId} kind="small">
-          {`${open.job.zones.find((z) => z.id === u.zoneId)?.name}: ${showText('volume', u.volumeMl, units)}, ${money(u.cost, currency)}, ${u.basis === 'poured' ? 'from the cup' : 'estimated'}`}
+          {`${open.job.zones.find((z) => z.id === u.zoneId)?.name}: ${formatQuantity('volume', u.volumeMl, units)}, ${money(u.cost, currency)}, ${u.basis === 'poured' ? 'from the cup' : 'estimated'}`}
         </T>
       ))}
       {e.against !== undefined && <T kind="small" tone="window">{`Went on against advice: ${e.against}`}</T>}

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
-  showText,
+  formatQuantity,
   SUBSTRATES,
   waitText,
   ZONE_STAGE_NAMES,
@@ -11,6 +11,7 @@ import {
   type Zone,
   type ZoneStatus,
   lowerFirst,
+  type Panel,
   phrase,
   type Statuses,
 } from '@/core';
@@ -52,25 +53,25 @@ export function PanelScreen({ jobId, panelId, zoneId }: Props) {
         />
       </Page>
     );
-  return <Panel key={panelId} open={open} panelId={panelId} startZone={zoneId} statuses={statuses} now={now} />;
+  return <Opened key={panelId} open={open} panel={panel} startZone={zoneId} statuses={statuses} now={now} />;
 }
 
-function Panel({
+function Opened({
   open,
-  panelId,
+  panel,
   startZone,
   statuses,
   now,
 }: {
   open: OpenJob;
-  panelId: string;
+  panel: Panel;
   startZone: string | undefined;
   statuses: Statuses;
   now: number;
 }) {
   const { units } = useLook();
   const router = useRouter();
-  const panel = open.job.panels.find((p) => p.id === panelId)!;
+  const panelId = panel.id;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
   // Stack and clock answer a tap at once; cost and history, further down, follow when the thread is free.
   const settled = useAfterPaint(open);
@@ -107,7 +108,7 @@ function Panel({
       <Head
         over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
         answer={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
-        under={<Standing status={status} area={showText('area', zone.areaCm2, units)} now={now} />}
+        under={<Standing status={status} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
       />
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
@@ -297,7 +298,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
           </View>
           <View style={{ alignItems: 'flex-end' }}>
             <T kind="strong">
-              {l.byWeight ? showText('mass', l.massG, units, 0) : showText('volume', l.volumeMl, units)}
+              {l.byWeight ? formatQuantity('mass', l.massG, units, 0) : formatQuantity('volume', l.volumeMl, units)}
             </T>
             <T kind="tag" tone="muted">
               {money(l.cost, currency)}

@@ -1,7 +1,15 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, SUBSTRATES, ZONE_STAGE_NAMES, zonesOf, type Panel, type ZoneStage, type Statuses } from '@/core';
+import {
+  formatQuantity,
+  SUBSTRATES,
+  ZONE_STAGE_NAMES,
+  zonesOf,
+  type Panel,
+  type ZoneStage,
+  type Statuses,
+} from '@/core';
 import { useLiveJobs, useNow, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
@@ -160,7 +168,7 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
           </T>
         ))}
         <T kind="tag" tone="muted">
-          {`${SUBSTRATES[panel.substrate].name}, ${showText('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
+          {`${SUBSTRATES[panel.substrate].name}, ${formatQuantity('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
         </T>
       </View>
     </>

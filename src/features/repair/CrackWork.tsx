@@ -1,17 +1,17 @@
 import { useEffect } from 'react';
-import { isMetal, showText, figure, phrase } from '@/core';
+import { isMetal, formatQuantity, figure, phrase } from '@/core';
 import { extentOf, planCrack } from '@/core/repair';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { Head, Notice, Section } from '@/ui/parts';
-import { Lines, problemsOf, said, Small, useFigures, type WorkProps } from './parts';
+import { Lines, problemsOf, textOr, Small, useFigures, type WorkProps } from './parts';
 
 /** A crack in laminate or plastic: stopped, opened to a V, filled, backed. */
 export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
   const { units } = useLook();
   const { value, field } = useFigures(
     {
-      lengthMm: said(extentOf(mark).lengthMm, '120'),
+      lengthMm: textOr(extentOf(mark).lengthMm, '120'),
       wallMm: String(panel.thicknessUm / 1000),
     },
     { lengthMm: 'mm', wallMm: 'mm' },
@@ -29,7 +29,7 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
           metal
             ? 'Stop it, then weld or patch'
             : r.ok
-              ? phrase`V ${mm(r.value.depthMm)} deep, ${showText('volume', r.value.epoxyMl, units)} epoxy`
+              ? phrase`V ${mm(r.value.depthMm)} deep, ${formatQuantity('volume', r.value.epoxyMl, units)} epoxy`
               : 'One figure is not right yet'
         }
         under={
@@ -58,7 +58,7 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
                     },
                     {
                       what: 'Epoxy',
-                      much: showText('volume', r.value.epoxyMl, units),
+                      much: formatQuantity('volume', r.value.epoxyMl, units),
                       note: 'with a quarter more for the board',
                     },
                     { what: 'Cloth behind', much: mm(r.value.backMm, 0), note: 'beyond each end of the crack' },

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { TREATMENT_NAMES, pair, phrase, type Message } from '@/core';
 import { dentWay } from '@/core/repair';
 import { Head } from '@/ui/parts';
-import { Pairs, said, Steps, useFigures, YesNo, type WorkProps } from './parts';
+import { Pairs, textOr, Steps, useFigures, YesNo, type WorkProps } from './parts';
 
 /** Which way with a dent, and why. */
 export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
@@ -10,7 +10,7 @@ export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
   const [creased, setCreased] = useState(mark?.fault === 'crease');
   const [access, setAccess] = useState(true);
   const [stretched, setStretched] = useState(mark?.fault === 'dent' && mark.grade === 3);
-  const { value, field } = useFigures({ depth: said(mark?.depthMm, '2') }, { depth: 'mm' });
+  const { value, field } = useFigures({ depth: textOr(mark?.depthMm, '2') }, { depth: 'mm' });
   const depth = value('depth');
   const bad: Record<string, Message> =
     depth >= 0 && depth <= 200 ? {} : { depth: phrase`A number from ${pair('thickness', 0, 200, ' to ')}` };

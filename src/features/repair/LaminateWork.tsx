@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
-import { showText, SUBSTRATES, waitText, figure, pair, phrase } from '@/core';
+import { formatQuantity, SUBSTRATES, waitText, figure, pair, phrase } from '@/core';
 import { extentOf, planLaminate } from '@/core/repair';
 import { useNow, useRoom } from '@/data';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { Choices, Head, Notice, Section } from '@/ui/parts';
-import { Lines, problemsOf, said, Small, useFigures, type WorkProps } from './parts';
+import { Lines, problemsOf, textOr, Small, useFigures, type WorkProps } from './parts';
 
 /** A glassfibre repair: plies, resin, catalyst and how long there is. */
 export function LaminateWork(p: WorkProps) {
@@ -20,8 +20,8 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
   const [resin, setResin] = useState<'polyester' | 'epoxy'>(polyesterBonds ? 'polyester' : 'epoxy');
   const { value, field } = useFigures(
     {
-      widthMm: said(extentOf(mark).widthMm, '120'),
-      heightMm: said(extentOf(mark).heightMm, '80'),
+      widthMm: textOr(extentOf(mark).widthMm, '120'),
+      heightMm: textOr(extentOf(mark).heightMm, '80'),
       thickMm: String(panel.thicknessUm / 1000),
       plyGm2: '450',
       taper: '12',
@@ -43,7 +43,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
     resin,
   });
   const bad = problemsOf(r);
-  const g = (v: number) => showText('mass', v, units, 0);
+  const g = (v: number) => formatQuantity('mass', v, units, 0);
   const wait = (min: number) => waitText(min * 60_000);
   return (
     <>
@@ -113,7 +113,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
                 note: r.value.batches > 1 ? `in ${r.value.batches} mixes: one at a time` : 'in one mix',
               },
               ...(resin === 'polyester'
-                ? [{ what: 'Catalyst', much: showText('mass', r.value.catalystG, units, 1) }]
+                ? [{ what: 'Catalyst', much: formatQuantity('mass', r.value.catalystG, units, 1) }]
                 : []),
               {
                 what: 'Working time',

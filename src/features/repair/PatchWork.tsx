@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
-import { showText, figure, pair, phrase } from '@/core';
+import { formatQuantity, figure, pair, phrase } from '@/core';
 import { extentOf, planPatch } from '@/core/repair';
 import { Fields } from '@/ui/Field';
 import { useLook } from '@/ui/look';
 import { Choices, Head, Notice, Section } from '@/ui/parts';
-import { Lines, problemsOf, said, Small, useFigures, YesNo, type WorkProps } from './parts';
+import { Lines, problemsOf, textOr, Small, useFigures, YesNo, type WorkProps } from './parts';
 
 /** A patch: where to cut, how big the piece, how many welds, how much to prime. */
 export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
@@ -13,8 +13,8 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   const [near, setNear] = useState(false);
   const { value, field } = useFigures(
     {
-      widthMm: said(extentOf(mark).widthMm, '120'),
-      heightMm: said(extentOf(mark).heightMm, '80'),
+      widthMm: textOr(extentOf(mark).widthMm, '120'),
+      heightMm: textOr(extentOf(mark).heightMm, '80'),
       sheetMm: String(panel.thicknessUm / 1000),
       lineMm: '40',
     },
@@ -93,7 +93,7 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
                   },
               {
                 what: 'Weld-through primer',
-                much: showText('area', r.value.primerCm2, units),
+                much: formatQuantity('area', r.value.primerCm2, units),
                 note: 'every face that the joint hides, both sheets',
               },
             ]}

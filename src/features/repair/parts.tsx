@@ -10,10 +10,11 @@ import {
   type Message,
   type Treatment,
 } from '@/core';
+import { entriesOf } from '@/core/keysOf';
 import type { RustStep } from '@/core/advice';
 import { Field } from '@/ui/Field';
-import { useLook, useSay } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { useLook, useFormatMessage } from '@/ui/look';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Choices, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -31,7 +32,7 @@ export interface WorkProps {
 }
 
 /** A figure of a mark as it is typed, or the usual one. */
-export const said = (v: number | undefined, usual: string): string => (v === undefined ? usual : String(v));
+export const textOr = (v: number | undefined, usual: string): string => (v === undefined ? usual : String(v));
 
 /** Signs of figures that are asked for in the user's units; others are asked for as they are. */
 const QUANTITIES: Record<string, Quantity> = { mm: 'thickness', '°C': 'temp' };
@@ -47,28 +48,31 @@ export function useFigures<K extends string>(start: Record<K, string>, signs: Pa
   const [texts, setTexts] = useState(
     () =>
       Object.fromEntries(
-        (Object.entries(start) as [K, string][]).map(([k, text]) => {
+        entriesOf(start).map(([k, text]) => {
           const quantity = quantityOf(k);
-          return [k, quantity && units !== 'metric' ? typed(Number(text), { quantity }, units) : text];
+          return [k, quantity && units !== 'metric' ? formatForInput(Number(text), { quantity }, units) : text];
         }),
       ) as Record<K, string>,
   );
   const value = (k: K): number => {
     const quantity = quantityOf(k);
     const r = readNumber(texts[k], quantity ? { quantity } : { plain: true }, units);
-    return r.ok ? r.value! : NaN;
+    return r.ok ? r.value : NaN;
   };
-  const field = (k: K, label: string, problems: Record<string, Message>, hint?: string) => (
-    <Field
-      label={label}
-      unit={quantityOf(k) ? unitOf(quantityOf(k)!, units) : signs[k]}
-      value={texts[k]}
-      onChange={(v) => setTexts({ ...texts, [k]: v })}
-      problem={problems[k]}
-      hint={hint}
-      numeric
-    />
-  );
+  const field = (k: K, label: string, problems: Record<string, Message>, hint?: string) => {
+    const quantity = quantityOf(k);
+    return (
+      <Field
+        label={label}
+        unit={quantity ? unitOf(quantity, units) : signs[k]}
+        value={texts[k]}
+        onChange={(v) => setTexts({ ...texts, [k]: v })}
+        problem={problems[k]}
+        hint={hint}
+        numeric
+      />
+    );
+  };
   return { value, field };
 }
 
@@ -97,7 +101,7 @@ export const Pairs = ({ children }: { children: ReactNode }) => (
 
 /** Steps in order; checks are marked as such. */
 export function Steps({ title, steps }: { title: string; steps: readonly (Message | RustStep)[] }) {
-  const say = useSay();
+  const say = useFormatMessage();
   return (
     <Section title={title} aside={`${steps.length} steps`}>
       {steps.map((s, i) => {
@@ -126,7 +130,7 @@ export function Steps({ title, steps }: { title: string; steps: readonly (Messag
 
 /** Results as lines: what, how much, and what it rests on. */
 export function Lines({ lines }: { lines: readonly { what: string; much: Message; note?: Message }[] }) {
-  const say = useSay();
+  const say = useFormatMessage();
   return (
     <>
       {lines.map((l) => (

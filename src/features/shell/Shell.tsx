@@ -2,7 +2,7 @@ import { Slot, useRouter, usePathname } from 'expo-router';
 import { lazy, Suspense, type ReactNode } from 'react';
 import { Pressable, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
-import { DataProvider, STORAGE_WORDS, useData, useLater, useSettings } from '@/data';
+import { DataProvider, STORAGE_WORDS, useData, useAfterFirstPaint, useSettings } from '@/data';
 import { Icon, paperIcon, type IconName } from '@/ui/icons';
 import { LookProvider, useLook, useWide, type Look } from '@/ui/look';
 import { Act, Blank, Notice, Page } from '@/ui/parts';
@@ -25,7 +25,7 @@ const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[]
 ];
 
 /** Devices and alarms come behind the first page. */
-const Behind = lazy(() => import('./Behind'));
+const BackgroundTasks = lazy(() => import('./BackgroundTasks'));
 
 /** Everything around the views: data, look, navigation for a thumb or a wide screen. */
 export function Shell() {
@@ -56,10 +56,7 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
   const look: Look = { palette, scale, units: settings?.units ?? 'metric', currency: settings?.currency ?? '€' };
   return (
     <LookProvider value={look}>
-      <PaperProvider
-        theme={paperTheme(palette, scale)}
-        settings={{ icon: paperIcon, rippleEffectEnabled: false }}
-      >
+      <PaperProvider theme={paperTheme(palette, scale)} settings={{ icon: paperIcon, rippleEffectEnabled: false }}>
         {children}
       </PaperProvider>
     </LookProvider>
@@ -69,7 +66,7 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
 function Frame() {
   const { palette } = useLook();
   const { trouble } = useData();
-  const later = useLater();
+  const later = useAfterFirstPaint();
   const wide = useWide();
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column', backgroundColor: palette.paper, height: '100%' }}>
@@ -84,7 +81,7 @@ function Frame() {
         )}
         {later && (
           <Suspense fallback={null}>
-            <Behind />
+            <BackgroundTasks />
           </Suspense>
         )}
         <Slot />

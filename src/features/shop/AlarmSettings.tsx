@@ -3,7 +3,13 @@ import { View } from 'react-native';
 import { ALARM_KINDS, type AlarmKind } from '@/core';
 import { useShopActions, type Settings } from '@/data';
 import { Choices, Quiet, Section } from '@/ui/parts';
-import { askNotices, noticeLeave, ring, showNotice, type NoticeLeave } from '@/ui/ring';
+import {
+  requestNotifications,
+  notificationAccess,
+  playAlarm,
+  showNotification,
+  type NotificationAccess,
+} from '@/ui/alarmSound';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -13,7 +19,7 @@ const NAMES: Record<AlarmKind, string> = {
   closing: 'Window closes in half an hour',
 };
 
-const LEAVE: Record<NoticeLeave, string> = {
+const LEAVE: Record<NotificationAccess, string> = {
   granted: 'This browser shows them outside of the page too, as long as the page is open somewhere.',
   denied: 'This browser was told not to show notices. They stand on the page.',
   default: 'They stand on the page. Outside of it this browser has to be allowed to show them.',
@@ -23,7 +29,7 @@ const LEAVE: Record<NoticeLeave, string> = {
 /** What calls one back to a panel, and how. */
 export function AlarmSettings({ settings }: { settings: Settings }) {
   const { saveSettings } = useShopActions();
-  const [leave, setLeave] = useState(noticeLeave);
+  const [leave, setLeave] = useState(notificationAccess);
   const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
   return (
     <Section title="Alarms">
@@ -55,13 +61,13 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
         </T>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
           {leave === 'default' && (
-            <Quiet label="Allow notices" icon="bell" onPress={() => void askNotices().then(setLeave)} />
+            <Quiet label="Allow notices" icon="bell" onPress={() => void requestNotifications().then(setLeave)} />
           )}
           <Quiet
             label="Try it"
             onPress={() => {
-              ring();
-              showNotice('Stratocoat', 'This is how an alarm looks.', 'try');
+              playAlarm();
+              showNotification('Stratocoat', 'This is how an alarm looks.', 'try');
             }}
           />
         </View>

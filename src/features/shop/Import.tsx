@@ -18,7 +18,7 @@ type Step =
   | { at: 'done'; name: string }
   | { at: 'failed'; message: string };
 
-const MOST = 6;
+const MAX_PROBLEMS = 6;
 const line = (p: FileProblem) => phrase`${p.line ? `Line ${p.line}: ` : ''}${p.message}${p.path ? ` (${p.path})` : ''}`;
 
 /** Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole. */
@@ -55,12 +55,14 @@ export function Import() {
       {step.at === 'refused' && (
         <Notice tone="stop" testID="import-refused">
           <T kind="strong">{`${step.name} was refused. Nothing was changed.`}</T>
-          {step.problems.slice(0, MOST).map((p) => (
+          {step.problems.slice(0, MAX_PROBLEMS).map((p) => (
             <T key={String(line(p))} kind="small">
               {line(p)}
             </T>
           ))}
-          {step.problems.length > MOST && <T kind="small">{`and ${step.problems.length - MOST} more`}</T>}
+          {step.problems.length > MAX_PROBLEMS && (
+            <T kind="small">{`and ${step.problems.length - MAX_PROBLEMS} more`}</T>
+          )}
         </Notice>
       )}
       {step.at === 'ready' && (

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { showText, zoneLabel, type Message, type Statuses } from '@/core';
+import { formatQuantity, zoneLabel, type Message, type Statuses } from '@/core';
 import { exportCalendar, exportJob, nowMs, useLibrary, useLiveJob, useShopActions, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Quiet, Row } from '@/ui/parts';
@@ -20,7 +20,7 @@ export function JobLine({ open }: { open: OpenJob }) {
   const [sure, setSure] = useState(false);
   const [problem, setProblem] = useState<Message>();
   const calendar = () =>
-    void exportCalendar(open, momentsOf(open, statuses, showText('temp', 23, units)), nowMs()).then(
+    void exportCalendar(open, momentsOf(open, statuses, formatQuantity('temp', 23, units)), nowMs()).then(
       () => setProblem(undefined),
       (e: Error) => setProblem(`${e.message}.`),
     );

@@ -1,10 +1,10 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { BOUNDS, SCHOOLS, showText, type HouseMethod } from '@/core';
+import { BOUNDS, SCHOOLS, formatQuantity, type HouseMethod } from '@/core';
 import { useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
 import { useLook } from '@/ui/look';
-import { readNumber, typed } from '@/ui/numbers';
+import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -14,6 +14,7 @@ import { pageHref } from '@/ui/pages';
 import { AlarmSettings } from './AlarmSettings';
 import { Import } from './Import';
 import { JobLine } from './JobLine';
+import { keysOf } from '@/core/keysOf';
 
 /** Jobs in and out, the library, and how the shop likes its screens. */
 export function ShopScreen() {
@@ -88,7 +89,7 @@ function Method({ settings }: { settings: Settings }) {
     void saveSettings({ method: { ...settings.method, [key]: value } }).catch(() => undefined);
   return (
     <Section title="House method">
-      {(Object.keys(SCHOOLS) as (keyof HouseMethod)[]).map((key) => {
+      {keysOf(SCHOOLS).map((key) => {
         const options = SCHOOLS[key].options as Record<string, { name: string; why: string }>;
         const value: string = settings.method[key];
         return (
@@ -126,8 +127,8 @@ function Preferences({ settings }: { settings: Settings }) {
   const [name, setName] = useState(settings.shopName);
   const [currency, setCurrency] = useState(settings.currency);
   const [temp, setTemp] = useState<string>();
-  const [rh, setRh] = useState(() => typed(settings.rh, { percent: true }, units));
-  const tempText = temp ?? typed(settings.tempC, { quantity: 'temp' }, units);
+  const [rh, setRh] = useState(() => formatForInput(settings.rh, { percent: true }, units));
+  const tempText = temp ?? formatForInput(settings.tempC, { quantity: 'temp' }, units);
   const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
   const t = readNumber(tempText, { quantity: 'temp' }, units);
   const h = readNumber(rh, { percent: true }, units);
@@ -136,7 +137,7 @@ function Preferences({ settings }: { settings: Settings }) {
     ? t.error
     : inside(t.value, BOUNDS.tempC.min, BOUNDS.tempC.max)
       ? undefined
-      : `Between ${showText('temp', BOUNDS.tempC.min, units)} and ${showText('temp', BOUNDS.tempC.max, units)}`;
+      : `Between ${formatQuantity('temp', BOUNDS.tempC.min, units)} and ${formatQuantity('temp', BOUNDS.tempC.max, units)}`;
   const hProblem = !h.ok ? h.error : inside(h.value, 0, 1) ? undefined : 'Between 0 and 100';
   return (
     <Section title="How it shows">
@@ -190,7 +191,7 @@ function Preferences({ settings }: { settings: Settings }) {
           onChange={(v) => {
             setTemp(v);
             const r = readNumber(v, { quantity: 'temp' }, units);
-            if (r.ok && inside(r.value, BOUNDS.tempC.min, BOUNDS.tempC.max)) save({ tempC: r.value! });
+            if (r.ok && inside(r.value, BOUNDS.tempC.min, BOUNDS.tempC.max)) save({ tempC: r.value });
           }}
         />
         <Field
@@ -201,7 +202,7 @@ function Preferences({ settings }: { settings: Settings }) {
           onChange={(v) => {
             setRh(v);
             const r = readNumber(v, { percent: true }, units);
-            if (r.ok && inside(r.value, 0, 1)) save({ rh: r.value! });
+            if (r.ok && inside(r.value, 0, 1)) save({ rh: r.value });
           }}
         />
         <Field

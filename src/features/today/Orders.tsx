@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { DAY_MS } from '@/core';
-import { useLater, useAdvice, type LiveJob } from '@/data';
+import { useAfterFirstPaint, useAdvice, type LiveJob } from '@/data';
 import { dayOnly } from '@/ui/format';
 import { Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
@@ -13,7 +13,7 @@ const AHEAD_MS = 3 * DAY_MS;
 /** What was ordered and is late, or comes within days: work may wait for it. */
 export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
   const router = useRouter();
-  const advice = useAdvice(useLater());
+  const advice = useAdvice(useAfterFirstPaint());
   const orders = advice
     ? jobs.flatMap(({ open: { job } }) =>
         advice.partsSum(job, now).onOrder.flatMap((o) => (o.dueMs < now + AHEAD_MS ? [{ ...o, job }] : [])),

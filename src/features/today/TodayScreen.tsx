@@ -2,7 +2,16 @@ import { useRouter } from 'expo-router';
 import { Pressable, useWindowDimensions, View } from 'react-native';
 import { useMemo, type ReactNode } from 'react';
 import { waitText, ZONE_STAGE_NAMES } from '@/core';
-import { useLater, useLibrary, useLiveJobs, useNow, useRoom, useAdvice, useSettings, type LiveJob } from '@/data';
+import {
+  useAfterFirstPaint,
+  useLibrary,
+  useLiveJobs,
+  useNow,
+  useRoom,
+  useAdvice,
+  useSettings,
+  type LiveJob,
+} from '@/data';
 import { fitAnswer } from '@/ui/fit';
 import { clockTime, monthYear, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -85,12 +94,13 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
       </List>
       <List title="Next on the clock" rows={lists.running} aside={`${lists.running.length} moving`}>
         {(r) =>
-          r.moment && (
+          r.moment &&
+          r.status.top && (
             <Line
               row={r}
               when={shortWhen(r.moment.atMs, now)}
               wait={`in ${waitText(r.moment.atMs - now)}`}
-              text={`${r.status.top?.label}. ${momentWords(r.moment, r.status.top!.family)}`}
+              text={`${r.status.top.label}. ${momentWords(r.moment, r.status.top.family)}`}
             />
           )
         }
@@ -144,7 +154,7 @@ function AirNow({ now }: { now: number }) {
   const { units } = useLook();
   const router = useRouter();
   const room = useRoom(now);
-  const advice = useAdvice(useLater());
+  const advice = useAdvice(useAfterFirstPaint());
   const { all } = useLibrary();
   const product = all.find((p) => p.family === 'epoxy');
   const from = Math.floor(now / 600_000) * 600_000;

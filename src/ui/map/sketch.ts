@@ -49,7 +49,7 @@ export class Sketch {
 }
 
 /** Whether there is anything drawn: changes only when that does. */
-export const useBlank = (s: Sketch): boolean =>
+export const useIsEmptySketch = (s: Sketch): boolean =>
   useSyncExternalStore(
     s.hear,
     () => s.get().length === 0,

@@ -1,6 +1,6 @@
 import type { Point } from '@/core';
 
-const MOST = 12;
+const MAX_ZOOM = 12;
 const REST_MS = 180;
 
 /**
@@ -55,7 +55,7 @@ export class Viewport {
   }
   /** Enlarges around a place on the screen, px. */
   zoom(by: number, at: Point = { x: this.width / 2, y: this.height / 2 }): void {
-    const next = Math.min(MOST, Math.max(1, this.scale * by));
+    const next = Math.min(MAX_ZOOM, Math.max(1, this.scale * by));
     const f = next / this.scale;
     this.x = at.x - (at.x - this.x) * f;
     this.y = at.y - (at.y - this.y) * f;

@@ -4,7 +4,7 @@ import { useLook, useWide } from './look';
 import { gap } from './theme';
 
 /** List and detail: side by side on a wide screen, the detail alone on a phone. */
-export function Beside({ list, detail }: { list: ReactNode; detail: ReactNode }) {
+export function SplitView({ list, detail }: { list: ReactNode; detail: ReactNode }) {
   const { palette } = useLook();
   if (!useWide()) return <>{detail}</>;
   return (
@@ -16,7 +16,7 @@ export function Beside({ list, detail }: { list: ReactNode; detail: ReactNode })
 }
 
 /** What one works on and what it says: side by side on a wide screen, one below the other on a phone. Stands in a wide page. */
-export function Halves({ left, right }: { left: ReactNode; right: ReactNode }) {
+export function TwoColumns({ left, right }: { left: ReactNode; right: ReactNode }) {
   const wide = useWide();
   // The same tree either way: a tablet that is turned keeps what was typed.
   const half = wide ? { flex: 1, minWidth: 0 } : undefined;

@@ -6,14 +6,14 @@ import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } 
 import { clockTime } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet } from '@/ui/parts';
-import { ring, showNotice } from '@/ui/ring';
+import { playAlarm, showNotification } from '@/ui/alarmSound';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 
 /** What goes on behind every page: devices that are listened to, and alarms. Loaded after the first page. */
-export default function Behind() {
+export default function BackgroundTasks() {
   useBenchConnection();
   const now = useNow(5000);
   const { due, putAway } = useDueAlarms(now);
@@ -23,9 +23,9 @@ export default function Behind() {
     const fresh = due.filter((a) => !rung.current.has(a.key));
     if (fresh.length === 0) return;
     for (const a of fresh) rung.current.add(a.key);
-    if (settings?.sound) ring();
+    if (settings?.sound) playAlarm();
     const first = fresh[0]!;
-    showNotice(titleOf(first), wordsOf(first), first.key);
+    showNotification(titleOf(first), wordsOf(first), first.key);
   }, [due, settings?.sound]);
   if (due.length === 0) return null;
   return <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />;

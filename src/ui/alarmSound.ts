@@ -4,7 +4,7 @@ const touched = (): boolean => navigator.userActivation?.hasBeenActive ?? false;
 let audio: AudioContext | undefined;
 
 /** Two short tones and a shake, where the browser allows it. Never throws. */
-export function ring(): void {
+export function playAlarm(): void {
   if (!touched()) return;
   try {
     audio ??= new AudioContext();
@@ -27,12 +27,13 @@ export function ring(): void {
   }
 }
 
-export type NoticeLeave = 'granted' | 'denied' | 'default' | 'none';
+export type NotificationAccess = 'granted' | 'denied' | 'default' | 'none';
 
 /** Whether this browser may show notices outside of the page. */
-export const noticeLeave = (): NoticeLeave => (typeof Notification === 'undefined' ? 'none' : Notification.permission);
+export const notificationAccess = (): NotificationAccess =>
+  typeof Notification === 'undefined' ? 'none' : Notification.permission;
 
-export async function askNotices(): Promise<NoticeLeave> {
+export async function requestNotifications(): Promise<NotificationAccess> {
   try {
     return typeof Notification === 'undefined' ? 'none' : await Notification.requestPermission();
   } catch {
@@ -41,8 +42,8 @@ export async function askNotices(): Promise<NoticeLeave> {
 }
 
 /** Shows a notice outside of the page, where that is allowed. @param tag the same tag is shown once */
-export function showNotice(title: string, body: string, tag: string): void {
-  if (noticeLeave() !== 'granted') return;
+export function showNotification(title: string, body: string, tag: string): void {
+  if (notificationAccess() !== 'granted') return;
   try {
     new Notification(title, { body, tag });
   } catch {
