@@ -1,15 +1,18 @@
 import { json, Router, type Request, type Response } from 'express';
 import {
   BENCH_FAULTS,
+  DEVICES,
   roundAsLogger,
   workshopAir,
   workshopForecast,
   type BenchFault,
   type BenchInfo,
+  type DeviceName,
   type ForecastMessage,
   type LoggerMessage,
   type SurfaceMessage,
 } from '../src/core/devices';
+import { entriesOf } from '../src/core/keysOf';
 
 export interface BenchOptions {
   seed?: number;
@@ -67,16 +70,31 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
     return Math.max(now() - OLDEST_MS, Number.isNaN(had) ? number(req.query.sinceMs, now() - stepMs) : had);
   };
 
-  router.get('/', (_req, res) => void res.json(INFO));
-  router.get('/climate', (req: Request, res: Response) => {
-    if (broken() === 'dropout') return void res.status(503).json({ error: 'The logger does not answer' });
+  const storedSince = (fromMs: number): LoggerMessage[] => {
     const out: LoggerMessage[] = [];
-    for (let t = Math.floor(since(req) / stepMs) * stepMs + stepMs; t <= now(); t += stepMs) out.push(logged(t));
-    res.json(out);
-  });
-  router.get('/climate/stream', (req: Request, res: Response) => {
+    for (let t = Math.floor(fromMs / stepMs) * stepMs + stepMs; t <= now(); t += stepMs) out.push(logged(t));
+    return out;
+  };
+
+  router.get('/', (_req, res) => void res.json(INFO));
+  /** What each device answers when it is asked once. A device that is missing here does not compile. */
+  const answers: { [D in DeviceName]: (req: Request) => object } = {
+    climate: (req) => storedSince(since(req)),
+    surface: () => {
+      const t = now();
+      // A panel lags behind the air: thin steel by about eight minutes.
+      const surfaceC = broken() === 'hot' ? 400 : workshopAir(t - 8 * 60_000, anchorMs, seed).tempC;
+      return { atMs: t, surfaceC: Math.round(surfaceC * 10) / 10 } satisfies SurfaceMessage;
+    },
+    forecast: () => ({ issuedMs: now(), points: workshopForecast(now(), anchorMs, seed) }) satisfies ForecastMessage,
+  };
+  for (const [name, answer] of entriesOf(answers))
+    router.get(DEVICES[name].path, (req: Request, res: Response) =>
+      broken() === 'dropout' ? void res.status(503).json({ error: DEVICES[name].silent }) : void res.json(answer(req)),
+    );
+  router.get(`${DEVICES.climate.path}/stream`, (req: Request, res: Response) => {
     if (streams >= MAX_STREAMS) return void res.status(503).json({ error: 'Too many are listening' });
-    if (broken() === 'dropout') return void res.status(503).json({ error: 'The logger does not answer' });
+    if (broken() === 'dropout') return void res.status(503).json({ error: DEVICES.climate.silent });
     streams++;
     // Stored readings are given out at this many times real time; from the present on it is real time.
     const factor = Math.min(1e6, Math.max(1, number(req.query.factor, 3600)));
@@ -100,19 +118,6 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
       clearInterval(timer);
       streams--;
     });
-  });
-  router.get('/surface', (_req, res) => {
-    if (broken() === 'dropout') return void res.status(503).json({ error: 'The thermometer does not answer' });
-    const t = now();
-    // A panel lags behind the air: thin steel by about eight minutes.
-    const surfaceC = broken() === 'hot' ? 400 : workshopAir(t - 8 * 60_000, anchorMs, seed).tempC;
-    const m: SurfaceMessage = { atMs: t, surfaceC: Math.round(surfaceC * 10) / 10 };
-    res.json(m);
-  });
-  router.get('/forecast', (_req, res) => {
-    if (broken() === 'dropout') return void res.status(503).json({ error: 'There is no forecast to be had' });
-    const m: ForecastMessage = { issuedMs: now(), points: workshopForecast(now(), anchorMs, seed) };
-    res.json(m);
   });
   router.post('/fault', json({ limit: '1kb' }), (req: Request, res: Response) => {
     const body = req.body as { kind?: unknown; seconds?: unknown } | undefined;

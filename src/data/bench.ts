@@ -1,6 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { MINUTE_MS, type ClimateReading, type Message, Refusal, errorText } from '@/core';
+import type { DeviceName, DeviceReadings } from '@/core/devices';
 import { loadDevices } from './boundary';
 import { useClimateActions } from './climate';
 import { nowMs } from './clock';
@@ -73,11 +74,11 @@ export function useBenchConnection(): void {
 
     async function listen(): Promise<void> {
       // From where the log ends: it has to be read before that is known.
-      const [{ acceptReading }, log] = await Promise.all([loadDevices(), storedLog()]);
+      const [{ DEVICES }, log] = await Promise.all([loadDevices(), storedLog()]);
       if (gone) return;
       const last = log.days.at(-1)?.readings.at(-1);
       const since = last ? Math.min(last.atMs, nowMs()) : nowMs() - BACK_MS;
-      source = new EventSource(`${base}/climate/stream?sinceMs=${since}&factor=100000`);
+      source = new EventSource(`${base}${DEVICES.climate.path}/stream?sinceMs=${since}&factor=100000`);
       source.onopen = () => tell({ status: 'live', sinceMs: nowMs() });
       source.addEventListener('reading', (e: MessageEvent<string>) => {
         tell({ heardMs: nowMs() });
@@ -87,7 +88,7 @@ export function useBenchConnection(): void {
         } catch {
           return refuse('what came was not a reading');
         }
-        const r = acceptReading(raw, 'logger', nowMs());
+        const r = DEVICES.climate.accept(raw, nowMs());
         if (!r.ok) return refuse(r.error);
         batch.push(r.value);
         flush ??= setTimeout(keep, BATCH_MS);
@@ -99,14 +100,10 @@ export function useBenchConnection(): void {
       };
     }
     async function forecast(): Promise<void> {
-      const { acceptForecast } = await loadDevices();
       try {
-        const res = await fetch(`${base}/forecast`);
-        if (!res.ok) throw new Error('it does not answer');
-        const r = acceptForecast(await res.json(), nowMs());
-        if (!r.ok) throw new Refusal(r.error);
+        const told = await readDevice('forecast');
         if (gone) return;
-        await saveForecast(r.value);
+        await saveForecast(told);
         tell({ forecastWhy: undefined });
       } catch (e) {
         tell({ forecastWhy: e instanceof Error ? errorText(e) : 'it does not answer' });
@@ -133,15 +130,13 @@ export function useBenchConnection(): void {
   }, [client, addReadings, saveForecast, storedLog]);
 }
 
-/** Reads the surface thermometer once. Throws with a sentence where it does not answer or says nonsense. */
-export async function readSurface(): Promise<number> {
+/** Reads a device once. Throws with a sentence where it does not answer or says nonsense. */
+export async function readDevice<D extends DeviceName>(name: D): Promise<DeviceReadings[D]> {
+  const { accept, path, silent } = (await loadDevices()).DEVICES[name];
   const base = benchAddress();
-  if (!base) throw new Error('There is no thermometer on this bench');
-  const res = await fetch(`${base}/surface`).catch(() => undefined);
-  if (!res?.ok) throw new Error('The thermometer does not answer. Type what you read.');
-  const raw = (await res.json().catch(() => ({}))) as { surfaceC?: unknown };
-  const c = raw.surfaceC;
-  if (typeof c !== 'number' || !Number.isFinite(c) || c < -40 || c > 200)
-    throw new Error('The thermometer says something that a panel cannot have. Type what you read.');
-  return c;
+  const res = base ? await fetch(base + path).catch(() => undefined) : undefined;
+  if (!res?.ok) throw new Refusal(silent);
+  const read = accept(await res.json().catch(() => undefined), nowMs());
+  if (!read.ok) throw new Refusal(read.error);
+  return read.value;
 }

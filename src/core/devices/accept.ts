@@ -41,6 +41,14 @@ export function acceptReading(raw: unknown, source: ReadingSource, nowMs: number
   });
 }
 
+/** Judges a surface temperature: one that a panel can have, °C. */
+export function acceptSurface(raw: unknown): Result<number, Message> {
+  const c = isRaw(raw) ? raw.surfaceC : undefined;
+  return isNumber(c) && c >= SURFACE_C.min && c <= SURFACE_C.max
+    ? ok(c)
+    : fail('The thermometer says something that a panel cannot have. Type what you read.');
+}
+
 /** Judges a forecast: at least two hours, in order of time, every one with air that can be. */
 export function acceptForecast(
   raw: unknown,

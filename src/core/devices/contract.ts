@@ -1,4 +1,7 @@
-import type { ForecastPoint } from '../air/climate';
+import type { ClimateReading, ForecastPoint } from '../air/climate';
+import type { Result } from '../result';
+import type { Message } from '../units/phrase';
+import { acceptForecast, acceptReading, acceptSurface } from './accept';
 
 /** What a bench says of itself. docs/devices.md is the contract that a real device has to meet. */
 export interface BenchInfo {
@@ -28,3 +31,37 @@ export interface ForecastMessage {
 /** What can be made to go wrong on the bench, for so many seconds. */
 export const BENCH_FAULTS = ['dropout', 'hot', 'nan', 'future', 'junk'] as const;
 export type BenchFault = (typeof BENCH_FAULTS)[number];
+
+/** What each device gives once it has been judged. */
+export interface DeviceReadings {
+  climate: ClimateReading;
+  /** °C. */
+  surface: number;
+  forecast: { issuedMs: number; points: ForecastPoint[] };
+}
+export type DeviceName = keyof DeviceReadings;
+
+/** A device on the bench. */
+export interface DeviceRecord<T> {
+  /** Where it answers, under the address of the bench. */
+  path: `/${string}`;
+  /** Judges what came over the wire; a sentence says what is wrong with it. @param nowMs this page's time, ms */
+  accept(raw: unknown, nowMs: number): Result<T, Message>;
+  /** What a person is told when it does not answer. */
+  silent: string;
+}
+
+/** Every device that the app can listen to, complete by type. */
+export const DEVICES: { readonly [D in DeviceName]: DeviceRecord<DeviceReadings[D]> } = {
+  climate: {
+    path: '/climate',
+    accept: (raw, nowMs) => acceptReading(raw, 'logger', nowMs),
+    silent: 'The logger does not answer',
+  },
+  surface: {
+    path: '/surface',
+    accept: acceptSurface,
+    silent: 'The thermometer does not answer. Type what you read.',
+  },
+  forecast: { path: '/forecast', accept: acceptForecast, silent: 'There is no forecast to be had' },
+};

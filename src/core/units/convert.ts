@@ -1,23 +1,6 @@
 /** The two sets of units at the interface. Inside the core everything is metric, with the unit in the name. */
 export type UnitSystem = 'metric' | 'us';
 
-/**
- * A quantity that a screen shows or asks for. Weights in a cup stay in grams in both systems: scales in paint
- * shops read grams. Bulk is what comes by the sack.
- */
-export type Quantity =
-  | 'temp'
-  | 'tempDifference'
-  | 'film'
-  | 'thickness'
-  | 'length'
-  | 'volume'
-  | 'area'
-  | 'mass'
-  | 'bulk'
-  | 'pressure'
-  | 'airFlow';
-
 interface Unit {
   unit: string;
   /** Display value = metric value * factor + offset. */
@@ -27,54 +10,49 @@ interface Unit {
   decimals: number;
 }
 
-const same = (unit: string, decimals: number): Unit => ({ unit, factor: 1, offset: 0, decimals });
+const unit = (sign: string, decimals: number, factor = 1, offset = 0): Unit => ({
+  unit: sign,
+  factor,
+  offset,
+  decimals,
+});
 
 /**
- * The metric side is the core's own unit of that quantity: °C, K, µm (film), mm (thickness), cm (length), mL, cm², g,
- * kg (bulk), bar and m³/min. US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those).
+ * Every quantity that a screen shows or asks for, complete by type. The metric side is the core's own unit but for areas, which are kept
+ * in cm². US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those). Weights in a cup stay
+ * in grams in both systems: scales in paint shops read grams. Bulk is what comes by the sack. `moreBelow`: smaller figures, as
+ * they are shown, have one more decimal.
  */
-const UNITS: Record<UnitSystem, Record<Quantity, Unit>> = {
-  metric: {
-    temp: same('°C', 0),
-    tempDifference: same('K', 1),
-    film: same('µm', 0),
-    thickness: same('mm', 1),
-    length: same('cm', 0),
-    volume: same('ml', 0),
-    area: { unit: 'm²', factor: 1e-4, offset: 0, decimals: 2 },
-    mass: same('g', 1),
-    bulk: same('kg', 0),
-    pressure: same('bar', 1),
-    airFlow: same('m³/min', 2),
-  },
-  us: {
-    temp: { unit: '°F', factor: 1.8, offset: 32, decimals: 0 },
-    tempDifference: { unit: '°F', factor: 1.8, offset: 0, decimals: 0 },
-    film: { unit: 'mil', factor: 1 / 25.4, offset: 0, decimals: 1 },
-    thickness: { unit: 'in', factor: 1 / 25.4, offset: 0, decimals: 2 },
-    length: { unit: 'in', factor: 1 / 2.54, offset: 0, decimals: 1 },
-    volume: { unit: 'fl oz', factor: 1 / 29.5735295625, offset: 0, decimals: 1 },
-    area: { unit: 'ft²', factor: 1 / 929.0304, offset: 0, decimals: 1 },
-    mass: same('g', 1),
-    bulk: { unit: 'lb', factor: 1 / 0.45359237, offset: 0, decimals: 0 },
-    pressure: { unit: 'psi', factor: 14.503773773, offset: 0, decimals: 0 },
-    airFlow: { unit: 'cfm', factor: 35.314666721, offset: 0, decimals: 0 },
-  },
-};
+const QUANTITIES = {
+  temp: { metric: unit('°C', 0), us: unit('°F', 0, 1.8, 32) },
+  tempDifference: { metric: unit('K', 1), us: unit('°F', 0, 1.8) },
+  film: { metric: unit('µm', 0), us: unit('mil', 1, 1 / 25.4) },
+  thickness: { metric: unit('mm', 1), us: unit('in', 2, 1 / 25.4), moreBelow: 1 },
+  length: { metric: unit('cm', 0), us: unit('in', 1, 1 / 2.54) },
+  volume: { metric: unit('ml', 0), us: unit('fl oz', 1, 1 / 29.5735295625), moreBelow: 10 },
+  area: { metric: unit('m²', 2, 1e-4), us: unit('ft²', 1, 1 / 929.0304) },
+  mass: { metric: unit('g', 1), us: unit('g', 1) },
+  bulk: { metric: unit('kg', 0), us: unit('lb', 0, 1 / 0.45359237) },
+  pressure: { metric: unit('bar', 1), us: unit('psi', 0, 14.503773773) },
+  airFlow: { metric: unit('m³/min', 2), us: unit('cfm', 0, 35.314666721) },
+} satisfies Record<string, { readonly [S in UnitSystem]: Unit } & { readonly moreBelow?: number }>;
+
+export type Quantity = keyof typeof QUANTITIES;
+const recordOf = (q: Quantity): { readonly [S in UnitSystem]: Unit } & { readonly moreBelow?: number } => QUANTITIES[q];
 
 /** Whether a word names a quantity. */
-export const isQuantity = (word: string): word is Quantity => Object.hasOwn(UNITS.metric, word);
+export const isQuantity = (word: string): word is Quantity => Object.hasOwn(QUANTITIES, word);
 
 /** The unit's sign, such as 'µm' or 'mil'. */
-export const unitOf = (q: Quantity, system: UnitSystem): string => UNITS[system][q].unit;
+export const unitOf = (q: Quantity, system: UnitSystem): string => recordOf(q)[system].unit;
 
 /** From the core's metric unit to the number shown. */
 export const toDisplay = (q: Quantity, metric: number, system: UnitSystem): number =>
-  metric * UNITS[system][q].factor + UNITS[system][q].offset;
+  metric * recordOf(q)[system].factor + recordOf(q)[system].offset;
 
 /** From the number typed to the core's metric unit. Inverse of {@link toDisplay}. */
 export const fromDisplay = (q: Quantity, shown: number, system: UnitSystem): number =>
-  (shown - UNITS[system][q].offset) / UNITS[system][q].factor;
+  (shown - recordOf(q)[system].offset) / recordOf(q)[system].factor;
 
 /** A number and its unit apart, so that the interface can set the unit small. */
 export interface DisplayQuantity {
@@ -87,9 +65,9 @@ export interface DisplayQuantity {
  * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², g, kg, bar or m³/min
  */
 export function displayQuantity(q: Quantity, metric: number, system: UnitSystem, decimals?: number): DisplayQuantity {
-  const u = UNITS[system][q];
+  const u = recordOf(q)[system];
   const v = toDisplay(q, metric, system);
-  const small = (q === 'thickness' || q === 'volume') && Math.abs(v) < (q === 'thickness' ? 1 : 10);
+  const small = Math.abs(v) < (recordOf(q).moreBelow ?? 0);
   const d = decimals ?? u.decimals + (small ? 1 : 0);
   const text = v.toFixed(d);
   return { value: Number(text) === 0 ? text.replace('-', '') : text.replace('-', '\u2212'), unit: u.unit };

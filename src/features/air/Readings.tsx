@@ -4,7 +4,7 @@ import { formatQuantity, waitText, type Message, errorText, phrase } from '@/cor
 import {
   loadDevices,
   nowMs,
-  readSurface,
+  readDevice,
   saveText,
   SILENT_MS,
   useBench,
@@ -145,12 +145,12 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
         <Quiet
           label="Read the panel thermometer"
           onPress={() =>
-            void readSurface().then(
+            void readDevice('surface').then(
               (c) => {
                 setSurface(formatForInput(c, { quantity: 'temp' }, units));
                 setProblems({});
               },
-              (e: Error) => setProblems({ surface: e.message }),
+              (e: Error) => setProblems({ surface: errorText(e) }),
             )
           }
         />

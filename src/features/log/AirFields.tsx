@@ -1,7 +1,7 @@
-import type { Message, Conditions } from '@/core';
+import { errorText, type Conditions, type Message } from '@/core';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { readSurface, useBench } from '@/data';
+import { readDevice, useBench } from '@/data';
 import { useLook } from '@/ui/look';
 import { formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -44,12 +44,12 @@ export function AirFields({ asked, texts, here, now, problems, onChange }: Props
       </View>
     );
   const thermometer = () =>
-    void readSurface().then(
+    void readDevice('surface').then(
       (c) => {
         setSilent(undefined);
         onChange({ ...texts, surface: formatForInput(c, { quantity: 'temp' }, units) });
       },
-      (e: Error) => setSilent(e.message),
+      (e: Error) => setSilent(errorText(e)),
     );
   return (
     <>
