@@ -12,7 +12,10 @@ const asked = process.argv.slice(2);
 const unknown = asked.find((n) => !all.includes(n));
 if (unknown) fail(`There is no benchmark '${unknown}'. There are: ${all.join(', ')}`);
 ensureChromium();
-if (!asked.length || asked.some((n) => ['first-load', 'append-redraw', 'draw', 'repair-replace'].includes(n)))
+if (
+  !asked.length ||
+  asked.some((n) => ['first-load', 'append-redraw', 'draw', 'many-jobs', 'repair-replace'].includes(n))
+)
   ensureBuilt();
 const out = path.join(ROOT, 'node_modules', '.cache', 'stratocoat-bench');
 mkdirSync(out, { recursive: true });
@@ -30,6 +33,6 @@ for (const n of asked.length ? asked : all) {
     logLevel: 'error',
     define: { __dirname: JSON.stringify(dir) },
   });
-  worst = Math.max(worst, run(process.execPath, [outfile]));
+  worst = Math.max(worst, run(process.execPath, ['--expose-gc', outfile]));
 }
 process.exit(worst);

@@ -49,6 +49,8 @@ const client = new QueryClient({
       staleTime: Infinity,
       gcTime: Infinity,
       retry: 1,
+      // A part of the page that comes into view must not ask again for what cannot be read: the page would wait for it anew.
+      retryOnMount: false,
       structuralSharing: false,
       refetchOnWindowFocus: false,
       networkMode: 'always',

@@ -46,6 +46,27 @@ export function useAfterPaint<T>(value: T): T {
   return settled;
 }
 
+/** Rows that fill the first screen of a phone, and as many more with every frame after it. */
+const ROWS_A_FRAME = 8;
+
+/**
+ * How many of a long list's rows are drawn: what fills the screen at once, the rest frame by frame behind it, so that a list of a hundred
+ * shows as soon as one of eight.
+ */
+export function useGrowingCount(total: number): number {
+  const [count, setCount] = useState(ROWS_A_FRAME);
+  const more = count < total;
+  useEffect(() => {
+    if (!more) return;
+    let here = true;
+    void afterPaint().then(() => here && startTransition(() => setCount((n) => n + ROWS_A_FRAME)));
+    return () => {
+      here = false;
+    };
+  }, [more, count]);
+  return count;
+}
+
 /** When this page was opened, ms. */
 export const pageOpenedMs = Date.now();
 

@@ -146,6 +146,54 @@ describe('a book of clocks', () => {
     expect(minutes).toBe(equivalentMinutes(d, T0 - 14_900 * MIN, now));
   });
 
+  it('a day that grows reading by reading ends as one that was read at once, warmed and measured as it may be', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ min: fc.integer({ min: 0, max: 3000 }), tempC: fc.integer({ min: 2, max: 30 }) }), {
+          minLength: 2,
+          maxLength: 40,
+        }),
+        fc.option(fc.integer({ min: 0, max: 3000 })),
+        fc.integer({ min: 1, max: 5 }),
+        (readings, measuredMin, at) => {
+          const list = [...new Map(readings.map((r) => [r.min, reading(r.min, r.tempC)])).values()].sort(
+            (a, b) => a.atMs - b.atMs,
+          );
+          const open = opened([
+            foundBare(['lower'], -10),
+            { ...sprayed(['lower']) },
+            ev({ kind: 'baked', atMin: 400, tempC: 60, minutes: 30, zoneIds: ['lower'] }),
+            ...(measuredMin === null
+              ? []
+              : [
+                  ev({
+                    kind: 'measured',
+                    measure: 'air',
+                    atMin: measuredMin,
+                    air: { tempC: 15, rh: 0.5, surfaceTempC: 12 },
+                  }),
+                ]),
+          ]);
+          const k = { mechanism: 'urethane' } as const;
+          const minutes = (b: ClockBook, air: ShopAir) =>
+            equivalentMinutes(
+              b.clocks(open, air, roomOf(air, open, undefined, b), 'lower').clockFor(k),
+              T0,
+              T0 + 4000 * MIN,
+            );
+          const grown = new ClockBook();
+          let air = shop(list.slice(0, at));
+          minutes(grown, air);
+          for (const r of list.slice(at)) {
+            air = { ...air, days: addReadings(air.days, [r]).days };
+            minutes(grown, air);
+          }
+          expect(minutes(grown, air)).toBeCloseTo(minutes(new ClockBook(), shop(list)), 6);
+        },
+      ),
+    );
+  });
+
   it('jobs share a room, and panels of one kind their clocks', () => {
     const b = new ClockBook();
     const air = steady(15);

@@ -83,6 +83,16 @@ function measuredWith(zone: ZoneState): readonly SurfaceReading[] {
   return list;
 }
 
+/** What a panel is to the air, and the name under which its surface is found again. */
+interface PanelSurface {
+  spec: SurfaceSpec;
+  key: string;
+}
+function panelSurfaceOf(spec: SurfaceSpec): PanelSurface {
+  const spells = spec.spells.map((h) => `${h.kind}${h.fromMs}-${h.toMs}-${h.tempC}`).join();
+  return { spec, key: `${spec.lagMs}|${spells}|${spec.measured.map((m) => `${m.atMs}=${m.surfaceC}`).join()}` };
+}
+
 /**
  * A book of clocks: surfaces and sums of equivalent time, found again by what they were worked out from (days of air, lag, what was done
  * to the panel), never by job or object. All jobs of a shop share one room. Plain data in, plain data out: it works in a worker as well.
@@ -95,6 +105,9 @@ export class ClockBook {
     ZoneState,
     { clocks: ClockShop; now: number; products: ProductLookup; status: ZoneStatus }
   >();
+
+  /** What each zone of a job is to the air, as it was asked for last. */
+  private readonly specs = new WeakMap<JobState, Map<string, { from: readonly unknown[]; panel: PanelSurface }>>();
 
   /** The latest state of each surface, for the next one to take over from. */
   private readonly latest = new Map<string, SurfaceTimeline>();
@@ -133,17 +146,27 @@ export class ClockBook {
       assumed: shop.assumed,
       shiftK: more.shiftK ?? 0,
     });
-    this.rooms = [{ from, room }, ...this.rooms].slice(0, MAX_ROOMS);
+    // Of what was read before only the state before this one is asked for again, by what is still drawn from it.
+    const recent = [shop.days, this.rooms[0]?.from[0]];
+    this.rooms = [{ from, room }, ...this.rooms.filter((r) => recent.includes(r.from[0]))].slice(0, MAX_ROOMS);
     return room;
   }
 
   /** What a zone is to the air: how slowly it follows, what warms it, and what was read on its panel. */
-  private specOf(open: ClockedJob | undefined, shop: ShopAir, zoneId: string | undefined, more: Assumed): SurfaceSpec {
+  private panelSurface(
+    open: ClockedJob | undefined,
+    shop: ShopAir,
+    zoneId: string | undefined,
+    more: Assumed,
+  ): PanelSurface {
     const panel = open && zoneId !== undefined ? panelOf(open.job, zoneId) : undefined;
-    if (!open || !panel || zoneId === undefined) {
-      const read = shop.days.length > 0 ? roomSurfaces(shop.days) : NO_READINGS;
-      return { lagMs: THIN_STEEL_LAG_MS, spells: [], measured: read };
-    }
+    if (!open || !panel || zoneId === undefined)
+      return panelSurfaceOf({ lagMs: THIN_STEEL_LAG_MS, spells: [], measured: roomSurfaces(shop.days) });
+    let known = this.specs.get(open.state);
+    if (!known) this.specs.set(open.state, (known = new Map()));
+    const from = [panel, shop.heats, more.heats, open.job.zones];
+    const had = known.get(zoneId);
+    if (had && had.from.every((x, i) => x === from[i])) return had.panel;
     const zone = open.state.zones.get(zoneId);
     const planned = [...shop.heats, ...(more.heats ?? [])].filter(
       (h) => h.kind !== 'heater' && h.jobId === open.job.id && h.zoneIds?.includes(zoneId),
@@ -153,18 +176,18 @@ export class ClockBook {
       return s ? measuredWith(s) : [];
     });
     const once = [...new Map(measured.map((m) => [m.atMs, m])).values()].sort((a, b) => a.atMs - b.atMs);
-    return {
+    const made = panelSurfaceOf({
       lagMs: surfaceLagMs(panel.substrate, panel.thicknessUm),
       spells: [...(zone ? bakesOf(zone.events) : []), ...planned],
       measured: once,
-    };
+    });
+    known.set(zoneId, { from, panel: made });
+    return made;
   }
 
-  private surface(room: RoomAir, spec: SurfaceSpec): { timeline: Timeline; clocks: ClockShop } {
+  private surface(room: RoomAir, { spec, key }: PanelSurface): { timeline: Timeline; clocks: ClockShop } {
     let all = this.timelines.get(room);
     if (!all) this.timelines.set(room, (all = new Map()));
-    const spells = spec.spells.map((h) => `${h.kind}${h.fromMs}-${h.toMs}-${h.tempC}`).join();
-    const key = `${spec.lagMs}|${spells}|${spec.measured.map((m) => `${m.atMs}=${m.surfaceC}`).join()}`;
     let made = all.get(key);
     if (!made) {
       const before = this.latest.get(key);
@@ -188,7 +211,7 @@ export class ClockBook {
     zoneId: string | undefined,
     more: Assumed = NOTHING_ASSUMED,
   ): ClockShop {
-    return this.surface(room, this.specOf(open, shop, zoneId, more)).clocks;
+    return this.surface(room, this.panelSurface(open, shop, zoneId, more)).clocks;
   }
 
   /** Where the zones of a job stand at a moment. What did not change stays the same object. */
@@ -215,7 +238,7 @@ export class ClockBook {
     zoneId: string | undefined,
     atMs: number,
   ): Conditions {
-    const { timeline } = this.surface(room, this.specOf(open, shop, zoneId, NOTHING_ASSUMED));
+    const { timeline } = this.surface(room, this.panelSurface(open, shop, zoneId, NOTHING_ASSUMED));
     // By whole days, so that one moment after the other is asked of the same lists.
     const from = Math.floor((atMs - LOOK_BACK_MS) / DAY_MS) * DAY_MS;
     const to = Math.ceil((atMs + LOOK_AHEAD_MS) / DAY_MS) * DAY_MS;

@@ -28,7 +28,12 @@ export const equivalentClock = (timeline: Timeline, kinetics: Kinetics): Equival
   key: kineticsKey(kinetics),
 });
 
-export const kineticsKey = (k: Kinetics): string => `${k.mechanism}/${k.stopsBelowC ?? ''}`;
+const keysOfKinetics = new WeakMap<Kinetics, string>();
+export function kineticsKey(k: Kinetics): string {
+  let key = keysOfKinetics.get(k);
+  if (key === undefined) keysOfKinetics.set(k, (key = `${k.mechanism}/${k.stopsBelowC ?? ''}`));
+  return key;
+}
 
 /** Rate at one moment, equivalent minutes a minute. @param tempC surface, °C @param rh fraction */
 export function rateAt(tempC: number, rh: number, k: Kinetics): number {
@@ -98,15 +103,16 @@ function gauss(a: AirPoint, b: AirPoint, k: Kinetics, from: number, to: number, 
 }
 
 /** Equivalent minutes from a segment's first point to each of its points. */
-function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): Float64Array {
-  const had = s.sums.get(key);
-  if (had) return had;
+function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): readonly number[] {
   const { points } = s;
-  const sums = new Float64Array(points.length);
-  let sum = 0;
-  let a = points[0]!;
+  let sums = s.sums.get(key);
+  if (!sums) s.sums.set(key, (sums = [0]));
+  if (sums.length >= points.length) return sums;
+  const known = sums.length - 1;
+  let sum = sums[known]!;
+  let a = points[known]!;
   let rate = heldRate(a, k);
-  for (let i = 1; i < sums.length; i++) {
+  for (let i = known + 1; i < points.length; i++) {
     const b = points[i]!;
     const next = heldRate(b, k);
     // As `pieceMinutes` does it, with the rate at each end worked out once.
@@ -114,11 +120,10 @@ function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): Float64Array
       isTiny(a, b, k) && cutsOf(a, b, k) === NO_CUTS
         ? (((rate + next) / 2) * (b.atMs - a.atMs)) / MINUTE_MS
         : pieceMinutes(a, b, k);
-    sums[i] = sum;
+    sums.push(sum);
     a = b;
     rate = next;
   }
-  s.sums.set(key, sums);
   return sums;
 }
 
@@ -143,8 +148,7 @@ function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
 }
 
 const whole = (s: Segment, c: EquivalentClock): number => {
-  const sums = sumsOf(s, c);
-  return sums[sums.length - 1]!;
+  return sumsOf(s, c)[s.points.length - 1]!;
 };
 
 /** Minutes before the first point there is, where that point is held. */
@@ -206,7 +210,7 @@ function rootIn(s: Segment, c: EquivalentClock, target: number): number {
   if (had !== undefined) return had;
   const sums = sumsOf(s, c);
   let lo = 0;
-  let hi = sums.length - 1;
+  let hi = s.points.length - 1;
   while (lo < hi) {
     const mid = (lo + hi) >> 1;
     if (sums[mid]! >= target) hi = mid;

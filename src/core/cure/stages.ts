@@ -63,6 +63,17 @@ export function clockShop(surface: Timeline | AirHistory): ClockShop {
 
 const mechanismOf = (p: Product, f: StageFigure) => f.mechanism ?? p.mechanism;
 
+const kinetics = new WeakMap<StageFigure, { of: Product; k: Kinetics }>();
+/** What drives a stage of a product; the same object every time, so that its clock is found without a look at it. */
+function kineticsOf(p: Product, f: StageFigure): Kinetics {
+  const had = kinetics.get(f);
+  if (had?.of === p) return had.k;
+  const mechanism = mechanismOf(p, f);
+  const k = { mechanism, stopsBelowC: leavesFilm(mechanism) ? undefined : p.cureStopsBelowC };
+  kinetics.set(f, { of: p, k });
+  return k;
+}
+
 /**
  * What multiplies a stage's data-sheet minutes for this layer: film thickness (solvent stages), hardener speed and
  * share (reactive stages).
@@ -99,10 +110,7 @@ export function stageClocks(
 ): StageClock[] {
   const here = pointAt(shop.timeline, nowMs);
   const out = product.stages.map((figure): StageClock => {
-    const k: Kinetics = {
-      mechanism: mechanismOf(product, figure),
-      stopsBelowC: leavesFilm(mechanismOf(product, figure)) ? undefined : product.cureStopsBelowC,
-    };
+    const k = kineticsOf(product, figure);
     const clock = shop.clockFor(k);
     const scale = stageScale(layer, product, figure, products);
     const from = layer.lastAppliedMs;

@@ -10,8 +10,8 @@ import { DAY_MS } from '../units/time';
  */
 export interface Segment {
   readonly points: readonly AirPoint[];
-  /** Equivalent minutes from the first point to point i, by kinetics. */
-  readonly sums: Map<string, Float64Array>;
+  /** Equivalent minutes from the first point to point i, by kinetics. One that grew shares them with what it grew from: they may go further. */
+  readonly sums: Map<string, number[]>;
   /** When so many equivalent minutes of it are reached, by kinetics and minutes. */
   readonly roots: Map<string, number>;
 }
@@ -28,6 +28,14 @@ export interface Timeline {
 }
 
 export const segmentOf = (points: readonly AirPoint[]): Segment => ({ points, sums: new Map(), roots: new Map() });
+
+/** A segment with more points behind: what was worked out over it is taken over, and goes on from there. */
+const extended = (s: Segment, more: readonly AirPoint[]): Segment => ({
+  points: [...s.points, ...more],
+  // Neither changes by what comes after.
+  sums: s.sums,
+  roots: s.roots,
+});
 
 /** Index of the last segment that begins at or before a moment; the first one for what is before it. */
 export function segmentAt(t: Timeline, atMs: number): number {
@@ -84,14 +92,20 @@ export class SegmentStore {
     return this.points;
   }
 
-  get(key: string, make: () => readonly AirPoint[]): Segment {
+  get(key: string, make: () => Segment): Segment {
     const had = this.segments.get(key);
     if (had) return had;
-    const made = segmentOf(make());
+    const made = make();
     this.segments.set(key, made);
     this.points += made.points.length;
     if (this.points > this.maxPoints) this.shrink(key);
     return made;
+  }
+
+  /** Lets go of a segment that another one has taken the place of. */
+  drop(key: string): void {
+    this.points -= this.segments.get(key)?.points.length ?? 0;
+    this.segments.delete(key);
   }
 
   private shrink(keep: string): void {
@@ -107,9 +121,32 @@ export class SegmentStore {
 /** A surface that a later state of the same room can take over from. */
 export interface SurfaceTimeline extends Timeline {
   readonly spec: SurfaceSpec;
-  /** The segments of the days that begin like others, as far as they were asked for. */
-  upTo(days: RoomAir['days']): (Segment | undefined)[];
+  /** What a later state of the room can take over: the segments of the days that are the same, as far as they were asked for. */
+  upTo(days: RoomAir['days']): Heritage;
 }
+interface Heritage {
+  segments: Map<number, Segment>;
+  /** So many days are the same. */
+  days: number;
+  /** Where what went on behind the last reading stood, if that was another one. */
+  tail?: string;
+  /** The day behind those, where the later one only has more readings behind the same ones. */
+  grows?: { segment: Segment; key: string; readings: number };
+}
+
+/** How many days two states of a room begin with alike, for the pair that was asked of last. */
+let alike: { a: RoomAir['days']; b: RoomAir['days']; count: number } | undefined;
+function daysAlike(a: RoomAir['days'], b: RoomAir['days']): number {
+  if (alike?.a !== a || alike.b !== b) {
+    let count = 0;
+    while (count < a.length && a[count] === b[count]) count++;
+    alike = { a, b, count };
+  }
+  return alike.count;
+}
+
+const isBeginningOf = (a: readonly unknown[], b: readonly unknown[]): boolean =>
+  a.length < b.length && a.every((x, i) => x === b[i]);
 
 /**
  * The surface of a panel in a room's air, a day a segment, worked out where it is asked for. A segment depends on its own day, on as
@@ -145,7 +182,20 @@ export function surfaceTimeline(
     if (i === n) keys.push(tailKey);
     return `${spec.lagMs}|${touched(days[from]?.readings[0]!.atMs ?? -Infinity, ends)}|${keys.join()}`;
   };
-  const asked = before?.spec === spec ? before.upTo(days) : [];
+  const heritage = before?.spec === spec ? before.upTo(days) : undefined;
+  const asked = heritage?.segments ?? new Map<number, Segment>();
+  const grows = heritage?.grows;
+  const growing = heritage?.days;
+  /** A day that only has more readings goes on from where it was, unless a panel was measured since. */
+  const goneOn = (i: number): Segment | undefined => {
+    const had = grows?.segment.points;
+    const end = had?.[had.length - 1];
+    if (i !== growing || i >= n || !grows || !end) return undefined;
+    const { readings } = days[i]!;
+    if (spec.measured.some((m) => m.atMs > end.atMs && m.atMs <= lastOf(i).atMs)) return undefined;
+    const more = followAir(readings.slice(grows.readings - 1), end.tempC, spec);
+    return extended(grows.segment, more.slice(1));
+  };
   const pointsOf = (i: number): readonly AirPoint[] => {
     const from = memory(i);
     const led: AirPoint[] = [];
@@ -153,21 +203,38 @@ export function surfaceTimeline(
     const air = i < n ? days[i]!.readings : tail;
     const begins = (p: AirPoint) => spec.measured.find((m) => m.atMs === p.atMs)?.surfaceC ?? p.tempC;
     if (led.length === 0) return followAir(air, begins(air[0]!), spec, i === n);
-    // Where the day before was followed already it ends as this one begins: nothing is left of where it was followed from.
-    const before = asked[i - 1]?.points ?? followAir(led, begins(led[0]!), spec);
+    // Where the day before was followed already it ends as this one begins: nothing is left of where it was followed from. What goes on
+    // behind the last reading is asked for again with every one of them, so the day before it is kept.
+    const before = (i === n ? segment(i - 1) : asked.get(i - 1))?.points ?? followAir(led, begins(led[0]!), spec);
     const startC = before[before.length - 1]!.tempC;
     // The tail begins with the last reading itself.
     return followAir(i < n ? [led[led.length - 1]!, ...air] : air, startC, spec, i === n);
   };
+  const segment = (i: number): Segment => {
+    const had = asked.get(i);
+    if (had) return had;
+    const key = keyOf(i);
+    const made = store.get(key, () => goneOn(i) ?? segmentOf(pointsOf(i)));
+    // What this one takes the place of is never asked for again.
+    if (i === growing && grows && grows.key !== key) store.drop(grows.key);
+    if (i === n && heritage?.tail !== undefined && heritage.tail !== key) store.drop(heritage.tail);
+    asked.set(i, made);
+    return made;
+  };
   return {
     spec,
     upTo: (other) => {
-      let same = 0;
-      while (same < n && days[same] === other[same]) same++;
-      return asked.slice(0, same);
+      const same = daysAlike(days, other);
+      const segments = new Map([...asked].filter(([i]) => i < same));
+      const tail = days !== other && asked.has(n) ? { tail: keyOf(n) } : {};
+      const last = asked.get(same);
+      const [was, is] = [days[same]?.readings, other[same]?.readings];
+      return last && was && is && isBeginningOf(was, is)
+        ? { segments, days: same, ...tail, grows: { segment: last, key: keyOf(same), readings: was.length } }
+        : { segments, days: same, ...tail };
     },
     count: n + 1,
     startMs: (i) => (i === 0 ? (days[0]?.readings[0] ?? tail[0]!).atMs : lastOf(i - 1).atMs),
-    segment: (i) => (asked[i] ??= store.get(keyOf(i), () => pointsOf(i))),
+    segment,
   };
 }

@@ -66,7 +66,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
       foot={
         own ? (
           <>
-            <Act label="Change the figures" strong grow onPress={() => edit(p)} />
+            <Act label="Change the figures" strong grow onPress={() => edit(p)} testID="change" />
             <Act label="Delete" tone="stop" onPress={() => void remove()} />
           </>
         ) : (

@@ -10,7 +10,7 @@ import {
   type ZoneStage,
   type Statuses,
 } from '@/core';
-import { useLiveJobs, useNow, type OpenJob } from '@/data';
+import { useGrowingCount, useLiveJobs, useNow, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
@@ -53,6 +53,7 @@ export function PanelsScreen({ selected }: Props) {
   const { live, loading, failures } = useLiveJobs(now);
   const router = useRouter();
   const [filter, setFilter] = useState('all');
+  const drawn = useGrowingCount(live.reduce((n, j) => n + j.open.job.panels.length, 0));
   if (loading) return <Page>{null}</Page>;
   const stages = FILTERS.find((f) => f.value === filter)?.stages;
   const count = live.reduce((n, j) => n + j.open.job.panels.length, 0);
@@ -71,9 +72,10 @@ export function PanelsScreen({ selected }: Props) {
           act={<Act label="Start a job" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))} />}
         />
       )}
-      {live.map(({ open, statuses }) => (
+      {live.map(({ open, statuses }, i) => (
         <JobPanels
           key={open.job.id}
+          most={drawn - live.slice(0, i).reduce((n, j) => n + j.open.job.panels.length, 0)}
           open={open}
           statuses={statuses}
           stages={stages}
@@ -85,11 +87,14 @@ export function PanelsScreen({ selected }: Props) {
 }
 
 function JobPanels({
+  most,
   open,
   statuses,
   stages,
   selected,
 }: {
+  /** So many of its panels are drawn. */
+  most: number;
   open: OpenJob;
   statuses: Statuses;
   stages: ZoneStage[] | undefined;
@@ -123,7 +128,7 @@ function JobPanels({
           onPress={() => router.navigate(pageHref('/ground', { job: open.job.id }))}
         />
       )}
-      {panels.map((p) => (
+      {panels.slice(0, Math.max(0, most)).map((p) => (
         <Row
           key={p.id}
           role="link"

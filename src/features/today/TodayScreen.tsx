@@ -4,6 +4,7 @@ import { useMemo, type ReactNode } from 'react';
 import { waitText, ZONE_STAGE_NAMES } from '@/core';
 import {
   useAfterFirstPaint,
+  useGrowingCount,
   useLibrary,
   useLiveJobs,
   useNow,
@@ -64,6 +65,13 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   const settings = useSettings();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
+  const order = [lists.closing, lists.running, lists.stuck, lists.ready, lists.temporary];
+  const drawn = useGrowingCount(order.reduce((n, rows) => n + rows.length, 0));
+  /** The rows of a list that are drawn by now. */
+  const rowsOf = (list: TodayRow[]): TodayRow[] => {
+    const above = order.slice(0, order.indexOf(list)).reduce((n, rows) => n + rows.length, 0);
+    return list.slice(0, Math.max(0, drawn - above));
+  };
   if (!settings) return null;
   const unreadable = jobs.flatMap((j) => j.open.unreadable).length;
   return (
@@ -81,7 +89,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
       {unreadable > 0 && (
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
       )}
-      <List title="Closing soon" rows={lists.closing}>
+      <List title="Closing soon" rows={rowsOf(lists.closing)}>
         {(r) => (
           <Line
             row={r}
@@ -92,7 +100,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           />
         )}
       </List>
-      <List title="Next on the clock" rows={lists.running} aside={`${lists.running.length} moving`}>
+      <List title="Next on the clock" rows={rowsOf(lists.running)} aside={`${lists.running.length} moving`}>
         {(r) =>
           r.moment &&
           r.status.top && (
@@ -105,7 +113,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           )
         }
       </List>
-      <List title="Standing still" rows={lists.stuck}>
+      <List title="Standing still" rows={rowsOf(lists.stuck)}>
         {(r) => (
           <Line
             row={r}
@@ -116,7 +124,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           />
         )}
       </List>
-      <List title="Ready for your hands" rows={lists.ready} aside={String(lists.ready.length)}>
+      <List title="Ready for your hands" rows={rowsOf(lists.ready)} aside={String(lists.ready.length)}>
         {(r) => (
           <Line
             row={r}
@@ -129,7 +137,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         )}
       </List>
       <Orders jobs={jobs} now={now} />
-      <List title="Temporary repairs" rows={lists.temporary}>
+      <List title="Temporary repairs" rows={rowsOf(lists.temporary)}>
         {(r) => (
           <Line
             row={r}

@@ -1,6 +1,6 @@
 import { memo, useCallback, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
-import Svg, { Rect } from 'react-native-svg';
+import Svg, { Path, Rect } from 'react-native-svg';
 import type { ReactNode } from 'react';
 import type { Strata, ZoneStatus } from '@/core';
 import { useLook } from '../look';
@@ -8,7 +8,7 @@ import { T } from '../T';
 import { gap, TARGET, type Fill } from '../theme';
 import { BandFill } from './BandFill';
 import { bandsOf, type Band } from './bands';
-import { SurfaceEdge } from './Surface';
+import { surfaceEdge } from './textures';
 
 interface Props {
   strata: Strata;
@@ -83,8 +83,9 @@ const BandRow = memo(function BandRow(p: RowProps) {
     >
       <View style={styles.band}>
         <Svg width={COLUMN} height="100%" aria-hidden style={styles.fill}>
-          <BandFill fill={p.fill} y={0} width={COLUMN} height="100%" cured={p.cured} hatch="rgba(20,24,26,0.75)" />
-          {p.surfaceOf && <SurfaceEdge strata={p.surfaceOf} width={COLUMN} ink="#1a1a1c" paper={palette.paper} />}
+          <BandFill fill={p.fill} width={COLUMN} cured={p.cured} />
+          {p.surfaceOf &&
+            surfaceEdge(p.surfaceOf, COLUMN, palette.paper).map((shape, i) => <Path key={i} {...shape} />)}
           <Rect x={0} y={0} width={COLUMN} height="100%" fill="none" stroke={edge} strokeWidth={p.edge ? 2.4 : 1.6} />
         </Svg>
       </View>
