@@ -1,10 +1,11 @@
 /**
  * Twelve jobs with panels of eight kinds each, every one with its own surface, and a year of readings every fifteen minutes.
  * Bounds: what the alarms look at every minute 20 ms and one more reading 10 ms (medians, in Node); a zone drawn or a product
- * saved and Today drawn again 100 ms (95th percentile, in Chromium with the CPU slowed down four times); heap flat over 2,000 changes.
- * Beside it: all of it worked out anew, as a book that knows nothing has to.
+ * saved and Today drawn again where it is open, 100 ms (95th percentile, in Chromium with the CPU slowed down four times); heap flat
+ * over 2,000 changes. Beside it: all of it worked out anew, as a book that knows nothing has to; and, without a bound, the same changes on
+ * one slow page, and the tap on Today that puts its page up from nothing.
  */
-import type { Page } from '@playwright/test';
+import type { BrowserContext, Page } from '@playwright/test';
 import {
   addReadings,
   alarmsOf,
@@ -21,11 +22,12 @@ import {
 } from '../src/core';
 import { withJob, withProducts, type OpenJob } from '../src/data/openJob';
 import { openBench } from './browser';
-import { manyJobs, yearOfAir } from './manyJobs';
+import { manyJobs, OWN_CLEAR, yearOfAir } from './manyJobs';
 import { percentile, report } from './report';
 
 const NOW = Math.floor(Date.now() / MINUTE_MS) * MINUTE_MS;
-const products = lookupIn(SHIPPED_PRODUCTS);
+const library = [...SHIPPED_PRODUCTS, OWN_CLEAR];
+const products = lookupIn(library);
 const files = manyJobs(NOW);
 const readings = yearOfAir(NOW);
 const CHANGES = 2000;
@@ -98,7 +100,7 @@ function counted(): { tick: number; more: number; grown: number } {
   let open = jobs;
   const change = (i: number) => {
     const k = i % open.length;
-    const lookup = i % 2 ? lookupIn(SHIPPED_PRODUCTS.map((p, n) => (n === i % 7 ? { ...p } : p))) : undefined;
+    const lookup = i % 2 ? lookupIn(library.map((p, n) => (n === i % 7 || p === OWN_CLEAR ? { ...p } : p))) : undefined;
     open = open.map((o, n) =>
       lookup
         ? withProducts(o, lookup)
@@ -153,9 +155,58 @@ const clickedUntil = (page: Page, clicked: string, shown: string) =>
     [clicked, shown] as const,
   );
 
+/** From another tab's word of a change until the frame after the last thing that the page draws for it, ms; 0 if it draws nothing. */
+const watchOtherTab = (page: Page) =>
+  page.evaluate((QUIET_MS) => {
+    const settled = new Promise<number>((resolve) => {
+      const others = new BroadcastChannel('stratocoat');
+      others.onmessage = () => {
+        const t0 = performance.now();
+        let last = t0;
+        let quiet = setTimeout(done, QUIET_MS * 4);
+        const watch = new MutationObserver(() =>
+          requestAnimationFrame(() => {
+            const after = new MessageChannel();
+            after.port1.onmessage = () => {
+              last = performance.now();
+              clearTimeout(quiet);
+              quiet = setTimeout(done, QUIET_MS);
+            };
+            after.port2.postMessage(0);
+          }),
+        );
+        function done() {
+          watch.disconnect();
+          resolve(last - t0);
+        }
+        watch.observe(document.body, { subtree: true, childList: true, characterData: true, attributes: true });
+        others.close();
+      };
+    });
+    Object.assign(window, { settled });
+  }, 300);
+const settled = (page: Page) => page.evaluate(() => (window as unknown as { settled: Promise<number> }).settled);
+
+/** A page in a window of its own: of the tabs of one window only the one in front draws. */
+async function newWindow(context: BrowserContext, beside: Page): Promise<Page> {
+  const cdp = await context.newCDPSession(beside);
+  const { targetInfo } = (await cdp.send('Target.getTargetInfo')) as { targetInfo: { browserContextId?: string } };
+  const [page] = await Promise.all([
+    context.waitForEvent('page'),
+    cdp.send('Target.createTarget', {
+      url: 'about:blank',
+      newWindow: true,
+      browserContextId: targetInfo.browserContextId,
+    }),
+  ]);
+  await page.setViewportSize({ width: 390, height: 844 });
+  return page;
+}
+
 async function drawn(): Promise<{ today: number; grown: number }> {
   const { url, browser, close } = await openBench();
-  const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const page = await context.newPage();
   await page.goto(`${url}/?own`);
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   for (const file of files) {
@@ -191,15 +242,23 @@ async function drawn(): Promise<{ today: number; grown: number }> {
   const cdp = await page.context().newCDPSession(page);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
 
+  // Today as it lies open, on a slow machine, while somebody works in another tab.
+  const open = await newWindow(context, page);
+  await open.goto(url);
+  await open.getByTestId('today').waitFor({ timeout: 60_000 });
+  const slow = await page.context().newCDPSession(open);
+  await slow.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+  const again: number[] = [];
   const changes: number[] = [];
   const todays: number[] = [];
   const tab = (name: string) => `[role=link][aria-label=${name}]`;
   /** A change, then Today: the way of a thumb that looks what comes of it. */
   const changeThenToday = async (button: string, shown: string) => {
     await page.mouse.move(0, 0);
+    await watchOtherTab(open);
     await page.waitForTimeout(REST_MS);
     changes.push(await clickedUntil(page, button, shown));
-    await page.waitForTimeout(REST_MS);
+    again.push(await settled(open));
     todays.push(await clickedUntil(page, tab('Today'), '[data-testid=today]'));
     await page.waitForTimeout(REST_MS);
   };
@@ -221,19 +280,17 @@ async function drawn(): Promise<{ today: number; grown: number }> {
       await page.mouse.click(map.x + x * map.width, map.y + y * map.height);
     await changeThenToday('[data-testid=keep-outline]', '![data-testid=keep-outline]');
   }
-  await page.goto(`${url}/library/highbuild-2k`);
-  await page.getByText('Copy and put in own figures').click();
-  await page.getByTestId('save').click();
+  await page.goto(`${url}/library/${OWN_CLEAR.id}`);
   const edit = page.getByRole('button', { name: 'Change the figures' });
   for (let i = 0; i < 21; i++) {
     await edit.click();
-    await page.getByTestId('save').waitFor();
+    await page.getByLabel('Name', { exact: true }).fill(`Shop clear, batch ${i}`);
     await changeThenToday('[data-testid=save]', '![data-testid=save]');
     await page.goBack();
     await edit.waitFor();
   }
   // The first of each warms the page up.
-  for (const list of [changes, todays]) {
+  for (const list of [changes, todays, again]) {
     list.splice(10, 1);
     list.splice(0, 1);
   }
@@ -252,12 +309,16 @@ async function drawn(): Promise<{ today: number; grown: number }> {
   const before = await heap();
   await save(CHANGES);
   const grown = (await heap()) - before;
-  const [change, today] = [percentile(changes, 0.95), percentile(todays, 0.95)];
+  // A zone on which nothing was logged says nothing on Today; a product's new name does.
+  if (again.slice(10).some((ms) => ms === 0))
+    throw new Error('Today showed nothing of a product: the bench measures nothing');
+  const spread = (list: number[]) =>
+    `median ${percentile(list, 0.5).toFixed(0)} ms, p95 ${percentile(list, 0.95).toFixed(0)} ms`;
   console.log(
-    `in Chromium, CPU at a quarter: zone drawn or product saved median ${percentile(changes, 0.5).toFixed(0)} ms, p95 ${change.toFixed(0)} ms; Today drawn again median ${percentile(todays, 0.5).toFixed(0)} ms, p95 ${today.toFixed(0)} ms, of ${todays.length}; ${CHANGES} saves at full speed, heap ${before.toFixed(0)} MB, then ${grown >= 0 ? '+' : ''}${grown.toFixed(1)} MB`,
+    `in Chromium, CPU at a quarter, ${again.length} changes: Today drawn again where it is open ${spread(again)}; the tap that keeps a zone or saves a product until its page is done with it ${spread(changes)}; the tap on Today until it is put up ${spread(todays)}; ${CHANGES} saves at full speed, heap ${before.toFixed(0)} MB, then ${grown >= 0 ? '+' : ''}${grown.toFixed(1)} MB`,
   );
   await close();
-  return { today: Math.max(change, today), grown };
+  return { today: percentile(again, 0.95), grown };
 }
 
 async function main(): Promise<void> {

@@ -1,4 +1,12 @@
-import { DAY_MS, HOUR_MS, MINUTE_MS, SHIPPED_PRODUCTS, type ClimateReading, type SubstrateKind } from '../src/core';
+import {
+  copyOf,
+  DAY_MS,
+  HOUR_MS,
+  MINUTE_MS,
+  SHIPPED_PRODUCTS,
+  type ClimateReading,
+  type SubstrateKind,
+} from '../src/core';
 import { JOB_FORMAT, JOB_FORMAT_VERSION, type JobFile } from '../src/core/formats';
 
 const KINDS: readonly [SubstrateKind, number][] = [
@@ -12,7 +20,13 @@ const KINDS: readonly [SubstrateKind, number][] = [
   ['plastic', 3000],
 ];
 const COATS = ['epoxy-primer', 'highbuild-2k', 'base-solvent', 'clear-ms'] as const;
-const P = new Map(SHIPPED_PRODUCTS.map((p) => [p.id, p]));
+/** The shop's own clear, on the first panel of every job. */
+export const OWN_CLEAR = copyOf(
+  SHIPPED_PRODUCTS.find((p) => p.id === 'clear-ms')!,
+  'own-clear',
+);
+const PRODUCTS = [...SHIPPED_PRODUCTS, OWN_CLEAR];
+const P = new Map(PRODUCTS.map((p) => [p.id, p]));
 
 /** Twelve jobs with a panel of each of eight kinds, every one with a coat that still moves and a surface that was measured. */
 export const manyJobs = (nowMs: number, jobs = 12): JobFile[] =>
@@ -32,7 +46,7 @@ export const manyJobs = (nowMs: number, jobs = 12): JobFile[] =>
         events.push({
           ...at(hoursAgo),
           kind: 'coated',
-          productId,
+          productId: productId === 'clear-ms' && k === 0 ? OWN_CLEAR.id : productId,
           coats: 2,
           filmUm: P.get(productId)?.film.nominalUm ?? 50,
           application: 'lowPressureGun',
@@ -68,7 +82,7 @@ export const manyJobs = (nowMs: number, jobs = 12): JobFile[] =>
         zones: KINDS.map((_, k) => ({ id: `${id}-z${k}`, panelId: `${id}-p${k}`, name: 'Whole', areaCm2: 6000 })),
       },
       events,
-      products: SHIPPED_PRODUCTS.filter((p) => [...COATS, 'cleaner-metal'].includes(p.id)),
+      products: PRODUCTS.filter((p) => [...COATS, 'cleaner-metal', OWN_CLEAR.id].includes(p.id)),
     };
   });
 

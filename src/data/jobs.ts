@@ -40,12 +40,20 @@ export async function fetchJob(
 function useJobQuery() {
   const data = useData();
   const client = useQueryClient();
-  const shop = useShop().data;
-  return (id: string) => ({
-    queryKey: jobKey(id),
-    enabled: shop !== undefined,
-    queryFn: () => fetchJob(data, client, id),
-  });
+  const enabled = useShop().data !== undefined;
+  return useCallback(
+    (id: string) => ({ queryKey: jobKey(id), enabled, queryFn: () => fetchJob(data, client, id) }),
+    [data, client, enabled],
+  );
+}
+
+const NO_IDS: readonly string[] = [];
+/** A query for each job of the shop: the same ones as long as the shop has the same jobs. */
+function useJobQueries() {
+  const ids = useShop().data?.jobIds ?? NO_IDS;
+  const query = useJobQuery();
+  const queries = useMemo(() => ids.map(query), [ids, query]);
+  return { ids, queries };
 }
 
 export function useJob(id: string | undefined) {
@@ -84,8 +92,8 @@ export interface Jobs {
 /** All jobs of the shop, in its order; empty while they load. One that cannot be read does not keep the others from view. */
 export function useJobs(): Jobs {
   const shop = useShop();
-  const query = useJobQuery();
-  const list = useQueries({ queries: (shop.data?.jobIds ?? []).map(query), combine: together });
+  const { queries } = useJobQueries();
+  const list = useQueries({ queries, combine: together });
   return { jobs: list.jobs, loading: shop.isLoading || list.loading, error: shop.error, failures: list.failures };
 }
 
@@ -95,10 +103,10 @@ export function useJobs(): Jobs {
  */
 export function useJobsInBackground(): () => OpenJob[] {
   const client = useQueryClient();
-  const ids = useShop().data?.jobIds;
-  const query = useJobQuery();
-  useQueries({ queries: (ids ?? []).map((id) => ({ ...query(id), notifyOnChangeProps: [] })), combine: nothing });
-  return useCallback(() => openJobs(client, ids ?? []), [client, ids]);
+  const { ids, queries } = useJobQueries();
+  const quiet = useMemo(() => queries.map((q) => ({ ...q, notifyOnChangeProps: [] })), [queries]);
+  useQueries({ queries: quiet, combine: nothing });
+  return useCallback(() => openJobs(client, ids), [client, ids]);
 }
 const nothing = () => null;
 

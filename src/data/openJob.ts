@@ -1,6 +1,8 @@
 import {
   appendEvent,
   foldLog,
+  foldWithFacts,
+  foldWithLibrary,
   sameFacts,
   zoneFacts,
   type Job,
@@ -29,7 +31,7 @@ export function withJob(open: OpenJob, job: Job): OpenJob {
   if (job === open.job) return open;
   const facts = zoneFacts(job);
   if (sameFacts(open.state.facts, facts)) return { ...open, job };
-  return { ...open, job, state: foldLog(open.state.events, open.products, facts) };
+  return { ...open, job, state: foldWithFacts(open.state, open.products, facts) };
 }
 
 /** The open job with more entries in its log. */
@@ -38,17 +40,11 @@ export const withEvents = (open: OpenJob, events: readonly LogEvent[]): OpenJob 
     ? open
     : { ...open, state: events.reduce((s, e) => appendEvent(s, e, open.products), open.state) };
 
-/** The open job with another library; it is folded again where its log speaks of what is another product now. */
-export function withProducts(open: OpenJob, products: ProductLookup): OpenJob {
-  if (products === open.products) return open;
-  const ids = new Set(open.state.events.flatMap((e) => ('productId' in e ? [e.productId] : [])));
-  const changed = [...ids].some((id) => products(id) !== open.products(id));
-  return {
-    ...open,
-    products,
-    ...(changed && { state: foldLog(open.state.events, products, open.state.facts) }),
-  };
-}
+/** The open job with another library; its zones are folded again where their entries speak of what is another product now. */
+export const withProducts = (open: OpenJob, products: ProductLookup): OpenJob =>
+  products === open.products
+    ? open
+    : { ...open, products, state: foldWithLibrary(open.state, open.products, products) };
 
 /**
  * A job from what was read of it. What is known of it already is kept: only new entries are folded in, so clocks and drawings of what did not

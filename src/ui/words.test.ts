@@ -3,7 +3,7 @@ import type { Verdict } from '@/core/advice';
 import { ev, products } from '@/core/testing';
 import { fitAnswer } from './fit';
 import { money, percent, shortWhen, sinceWhen, whenAndWait } from './format';
-import { bandHeight, bandsOf } from './strata/bands';
+import { bandHeight, bandsOf, curedShare } from './strata/bands';
 import { DARK, FAMILY_FILL, LIGHT, type Palette } from './theme';
 import { verdictLine } from './verdict';
 import { airLine, eventLine, eventWords, markWords, stageWords, surfaceWords } from './words';
@@ -156,7 +156,7 @@ describe('the column', () => {
         { stage: 'full', needMin: 9000, doneMin: 15 },
       ],
     };
-    const bands = bandsOf(strata as unknown as Strata, status as unknown as ZoneStatus);
+    const bands = bandsOf(strata as unknown as Strata, curedShare(status as unknown as ZoneStatus));
     expect(bands.map((b) => b.key)).toEqual(['b', 'a', 'substrate']);
     expect(bands.map((b) => b.cured)).toEqual([0.25, 1, 1]);
     expect(bands[0]!.fill.colour).toBe('#123456');

@@ -5,10 +5,11 @@ import type { HeatPlan } from '../air/heat';
 import { airAt, type AirHistory, type Reading } from '../air/history';
 import { roomAir, roomHistory, type RoomAir } from '../air/room';
 import { surfaceLagMs, type SurfaceReading, type SurfaceSpec } from '../air/surface';
-import type { ProductLookup } from '../library/product';
+import type { Product, ProductLookup } from '../library/product';
 import type { AirReading } from '../log/event';
 import { panelOf, zonesOf, type Job } from '../log/job';
 import type { JobState, ZoneState } from '../strata/fold';
+import { topLayer } from '../strata/types';
 import { DAY_MS, HOUR_MS } from '../units/time';
 import { clockShop, type ClockShop } from './stages';
 import { zoneStatus, type ZoneStatus } from './status';
@@ -103,7 +104,7 @@ export class ClockBook {
   private readonly timelines = new WeakMap<RoomAir, Map<string, { timeline: Timeline; clocks: ClockShop }>>();
   private readonly known = new WeakMap<
     ZoneState,
-    { clocks: ClockShop; now: number; products: ProductLookup; status: ZoneStatus }
+    { clocks: ClockShop; now: number; product?: Product; hardener?: Product; status: ZoneStatus }
   >();
 
   /** What each zone of a job is to the air, as it was asked for last. */
@@ -222,9 +223,13 @@ export class ClockBook {
         const zone = open.state.zones.get(id);
         if (!zone) return zoneStatus(zone, clocks, nowMs, open.products);
         const had = this.known.get(zone);
-        if (had?.clocks === clocks && had.now === nowMs && had.products === open.products) return had.status;
+        const top = zone.strata && topLayer(zone.strata);
+        const product = top?.productId ? open.products(top.productId) : undefined;
+        const hardener = top?.hardenerId ? open.products(top.hardenerId) : undefined;
+        if (had?.clocks === clocks && had.now === nowMs && had.product === product && had.hardener === hardener)
+          return had.status;
         const status = zoneStatus(zone, clocks, nowMs, open.products);
-        this.known.set(zone, { clocks, now: nowMs, products: open.products, status });
+        this.known.set(zone, { clocks, now: nowMs, product, hardener, status });
         return status;
       },
     };

@@ -3,7 +3,7 @@ import { zoneFacts } from '../log/job';
 import { anyLog, ev, foundBare, JOB, products, T0 } from '../testing';
 import { openFaults, totalFilmUm } from './types';
 import type { LogEvent } from '../log/event';
-import { appendEvent, emptyJob, foldLog, strataBefore, type JobState } from './fold';
+import { appendEvent, emptyJob, foldLog, foldWithFacts, foldWithLibrary, strataBefore, type JobState } from './fold';
 
 const plain = (s: JobState) => ({
   ...s,
@@ -14,6 +14,39 @@ const plain = (s: JobState) => ({
 const lower = (s: JobState) => s.zones.get('lower')?.strata;
 
 describe('folding a log', () => {
+  it('other facts of the zones make of it what folding with those makes; air and zones that they leave alone stay', () => {
+    fc.assert(
+      fc.property(anyLog, fc.integer({ min: -60, max: 600 }), (events, cutMin) => {
+        const before = foldLog(events, products);
+        const facts = {
+          cuts: [{ zoneId: 'corner', from: 'lower', atMs: T0 + cutMin * 60_000 }],
+          thicknessUm: new Map([['upper', 1200]]),
+        };
+        const after = foldWithFacts(before, products, facts);
+        expect(plain(after)).toEqual(plain(foldLog(events, products, facts)));
+        expect(after.air).toBe(before.air);
+        const had = before.zones.get('lower');
+        if (had && after.zones.get('lower')!.events.length === had.events.length)
+          expect(after.zones.get('lower')).toBe(had);
+      }),
+    );
+  });
+
+  it('another library makes of it what folding with that one makes, and leaves alone what it says nothing of', () => {
+    const own = { ...products('epoxy-primer')!, name: 'Own epoxy' };
+    const other = (id: string) => (id === own.id ? own : products(id));
+    fc.assert(
+      fc.property(anyLog, (events) => {
+        const before = foldLog(events, products);
+        const after = foldWithLibrary(before, products, other);
+        expect(plain(after)).toEqual(plain(foldLog(events, other)));
+        for (const [z, zone] of before.zones)
+          if (!zone.events.some((e) => 'productId' in e && e.productId === own.id))
+            expect(after.zones.get(z)).toBe(zone);
+      }),
+    );
+  });
+
   it('appending one by one equals folding all, whatever the order of arrival', () => {
     fc.assert(
       fc.property(anyLog, (events) => {

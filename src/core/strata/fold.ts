@@ -251,6 +251,35 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
   return { ...next, air: airWith(next, event) };
 }
 
+/**
+ * The job with another library: the same as folding its log with that one. Zones on which nothing changed by it stay the same objects.
+ * @param before the library that it was folded with
+ */
+export function foldWithLibrary(state: JobState, before: ProductLookup, products: ProductLookup): JobState {
+  let zones: Map<string, ZoneState> | undefined;
+  for (const [z, zone] of state.zones) {
+    if (zone.events.every((e) => !('productId' in e) || products(e.productId) === before(e.productId))) continue;
+    zones ??= new Map(state.zones);
+    zones.set(z, refold(zone.events, contextOf(z, products, state)));
+  }
+  return zones ? { ...state, zones } : state;
+}
+
+/**
+ * The job with other facts of its zones: the same as folding its log with those. Air, and zones of which they say the same as before, stay
+ * the same objects.
+ */
+export function foldWithFacts(state: JobState, products: ProductLookup, facts: ZoneFacts): JobState {
+  const next = foldLog(state.events, products, facts);
+  const zones = new Map(next.zones);
+  for (const [z, { events }] of next.zones) {
+    const had = state.zones.get(z);
+    const same = had?.events.length === events.length && events.every((e, i) => e.id === had.events[i]?.id);
+    if (same && state.facts.thicknessUm?.get(z) === facts.thicknessUm?.get(z)) zones.set(z, had);
+  }
+  return { ...next, zones, air: state.air };
+}
+
 /** Puts `form` into a zone's list, or takes it out. */
 function edit(list: PlainEvent[], form: PlainEvent, how: 'in' | 'out'): void {
   if (how === 'in') list.splice(insertionIndex(list, form), 0, form);

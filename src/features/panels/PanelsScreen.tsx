@@ -13,6 +13,7 @@ import {
 import { useGrowingCount, useLiveJobs, useNow, type OpenJob } from '@/data';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
+import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T } from '@/ui/T';
 import { UnreadJobs } from '@/ui/UnreadJobs';
@@ -159,7 +160,7 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
           <MiniColumn
             key={z.id}
             strata={open.state.zones.get(z.id)?.strata}
-            status={statuses.get(z.id)}
+            cured={curedStep(statuses.get(z.id))}
             width={zones.length > 3 ? 24 : zones.length > 1 ? 33 : 52}
             maxHeight={64}
           />

@@ -1,5 +1,5 @@
 import { Slot, useRouter, usePathname } from 'expo-router';
-import { lazy, Suspense, type ReactNode } from 'react';
+import { lazy, Suspense, useMemo, type ReactNode } from 'react';
 import { Pressable, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { DataProvider, STORAGE_WORDS, useData, useAfterFirstPaint, useSettings } from '@/data';
@@ -47,16 +47,22 @@ function Inner() {
   );
 }
 
+const PAPER = { icon: paperIcon, rippleEffectEnabled: false };
+
 function Dressed({ settings, children }: { settings: ReturnType<typeof useSettings>; children: ReactNode }) {
   const system = useColorScheme();
   const scheme = settings?.scheme ?? 'auto';
   const dark = scheme === 'auto' ? system === 'dark' : scheme === 'dark';
   const palette = dark ? DARK : LIGHT;
   const scale = settings?.textScale ?? 1;
-  const look: Look = { palette, scale, units: settings?.units ?? 'metric', currency: settings?.currency ?? '€' };
+  const units = settings?.units ?? 'metric';
+  const currency = settings?.currency ?? '€';
+  // The same as long as it says the same: everything that is drawn looks at it.
+  const look = useMemo((): Look => ({ palette, scale, units, currency }), [palette, scale, units, currency]);
+  const theme = useMemo(() => paperTheme(palette, scale), [palette, scale]);
   return (
     <LookProvider value={look}>
-      <PaperProvider theme={paperTheme(palette, scale)} settings={{ icon: paperIcon, rippleEffectEnabled: false }}>
+      <PaperProvider theme={theme} settings={PAPER}>
         {children}
       </PaperProvider>
     </LookProvider>

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { Pressable, useWindowDimensions, View } from 'react-native';
-import { useMemo, type ReactNode } from 'react';
-import { waitText, ZONE_STAGE_NAMES } from '@/core';
+import { memo, useMemo } from 'react';
+import { waitText, ZONE_STAGE_NAMES, type Strata } from '@/core';
 import {
   useAfterFirstPaint,
   useGrowingCount,
@@ -17,6 +17,7 @@ import { fitAnswer } from '@/ui/fit';
 import { clockTime, monthYear, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Head, Notice, Page, Row, Section } from '@/ui/parts';
+import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T, type Tone } from '@/ui/T';
 import { gap, TARGET } from '@/ui/theme';
@@ -90,68 +91,52 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
       )}
       <List title="Closing soon" rows={rowsOf(lists.closing)}>
-        {(r) => (
-          <Line
-            row={r}
-            when={clockTime(r.status.closesMs ?? now)}
-            wait={`in ${waitText((r.status.closesMs ?? now) - now)}`}
-            tone="window"
-            text={`${r.status.top?.label}: coat before then, or it needs sanding first`}
-          />
-        )}
+        {(r) => ({
+          when: clockTime(r.status.closesMs ?? now),
+          wait: `in ${waitText((r.status.closesMs ?? now) - now)}`,
+          tone: 'window',
+          text: `${r.status.top?.label}: coat before then, or it needs sanding first`,
+        })}
       </List>
       <List title="Next on the clock" rows={rowsOf(lists.running)} aside={`${lists.running.length} moving`}>
         {(r) =>
           r.moment &&
-          r.status.top && (
-            <Line
-              row={r}
-              when={shortWhen(r.moment.atMs, now)}
-              wait={`in ${waitText(r.moment.atMs - now)}`}
-              text={`${r.status.top.label}. ${momentWords(r.moment, r.status.top.family)}`}
-            />
-          )
+          r.status.top && {
+            when: shortWhen(r.moment.atMs, now),
+            wait: `in ${waitText(r.moment.atMs - now)}`,
+            text: `${r.status.top.label}. ${momentWords(r.moment, r.status.top.family)}`,
+          }
         }
       </List>
       <List title="Standing still" rows={rowsOf(lists.stuck)}>
-        {(r) => (
-          <Line
-            row={r}
-            when="Cold"
-            wait="no end"
-            tone="stop"
-            text={`${r.status.top?.label} does not cure in this air. Warm the panel.`}
-          />
-        )}
+        {(r) => ({
+          when: 'Cold',
+          wait: 'no end',
+          tone: 'stop',
+          text: `${r.status.top?.label} does not cure in this air. Warm the panel.`,
+        })}
       </List>
       <List title="Ready for your hands" rows={rowsOf(lists.ready)} aside={String(lists.ready.length)}>
-        {(r) => (
-          <Line
-            row={r}
-            when={ZONE_STAGE_NAMES[r.status.stage]}
-            small
-            tone={r.status.stage === 'pastWindow' ? 'window' : r.status.stage === 'bare' ? 'stop' : 'ink'}
-            wait={r.status.stage === 'bare' ? `since ${shortWhen(r.status.sinceMs, now)}` : undefined}
-            text={readyWords(r)}
-          />
-        )}
+        {(r) => ({
+          when: ZONE_STAGE_NAMES[r.status.stage],
+          small: true,
+          tone: r.status.stage === 'pastWindow' ? 'window' : r.status.stage === 'bare' ? 'stop' : 'ink',
+          ...(r.status.stage === 'bare' && { wait: `since ${shortWhen(r.status.sinceMs, now)}` }),
+          text: readyWords(r),
+        })}
       </List>
       <Orders jobs={jobs} now={now} />
       <List title="Temporary repairs" rows={rowsOf(lists.temporary)}>
-        {(r) => (
-          <Line
-            row={r}
-            when={monthYear(r.status.temporaryUntilMs ?? now)}
-            small
-            tone={(r.status.temporaryUntilMs ?? now) < now ? 'stop' : 'ink'}
-            wait={(r.status.temporaryUntilMs ?? now) < now ? 'had to last until' : 'has to last until'}
-            text={
-              (r.status.temporaryUntilMs ?? now) < now
-                ? 'Its time is over: make the proper repair'
-                : 'Then it needs the proper repair'
-            }
-          />
-        )}
+        {(r) => {
+          const over = (r.status.temporaryUntilMs ?? now) < now;
+          return {
+            when: monthYear(r.status.temporaryUntilMs ?? now),
+            small: true,
+            tone: over ? 'stop' : 'ink',
+            wait: over ? 'had to last until' : 'has to last until',
+            text: over ? 'Its time is over: make the proper repair' : 'Then it needs the proper repair',
+          };
+        }}
       </List>
     </Page>
   );
@@ -192,6 +177,15 @@ function answer(ready: number, next: TodayRow | undefined, now: number): string 
   return next?.moment ? `${hands}, next ${shortWhen(next.moment.atMs, now)}` : `${hands}, no clock running`;
 }
 
+/** What a line says of its row. */
+interface Words {
+  when: string;
+  wait?: string;
+  tone?: Tone;
+  text: string;
+  small?: boolean;
+}
+
 function List({
   title,
   rows,
@@ -201,52 +195,59 @@ function List({
   title: string;
   rows: TodayRow[];
   aside?: string;
-  children(r: TodayRow): ReactNode;
+  children(r: TodayRow): Words | undefined;
 }) {
-  const router = useRouter();
   if (rows.length === 0) return null;
   return (
     <Section title={title} aside={aside}>
-      {rows.map((r) => (
-        <Row
-          key={r.key}
-          role="link"
-          onPress={() =>
-            router.navigate(
-              pageHref('/panel/[jobId]/[panelId]', { jobId: r.open.job.id, panelId: r.panel.id, zone: r.zones[0]?.id }),
-            )
-          }
-        >
-          {children(r)}
-        </Row>
-      ))}
+      {rows.map((r) => {
+        const words = children(r);
+        const zone = r.zones[0]!;
+        return (
+          words && (
+            <Line
+              key={r.key}
+              {...words}
+              jobId={r.open.job.id}
+              panelId={r.panel.id}
+              zoneId={zone.id}
+              name={rowName(r)}
+              jobName={r.open.job.name}
+              strata={r.open.state.zones.get(zone.id)?.strata}
+              cured={curedStep(r.status)}
+            />
+          )
+        );
+      })}
     </Section>
   );
 }
 
-function Line({
-  row,
-  when,
-  wait,
-  tone = 'ink',
-  text,
-  small,
-}: {
-  row: TodayRow;
-  when: string;
-  wait?: string;
-  tone?: Tone;
-  text: string;
-  small?: boolean;
-}) {
+interface LineProps extends Words {
+  jobId: string;
+  panelId: string;
+  zoneId: string;
+  name: string;
+  jobName: string;
+  strata: Strata | undefined;
+  cured: number;
+}
+
+/** Drawn anew only where it says something else: most of a hundred lines stay as they are when one zone changes. */
+const Line = memo(function Line(p: LineProps) {
+  const { when, wait, tone = 'ink', text, small } = p;
   const { scale } = useLook();
   const { width } = useWindowDimensions();
-  const strata = row.open.state.zones.get(row.zones[0]!.id)?.strata;
-  const column = <MiniColumn strata={strata} status={row.status} />;
+  const router = useRouter();
+  const column = <MiniColumn strata={p.strata} cured={p.cured} />;
   // With large text on a small phone the column stands under the time, so that the words have room.
   const stacked = width < 300 * scale;
+  const { jobId, panelId, zoneId } = p;
   return (
-    <>
+    <Row
+      role="link"
+      onPress={() => router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId, panelId, zone: zoneId }))}
+    >
       <View style={{ width: 84 * Math.min(1.25, scale) }}>
         <T kind={small ? 'section' : 'figure'} tone={tone}>
           {when}
@@ -260,14 +261,14 @@ function Line({
       </View>
       {!stacked && column}
       <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
-        <T kind="strong">{rowName(row)}</T>
+        <T kind="strong">{p.name}</T>
         <T kind="small" tone={tone === 'ink' ? 'muted' : tone}>
           {text}
         </T>
         <T kind="tag" tone="muted">
-          {row.open.job.name}
+          {p.jobName}
         </T>
       </View>
-    </>
+    </Row>
   );
-}
+});

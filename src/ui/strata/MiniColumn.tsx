@@ -1,21 +1,22 @@
 import { memo } from 'react';
 import { View } from 'react-native';
-import type { Strata, ZoneStatus } from '@/core';
+import type { Strata } from '@/core';
 import { useLook } from '../look';
 import { columnImage } from './columnImage';
 
 interface Props {
   strata: Strata | undefined;
-  status?: ZoneStatus;
+  /** {@link curedStep} of its zone. */
+  cured: number;
   width?: number;
   maxHeight?: number;
 }
 
 /** A zone's stack, small, for a list. Told in words beside it, so a screen reader passes it by. */
-export const MiniColumn = memo(function MiniColumn({ strata, status, width = 34, maxHeight = 76 }: Props) {
+export const MiniColumn = memo(function MiniColumn({ strata, cured, width = 34, maxHeight = 76 }: Props) {
   const { palette } = useLook();
   const edge = !strata || palette.dark ? palette.muted : palette.ink;
-  const { uri, height } = columnImage(strata, status, { width, maxHeight, edge, paper: palette.paper });
+  const { uri, height } = columnImage(strata, cured, { width, maxHeight, edge, paper: palette.paper });
   // A background is one element, and the browser keeps pictures that are the same.
   return <View aria-hidden style={[{ width, height }, { backgroundImage: `url("${uri}")` } as object]} />;
 });

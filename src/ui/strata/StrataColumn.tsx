@@ -7,7 +7,7 @@ import { useLook } from '../look';
 import { T } from '../T';
 import { gap, TARGET, type Fill } from '../theme';
 import { BandFill } from './BandFill';
-import { bandsOf, type Band } from './bands';
+import { bandsOf, curedShare, type Band } from './bands';
 import { surfaceEdge } from './textures';
 
 interface Props {
@@ -26,7 +26,7 @@ export function StrataColumn({ strata, status, label, more }: Props) {
   const { palette } = useLook();
   const [open, setOpen] = useState<string | null>(null);
   const toggle = useCallback((key: string) => setOpen((was) => (was === key ? null : key)), []);
-  const bands = bandsOf(strata, status);
+  const bands = bandsOf(strata, curedShare(status));
   return (
     <View role="list" aria-label="Layers, top first">
       {bands.map((b, i) => {

@@ -24,8 +24,11 @@ function tinted(fill: Fill, colour: string): Fill {
   return made;
 }
 
-/** The bands of a zone, top layer first and the substrate last. */
-export function bandsOf(strata: Strata, status: ZoneStatus | undefined): Band[] {
+/**
+ * The bands of a zone, top layer first and the substrate last.
+ * @param cured the top layer's share of the way, 0 to 1
+ */
+export function bandsOf(strata: Strata, cured: number): Band[] {
   const top = strata.layers.length - 1;
   const bands = strata.layers.map((layer, i): Band => {
     const fill = FAMILY_FILL[layer.family];
@@ -34,7 +37,7 @@ export function bandsOf(strata: Strata, status: ZoneStatus | undefined): Band[] 
       layer,
       fill: layer.colourHex ? tinted(fill, layer.colourHex) : fill,
       height: bandHeight(layer.filmUm),
-      cured: i === top && status ? curedShare(status) : 1,
+      cured: i === top ? cured : 1,
     };
   });
   bands.reverse();
@@ -44,7 +47,8 @@ export function bandsOf(strata: Strata, status: ZoneStatus | undefined): Band[] 
 }
 
 /** How far the top layer is on its way to what hands wait for next (the last stage but full cure). */
-function curedShare(status: ZoneStatus): number {
+export function curedShare(status: ZoneStatus | undefined): number {
+  if (!status) return 1;
   const stages = status.clocks.filter((c) => c.stage !== 'full' && c.stage !== 'tape');
   const last = stages.reduce((a, c) => Math.max(a, c.needMin), 0);
   if (last <= 0) return 1;

@@ -1,5 +1,5 @@
 import type { Strata, ZoneStatus } from '@/core';
-import { bandsOf } from './bands';
+import { bandsOf, curedShare } from './bands';
 import { HATCH, surfaceEdge, TILE, tileMarks, type Shape } from './textures';
 
 export interface ColumnImage {
@@ -19,7 +19,9 @@ export interface ColumnLook {
 
 /** A layer's hatch recedes in steps of two of its pixels or so: a picture that moved less is the one that the browser already has. */
 const CURED_STEPS = 20;
-const stepped = (cured: number): number => Math.round(cured * CURED_STEPS) / CURED_STEPS;
+/** How far the top layer of a zone is cured, as its picture shows it. */
+export const curedStep = (status: ZoneStatus | undefined): number =>
+  Math.round(curedShare(status) * CURED_STEPS) / CURED_STEPS;
 
 /** How much of a band's height is drawn where there is room. */
 const SCALE = 0.55;
@@ -36,9 +38,12 @@ const attributes = ({ d, fill = 'none', stroke, strokeWidth, strokeLinecap, opac
     .join(' ');
 const rect = (x: number, y: number, width: number, height: number, more: string) =>
   `<rect x="${x}" y="${y}" width="${width}" height="${height}" ${more}/>`;
+/** What an address in quotes may not hold as it is; escaping all that is not a letter takes ten times as long. */
+const ESCAPES: Readonly<Record<string, string>> = { '%': '%25', '#': '%23', '<': '%3C', '>': '%3E', '"': '%22' };
 const image = (width: number, height: number, body: string): ColumnImage => ({
-  uri: `data:image/svg+xml,${encodeURIComponent(
-    `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${body}</svg>`,
+  uri: `data:image/svg+xml,${`<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${body}</svg>`.replace(
+    /[%#<>"]/g,
+    (c) => ESCAPES[c]!,
   )}`,
   width,
   height,
@@ -47,23 +52,23 @@ const image = (width: number, height: number, body: string): ColumnImage => ({
 /**
  * A zone's stack as one picture: a list of a hundred zones would otherwise be some six thousand elements.
  * @param strata undefined for a zone of which nothing is known: an empty frame
+ * @param cured the top layer's share of the way, 0 to 1
  */
 export function columnImage(
   strata: Strata | undefined,
-  status: ZoneStatus | undefined,
+  cured: number,
   { width, maxHeight, edge, paper }: ColumnLook,
 ): ColumnImage {
   if (!strata)
     return image(width, 24, rect(0.5, 0.5, width - 1, 23, `fill="none" stroke="${edge}" stroke-dasharray="3 3"`));
-  const bands = bandsOf(strata, status);
+  const bands = bandsOf(strata, cured);
   const natural = bands.reduce((h, b) => h + b.height * SCALE, 0);
   const f = Math.min(1, maxHeight / natural) * SCALE;
   const height = Math.max(10, natural * (f / SCALE));
   let y = 0;
   let body = `<defs><pattern id="h" width="${HATCH.width}" height="${HATCH.height}" patternUnits="userSpaceOnUse"><path ${attributes(HATCH)}/></pattern></defs>`;
-  bands.forEach(({ fill, height: natural, ...band }, i) => {
+  bands.forEach(({ fill, height: natural, cured }, i) => {
     const h = natural * f;
-    const cured = stepped(band.cured);
     const marks = tileMarks(fill);
     if (marks)
       body += `<defs><pattern id="t${i}" width="${TILE}" height="${TILE}" patternUnits="userSpaceOnUse"><path ${attributes(marks)}/></pattern></defs>`;
