@@ -9,7 +9,7 @@ const FLOORS = [
   ['units', 'validation'],
   ['library'],
   ['log'],
-  ['safety', 'outline', 'air'],
+  ['safety', 'systems', 'outline', 'air'],
   ['strata'],
   ['cure'],
   ['faults', 'mix', 'stock', 'blast', 'grit', 'repair'],

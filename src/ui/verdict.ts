@@ -12,7 +12,7 @@ export const VERDICT_TONE = { allowed: 'do', care: 'window', stop: 'stop' } as c
 export function verdictLine(v: Verdict, now: number): Message {
   const first = v.findings[0];
   if (v.level === 'allowed' || !first) {
-    const said = v.findings.find((f) => f.ruleId === 'coat.windowClosing' || f.ruleId === 'bare.rustComing');
+    const said = v.findings.find((f) => f.ruleId === 'over.windowClosing' || f.ruleId === 'over.rustComing');
     return said ? phrase`Allowed. ${said.says}` : 'Allowed now';
   }
   const clears: Message =

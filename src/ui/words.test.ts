@@ -128,7 +128,7 @@ describe('a verdict in one line', () => {
   it.each<[Partial<Verdict>, string]>([
     [{ level: 'allowed', findings: [] }, 'Allowed now'],
     [
-      { level: 'allowed', findings: [{ ...finding, ruleId: 'coat.windowClosing', says: 'It closes soon.' }] },
+      { level: 'allowed', findings: [{ ...finding, ruleId: 'over.windowClosing', says: 'It closes soon.' }] },
       'Allowed. It closes soon.',
     ],
     [{ level: 'stop', findings: [finding] }, 'Not yet: the primer is soft. Wait.'],

@@ -112,6 +112,17 @@ describe('equivalent minutes', () => {
     );
   }, 120_000);
 
+  it('a piece that ends right at the temperature where the reaction begins counts nothing', () => {
+    const at = (min: number, tempC: number) => ({ atMs: min * 60_000, tempC, rh: 0.5 });
+    const k = { mechanism: 'solvent', stopsBelowC: 0.05 } as const;
+    const c = equivalentClock(timelineOf([at(0, 0), at(2, 0.1), at(3, 0)]), k);
+    expect(equivalentMinutes(c, 0, 60_000)).toBe(0);
+    // From the first minute on the rate is that of 0.05 to 0.1 °C.
+    const t = whenReached(c, 0, 0.1)!;
+    expect(equivalentMinutes(c, 0, t)).toBeCloseTo(0.1, 3);
+    expect(t / 60_000).toBeCloseTo(1 + 0.1 / rateAt(0.06, 0.5, k), 2);
+  });
+
   it('the inverse comes back within a second of the true root', () => {
     fc.assert(
       fc.property(

@@ -60,9 +60,11 @@ const NO_CUTS: readonly number[] = [];
 function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): readonly number[] {
   const stop = k.stopsBelowC;
   const corners = humidityCorners(k.mechanism);
-  if (corners.length === 0 && (stop === undefined || (a.tempC - stop) * (b.tempC - stop) >= 0)) return NO_CUTS;
+  // A piece that ends right at the step has one end on each side of it, too.
+  const steps = stop !== undefined && a.tempC < stop !== b.tempC < stop;
+  if (corners.length === 0 && !steps) return NO_CUTS;
   const cuts: number[] = [];
-  if (stop !== undefined && (a.tempC - stop) * (b.tempC - stop) < 0) cuts.push((stop - a.tempC) / (b.tempC - a.tempC));
+  if (steps) cuts.push((stop - a.tempC) / (b.tempC - a.tempC));
   for (const c of corners) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / (b.rh - a.rh));
   return cuts.sort((x, y) => x - y);
 }

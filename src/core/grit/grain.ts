@@ -26,6 +26,10 @@ const GRAIN_UM: Record<number, number> = {
   3000: 7,
   5000: 5,
 };
+/** Depth of a scratch on paint, as a share of the grain: a usual estimate. */
+const SCRATCH_SHARE = 0.15;
+/** How deep a paper scratches, µm: an estimate. */
+export const scratchUm = (grit: number): number => SCRATCH_SHARE * grainUm(grit);
 /** Median grain size of a grit by ISO 6344, µm. Throws on a grit that is not in the series. */
 export function grainUm(grit: number): number {
   const g = GRAIN_UM[grit];

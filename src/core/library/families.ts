@@ -105,5 +105,8 @@ export const isFiller = (f: ProductFamily): boolean => has(f, 'filler');
 export const isBase = (f: ProductFamily): boolean => has(f, 'base');
 /** Primers and primer-like films that are sanded flat. */
 export const isPrimer = (f: ProductFamily): boolean => has(f, 'primer');
+const THIN_FILMS: readonly ProductFamily[] = ['converter', 'etch', 'plasticPromoter'];
+/** Films so thin that sanding takes them away, and that neither fill nor hide what is below. */
+export const isThinFilm = (f: ProductFamily): boolean => THIN_FILMS.includes(f);
 /** What ends the stack: nothing but polish goes on it. */
 export const isTopcoat = (f: ProductFamily): boolean => has(f, 'topcoat');

@@ -1,17 +1,22 @@
 import { DEW_MARGIN_K } from '../air/dewPoint';
 import { figure, phrase } from '../units/phrase';
+import { HOUR_MS, waitText } from '../units/time';
 import { care, note, rule, stop, type Rule } from './rule';
 
 const c1 = (v: number) => figure('temp', v);
 const pct = (v: number) => `${Math.round(v * 100)}\u00a0%`;
 const COAT = ['coat', 'fill'] as const;
+/** So far over a product's limit no thinner helps, K. */
+const FAR_K = 10;
+/** As long as a film wants to set before it may get cold. */
+const NIGHT_MS = 12 * HOUR_MS;
 
 /** The room and the panel's own temperature. */
 export const AIR_RULES: readonly Rule[] = [
   rule('air.dewPoint', COAT, 'Surface at least 3 K over the dew point (ISO 8502-4)', ({ air }) =>
     air.surfaceC - air.dewPointC < DEW_MARGIN_K
       ? stop(
-          phrase`The panel sweats: its surface is at ${c1(air.surfaceC)}, only ${figure('tempDifference', air.surfaceC - air.dewPointC, 1)} over the dew point.`,
+          phrase`Dew is near: the surface is at ${c1(air.surfaceC)}, only ${figure('tempDifference', air.surfaceC - air.dewPointC, 1)} over the dew point.`,
           phrase`Warm the panel to ${c1(air.dewPointC + DEW_MARGIN_K)}, or dry the air.`,
         )
       : undefined,
@@ -24,11 +29,32 @@ export const AIR_RULES: readonly Rule[] = [
         )
       : undefined,
   ),
+  rule('air.farTooHot', COAT, 'Panel far over what any film bears', ({ air, step }) =>
+    air.surfaceC > step.product.limits.maxTempC + FAR_K
+      ? stop(
+          phrase`The panel is at ${c1(air.surfaceC)}: ${step.product.name} boils and dries before it lies down.`,
+          phrase`Let it cool to ${c1(step.product.limits.maxTempC)}.`,
+        )
+      : undefined,
+  ),
+  rule('air.coldAhead', COAT, 'A night in which it would stand still', ({ air, step, ahead, nowMs }) => {
+    const limit = step.product.cureStopsBelowC;
+    if (limit === undefined || air.surfaceC < limit || !ahead) return undefined;
+    const cold = ahead.find((p) => p.atMs > nowMs && p.atMs < nowMs + NIGHT_MS && p.tempC < limit);
+    return cold
+      ? care(
+          phrase`By the forecast the panel falls to ${c1(cold.tempC)} in ${waitText(cold.atMs - nowMs)}: under ${c1(limit)} its reaction stands still.`,
+          'Keep it warm until it has set, or begin in the morning.',
+        )
+      : undefined;
+  }),
   rule('air.tooHot', COAT, "Panel not over the product's highest temperature", ({ air, step }) =>
-    air.surfaceC > step.product.limits.maxTempC
+    air.surfaceC > step.product.limits.maxTempC && air.surfaceC <= step.product.limits.maxTempC + FAR_K
       ? care(
           phrase`Hot: over ${c1(step.product.limits.maxTempC)} ${step.product.name} dries before it lies down.`,
-          'Wait for the cool of the day, or take slower thinner and hardener.',
+          step.kind === 'fill'
+            ? 'Wait for the cool of the day, or mix small lots with less hardener.'
+            : 'Wait for the cool of the day, or take a slower reducer and hardener.',
         )
       : undefined,
   ),

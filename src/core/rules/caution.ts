@@ -1,28 +1,46 @@
-import { cautionsFor } from '../safety/cautions';
-import { note, rule, type Rule, type RuleContext, type Step } from './rule';
+import { cautionsFor, type Caution } from '../safety/cautions';
+import { HAZARDS, type Hazard } from '../safety/hazards';
+import { keysOf } from '../keysOf';
+import { SUBSTRATE } from '../strata/types';
+import { entryKindOf } from './entryKind';
+import { care, note, rule, stageOf, type Rule, type RuleContext, type Step } from './rule';
 
-const LOGGED = { coat: 'coated', fill: 'filled', clean: 'cleaned', sand: 'sanded', strip: 'stripped' } as const;
+const STEPS = ['coat', 'fill', 'clean', 'sand', 'guide', 'polish', 'strip', 'blast', 'repair', 'fit', 'clamp'] as const;
 
-/** A caution of core/safety as a rule: it never stops, it stands at its step. */
-const caution = (id: string, kinds: readonly (keyof typeof LOGGED)[], about: string): Rule =>
-  rule(`caution.${id}`, kinds, about, (c: RuleContext<Extract<Step, { kind: keyof typeof LOGGED }>>) => {
-    const product = 'product' in c.step ? c.step.product : undefined;
-    const found = cautionsFor(
-      LOGGED[c.step.kind],
-      product,
-      c.strata.layers.some((l) => l.family === 'oldCoating'),
-    ).find((x) => x.id === id);
-    return found && note(found.text);
+/** Which repair, or which way down. */
+const howOf = (step: Step) =>
+  step.kind === 'strip' ? step.method : step.kind === 'repair' ? step.treatment : undefined;
+
+/** Whether a step works on the old coating itself: what is buried under this job's own layers is not cut by a denib. */
+function worksOnOld({ step, strata }: RuleContext): boolean {
+  const old = strata.layers.findLastIndex((l) => l.family === 'oldCoating');
+  if (old < 0) return false;
+  if (step.kind !== 'sand') return true;
+  return old === strata.layers.length - 1 || strata.surface.spots !== undefined;
+}
+
+const known = new WeakMap<RuleContext, Caution[]>();
+function cautionsOn(c: RuleContext): Caution[] {
+  let list = known.get(c);
+  if (!list) {
+    const { step, strata, top, topProduct } = c;
+    const bare = strata.surface.exposes === SUBSTRATE || strata.surface.spots?.exposes === SUBSTRATE;
+    list = cautionsFor(entryKindOf(step), 'product' in step ? step.product : undefined, worksOnOld(c), howOf(step), {
+      ...((bare || step.kind === 'strip' || step.kind === 'repair') && { substrate: strata.substrate }),
+      ...(top && { family: top.family }),
+      green: topProduct?.mechanism === 'urethane' && !(stageOf(c, 'full')?.reached ?? true),
+    });
+    known.set(c, list);
+  }
+  return list;
+}
+
+/** A caution of core/safety as a rule: it stands at its step, and never stops it. What has to be tested first weighs more. */
+const caution = (id: Hazard): Rule =>
+  rule(`caution.${id}`, STEPS, HAZARDS[id].split(/[:.]/)[0]!, (c) => {
+    const found = cautionsOn(c).find((x) => x.id === id);
+    return found && (id === 'oldCoating' ? care(found.text) : note(found.text));
   });
 
 /** What can hurt, at the step where it can. */
-export const CAUTION_RULES: readonly Rule[] = [
-  caution('isocyanate', ['coat'], 'Isocyanates in two-pack hardeners: breathing protection'),
-  caution('solvent', ['coat', 'clean'], 'Solvent vapour: fire, ventilation, cartridges'),
-  caution('peroxide', ['coat', 'fill'], 'Peroxide hardener in eyes'),
-  caution('epoxy', ['coat'], 'Epoxy sensitises'),
-  caution('acid', ['coat'], 'Acid in converter and etch'),
-  caution('zinc', ['coat'], 'Zinc fume when welding'),
-  caution('dust', ['sand'], 'Dust, and rags that heat themselves'),
-  caution('chemical', ['strip'], 'Stripper on skin and in eyes'),
-];
+export const CAUTION_RULES: readonly Rule[] = keysOf(HAZARDS).map(caution);

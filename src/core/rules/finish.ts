@@ -1,12 +1,25 @@
-import { isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
+import { FAMILIES, isBase, isFiller, isPrimer, isThinFilm, isTopcoat } from '../library/product';
+import { COARSEST_PAPER, STRIPPING } from '../systems/bears';
 import { grainUm } from '../grit/grain';
 import { figure, phrase } from '../units/phrase';
-import { DAY_MS, waitText } from '../units/time';
-import { care, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
+import { waitText } from '../units/time';
+import { care, isBareSurface, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
 import type { Stage } from '../library/product';
 
 /** Clear that must stay over base, µm. */
 export const CLEAR_RESERVE_UM = 35;
+/** Colour of a single-stage that must stay over primer, µm. */
+export const SINGLE_STAGE_RESERVE_UM = 30;
+/** What keying must leave of a thin finish that is sprayed again, µm. */
+const KEYING_LEAVES_UM = 10;
+
+/** Film of the finish on top, over all of its layers: clear on keyed clear is one clear. */
+function contiguousUm(c: RuleContext): number {
+  let sum = 0;
+  for (let i = c.strata.layers.length - 1; i >= 0 && c.strata.layers[i]!.family === c.top?.family; i--)
+    sum += c.strata.layers[i]!.filmUm;
+  return sum;
+}
 
 const tooEarly = (c: RuleContext, stage: Stage, says: string): Finding | undefined => {
   const s = stageOf(c, stage);
@@ -35,6 +48,16 @@ export const FINISH_RULES: readonly Rule[] = [
       ? care('Sanding base moves the flake: it needs another base coat over it.')
       : undefined,
   ),
+  rule('sand.sealant', ['sand'], 'Sanding what stays soft', (c) => {
+    if (!c.top || FAMILIES[c.top.family].role !== 'sealant') return undefined;
+    return (
+      tooEarly(c, 'recoat', `${c.top.label} is still soft: sanding smears it.`) ??
+      care(
+        `${c.top.label} does not sand: it tears and smears.`,
+        'Tool it smooth while it is wet; cut off what stands proud, once it is hard.',
+      )
+    );
+  }),
   rule('sand.guide', ['sand'], 'Blocking without guide coat', (c) =>
     c.top && ['highBuild', 'sprayFiller'].includes(c.top.family) && !c.strata.surface.guideCoat && c.step.grit >= 240
       ? care('Without guide coat lows do not show.', 'Dust it on first; it takes a minute.')
@@ -43,56 +66,57 @@ export const FINISH_RULES: readonly Rule[] = [
   rule('sand.step', ['sand'], 'Too big a step from the last grit', (c) => {
     const last = c.strata.surface.scratch?.grit;
     if (last === undefined || c.step.grit <= last) return undefined;
-    const most = c.top && isFiller(c.top.family) ? 2.6 : 2.1;
+    // From P80 to P180 is normal on filler and on metal; elsewhere about double at most.
+    const most = !c.top || isFiller(c.top.family) ? 2.6 : 2.1;
     const ratio = grainUm(last) / grainUm(c.step.grit);
     return ratio > most
       ? care(`From P${last} to P${c.step.grit} is a big step: the old scratches stay.`, 'One grit between them.')
       : undefined;
   }),
-  rule('sand.coarseClear', ['sand'], 'Paper too coarse for clear', (c) =>
-    c.top && isTopcoat(c.top.family) && c.step.grit < 1000
+  rule('sand.tooCoarse', ['sand'], 'Paper coarser than a bare substrate bears', (c) => {
+    const { grit, says, clears } = COARSEST_PAPER[c.strata.substrate];
+    return isBareSurface(c) && c.step.grit < grit ? care(says, clears) : undefined;
+  }),
+  rule('sand.coarseClear', ['sand'], 'Paper too coarse for a finish', (c) => {
+    if (!c.top || !isTopcoat(c.top.family) || c.step.grit >= 1000) return undefined;
+    return c.step.grit < 320
       ? stop(
           `P${c.step.grit} cuts too deep for a finish.`,
-          'P1000 to P1500 on runs, P2000 to denib. Coarser only to spray it again.',
+          'P1000 to P1500 on runs, P2000 to denib; P600 to P1000 to spray it again; P320 to P500 where primer goes over it.',
         )
-      : undefined,
-  ),
-  rule('sand.reserve', ['sand', 'polish'], 'Clear that must stay', (c) => {
-    if (c.top?.family !== 'clear') return undefined;
-    const left = c.top.filmUm - (c.step.removedUm ?? 3);
-    return left < CLEAR_RESERVE_UM
-      ? stop(
-          phrase`That would leave ${figure('film', left)} of clear; ${figure('film', CLEAR_RESERVE_UM)} must stay.`,
-          'Stop here, or clear it again.',
-        )
-      : undefined;
+      : care(
+          `P${c.step.grit} is a key for the next coat: it does not polish out.`,
+          'P1000 to P1500 on runs, P2000 to denib.',
+        );
+  }),
+  rule('sand.reserve', ['sand', 'polish'], 'Finish that must stay', (c) => {
+    const family = c.top?.family;
+    const reserve =
+      family === 'clear' ? CLEAR_RESERVE_UM : family === 'singleStage' ? SINGLE_STAGE_RESERVE_UM : undefined;
+    if (reserve === undefined) return undefined;
+    const left = contiguousUm(c) - (c.step.removedUm ?? 3);
+    if (left >= reserve) return undefined;
+    const says = phrase`That would leave ${figure('film', left)} of ${family === 'clear' ? 'clear' : 'colour'}; ${figure('film', reserve)} must stay.`;
+    // Keying what is thin already, to spray it again, is how it is mended.
+    return c.step.kind === 'sand' && c.step.grit <= 1500 && left >= KEYING_LEAVES_UM
+      ? care(says, 'It has to be sprayed again.')
+      : stop(says, 'Stop here, or key it and spray it again.');
   }),
   rule('sand.thinFilm', ['sand'], 'Films that are not for sanding', (c) =>
-    c.top && ['etch', 'plasticPromoter', 'converter'].includes(c.top.family)
-      ? stop(`${c.top.label} is too thin to sand: it would be gone.`, 'Coat over it.')
+    c.top && isThinFilm(c.top.family)
+      ? care(
+          `${c.top.label} is so thin that paper takes it off.`,
+          'Within its window coat over it; past it scuff lightly and put it on again.',
+        )
       : undefined,
   ),
   rule('sand.dustSchool', ['sand'], 'Dust after sanding, by house method', (c) =>
     note(c.method.dust === 'vacuum' ? 'Brush and vacuum the dust.' : 'Blow the dust off outside.'),
   ),
-  rule('sand.lead', ['sand', 'strip'], 'Lead and chromate test before old coatings', (c) =>
-    c.strata.layers.some((l) => l.family === 'oldCoating')
-      ? care(
-          'Old coatings can hold lead or chromate.',
-          'Test first; if it is there, no dry sanding. Local rules decide.',
-        )
-      : undefined,
-  ),
-  rule('strip.zinc', ['strip'], 'Grinding galvanised steel', (c) =>
-    c.strata.substrate === 'galvanised' && c.step.method === 'mechanical'
-      ? care('Grinding takes the zinc off with the paint.', 'Strip it chemically.')
-      : undefined,
-  ),
-  rule('strip.plastic', ['strip'], 'Stripper on plastic', (c) =>
-    ['plastic', 'smc', 'glassfibre'].includes(c.strata.substrate) && c.step.method === 'chemical'
-      ? stop('Stripper attacks plastic and laminate.', 'Sand it.')
-      : undefined,
-  ),
+  rule('strip.bears', ['strip'], 'A way down that the substrate bears', (c) => {
+    const { level, says, clears } = STRIPPING[c.strata.substrate][c.step.method];
+    return says === undefined ? undefined : level === 'no' ? stop(says, clears) : care(says, clears);
+  }),
   rule('guide.soft', ['guide'], 'Guide coat on a soft film', (c) =>
     c.top && (isPrimer(c.top.family) || isFiller(c.top.family))
       ? tooEarly(c, 'sand', 'Too soft to block yet, so guide coat would only smear.')
@@ -108,9 +132,15 @@ export const FINISH_RULES: readonly Rule[] = [
       ? tooEarly(c, 'polish', `${c.top.label} is not hard enough to polish.`)
       : undefined,
   ),
-  rule('polish.what', ['polish'], 'Polishing what is no topcoat', (c) =>
-    !c.top || !isTopcoat(c.top.family) ? stop('Only clear and single-stage are polished.') : undefined,
-  ),
+  rule('polish.what', ['polish'], 'Polishing what is no topcoat', (c) => {
+    if (c.top && isTopcoat(c.top.family)) return undefined;
+    return c.top?.family === 'oldCoating'
+      ? care(
+          'Nobody knows how much of this finish is left, or whether it has clear.',
+          'Measure it, try a spot, and stop at colour on the pad.',
+        )
+      : stop('Only clear, single-stage and an old finish are polished.');
+  }),
   rule('polish.scratch', ['polish'], 'Scratch too coarse for compound', (c) => {
     const g = c.strata.surface.scratch?.grit;
     return g !== undefined && g < 2000 && c.top && isTopcoat(c.top.family)
@@ -118,14 +148,6 @@ export const FINISH_RULES: readonly Rule[] = [
       : undefined;
   }),
   rule('tape.soft', ['tape'], 'Tape on a film that marks', (c) => tooEarly(c, 'tape', 'Tape would mark it.')),
-  rule('clamp.fresh', ['clamp'], 'Clamping and fitting fresh paint', (c) => {
-    if (!c.top || !isTopcoat(c.top.family)) return undefined;
-    const early = tooEarly(c, 'polish', 'Too soft to handle and fit.');
-    if (early) return early;
-    return c.nowMs - c.top.lastAppliedMs < 3 * DAY_MS
-      ? care('Fresh paint prints under clamps for some days.', 'Pad every contact, and do not pull it tight.')
-      : undefined;
-  }),
   rule('wax.fresh', ['wax'], 'Wax over paint that still breathes', (c) =>
     tooEarly(c, 'full', 'Solvent is still leaving: wax shuts it in.'),
   ),

@@ -79,7 +79,7 @@ export function candidates(
     if (p) out.push({ step: { kind: 'clean', product: p }, label: `Clean: ${p.name.toLowerCase()}`, logs: 'cleaned' });
   }
   if (top?.family === 'oldCoating')
-    out.push({ step: { kind: 'strip', method: 'mechanical' }, label: 'Strip', logs: 'stripped' });
+    out.push({ step: { kind: 'strip', method: 'sander' }, label: 'Strip', logs: 'stripped' });
   if (top && isTopcoat(top.family)) {
     out.push({ step: { kind: 'polish' }, label: 'Polish', logs: 'polished' });
     out.push(

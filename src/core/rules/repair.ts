@@ -1,12 +1,15 @@
-import { FAULT_NAMES } from '../log/marks';
+import { FAULT_NAMES, type Treatment } from '../log/marks';
 import { isOpenWound, isRust } from '../faults/treatment';
 import { warpRisk } from '../blast/rates';
-import { isBorne, mediaOf } from '../library/media';
-import { isFiller, isPrimer } from '../library/product';
-import { isMetal, SUBSTRATES } from '../library/substrates';
+import { mediaOf } from '../library/media';
+import { isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type Stage } from '../library/product';
+import { isMetal } from '../library/substrates';
+import { BLASTING, REPAIRING } from '../systems/bears';
 import { openFaults } from '../strata/types';
 import { figure, phrase } from '../units/phrase';
-import { care, isBareSurface, isKeyed, note, rule, stop, type Rule, type RuleContext } from './rule';
+import { DAY_MS, HOUR_MS, waitText } from '../units/time';
+import { care, isBareSurface, note, rule, stageOf, stop, type Rule, type RuleContext } from './rule';
+import { isKeyed } from './surface';
 
 const FAULT_WORDS: Partial<Record<string, string>> = {
   hole: 'A hole',
@@ -18,7 +21,20 @@ const FAULT_WORDS: Partial<Record<string, string>> = {
 };
 const wounds = (c: RuleContext) => openFaults(c.strata).filter((f) => isOpenWound(f.mark.fault, f.mark.grade));
 const thin = (c: RuleContext) => ({ thicknessUm: c.strata.substrateUm, areaCm2: c.around?.areaCm2 ?? Infinity });
-const WELDED = ['patch', 'cutOut'];
+const WELDED: readonly Treatment[] = ['patch', 'cutOut'];
+/** Repairs with flame, arc or sparks. */
+const HOT: readonly Treatment[] = ['patch', 'cutOut', 'pullAndFill', 'shrink'];
+/** Repairs that want the substrate itself. */
+const ON_BARE: readonly Treatment[] = [
+  'patch',
+  'cutOut',
+  'laminate',
+  'rebond',
+  'shrink',
+  'hammerAndDolly',
+  'pullAndFill',
+  'convert',
+];
 
 /** Faults, blasting, repairs, and what closing a joint hides. */
 export const REPAIR_RULES: readonly Rule[] = [
@@ -42,6 +58,7 @@ export const REPAIR_RULES: readonly Rule[] = [
   }),
   rule('fault.rust', ['coat', 'fill'], 'Coating over marked rust', (c) =>
     c.step.product.family !== 'converter' &&
+    c.strata.layers.length > 0 &&
     !c.strata.layers.some((l) => l.family === 'converter') &&
     openFaults(c.strata).some((f) => isRust(f.mark.fault) && !isOpenWound(f.mark.fault, f.mark.grade))
       ? care('Rust is marked here and not dealt with.', 'Abrade, brush or convert it, and log that on its mark.')
@@ -58,20 +75,15 @@ export const REPAIR_RULES: readonly Rule[] = [
       ? stop('Paint is marked as peeling here: what goes over it comes off with it.', 'Strip it to what holds.')
       : undefined,
   ),
-  rule('blast.galvanised', ['blast'], 'Blasting galvanised steel', (c) =>
-    c.strata.substrate === 'galvanised' && mediaOf(c.step.media)?.hardness === 'hard'
-      ? stop('Blasting takes the zinc off.', 'Strip it chemically, or use plastic or soda.')
-      : undefined,
-  ),
-  rule('blast.tooHard', ['blast'], 'Media too hard for the substrate', (c) => {
+  rule('blast.bears', ['blast'], 'Media that the substrate bears', (c) => {
     const m = mediaOf(c.step.media);
-    return m && c.strata.substrate !== 'galvanised' && !isBorne(SUBSTRATES[c.strata.substrate].hardestMedia, m)
-      ? stop(`${m.name} is too hard for this substrate.`, 'Scrape it, or use a softer media.')
-      : undefined;
+    if (!m) return care('Nobody here knows this media on this substrate.', 'Try it on a hidden spot, at low pressure.');
+    const { level, says, clears } = BLASTING[c.strata.substrate][m.name];
+    return says === undefined ? undefined : level === 'no' ? stop(says, clears) : care(says, clears);
   }),
   rule('blast.warp', ['blast'], 'Thin flat sheet warps', (c) => {
     const m = mediaOf(c.step.media);
-    return m && c.strata.substrate === 'steel' && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'high'
+    return m && isMetal(c.strata.substrate) && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'high'
       ? stop(
           'Thin flat sheet warps under this media at this pressure.',
           phrase`Softer media, or under ${figure('pressure', 4)} from a distance.`,
@@ -80,7 +92,7 @@ export const REPAIR_RULES: readonly Rule[] = [
   }),
   rule('blast.warpSome', ['blast'], 'Thin flat sheet may warp', (c) => {
     const m = mediaOf(c.step.media);
-    return m && c.strata.substrate === 'steel' && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'some'
+    return m && isMetal(c.strata.substrate) && warpRisk(thin(c), m, c.step.barG ?? 6.9) === 'some'
       ? care('Thin flat sheet may warp.', 'Hold off, keep moving, work from the edges.')
       : undefined;
   }),
@@ -89,19 +101,12 @@ export const REPAIR_RULES: readonly Rule[] = [
       ? care('Wet-blasted steel rusts within the hour.', 'Inhibitor in the water, and dry it at once.')
       : undefined,
   ),
-  rule('blast.lead', ['blast'], 'Lead and chromate test before blasting', (c) =>
-    c.strata.layers.some((l) => l.family === 'oldCoating')
-      ? care('Old coatings can hold lead or chromate, and blasting spreads it.', 'Test first. Local rules decide.')
-      : undefined,
-  ),
   rule('blast.inside', ['blast'], 'Dust carried inside', () =>
     note('Blow the part off outside, also out of boxes and seams, before it comes in.'),
   ),
   rule('repair.notBare', ['repair'], 'Repair on top of paint', (c) =>
-    c.step.treatment &&
-    ['patch', 'cutOut', 'laminate', 'rebond', 'shrink', 'hammerAndDolly'].includes(c.step.treatment) &&
-    !isBareSurface(c)
-      ? care('There is still a coating here.', 'Strip it well beyond the repair first.')
+    c.step.treatment && ON_BARE.includes(c.step.treatment) && !isBareSurface(c)
+      ? care('There is still paint or another coating here.', 'Strip it well beyond the repair first.')
       : undefined,
   ),
   rule('repair.hiddenFace', ['repair'], 'Weld-through on faces that a seam hides', (c) =>
@@ -109,33 +114,41 @@ export const REPAIR_RULES: readonly Rule[] = [
       ? note('Weld-through primer on every face that the seam hides, before it is closed.')
       : undefined,
   ),
-  rule('repair.zincFume', ['repair'], 'Welding galvanised steel', (c) =>
-    c.step.treatment && WELDED.includes(c.step.treatment) && c.strata.substrate === 'galvanised'
-      ? care('Zinc fume makes ill hours later.', 'Grind the zinc off the weld line; extraction and a fume mask.')
-      : undefined,
-  ),
-  rule('repair.weldAluminium', ['repair'], 'Welding aluminium', (c) =>
-    c.step.treatment && WELDED.includes(c.step.treatment) && c.strata.substrate === 'aluminium'
-      ? care('Aluminium takes its own weld process and tools that never touched steel.')
-      : undefined,
-  ),
-  rule('repair.laminateMetal', ['repair'], 'Laminate on metal', (c) =>
-    c.step.treatment === 'laminate' && isMetal(c.strata.substrate)
-      ? stop('Laminate over a hole in metal lets go and traps water behind it.', 'Weld or bond in sound metal.')
-      : undefined,
-  ),
-  rule('repair.smc', ['repair'], 'Polyester on moulded compound', (c) =>
-    c.step.treatment === 'laminate' && c.strata.substrate === 'smc'
-      ? care('Polyester resin does not bond to moulded compound.', 'Epoxy resin only.')
-      : undefined,
-  ),
+  rule('repair.bears', ['repair'], 'A repair that the substrate bears', (c) => {
+    if (!c.step.treatment) return undefined;
+    const { level, says, clears } = REPAIRING[c.strata.substrate][c.step.treatment];
+    return says === undefined ? undefined : level === 'no' ? stop(says, clears) : care(says, clears);
+  }),
+  rule('repair.solvent', ['repair'], 'Sparks after a wipe with solvent', (c) => {
+    const at = c.strata.surface.clean;
+    const by = at && c.products(at.productId);
+    return c.step.treatment &&
+      HOT.includes(c.step.treatment) &&
+      at &&
+      by &&
+      !isWaterBased(by) &&
+      c.nowMs - at.atMs < HOUR_MS
+      ? care(
+          'Wiped with solvent less than an hour ago: its vapour and the rags catch fire.',
+          'Rags and tins out, doors open, and wait until nothing smells.',
+        )
+      : undefined;
+  }),
   rule('repair.cold', ['repair'], 'Resin and adhesive in the cold', (c) =>
     c.step.treatment && ['laminate', 'rebond', 'vAndEpoxy'].includes(c.step.treatment) && c.air.surfaceC < 10
       ? stop(phrase`Under ${figure('temp', 10)} resin and adhesive stand still.`, 'Warm the room and the part.')
       : undefined,
   ),
+  rule('repair.cool', ['repair'], 'Polyester resin in a cool room', (c) =>
+    c.step.treatment === 'laminate' && c.air.surfaceC >= 10 && c.air.surfaceC < 15
+      ? care(
+          phrase`Under ${figure('temp', 15)} polyester resin stays tacky for hours and never gets quite hard.`,
+          'Warm the room, or use epoxy resin.',
+        )
+      : undefined,
+  ),
   rule('repair.noKey', ['repair'], 'Bond without a key', (c) =>
-    c.step.treatment === 'rebond' && !isKeyed(c)
+    c.step.treatment === 'rebond' && isBareSurface(c) && !isKeyed(c)
       ? stop('Adhesive needs a scratch on both skins.', 'P80 both faces, clean, then bond.')
       : undefined,
   ),
@@ -172,11 +185,37 @@ export const REPAIR_RULES: readonly Rule[] = [
         )
       : undefined,
   ),
-  rule('fit.fresh', ['fit'], 'Fitting on fresh paint', (c) => {
-    const tape = c.status.clocks.find((x) => x.stage === 'tape');
-    return tape && !tape.reached
-      ? care('The paint is too fresh to be clamped.', 'Give it days, not hours.')
+  rule('fit.fresh', ['fit', 'clamp'], 'Fitting on fresh paint', (c) => {
+    const of = (stage: Stage) => stageOf(c, stage);
+    const tape = of('tape');
+    if (tape && !tape.reached)
+      return stop(
+        `${c.top?.label ?? 'The paint'} is too soft to handle and fit.`,
+        tape.opensMs === null
+          ? 'It stands still in this cold: warm the panel.'
+          : `${waitText(tape.opensMs - c.nowMs)} more.`,
+        tape.opensMs ?? undefined,
+      );
+    const polish = of('polish');
+    return c.top &&
+      isTopcoat(c.top.family) &&
+      ((polish && !polish.reached) || c.nowMs - c.top.lastAppliedMs < 3 * DAY_MS)
+      ? care('Fresh paint prints under clamps for some days.', 'Pad every contact, and do not pull it tight.')
       : undefined;
+  }),
+  rule('fit.unfinished', ['fit'], 'Fitting what has no finish yet', (c) => {
+    if (!c.top) return undefined;
+    if (isBase(c.top.family)) return stop('Base without clear is soft and open.', 'Clear it, and let that harden.');
+    return isPrimer(c.top.family)
+      ? note('It is fitted in primer: primer is porous, so it needs its colour before it gets wet.')
+      : undefined;
+  }),
+  rule('fit.temporary', ['fit'], 'A temporary repair behind it', (c) => {
+    const until = c.status.temporaryUntilMs;
+    if (until === undefined) return undefined;
+    return until < c.nowMs
+      ? care('A temporary repair is here, and its months are over.', 'Make the proper repair first.')
+      : note(`A temporary repair is here: the proper one is due in ${waitText(until - c.nowMs)}.`);
   }),
   rule(
     'access.unfinished',

@@ -2,19 +2,21 @@ import type { Product, ProductLookup, Stage } from '../library/product';
 import type { ZoneStatus } from '../cure/status';
 import type { Layer, Strata } from '../strata/types';
 import type { Treatment } from '../log/marks';
+import type { StripMethod } from '../log/tools';
+import type { AirHistory } from '../air/history';
 import type { Around } from './access';
 import type { Message } from '../units/phrase';
 import type { HouseMethod } from '../library/method';
 
 /** Something that hands may do next to a zone. */
 export type Step =
-  | { kind: 'coat'; product: Product; filmUm?: number; hardenerId?: string }
+  | { kind: 'coat'; product: Product; filmUm?: number; coats?: number; hardenerId?: string }
   | { kind: 'fill'; product: Product; filmUm?: number; hardenerFraction?: number }
   | { kind: 'clean'; product: Product }
   | { kind: 'sand'; grit: number; removedUm?: number }
   | { kind: 'guide' }
   | { kind: 'polish'; removedUm?: number }
-  | { kind: 'strip'; method: 'chemical' | 'mechanical' }
+  | { kind: 'strip'; method: StripMethod }
   | { kind: 'blast'; media: string; barG?: number; wet: boolean; inhibitor?: boolean }
   | { kind: 'repair'; treatment?: Treatment }
   | { kind: 'fit' }
@@ -46,6 +48,8 @@ export interface RuleContext<S extends Step = Step> {
   method: HouseMethod;
   products: ProductLookup;
   nowMs: number;
+  /** The panel's surface by the forecast. */
+  ahead?: AirHistory;
   /** What the rest of the job has to say: access order, other faces, area. */
   around?: RuleAround;
 }
@@ -103,8 +107,5 @@ export const note = (says: Message): Finding => ({ level: 'note', says });
 
 /** A stage of the layer on top, if it has it. */
 export const stageOf = (c: RuleContext, stage: Stage) => c.status.clocks.find((x) => x.stage === stage);
-/** Whether there is a scratch for the next coat to grip. */
-export const isKeyed = (c: RuleContext): boolean =>
-  c.strata.surface.scratch !== undefined || c.strata.surface.blastProfileUm !== undefined;
 /** Nothing over the substrate. */
 export const isBareSurface = (c: RuleContext): boolean => c.strata.layers.length === 0;

@@ -48,7 +48,8 @@ const did = {
     ev({ kind: 'stripped', atMin: -ago, to: 'substrate', method: 'sander', ...(grit && { grit }) }),
   mark: (ago: number, fault: string, grade = 2, treatment = 'patch') =>
     ev({ kind: 'marked', atMin: -ago, fault, grade, treatment }),
-  blast: (ago: number) => ev({ kind: 'blasted', atMin: -ago, media: 'Crushed glass', profileUm: 50, wet: false }),
+  blast: (ago: number, media = 'Crushed glass', profileUm = 50) =>
+    ev({ kind: 'blasted', atMin: -ago, media, profileUm, wet: false }),
 };
 
 interface Scene {
@@ -168,237 +169,250 @@ const based = (ago: number) => [
 ];
 const cleared = (ago: number) => [...based(ago + 60), did.coat(ago, 'clear-ms'), did.coat(ago, 'clear-ms')];
 
-/** For each rule, a scene in which it fires and one like it in which it does not. */
+const THROUGH = did.sand(60, 400, { spotsThrough: true });
+/** A forecast that falls to a temperature over the next hours. */
+const night = (tempC: number): VerdictInput['ahead'] => {
+  const air = [0, 6, 12, 24].map((h, i) => ({ atMs: T0 + h * 3_600_000, tempC: i === 0 ? 15 : tempC, rh: 0.6 }));
+  return { air, surface: air };
+};
+
+/** For each rule (with what it is about, where it has several), a scene in which it fires and one like it in which it does not. */
 const CASES: Record<string, [Scene, Scene]> = {
-  'bare.flashRust': [
+  'over.flashRust': [
     { done: [did.strip(10 * 60, 80), did.clean(5)], step: coat('epoxy-primer'), rh: 0.75 },
     { done: bareKeyed, step: coat('epoxy-primer'), rh: 0.75 },
   ],
-  'bare.rustComing': [
+  'over.rustComing': [
     { done: [did.strip(6 * 60, 80), did.clean(5)], step: coat('epoxy-primer'), rh: 0.7 },
     { done: bareKeyed, step: coat('epoxy-primer') },
   ],
-  'bare.build': [
+  'over.table: high-build on bare steel': [
     { done: bareKeyed, step: coat('highbuild-2k') },
     { done: bareKeyed, step: coat('epoxy-primer') },
   ],
-  'bare.colour': [
+  'over.table: colour on bare steel': [
     { done: bareKeyed, step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'bare.waterborne': [
+  'over.waterborne': [
     { done: bareKeyed, step: coat('base-water') },
     { done: blocked, step: coat('base-water') },
   ],
-  'bare.aluminium': [
+  'over.table: spray filler on aluminium': [
     { on: 'aluminium', done: bareKeyed, step: coat('spray-filler') },
     { on: 'aluminium', done: bareKeyed, step: coat('etch-primer') },
   ],
-  'bare.galvanised': [
+  'over.table: etch on zinc': [
     { on: 'galvanised', done: bareKeyed, step: coat('etch-primer') },
     { on: 'galvanised', done: bareKeyed, step: coat('dtm-2k') },
   ],
-  'bare.noKey': [
+  'over.key: bare': [
     { done: [did.strip(60), did.clean(20)], step: coat('epoxy-primer') },
     { done: [did.blast(60), did.clean(20)], step: coat('epoxy-primer') },
   ],
-  'bare.fillerKey': [
+  'over.scratch: filler on fine metal': [
     { done: [did.strip(60, 180), did.clean(20)], step: fill() },
     { done: bareKeyed, step: fill() },
   ],
-  'bare.primerFine': [
+  'over.scratch: primer on fine metal': [
     { done: [did.strip(60, 400), did.clean(20)], step: coat('epoxy-primer') },
     { done: bareKeyed, step: coat('epoxy-primer') },
   ],
-  'bare.converterBright': [
+  'over.table: converter on bright steel': [
     { done: [did.blast(60), did.clean(20)], step: coat('rust-converter') },
-    { done: bareKeyed, step: coat('rust-converter') },
+    {
+      done: [did.strip(60, 80), did.mark(10, 'surfaceRust', 1, 'convert'), did.clean(5)],
+      step: coat('rust-converter'),
+    },
   ],
-  'bare.converterOther': [{ on: 'aluminium', step: coat('rust-converter') }, { step: coat('rust-converter') }],
-  'bare.converterSchool': [
+  'over.table: converter on aluminium': [
+    { on: 'aluminium', step: coat('rust-converter') },
+    { step: coat('rust-converter') },
+  ],
+  'over.converterSchool': [
     { step: coat('rust-converter'), method: { rust: 'cutOut' } },
     { step: coat('rust-converter') },
   ],
-  'bare.weldThrough': [
+  'over.table: weld-through': [
     { done: bareKeyed, step: coat('weld-through') },
     { done: bareKeyed, step: coat('epoxy-primer') },
   ],
-  'bare.promoter': [
+  'over.table: epoxy on bare plastic': [
     { on: 'plastic', done: bareKeyed, step: coat('epoxy-primer') },
     { on: 'plastic', done: bareKeyed, step: coat('plastic-promoter') },
   ],
-  'bare.promoterSchool': [
+  'over.table: bare plastic by the other school': [
     { on: 'plastic', done: bareKeyed, step: coat('epoxy-primer'), method: { plastic: 'keyedPrimer' } },
-    { on: 'plastic', done: bareKeyed, step: coat('epoxy-primer') },
+    { on: 'glassfibre', done: bareKeyed, step: coat('epoxy-primer'), method: { plastic: 'keyedPrimer' } },
   ],
-  'bare.promoterOnMetal': [
+  'over.table: promoter on steel': [
     { done: bareKeyed, step: coat('plastic-promoter') },
     { on: 'plastic', done: bareKeyed, step: coat('plastic-promoter') },
   ],
-  'bare.polyesterPlastic': [
+  'over.table: filler on plastic': [
     { on: 'plastic', done: bareKeyed, step: fill() },
-    { done: bareKeyed, step: fill() },
+    { on: 'glassfibre', done: bareKeyed, step: fill() },
   ],
-  'bare.polyesterSmc': [
+  'over.table: filler on moulded compound': [
     { on: 'smc', done: bareKeyed, step: fill() },
     { on: 'glassfibre', done: bareKeyed, step: fill() },
   ],
-  'bare.fillerSchool': [
+  'over.table: filler by the epoxy school': [
     { done: bareKeyed, step: fill() },
     { done: bareKeyed, step: fill(), method: { filler: 'bareMetal' } },
   ],
-  'coat.flash': [
+  'over.early: the same again': [
     { done: build(5), step: coat('highbuild-2k') },
     { done: build(40), step: coat('highbuild-2k') },
   ],
-  'coat.recoatEarly': [
+  'over.early: another product': [
     { done: [did.coat(30, 'epoxy-primer')], step: coat('highbuild-2k') },
     { done: [did.coat(600, 'epoxy-primer')], step: coat('highbuild-2k') },
   ],
-  'coat.windowClosed': [
+  'over.windowClosed': [
     { done: [did.coat(30 * DAY, 'epoxy-primer')], step: coat('highbuild-2k') },
     { done: [did.coat(30 * DAY, 'epoxy-primer'), did.sand(60, 180)], step: coat('highbuild-2k') },
   ],
-  'coat.windowClosing': [
+  'over.windowClosing': [
     { done: [did.coat(400, 'etch-primer')], step: coat('epoxy-primer'), tempC: 20 },
     { done: [did.coat(60, 'etch-primer')], step: coat('epoxy-primer'), tempC: 20 },
   ],
-  'coat.oldUnkeyed': [
+  'over.key: old coating': [
     { old: true, step: coat('epoxy-primer') },
     { old: true, done: [did.sand(60, 180)], step: coat('epoxy-primer') },
   ],
-  'coat.oldUnknown': [
+  'over.table: old coating': [
     { old: true, done: [did.sand(60, 180)], step: coat('epoxy-primer') },
     { done: epoxyKeyed, step: coat('highbuild-2k') },
   ],
-  'coat.coarse': [
+  'over.scratch: too coarse': [
     { done: [...build(9 * DAY), did.sand(60, 180)], step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'coat.fine': [
+  'over.scratch: too fine': [
     { done: [...build(9 * DAY), did.sand(60, 2000)], step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'coat.oneKUnderTwoK': [
+  'over.table: two-pack on one-pack': [
     { done: [did.coat(DAY, 'weld-through')], step: coat('highbuild-2k') },
     { done: [did.coat(DAY, 'weld-through')], step: coat('epoxy-primer') },
   ],
-  'coat.polyesterOverAcid': [
+  'over.table: polyester on acid': [
     { done: [did.coat(60, 'etch-primer')], step: coat('spray-filler') },
     { done: epoxyKeyed, step: coat('spray-filler') },
   ],
-  'coat.epoxyOverEtch': [
+  'over.table: epoxy on etch': [
     { done: [did.coat(60, 'etch-primer')], step: coat('epoxy-primer') },
     { done: [did.coat(60, 'etch-primer')], step: coat('highbuild-2k') },
   ],
-  'coat.filmMax': [
+  'film.most': [
     { done: [did.coat(60, 'highbuild-2k', { coats: 5 })], step: coat('highbuild-2k') },
     { done: build(60), step: coat('highbuild-2k') },
   ],
-  'coat.thick': [
+  'film.thick': [
     { done: epoxyKeyed, step: coat('highbuild-2k', { filmUm: 140 }) },
     { done: epoxyKeyed, step: coat('highbuild-2k') },
   ],
-  'coat.thin': [
+  'film.thin': [
     { done: epoxyKeyed, step: coat('highbuild-2k', { filmUm: 10 }) },
     { done: epoxyKeyed, step: coat('highbuild-2k') },
   ],
-  'coat.baseOnFiller': [
+  'over.table: colour on filler': [
     { done: [did.fill(DAY), did.sand(60, 320)], step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'coat.fillerRaw': [
+  'over.key: filler': [
     { done: [did.fill(DAY)], step: coat('highbuild-2k') },
     { done: [did.fill(DAY), did.sand(60, 320)], step: coat('highbuild-2k') },
   ],
-  'coat.baseOnRawBuild': [
+  'over.key: high-build under colour': [
     { done: build(600), step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'coat.clearNeedsBase': [
+  'over.table: clear on primer': [
     { done: blocked, step: coat('clear-ms') },
     { done: based(120), step: coat('clear-ms') },
   ],
-  'coat.primerOnColour': [
+  'over.table: primer on base': [
     { done: based(120), step: coat('highbuild-2k') },
     { done: blocked, step: coat('highbuild-2k') },
   ],
-  'coat.polished': [
+  'over.polished': [
     { done: [...cleared(9 * DAY), did.polish(60)], step: coat('clear-ms') },
     { done: based(120), step: coat('clear-ms') },
   ],
-  'coat.spots': [
+  'over.spots': [
     {
       done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true })],
       step: coat('base-solvent'),
     },
     { done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true })], step: coat('dtm-2k') },
   ],
-  'coat.guideLeft': [
+  'over.guideLeft': [
     { done: [...build(9 * DAY), did.guide(60)], step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'coat.onUnderseal': [
+  'over.table: paint on underseal': [
     { done: [did.coat(5 * DAY, 'underseal')], step: coat('base-solvent') },
     { done: [did.coat(5 * DAY, 'underseal')], step: coat('underseal') },
   ],
-  'coat.sealerOnBare': [
+  'over.table: sealer on bare steel': [
     { done: bareKeyed, step: coat('seam-sealer') },
     { done: epoxyKeyed, step: coat('seam-sealer') },
   ],
-  'coat.rest': [
+  'film.rest': [
     { done: [...build(DAY), did.sand(60, 600)], step: coat('base-solvent') },
     { done: blocked, step: coat('base-solvent') },
   ],
-  'fill.overEtch': [
+  'over.table: filler on etch': [
     { done: [did.coat(60, 'etch-primer')], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.overConverter': [
+  'over.table: filler on converter': [
     { done: [did.treat(3 * DAY)], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.over1K': [
+  'over.table: filler on weld-through': [
     { done: [did.coat(DAY, 'weld-through')], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.overOld': [
+  'over.table: filler on old paint': [
     { old: true, step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.overColour': [
+  'over.table: filler on base': [
     { done: based(120), step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.uncured': [
+  'over.soft: primer': [
     { done: [did.coat(120, 'epoxy-primer')], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.key': [
+  'over.key: filler on primer': [
     { done: [did.coat(5 * DAY, 'epoxy-primer')], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.school': [
+  'over.fillerSchool': [
     { done: epoxyKeyed, step: fill(), method: { filler: 'bareMetal' } },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.thick': [
+  'film.fillerMost': [
     { done: [...epoxyKeyed, did.fill(300, 2800)], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.load': [
+  'film.fillerLoad': [
     { done: [...epoxyKeyed, did.fill(300, 1500)], step: fill() },
     { done: epoxyKeyed, step: fill() },
   ],
-  'fill.hardener': [
+  'film.hardener': [
     { done: epoxyKeyed, step: fill('light-filler', { hardenerFraction: 0.05 }) },
     { done: epoxyKeyed, step: fill('light-filler', { hardenerFraction: 0.02 }) },
   ],
-  'fill.skimSoft': [
+  'over.soft: skim': [
     { done: [...epoxyKeyed.slice(0, 1), did.fill(5)], step: fill() },
     { done: [did.fill(300), did.sand(60, 80)], step: fill() },
   ],
-  'fill.skimKey': [
+  'over.key: skim': [
     { done: [did.fill(300)], step: fill() },
     { done: [did.fill(300), did.sand(60, 80)], step: fill() },
   ],
@@ -438,17 +452,17 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: build(DAY), step: sand(400) },
     { done: build(DAY), step: { kind: 'guide' } },
   ],
-  'sand.lead': [
+  'caution.oldCoating: sanding': [
     { old: true, step: sand(80) },
     { done: build(DAY), step: sand(400) },
   ],
-  'strip.zinc': [
-    { on: 'galvanised', old: true, step: { kind: 'strip', method: 'mechanical' } },
+  'strip.bears: zinc': [
+    { on: 'galvanised', old: true, step: { kind: 'strip', method: 'sander' } },
     { on: 'galvanised', old: true, step: { kind: 'strip', method: 'chemical' } },
   ],
-  'strip.plastic': [
+  'strip.bears: plastic': [
     { on: 'plastic', old: true, step: { kind: 'strip', method: 'chemical' } },
-    { on: 'plastic', old: true, step: { kind: 'strip', method: 'mechanical' } },
+    { on: 'glassfibre', old: true, step: { kind: 'strip', method: 'scraper' } },
   ],
   'guide.soft': [
     { done: build(60), step: { kind: 'guide' } },
@@ -474,7 +488,7 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: cleared(120), step: { kind: 'tape' } },
     { done: cleared(5 * DAY), step: { kind: 'tape' } },
   ],
-  'clamp.fresh': [
+  'fit.fresh: clamp': [
     { done: cleared(120), step: { kind: 'clamp' } },
     { done: cleared(9 * DAY), step: { kind: 'clamp' } },
   ],
@@ -500,11 +514,11 @@ const CASES: Record<string, [Scene, Scene]> = {
   ],
   'clean.metal': [{ step: clean('cleaner-plastic') }, { step: clean('cleaner-metal') }],
   'clean.water': [{ step: clean('cleaner-water') }, { on: 'aluminium', step: clean('cleaner-water') }],
-  'clean.softBase': [
+  'clean.film: base': [
     { done: based(60), step: clean('cleaner-metal') },
     { done: build(DAY), step: clean('cleaner-metal') },
   ],
-  'clean.softFilm': [
+  'clean.film: clear': [
     { done: cleared(300), step: clean('cleaner-metal') },
     { done: cleared(5 * DAY), step: clean('cleaner-metal') },
   ],
@@ -565,7 +579,7 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: [...besideAt(600), ...bareKeyed], step: coat('epoxy-primer'), drawn: true },
   ],
   'fault.rust': [
-    { done: [...bareKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('epoxy-primer') },
+    { done: [...epoxyKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('highbuild-2k') },
     { done: [...bareKeyed, did.mark(10, 'surfaceRust', 1, 'abrade')], step: coat('rust-converter') },
   ],
   'fault.water': [
@@ -576,18 +590,18 @@ const CASES: Record<string, [Scene, Scene]> = {
     { old: true, done: [did.mark(10, 'peeling', 2, 'strip')], step: coat('highbuild-2k') },
     { done: [...bareKeyed, did.mark(10, 'peeling', 2, 'strip')], step: coat('epoxy-primer') },
   ],
-  'blast.galvanised': [
+  'blast.bears: zinc': [
     { on: 'galvanised', step: blast('Slag') },
-    { on: 'galvanised', step: blast('Soda') },
+    { on: 'galvanised', step: blast('Plastic') },
   ],
-  'blast.tooHard': [
+  'blast.bears: aluminium': [
     { on: 'aluminium', step: blast('Slag') },
-    { on: 'aluminium', step: blast('Glass beads') },
+    { on: 'aluminium', step: blast('Fine crushed glass') },
   ],
   'blast.warp': [{ step: blast('Slag', { barG: 6.9 }) }, { step: blast('Slag', { barG: 3.5 }) }],
   'blast.warpSome': [{ step: blast('Slag', { barG: 3.5 }) }, { step: blast('Soda', { barG: 3 }) }],
   'blast.wet': [{ step: blast('Garnet', { wet: true }) }, { step: blast('Garnet', { wet: true, inhibitor: true }) }],
-  'blast.lead': [{ old: true, step: blast('Garnet') }, { step: blast('Garnet') }],
+  'caution.oldCoating: blasting': [{ old: true, step: blast('Garnet') }, { step: blast('Garnet') }],
   'blast.inside': [{ step: blast('Garnet') }, { step: FIT }],
   'blast.primed': [
     { done: [did.coat(DAY, 'epoxy-primer')], step: blast('Garnet') },
@@ -598,10 +612,10 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: bareKeyed, step: mend('patch') },
   ],
   'repair.hiddenFace': [{ step: mend('patch') }, { step: mend('rebond') }],
-  'repair.zincFume': [{ on: 'galvanised', step: mend('patch') }, { step: mend('patch') }],
-  'repair.weldAluminium': [{ on: 'aluminium', step: mend('patch') }, { step: mend('patch') }],
-  'repair.laminateMetal': [{ step: mend('laminate') }, { on: 'glassfibre', step: mend('laminate') }],
-  'repair.smc': [
+  'repair.bears: zinc': [{ on: 'galvanised', step: mend('patch') }, { step: mend('patch') }],
+  'repair.bears: aluminium': [{ on: 'aluminium', step: mend('patch') }, { step: mend('patch') }],
+  'repair.bears: laminate on metal': [{ step: mend('laminate') }, { on: 'glassfibre', step: mend('laminate') }],
+  'repair.bears: moulded compound': [
     { on: 'smc', step: mend('laminate') },
     { on: 'glassfibre', step: mend('laminate') },
   ],
@@ -649,8 +663,8 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: bareKeyed, step: coat('etch-primer') },
   ],
   'caution.solvent': [
-    { done: blocked, step: coat('base-solvent') },
     { done: epoxyKeyed, step: coat('highbuild-2k') },
+    { done: blocked, step: coat('base-water') },
   ],
   'caution.peroxide': [
     { done: epoxyKeyed, step: fill() },
@@ -664,13 +678,175 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: bareKeyed, step: coat('etch-primer') },
     { done: epoxyKeyed, step: coat('highbuild-2k') },
   ],
-  'caution.zinc': [
-    { done: bareKeyed, step: coat('weld-through') },
-    { done: epoxyKeyed, step: coat('highbuild-2k') },
-  ],
   'caution.dust': [
     { done: build(DAY), step: sand(400) },
     { done: build(DAY), step: { kind: 'guide' } },
+  ],
+  'over.ring': [
+    { done: [did.strip(2 * DAY, 80), did.fill(DAY), did.sand(60, 180), did.clean(20)], step: coat('highbuild-2k') },
+    { done: [did.strip(2 * DAY, 80), did.fill(DAY), did.sand(60, 180), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'over.spots: filler': [
+    { done: [...epoxyKeyed, did.fill(DAY), did.coat(600, 'highbuild-2k'), THROUGH], step: coat('base-solvent') },
+    { done: [...epoxyKeyed, did.fill(DAY), did.coat(600, 'highbuild-2k'), THROUGH], step: coat('highbuild-2k') },
+  ],
+  'over.table: a spot coat': [
+    { done: [did.coat(9 * DAY, 'highbuild-2k'), THROUGH], step: coat('etch-primer') },
+    { done: [did.coat(9 * DAY, 'highbuild-2k'), THROUGH], step: coat('dtm-2k') },
+  ],
+  'over.windowClosed: etch again, with care': [
+    { done: [did.coat(9 * 60, 'etch-primer')], step: coat('etch-primer') },
+    { done: [did.coat(60, 'etch-primer')], step: coat('etch-primer') },
+  ],
+  'over.scratch: primer in a primer’s coarse scratch': [
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+    { done: [did.coat(5 * DAY, 'epoxy-primer'), did.sand(60, 240), did.clean(20)], step: coat('highbuild-2k') },
+  ],
+  'over.shows': [
+    { done: [did.strip(600, 80), did.clean(580), did.coat(560, 'epoxy-primer')], step: coat('base-solvent') },
+    { done: [did.strip(600, 180), did.clean(580), did.coat(560, 'epoxy-primer')], step: coat('base-solvent') },
+  ],
+  'over.shallowBlast': [
+    { done: [did.blast(60, 'Glass beads', 10), did.clean(20)], step: coat('epoxy-primer') },
+    { done: [did.blast(60), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'over.residue': [
+    { done: [did.blast(60, 'Soda', 2), did.sand(50, 120), did.clean(20)], step: coat('epoxy-primer') },
+    {
+      done: [did.blast(60, 'Soda', 2), did.clean(55, 'cleaner-water'), did.sand(50, 120), did.clean(20)],
+      step: coat('epoxy-primer'),
+    },
+  ],
+  'over.key: soda leaves none': [
+    { done: [did.blast(60, 'Soda', 2), did.clean(20)], step: coat('epoxy-primer') },
+    { done: [did.blast(60), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'over.staleMetal': [
+    { on: 'aluminium', done: [did.strip(10 * DAY, 120), did.clean(20)], step: coat('epoxy-primer') },
+    { on: 'aluminium', done: [did.strip(10 * DAY, 120), did.sand(40, 120), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'over.staleMetal: zinc that was ground': [
+    { on: 'galvanised', done: [did.strip(3 * DAY, 80), did.clean(20)], step: coat('epoxy-primer') },
+    { on: 'galvanised', done: [did.strip(3 * DAY, 240), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'over.unwiped': [
+    { done: [did.coat(2 * DAY, 'epoxy-primer')], step: coat('highbuild-2k') },
+    { done: [did.coat(2 * DAY, 'epoxy-primer'), did.clean(20)], step: coat('highbuild-2k') },
+  ],
+  'over.temporary': [
+    {
+      done: [...epoxyKeyed, ev({ kind: 'repaired', atMin: -35 * DAY, method: 'Plate', temporaryMonths: 1 })],
+      step: coat('highbuild-2k'),
+    },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'clean.wipedPlastic': [
+    { on: 'plastic', done: [did.sand(60, 320), did.clean(20)], step: coat('plastic-promoter') },
+    { on: 'plastic', done: [did.sand(60, 320), did.clean(20, 'cleaner-plastic')], step: coat('plastic-promoter') },
+  ],
+  'clean.film: promoter in its window': [
+    { on: 'plastic', done: [did.coat(20, 'plastic-promoter')], step: clean('cleaner-plastic') },
+    { on: 'plastic', step: clean('cleaner-plastic') },
+  ],
+  'clean.film: wet converter': [
+    { done: [did.treat(20)], step: clean('cleaner-metal') },
+    { done: [did.treat(3 * DAY)], step: clean('cleaner-metal') },
+  ],
+  'sand.sealant': [
+    { done: [did.coat(DAY, 'seam-sealer')], step: sand(180) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'sand.tooCoarse': [
+    { on: 'plastic', step: sand(80) },
+    { on: 'plastic', step: sand(320) },
+  ],
+  'sand.reserve: single-stage': [
+    { done: [did.coat(9 * DAY, 'single-stage', { coats: 2 })], step: sand(1500, { removedUm: 60 }) },
+    { done: [did.coat(9 * DAY, 'single-stage', { coats: 2 })], step: sand(1500, { removedUm: 3 }) },
+  ],
+  'sand.reserve: clear on keyed clear counts as one': [
+    {
+      done: [...cleared(5 * DAY), did.sand(2 * DAY, 800), did.clean(2 * DAY - 20)],
+      step: sand(2000, { removedUm: 30 }),
+    },
+    {
+      done: [...cleared(5 * DAY), did.sand(3 * DAY, 800), did.clean(3 * DAY - 20), did.coat(3 * DAY - 40, 'clear-ms')],
+      step: sand(2000, { removedUm: 30 }),
+    },
+  ],
+  'air.farTooHot': [
+    { done: epoxyKeyed, step: coat('highbuild-2k'), surfaceC: 55 },
+    { done: epoxyKeyed, step: coat('highbuild-2k'), surfaceC: 38 },
+  ],
+  'air.coldAhead': [
+    { done: bareKeyed, step: coat('epoxy-primer'), tempC: 15, ahead: night(3) },
+    { done: bareKeyed, step: coat('epoxy-primer'), tempC: 15, ahead: night(14) },
+  ],
+  'repair.solvent': [
+    { done: bareKeyed, step: mend('patch') },
+    { done: [did.strip(600, 80), did.clean(300)], step: mend('patch') },
+  ],
+  'repair.cool': [
+    { on: 'glassfibre', step: mend('laminate'), tempC: 12 },
+    { on: 'glassfibre', step: mend('laminate') },
+  ],
+  'fit.unfinished': [
+    { done: based(DAY), step: FIT },
+    { done: cleared(DAY), step: FIT },
+  ],
+  'fit.temporary': [
+    { done: [ev({ kind: 'repaired', atMin: -30 * DAY, method: 'Plate', temporaryMonths: 6 })], step: FIT },
+    { step: FIT },
+  ],
+  'caution.greenFilm': [
+    { done: build(600), step: sand(400) },
+    { done: build(20 * DAY), step: sand(400) },
+  ],
+  'caution.mist': [
+    { done: blocked, step: coat('base-water') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'caution.styrene': [
+    { done: epoxyKeyed, step: fill() },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.sealerFume': [
+    { done: epoxyKeyed, step: coat('seam-sealer') },
+    { done: epoxyKeyed, step: coat('highbuild-2k') },
+  ],
+  'caution.glass': [
+    { on: 'smc', step: sand(80) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'caution.zincDust': [
+    { on: 'galvanised', step: sand(240) },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'caution.aluminium': [
+    { on: 'aluminium', step: sand(120) },
+    { on: 'aluminium', done: build(DAY), step: sand(400) },
+  ],
+  'caution.wire': [
+    { old: true, step: { kind: 'strip', method: 'wireWheel' } },
+    { old: true, step: { kind: 'strip', method: 'sander' } },
+  ],
+  'caution.sparks': [
+    { old: true, step: { kind: 'strip', method: 'flapDisc' } },
+    { old: true, step: { kind: 'strip', method: 'scraper' } },
+  ],
+  'caution.heat': [
+    { old: true, step: { kind: 'strip', method: 'heat' } },
+    { old: true, step: { kind: 'strip', method: 'sander' } },
+  ],
+  'caution.blast': [{ step: blast('Garnet') }, { step: FIT }],
+  'caution.weld': [{ step: mend('pullAndFill') }, { step: mend('abrade') }],
+  'caution.hammer': [{ step: mend('hammerAndDolly') }, { step: mend('abrade') }],
+  'caution.rags': [{ step: clean('cleaner-metal') }, { step: clean('cleaner-water') }],
+  'caution.raised': [{ step: FIT }, { step: clean('cleaner-metal') }],
+  'caution.fitting': [{ step: FIT }, { step: clean('cleaner-metal') }],
+  'caution.polish': [
+    { done: cleared(9 * DAY), step: { kind: 'polish' } },
+    { done: cleared(9 * DAY), step: sand(2000) },
   ],
   'caution.chemical': [
     { old: true, step: { kind: 'strip', method: 'chemical' } },
@@ -678,14 +854,16 @@ const CASES: Record<string, [Scene, Scene]> = {
   ],
 };
 
+const ruleOf = (name: string): string => name.split(': ')[0]!;
+
 describe('rules', () => {
   it('there are at least sixty, each with a scene of its own', () => {
     expect(RULES.length).toBeGreaterThanOrEqual(60);
-    expect(Object.keys(CASES).sort()).toEqual(RULES.map((r) => r.id).sort());
+    expect([...new Set(Object.keys(CASES).map(ruleOf))].sort()).toEqual(RULES.map((r) => r.id).sort());
   });
-  it.each(Object.entries(CASES))('%s fires where it should and not where it should not', (id, [yes, no]) => {
-    expect(fires(yes)).toContain(id);
-    expect(fires(no)).not.toContain(id);
+  it.each(Object.entries(CASES))('%s fires where it should and not where it should not', (name, [yes, no]) => {
+    expect(fires(yes)).toContain(ruleOf(name));
+    expect(fires(no)).not.toContain(ruleOf(name));
   });
   it('every reason is one plain sentence, each beginning with a capital and ending with a full stop', () => {
     for (const [yes] of Object.values(CASES))
@@ -737,7 +915,7 @@ describe('flash rust by the air that there was', () => {
   const night = [hour(-14, 0.95), hour(-3, 0.95), hour(-2, 0.4), hour(20, 0.4)];
   const strip = ev({ kind: 'stripped', atMin: -13 * 60, to: 'substrate', method: 'sander', grit: 80 });
   const fired = (...done: LogEvent[]) => fires({ done, step: coat('epoxy-primer'), rh: 0.4, history: night });
-  it('a damp night rusts steel that the dry morning would not', () => expect(fired(strip)).toContain('bare.flashRust'));
+  it('a damp night rusts steel that the dry morning would not', () => expect(fired(strip)).toContain('over.flashRust'));
   it('and abrading in the morning makes it bright again', () =>
     expect(fired(strip, did.sand(60, 80))).not.toContain('bare.flashRust'));
 });

@@ -1,3 +1,4 @@
+import { STRIP_METHODS } from '../log/tools';
 import { TREATMENT_NAMES, TREATMENTS } from '../log/marks';
 import type { Product } from '../library/product';
 import { KINDS, type PlainKind } from '../log/event';
@@ -23,6 +24,7 @@ export function stepOf(
           kind: 'coat',
           product,
           filmUm: num('filmUm'),
+          ...(num('coats') !== undefined && { coats: num('coats') }),
           ...(typeof payload.hardenerId === 'string' && { hardenerId: payload.hardenerId }),
         }
       );
@@ -35,7 +37,7 @@ export function stepOf(
     case 'polish':
       return { kind: 'polish', removedUm: num('removedUm') };
     case 'strip':
-      return { kind: 'strip', method: payload.method === 'chemical' ? 'chemical' : 'mechanical' };
+      return { kind: 'strip', method: STRIP_METHODS.find((m) => m === payload.method) ?? 'sander' };
     case 'blast':
       return {
         kind: 'blast',

@@ -1,16 +1,100 @@
+import { COMPATIBILITY } from '../systems/compatibility';
+import { entryOf, type Cell, type Entry } from '../systems/entry';
+import { SCRATCHED, SCRATCH_WINDOWS } from '../systems/scratchWindows';
+import { BLASTING, REPAIRING, STRIPPING } from '../systems/bears';
+import { MATERIALS, SURFACE_NAMES } from '../systems/surfaces';
+import { DEFAULT_METHOD } from '../library/method';
+import { SUBSTRATES, SUBSTRATE_KINDS } from '../library/substrates';
+import { TREATMENT_NAMES } from '../log/marks';
+import { STRIP_METHOD_NAMES } from '../log/tools';
+import { entriesOf } from '../keysOf';
 import type { Rule } from './rule';
 
-/** The table of rules for the docs. Markdown; `npx tsx scripts/rules.ts` writes it to docs/rules.md. */
+const MARKS: Record<Entry['level'], string> = { ok: 'ok', key: 'key', care: 'care', no: 'no' };
+const mark = (cell: Cell): string =>
+  'of' in cell ? [...new Set(cell.sides.map((e) => MARKS[e.level]))].join(' / ') : MARKS[cell.level];
+const upper = (text: string) => text[0]!.toUpperCase() + text.slice(1);
+const line = (cells: readonly string[]): string => `| ${cells.join(' | ')} |`;
+const table = (head: readonly string[], rows: readonly (readonly string[])[]): string[] => [
+  line(head),
+  line(head.map(() => '---')),
+  ...rows.map(line),
+];
+/** 'Weld-through' of 'weldThrough'. */
+const columnName = (m: string): string => m.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+
+/** The tables of the trade and the rules over them, for the docs. Markdown; `npx tsx scripts/rules.ts` writes it to docs/rules.md. */
 export function ruleTable(rules: readonly Rule[]): string {
-  const rows = rules.map((r) => `| \`${r.id}\` | ${r.kinds.join(', ')} | ${r.about} |`);
+  const reasons = entriesOf(COMPATIBILITY).flatMap(([surface, { usual, on }]) => [
+    `**${upper(SURFACE_NAMES[surface])}.** ${usual}`,
+    '',
+    ...entriesOf(on).flatMap(([m, cell]) => {
+      const { says, clears } = entryOf(cell, DEFAULT_METHOD);
+      return says ? [`- ${columnName(m)}: ${says}${clears ? ` ${clears}` : ''}`] : [];
+    }),
+    '',
+  ]);
+  const bears = <K extends string>(
+    title: string,
+    names: readonly [K, string][],
+    on: Readonly<Record<string, Readonly<Record<K, Entry>>>>,
+  ) => [
+    `### ${title}`,
+    '',
+    ...table(
+      ['', ...SUBSTRATE_KINDS.map((s) => SUBSTRATES[s].name)],
+      names.map(([key, name]) => [name, ...SUBSTRATE_KINDS.map((s) => MARKS[on[s]![key].level])]),
+    ),
+    '',
+  ];
   return [
     '# Rules',
     '',
-    `Made from \`src/core/rules/\` by \`npx tsx scripts/rules.ts\`. There are ${rules.length}.`,
+    'Made from `src/core/systems/` and `src/core/rules/` by `npx tsx scripts/rules.ts`.',
     '',
-    '| rule | step | looks after |',
-    '| --- | --- | --- |',
-    ...rows,
+    '## What may lie on what',
+    '',
+    'ok: inside the recoat window, or keyed once it is closed. key: only over a fresh scratch. care: may be done, with the reason said. no: not,',
+    'with the reason and what clears it. Two words: the schools differ.',
+    '',
+    ...table(
+      ['under', ...MATERIALS.map(columnName)],
+      entriesOf(COMPATIBILITY).map(([s, { on }]) => [SURFACE_NAMES[s], ...MATERIALS.map((m) => mark(on[m]))]),
+    ),
+    '',
+    ...reasons,
+    '## Scratches',
+    '',
+    'Coarser or finer than the outer grits stops; between outer and inner ones it is an edge.',
+    '',
+    ...table(
+      ['', ...SCRATCHED],
+      MATERIALS.map((m) => [
+        columnName(m),
+        ...SCRATCHED.map((s) => {
+          const [coarsest, coarse, fine, finest] = SCRATCH_WINDOWS[m][s];
+          return `(${coarsest}) ${coarse}–${fine} (${finest})`;
+        }),
+      ]),
+    ),
+    '',
+    '## What a substrate bears',
+    '',
+    ...bears('Ways down', entriesOf(STRIP_METHOD_NAMES), STRIPPING),
+    ...bears(
+      'Blast media',
+      entriesOf(BLASTING.steel).map(([m]) => [m, m]),
+      BLASTING,
+    ),
+    ...bears('Repairs', entriesOf(TREATMENT_NAMES), REPAIRING),
+    '## The rules',
+    '',
+    `There are ${rules.length}.`,
+    '',
+    ...table(
+      ['rule', 'step', 'looks after'],
+      rules.map((r) => [`\`${r.id}\``, r.kinds.join(', '), r.about]),
+    ),
     '',
   ].join('\n');
 }

@@ -1,29 +1,28 @@
 import { dewPointC } from '../air/dewPoint';
 import { fitFrom } from '../air/fit';
 import type { AirHistory } from '../air/history';
-import { FAMILIES, type ProductLookup } from '../library/product';
+import type { ProductLookup } from '../library/product';
 import type { JobState } from '../strata/fold';
 import type { Job } from '../log/job';
 import type { EventKind } from '../log/event';
 import { phrase } from '../units/phrase';
 import { aroundOf } from './access';
+import { entryKindOf } from './entryKind';
 import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { AIR_RULES } from './air';
-import { BARE_RULES } from './bare';
 import { CAUTION_RULES } from './caution';
 import { CLEAN_RULES } from './clean';
-import { COAT_RULES } from './coat';
-import { FILL_RULES } from './fill';
+import { FILM_RULES } from './film';
 import { FINISH_RULES } from './finish';
+import { OVER_RULES } from './over';
 import { REPAIR_RULES } from './repair';
 import type { HouseMethod } from '../library/method';
-import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step, StepKind } from './rule';
+import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step } from './rule';
 
 export const RULES: readonly Rule[] = [
-  ...BARE_RULES,
-  ...COAT_RULES,
-  ...FILL_RULES,
+  ...OVER_RULES,
+  ...FILM_RULES,
   ...FINISH_RULES,
   ...CLEAN_RULES,
   ...AIR_RULES,
@@ -54,29 +53,6 @@ export interface VerdictInput {
   nowMs: number;
   /** The job that the zone is part of; absent where only the zone itself is asked about. */
   within?: { job: Job; state: JobState; zoneId: string };
-}
-
-/** The kind of entry that a step without a product becomes, for what links speak of. */
-const ENTRY_OF: Record<StepKind, EventKind> = {
-  coat: 'coated',
-  fill: 'filled',
-  clean: 'cleaned',
-  sand: 'sanded',
-  guide: 'guideCoated',
-  polish: 'polished',
-  strip: 'stripped',
-  blast: 'blasted',
-  repair: 'repaired',
-  fit: 'fitted',
-  tape: 'masked',
-  clamp: 'fitted',
-  wax: 'polished',
-};
-
-/** The kind of entry that a step becomes: a coat of converter is logged as rust that was treated. */
-export function entryKindOf(step: Step): EventKind {
-  const used = 'product' in step ? FAMILIES[step.product.family].usedIn : 'none';
-  return used === 'none' ? ENTRY_OF[step.kind] : used;
 }
 
 const aroundIn = ({ job, state, zoneId }: NonNullable<VerdictInput['within']>, kind: EventKind): RuleAround => ({
@@ -110,6 +86,7 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     method,
     products,
     nowMs,
+    ...(input.ahead && { ahead: input.ahead.surface }),
     ...(input.within && { around: aroundIn(input.within, entryKindOf(step)) }),
   };
   const findings: Verdict['findings'] = [];

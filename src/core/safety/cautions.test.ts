@@ -1,4 +1,5 @@
 import { SHIPPED_PRODUCTS } from '../library/shipped';
+import { FAMILIES } from '../library/product';
 import { EVENT_KINDS } from '../log/event';
 import { STRIP_METHODS } from '../log/tools';
 import { products } from '../testing';
@@ -34,18 +35,37 @@ describe('cautions', () => {
   it('stripping warns of what it is done with', () => {
     expect(ids('stripped', undefined, false, 'chemical')).toEqual(['chemical']);
     expect(ids('stripped', undefined, false, 'heat')).toEqual(['heat']);
-    expect(ids('stripped', undefined, false, 'flapDisc')).toEqual(['dust']);
-    for (const m of STRIP_METHODS) expect(ids('stripped', undefined, true, m)).toHaveLength(2);
+    expect(ids('stripped', undefined, false, 'flapDisc')).toEqual(['dust', 'wire', 'sparks']);
+    for (const m of STRIP_METHODS) expect(ids('stripped', undefined, true, m)).toContain('oldCoating');
   });
 
   it.each([
-    ['patch', ['weld']],
-    ['shrink', ['weld']],
-    ['laminate', ['peroxide', 'glass']],
+    ['patch', ['zincDust', 'sparks', 'weld']],
+    ['pullAndFill', ['dust', 'sparks', 'weld']],
+    ['shrink', ['heat', 'weld']],
+    ['laminate', ['styrene', 'peroxide', 'glass']],
     ['vAndEpoxy', ['epoxy', 'glass']],
-    ['spotBlast', ['blast']],
-    ['convert', ['acid']],
+    ['spotBlast', ['wire', 'blast']],
+    ['convert', ['acid', 'dust']],
+    ['drain', ['raised']],
   ] as const)('a repair by %s: %j', (how, want) => expect(ids('repaired', undefined, false, how)).toEqual(want));
+
+  it.each([
+    ['glassfibre', ['glass']],
+    ['galvanised', ['zincDust']],
+    ['aluminium', ['aluminium']],
+    ['steel', []],
+  ] as const)('dust of %s brings %j', (substrate, want) =>
+    expect(ids('sanded', undefined, false, undefined, { substrate })).toEqual(['dust', ...want]),
+  );
+
+  it('every spray of something with solvent says so, two-pack too; water says mist; and nothing is said twice', () => {
+    for (const x of SHIPPED_PRODUCTS.filter((p) => FAMILIES[p.family].usedIn === 'coated')) {
+      const list = ids('coated', x, true);
+      expect(new Set(list).size).toBe(list.length);
+      expect(list.some((id) => id === 'solvent' || id === 'mist' || id === 'sealerFume')).toBe(true);
+    }
+  });
 
   it('never says that something is safe', () => {
     for (const kind of EVENT_KINDS)

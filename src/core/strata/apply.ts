@@ -40,6 +40,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
       ...freshSurface(SUBSTRATE, e.atMs),
       blastProfileUm: e.profileUm,
       ...(e.wet && !e.inhibitor && { blastWet: true }),
+      ...(e.media === 'Soda' && { residue: 'soda' as const }),
     },
     ...(e.salts !== undefined && { salts: e.salts }),
   }),
@@ -60,7 +61,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   sanded,
   cleaned: (s, e, { products }) => ({
     ...s,
-    surface: { ...s.surface, clean: { atMs: e.atMs, productId: e.productId } },
+    surface: wiped(s.surface, e, washes(products(e.productId))),
     // Only water takes salt out of steel, and only where it reaches the steel.
     ...(s.salts && isOpenSubstrate(s) && washes(products(e.productId)) && { salts: false }),
   }),
@@ -98,6 +99,11 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, contex
   return before && change(event.kind, before, event, context);
 }
 
+/** A wipe takes guide coat with it; water also what a blast left. */
+function wiped({ guideCoat: _, residue, ...surface }: Surface, e: EventOf<'cleaned'>, water: boolean): Surface {
+  return { ...surface, ...(residue && !water && { residue }), clean: { atMs: e.atMs, productId: e.productId } };
+}
+
 const washes = (p: Product | undefined): boolean => p !== undefined && isWaterBased(p);
 const isOpenSubstrate = (s: Strata): boolean =>
   s.surface.exposes === SUBSTRATE || s.surface.spots?.exposes === SUBSTRATE;
@@ -116,8 +122,11 @@ function repaired(s: Strata, e: EventOf<'repaired'>, first: FirstIdOf): Strata {
     method: e.method,
     ...(e.temporaryMonths && { temporaryUntilMs: addMonths(e.atMs, e.temporaryMonths).getTime() }),
   };
+  // Whatever was done, hands, sparks or dust have been there since the last wipe.
+  const { clean: _, ...surface } = s.surface;
   return {
     ...s,
+    surface,
     ...(dealtWith && { faults: s.faults.map((f) => (dealtWith.has(first(f.id)) ? { ...f, doneMs: e.atMs } : f)) }),
     repairs: [...before, made],
   };
@@ -216,6 +225,7 @@ function laid(
         basis: 'estimated',
         startedMs: e.atMs,
         lastAppliedMs: e.atMs,
+        ...(s.surface.scratch && { overGrit: s.surface.scratch.grit }),
         ...(e.air && { air: e.air }),
         ...extra,
       };
@@ -245,5 +255,6 @@ function topped(s: Strata, layers: Layer[], atMs: number): Surface {
     ...(exposes === SUBSTRATE && { brightMs: atMs }),
     ...(!moved && s.surface.spots && { spots: s.surface.spots }),
     ...(exposes === SUBSTRATE && s.surface.blastProfileUm && { blastProfileUm: s.surface.blastProfileUm }),
+    ...(exposes === SUBSTRATE && s.surface.residue && { residue: s.surface.residue }),
   };
 }

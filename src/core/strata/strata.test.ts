@@ -125,11 +125,14 @@ describe('strata', () => {
     expect(strata(...painted, stripped)).toMatchObject({ salts: true, surface: { brightMs: T0 + 600 * 60_000 } });
   });
 
-  it('guide coat and cleanness are lost with the next dust or coat', () => {
+  it('guide coat goes with a wipe, and both guide coat and cleanness with the next dust', () => {
     const guide = ev({ kind: 'guideCoated', atMin: 400, productId: 'guide-powder' });
     const clean = ev({ kind: 'cleaned', atMin: 410, productId: 'cleaner-metal' });
-    expect(strata(coat(0, 'highbuild-2k'), guide, clean).surface).toMatchObject({ guideCoat: {}, clean: {} });
-    const after = strata(coat(0, 'highbuild-2k'), guide, clean, sand(420, 20)).surface;
+    expect(strata(coat(0, 'highbuild-2k'), guide).surface).toMatchObject({ guideCoat: {} });
+    const wiped = strata(coat(0, 'highbuild-2k'), guide, clean).surface;
+    expect(wiped).toMatchObject({ clean: {} });
+    expect(wiped.guideCoat).toBeUndefined();
+    const after = strata(coat(0, 'highbuild-2k'), clean, guide, sand(420, 20)).surface;
     expect(after.guideCoat).toBeUndefined();
     expect(after.clean).toBeUndefined();
   });

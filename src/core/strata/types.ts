@@ -23,6 +23,8 @@ export interface Layer {
   basis: Basis;
   startedMs: number;
   lastAppliedMs: number;
+  /** Paper whose scratch it was laid on. */
+  overGrit?: number;
   /** Air when the last coat went on. */
   air?: AirReading;
   hardenerId?: string;
@@ -53,6 +55,8 @@ export interface Surface {
   spots?: { exposes: string; atMs: number };
   /** Surface profile of a blast, µm. */
   blastProfileUm?: number;
+  /** What a blast left that keeps paint from holding, until it is washed off with water. */
+  residue?: 'soda';
   /** Where the substrate lies open: when it was last bared or abraded bright, ms. Flash rust counts from there. */
   brightMs?: number;
   /** Blasted wet, without inhibitor, and not abraded since: it rusts within the hour. */

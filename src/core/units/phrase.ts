@@ -63,9 +63,9 @@ export class Phrase {
     return this.parts.map((p) => (typeof p === 'string' ? p : figureText(p, system))).join('');
   }
 
-  /** In the core's own units, for logs and tests. */
+  /** In the core's own units and with plain spaces, for logs and tests. */
   toString(): string {
-    return this.in('metric');
+    return this.in('metric').replaceAll('\u00a0', ' ');
   }
 }
 

@@ -11,7 +11,6 @@ import {
   MEDIA_NAMES,
   openFaults,
   strataBefore,
-  STRIP_METHODS,
   TREATMENT_NAMES,
   TREATMENTS,
   ok,
@@ -255,15 +254,12 @@ function Filled({
   const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, at.ok ? at.value : tick);
   const judged = old ? undefined : verdict;
   const stopped = judged?.verdict.level === 'stop';
-  const overOld = strata?.layers.some((l) => l.family === 'oldCoating') ?? false;
-  const cautions = advice?.cautionsFor(
-    kind,
-    product,
-    overOld,
-    kind === 'stripped'
-      ? STRIP_METHODS.find((m) => m === texts.method)
-      : TREATMENTS.find((t) => TREATMENT_NAMES[t] === texts.method),
-  );
+  // Where there is a verdict it knows what is worked on; what it says among its reasons is not said again.
+  const cautions = verdict
+    ? verdict.verdict.findings.flatMap((f) =>
+        f.level === 'note' && f.ruleId.startsWith('caution.') ? [{ id: f.ruleId, text: f.says }] : [],
+      )
+    : advice?.cautionsFor(kind, product, strata?.layers.some((l) => l.family === 'oldCoating') ?? false);
 
   const change = (name: string, text: string) => {
     setProblems(({ [name]: _, ...rest }) => rest);

@@ -1,0 +1,64 @@
+import { isRust } from '../faults/treatment';
+import { FAMILIES, isThinFilm, type ProductFamily } from '../library/product';
+import { COMPATIBILITY } from '../systems/compatibility';
+import { entryOf, type Entry } from '../systems/entry';
+import { MATERIAL_OF, type LayerFamily, type Material, type SurfaceKind } from '../systems/surfaces';
+import { openFaults, SUBSTRATE, type Layer } from '../strata/types';
+import type { RuleContext, Step } from './rule';
+
+/** Profile that a blast must leave to be a key, µm: less is only a matt surface. */
+export const KEYING_PROFILE_UM = 8;
+/** Under this a profile only just grips, µm. */
+export const SHALLOW_PROFILE_UM = 20;
+
+const isLayerFamily = (f: ProductFamily): f is LayerFamily => FAMILIES[f].role !== 'aid';
+
+/** Whether steel that lies open has rust on it: by its clock, or marked since it was last made bright. */
+function isRusty({ strata, status, nowMs }: RuleContext): boolean {
+  const { rust } = status;
+  if (rust && rust.rustsMs !== null && rust.rustsMs < nowMs) return true;
+  const bright = strata.surface.brightMs ?? -Infinity;
+  return openFaults(strata).some((f) => isRust(f.mark.fault) && f.atMs >= bright);
+}
+
+function kindOfLayer(c: RuleContext, layer: Layer): SurfaceKind {
+  if (layer.family === 'oldCoating' && c.strata.substrate === 'plastic') return 'paintedPlastic';
+  return isLayerFamily(layer.family) ? layer.family : 'oldCoating';
+}
+const kindOfSubstrate = (c: RuleContext): SurfaceKind =>
+  c.strata.substrate === 'steel' && isRusty(c) ? 'rustySteel' : c.strata.substrate;
+
+/** What lies on top. */
+export function surfaceOf(c: RuleContext): SurfaceKind {
+  const top = c.strata.layers[c.strata.layers.length - 1];
+  return top ? kindOfLayer(c, top) : kindOfSubstrate(c);
+}
+
+/** What shows at spots that were sanded through; a thin film that was is gone there. */
+export function spotsOf(c: RuleContext): SurfaceKind | undefined {
+  const { spots } = c.strata.surface;
+  if (!spots) return undefined;
+  const { layers } = c.strata;
+  let at = spots.exposes === SUBSTRATE ? -1 : layers.findIndex((l) => l.id === spots.exposes);
+  while (at >= 0 && isThinFilm(layers[at]!.family)) at--;
+  return at < 0 ? kindOfSubstrate(c) : kindOfLayer(c, layers[at]!);
+}
+
+/** Filler straight on metal lies in a ring of bare metal that was scratched wider than the dent. */
+export function bareRingOf(c: RuleContext): SurfaceKind | undefined {
+  const [first] = c.strata.layers;
+  const metal = ['steel', 'galvanised', 'aluminium'].includes(c.strata.substrate);
+  const all = c.strata.layers.every((l) => FAMILIES[l.family].role === 'filler');
+  return metal && first && all ? c.strata.substrate : undefined;
+}
+
+/** The column of what is put on; undefined for a step that puts nothing on. */
+export const materialOf = (step: Step): Material | undefined =>
+  'product' in step ? (MATERIAL_OF[step.product.family] ?? undefined) : undefined;
+
+export const entryOn = (c: RuleContext, surface: SurfaceKind, material: Material): Entry =>
+  entryOf(COMPATIBILITY[surface].on[material], c.method);
+
+/** Whether there is a scratch for the next coat to grip. */
+export const isKeyed = (c: RuleContext): boolean =>
+  c.strata.surface.scratch !== undefined || (c.strata.surface.blastProfileUm ?? 0) >= KEYING_PROFILE_UM;

@@ -1,0 +1,254 @@
+import type { MediaName } from '../library/media';
+import type { SubstrateKind } from '../library/substrates';
+import type { Treatment } from '../log/marks';
+import type { StripMethod } from '../log/tools';
+import { care, no, OK, type Entry } from './entry';
+
+const GRINDS_ZINC = care('Grinding takes the zinc off with the paint.', 'Strip it chemically or with a scraper.');
+const ATTACKS = no('Stripper attacks plastic and laminate.', 'Sand it.');
+const BLISTERS = no('Heat softens the laminate and lifts blisters in it.', 'Sand or scrape it.');
+const STEEL_WIRE = care(
+  'Steel wire tears soft aluminium and leaves iron in it, which starts corrosion.',
+  'A stainless brush that never touched steel, or fine paper.',
+);
+
+/** Which way of taking a coating off each substrate bears. */
+export const STRIPPING: { readonly [S in SubstrateKind]: { readonly [M in StripMethod]: Entry } } = {
+  steel: {
+    chemical: OK,
+    scraper: OK,
+    wireWheel: OK,
+    flapDisc: OK,
+    sander: OK,
+    heat: care('Heat bows thin flat sheet.', 'Keep it moving, and stop when the paint lifts.'),
+  },
+  galvanised: {
+    chemical: OK,
+    scraper: OK,
+    wireWheel: GRINDS_ZINC,
+    flapDisc: GRINDS_ZINC,
+    sander: GRINDS_ZINC,
+    heat: care('Heat drives fume out of the zinc.', 'Strip it chemically.'),
+  },
+  aluminium: {
+    chemical: care('Alkaline stripper eats aluminium.', 'Only one whose sheet names it, and rinse it off.'),
+    scraper: OK,
+    wireWheel: STEEL_WIRE,
+    flapDisc: care('Aluminium clogs and gouges fast.', 'Fine paper, little pressure, nothing that cut steel before.'),
+    sander: OK,
+    heat: care('Aluminium softens and bows long before it shows.', 'Stay under the temperature of its sheet.'),
+  },
+  glassfibre: {
+    chemical: ATTACKS,
+    scraper: OK,
+    wireWheel: no('A wire wheel tears the gel and the fibre open.', 'Sand it.'),
+    flapDisc: care('A flap disc is through the gel in a moment.', 'P80 on a sander with a soft pad.'),
+    sander: OK,
+    heat: BLISTERS,
+  },
+  smc: {
+    chemical: ATTACKS,
+    scraper: OK,
+    wireWheel: no('A wire wheel tears the compound open.', 'Sand it.'),
+    flapDisc: care('A flap disc cuts into the compound at once.', 'P80 to P180 on a sander.'),
+    sander: OK,
+    heat: BLISTERS,
+  },
+  plastic: {
+    chemical: ATTACKS,
+    scraper: care('A blade gouges plastic.', 'Sand it with P320 and finer.'),
+    wireWheel: no('A wire wheel gouges and melts plastic.', 'Sand it with P320 and finer.'),
+    flapDisc: no('A flap disc melts and tears plastic.', 'Sand it with P320 and finer.'),
+    sander: care('Plastic melts under a fast sander and raises hairs.', 'P320 and finer, slowly.'),
+    heat: no('Plastic softens and sags under heat.', 'Sand it with P320 and finer.'),
+  },
+};
+
+const ZINC_OFF = no('Blasting takes the zinc off.', 'Strip it chemically, or use plastic or soda.');
+const TOO_HARD = no(
+  'This media is too hard for this substrate: it cuts and bends it.',
+  'Scrape it, or use a softer media.',
+);
+const IRON_IN = no(
+  'This media is too hard for aluminium: it cuts it and beats dirt in.',
+  'Fine glass, plastic or soda at low pressure.',
+);
+const BEADS_PEEN = care('Beads close the surface and stretch thin sheet.', 'Low pressure, from a distance.');
+const LAMINATE_SOFT = care(
+  'Even soft media opens the gel where it lingers.',
+  'Low pressure, a flat angle, and keep moving.',
+);
+const RINSE_SODA = care(
+  'Soda leaves no key, and what stays of it keeps paint from holding.',
+  'Wash it off with water, dry, then abrade.',
+);
+
+/** Which blast media each substrate bears. */
+export const BLASTING: { readonly [S in SubstrateKind]: { readonly [M in MediaName]: Entry } } = {
+  steel: {
+    'Crushed glass': OK,
+    Slag: OK,
+    Garnet: OK,
+    'Fine crushed glass': OK,
+    'Glass beads': OK,
+    Plastic: OK,
+    Soda: RINSE_SODA,
+  },
+  galvanised: {
+    'Crushed glass': ZINC_OFF,
+    Slag: ZINC_OFF,
+    Garnet: ZINC_OFF,
+    'Fine crushed glass': ZINC_OFF,
+    'Glass beads': ZINC_OFF,
+    Plastic: OK,
+    Soda: RINSE_SODA,
+  },
+  aluminium: {
+    'Crushed glass': IRON_IN,
+    Slag: IRON_IN,
+    Garnet: IRON_IN,
+    'Fine crushed glass': OK,
+    'Glass beads': BEADS_PEEN,
+    Plastic: OK,
+    Soda: RINSE_SODA,
+  },
+  glassfibre: {
+    'Crushed glass': TOO_HARD,
+    Slag: TOO_HARD,
+    Garnet: TOO_HARD,
+    'Fine crushed glass': TOO_HARD,
+    'Glass beads': TOO_HARD,
+    Plastic: LAMINATE_SOFT,
+    Soda: RINSE_SODA,
+  },
+  smc: {
+    'Crushed glass': TOO_HARD,
+    Slag: TOO_HARD,
+    Garnet: TOO_HARD,
+    'Fine crushed glass': TOO_HARD,
+    'Glass beads': TOO_HARD,
+    Plastic: LAMINATE_SOFT,
+    Soda: RINSE_SODA,
+  },
+  plastic: {
+    'Crushed glass': TOO_HARD,
+    Slag: TOO_HARD,
+    Garnet: TOO_HARD,
+    'Fine crushed glass': TOO_HARD,
+    'Glass beads': TOO_HARD,
+    Plastic: LAMINATE_SOFT,
+    Soda: RINSE_SODA,
+  },
+};
+
+const METAL_ONLY = no(
+  'That is work for metal: this substrate cracks under it.',
+  'Sand it back, and laminate or fill with what holds here.',
+);
+const WELDS_METAL = no('Only metal is welded: this substrate burns.', 'Laminate or bond it, with what holds here.');
+const ALUMINIUM_WELD = care('Aluminium takes its own weld process and tools that never touched steel.');
+const ZINC_FUME = care(
+  'Zinc fume makes ill hours later.',
+  'Grind the zinc off the weld line; extraction and a fume mask.',
+);
+const IRON_ONLY = no('Converter reacts with rusty iron; on this substrate it does nothing.', 'Sand it.');
+const LAMINATE_ON_METAL = no(
+  'Laminate over a hole in metal lets go and traps water behind it.',
+  'Weld or bond in sound metal.',
+);
+const SHRINKS_STEEL = care(
+  'Aluminium shrinks less and is soft long before it glows.',
+  'Only by those equipped for it.',
+);
+const STEEL_BRUSH = care('A steel brush leaves iron in aluminium.', 'A stainless one, or paper.');
+const ZINC_BRUSH = care(
+  'Brushing to bright steel takes the zinc with it.',
+  'Only where rust has already eaten it; epoxy at once.',
+);
+const POLYESTER_RESIN = no(
+  'Polyester resin does not bond to this: epoxy resin, or a two-part repair for plastic.',
+  'Epoxy resin on moulded compound; a flexible two-part repair on plastic.',
+);
+const SMC_RESIN = care('Polyester resin does not bond to moulded compound.', 'Epoxy resin only.');
+const SMC_FILL = care('Polyester filler does not bond to moulded compound.', 'Epoxy filler.');
+const PLASTIC_FILL = care('Polyester filler cracks where plastic flexes.', 'A flexible filler for plastic.');
+
+type Repairs = { readonly [T in Treatment]: Entry };
+const METAL: Repairs = {
+  abrade: OK,
+  spotBlast: OK,
+  convert: OK,
+  cutOut: OK,
+  patch: OK,
+  pushOut: OK,
+  pullAndFill: OK,
+  hammerAndDolly: OK,
+  shrink: OK,
+  fill: OK,
+  feather: OK,
+  strip: OK,
+  laminate: LAMINATE_ON_METAL,
+  vAndEpoxy: care('A crack in metal is stopped by drilling and welding.', 'Epoxy only where nothing bears on it.'),
+  rebond: OK,
+  drain: OK,
+};
+const LAMINATE: Repairs = {
+  ...METAL,
+  spotBlast: care('Blasting and wire open the gel.', 'Sand it.'),
+  convert: IRON_ONLY,
+  cutOut: care('Cut back to sound laminate, then laminate it.'),
+  patch: WELDS_METAL,
+  pushOut: METAL_ONLY,
+  pullAndFill: METAL_ONLY,
+  hammerAndDolly: METAL_ONLY,
+  shrink: WELDS_METAL,
+  laminate: OK,
+  vAndEpoxy: OK,
+};
+
+/** Which repair each substrate bears. */
+export const REPAIRING: { readonly [S in SubstrateKind]: Repairs } = {
+  steel: METAL,
+  galvanised: {
+    ...METAL,
+    abrade: ZINC_BRUSH,
+    spotBlast: ZINC_BRUSH,
+    cutOut: ZINC_FUME,
+    patch: ZINC_FUME,
+    pullAndFill: ZINC_FUME,
+    shrink: ZINC_FUME,
+  },
+  aluminium: {
+    ...METAL,
+    spotBlast: STEEL_BRUSH,
+    convert: IRON_ONLY,
+    cutOut: ALUMINIUM_WELD,
+    patch: ALUMINIUM_WELD,
+    pullAndFill: ALUMINIUM_WELD,
+    shrink: SHRINKS_STEEL,
+  },
+  glassfibre: LAMINATE,
+  smc: { ...LAMINATE, laminate: SMC_RESIN, fill: SMC_FILL },
+  plastic: {
+    ...LAMINATE,
+    spotBlast: no('Blasting and wire melt and tear plastic.', 'Sand it with P320 and finer.'),
+    pushOut: care('Plastic goes back only when it is warm through.', 'Warm it slowly, and push from behind.'),
+    cutOut: care('Cut back to what holds, then weld the plastic or bond it.'),
+    laminate: POLYESTER_RESIN,
+    fill: PLASTIC_FILL,
+  },
+};
+
+/** The coarsest paper that a bare substrate bears without harm. */
+export const COARSEST_PAPER: { readonly [S in SubstrateKind]: { grit: number; says: string; clears: string } } = {
+  steel: { grit: 24, says: 'Coarser than this tears the sheet.', clears: 'P36 and finer.' },
+  galvanised: { grit: 180, says: 'Coarse paper takes the zinc off.', clears: 'A pad or P240: only dull it.' },
+  aluminium: { grit: 60, says: 'Aluminium is soft: coarse paper gouges it.', clears: 'P80 and finer.' },
+  glassfibre: { grit: 60, says: 'Coarse paper is through the gel into the fibre.', clears: 'P80 and finer.' },
+  smc: { grit: 60, says: 'Coarse paper tears pores open.', clears: 'P80 and finer.' },
+  plastic: {
+    grit: 180,
+    says: 'Coarse paper raises hairs on plastic that show through paint.',
+    clears: 'P320 and finer; P180 only on textured parts that get primer.',
+  },
+};

@@ -1,0 +1,87 @@
+import type { ProductFamily } from '../library/families';
+import type { SubstrateKind } from '../library/substrates';
+
+/** Families that make a layer which something may lie on. */
+export type LayerFamily = Exclude<ProductFamily, 'guideCoat' | 'cleaner' | 'thinner' | 'hardener'>;
+
+/** What a hand meets on top: a bare substrate, or the layer there. */
+export type SurfaceKind = SubstrateKind | 'rustySteel' | 'paintedPlastic' | LayerFamily;
+
+/** As a sentence names them. */
+export const SURFACE_NAMES: { readonly [S in SurfaceKind]: string } = {
+  steel: 'bare steel',
+  rustySteel: 'rusty steel',
+  galvanised: 'bare galvanised steel',
+  aluminium: 'bare aluminium',
+  glassfibre: 'bare glassfibre',
+  smc: 'bare moulded compound',
+  plastic: 'bare plastic',
+  paintedPlastic: 'the old finish of a plastic part',
+  oldCoating: 'an old coating',
+  converter: 'converter',
+  etch: 'etch primer',
+  weldThrough: 'weld-through primer',
+  epoxy: 'epoxy',
+  dtm: 'direct-to-metal primer',
+  glassFiller: 'glass-reinforced filler',
+  lightFiller: 'filler',
+  glaze: 'glaze',
+  sprayFiller: 'spray filler',
+  highBuild: 'high-build primer',
+  plasticPromoter: 'promoter',
+  seamSealer: 'seam sealer',
+  underseal: 'underseal',
+  baseSolvent: 'base coat',
+  baseWater: 'waterborne base',
+  singleStage: 'single-stage',
+  clear: 'clear',
+};
+
+/**
+ * Materials that go on, as columns of the tables: families that behave alike towards what is below stand in one.
+ */
+export const MATERIALS = [
+  'converter',
+  'etch',
+  'epoxy',
+  'dtm',
+  'weldThrough',
+  'glassFiller',
+  'lightFiller',
+  'glaze',
+  'sprayFiller',
+  'highBuild',
+  'promoter',
+  'sealer',
+  'underseal',
+  'base',
+  'singleStage',
+  'clear',
+] as const;
+export type Material = (typeof MATERIALS)[number];
+
+/** The column of each family; null for what is used up and lays nothing. */
+export const MATERIAL_OF: { readonly [F in ProductFamily]: Material | null } = {
+  oldCoating: null,
+  converter: 'converter',
+  etch: 'etch',
+  epoxy: 'epoxy',
+  weldThrough: 'weldThrough',
+  dtm: 'dtm',
+  glassFiller: 'glassFiller',
+  lightFiller: 'lightFiller',
+  glaze: 'glaze',
+  sprayFiller: 'sprayFiller',
+  highBuild: 'highBuild',
+  plasticPromoter: 'promoter',
+  seamSealer: 'sealer',
+  underseal: 'underseal',
+  baseSolvent: 'base',
+  baseWater: 'base',
+  singleStage: 'singleStage',
+  clear: 'clear',
+  guideCoat: null,
+  cleaner: null,
+  thinner: null,
+  hardener: null,
+};
