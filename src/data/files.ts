@@ -52,7 +52,7 @@ export async function readFile(file: File): Promise<Result<JobFile, FileProblem[
 
 /** Writes moments of a job's clocks to a calendar file. Throws with a sentence where there are none. */
 export async function exportCalendar(open: OpenJob, moments: readonly CalendarMoment[], now: number): Promise<void> {
-  const { writeCalendar } = await import('@/core/formats/ical');
+  const { writeCalendar } = await loadFormats();
   const r = writeCalendar(moments, open.job.name, now);
   if (!r.ok) throw new Error(r.error);
   saveText(`${slug(open.job.name)}.ics`, r.value, 'text/calendar');
