@@ -2,7 +2,7 @@ import { LogScreen } from '@/features/log/LogScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces, fault, treatment, media, bar } = usePageParams('/log');
+  const { job, zones, kind, product, replaces, fault, treatment, media, bar, grit } = usePageParams('/log');
   return (
     <LogScreen
       jobId={job}
@@ -14,6 +14,7 @@ export default function LogRoute() {
       treatment={treatment}
       media={media}
       bar={bar}
+      grit={grit}
     />
   );
 }

@@ -23,10 +23,10 @@ import {
   type Statuses,
   type ZoneStatus,
 } from '@/core';
-import type { Bench, EntryDraft, Judgement, VerdictInput } from '@/core/advice';
+import type { Bench, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
 import { useClimate, type Climate } from './climate';
 import { useNow } from './clock';
-import { openJobs, useAdvice, useJob, useJobs } from './jobs';
+import { openJobs, useAdvice, useJob, useJobs, useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
 import type { Settings, ShopRecord } from './records';
 import { SHOP } from './queryKeys';
@@ -175,6 +175,24 @@ export function useVerdictInput(open: OpenJob, now: number): (zoneId: string) =>
       settings && air && advice ? advice.verdictInputAt(benchOf(open, air, settings), zoneId, now) : undefined,
     [open, now, settings, air, advice],
   );
+}
+
+/** What is still to come on a zone until it is fitted, worked out when asked; undefined while something of it is loading. */
+export function useRoute(open: OpenJob, zoneId: string, now: number): (() => Route | undefined) | undefined {
+  const advice = useAdvice();
+  const settings = useSettings();
+  const air = useAirSource();
+  const { all } = useLibrary();
+  return useMemo(() => {
+    if (!settings || !air || !advice) return undefined;
+    return () => {
+      const input = advice.verdictInputAt(benchOf(open, air, settings), zoneId, now);
+      const areaCm2 = open.job.zones.find((z) => z.id === zoneId)?.areaCm2;
+      if (!input || areaCm2 === undefined) return undefined;
+      const clocks = book.clocks(open, air.shop, air.room(open), zoneId);
+      return advice.routeFrom({ input, state: open.state, all, clocks, level: open.job.level, areaCm2 });
+    };
+  }, [open, zoneId, now, settings, air, advice, all]);
 }
 
 export interface ClockDetail {

@@ -33,6 +33,8 @@ export interface Pages {
     media?: MediaName;
     /** Pressure of a blast, bar. */
     bar?: string;
+    /** Paper of a sanding. */
+    grit?: string;
   };
   '/map': OfJob & { panel?: string };
   '/mix': OfJob & { zones?: string };

@@ -150,6 +150,7 @@ export const STEP_KINDS = [
   'tape',
   'clamp',
   'wax',
+  'wait',
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
 

@@ -17,6 +17,7 @@ const ENTRY_OF: Record<StepKind, EventKind> = {
   tape: 'masked',
   clamp: 'fitted',
   wax: 'polished',
+  wait: 'baked',
 };
 
 /** The kind of entry that a step becomes: a coat of converter is logged as rust that was treated. */

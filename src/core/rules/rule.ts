@@ -22,7 +22,8 @@ export type Step =
   | { kind: 'fit' }
   | { kind: 'tape' }
   | { kind: 'clamp' }
-  | { kind: 'wax' };
+  | { kind: 'wax' }
+  | { kind: 'wait' };
 export type StepKind = Step['kind'];
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>;
 

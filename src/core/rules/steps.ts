@@ -55,6 +55,7 @@ export function stepOf(
     case 'tape':
     case 'clamp':
     case 'wax':
+    case 'wait':
       return { kind: step };
     case null:
       return undefined;

@@ -3,9 +3,11 @@ import { format } from 'date-fns/format';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
+  DEFAULT_METHOD,
   draftFor,
+  GRITS,
   keepOutsOn,
-  likelyKind,
+  nextKind,
   likelyRemovalUm,
   LOGGABLE,
   MEDIA_NAMES,
@@ -34,6 +36,7 @@ import {
   useJobs,
   useLibrary,
   useAdvice,
+  useSettings,
   useStatuses,
   type OpenJob,
 } from '@/data';
@@ -79,6 +82,8 @@ interface Props {
   /** What it was blasted with, and the pressure that was held, bar. */
   media?: string;
   bar?: string;
+  /** The paper that it was sanded with. */
+  grit?: string;
 }
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
@@ -111,6 +116,7 @@ function Sheet({
   treatment,
   media,
   bar,
+  grit,
 }: Props & { jobs: OpenJob[]; start: OpenJob }) {
   const [jobId, setJobId] = useState(start.job.id);
   const [old] = useState(() => entryOf(start, replaces));
@@ -134,6 +140,7 @@ function Sheet({
       treatment={TREATMENTS.find((t) => t === treatment)}
       media={MEDIA_NAMES.find((m) => m === media)}
       bar={bar}
+      grit={GRITS.find((g) => g === Number(grit))}
       old={old}
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
@@ -155,6 +162,7 @@ interface FilledProps {
   treatment: Treatment | undefined;
   media: MediaName | undefined;
   bar: string | undefined;
+  grit: number | undefined;
   /** The entry that is being corrected. */
   old: PlainEvent | undefined;
   onJob(id: string): void;
@@ -171,6 +179,7 @@ function Filled({
   treatment,
   media,
   bar,
+  grit,
   old,
   onJob,
   onZones,
@@ -183,6 +192,7 @@ function Filled({
   const tick = useNow();
   const statuses = useStatuses(open, now);
   const command = useLogCommand(open.job.id);
+  const settings = useSettings();
   const advice = useAdvice();
 
   const first = zones[0];
@@ -198,14 +208,27 @@ function Filled({
   );
   const status = first ? statuses.get(first) : undefined;
   const [chosen, setChosen] = useState<LoggableKind | undefined>(asked);
-  const kind = chosen ?? (status ? likelyKind(status, strata) : 'coated');
+  const way = useMemo(
+    () =>
+      status && {
+        status,
+        strata,
+        state: open.state,
+        all,
+        level: open.job.level,
+        method: settings?.method ?? DEFAULT_METHOD,
+        nowMs: now,
+      },
+    [status, strata, open.state, all, open.job.level, settings, now],
+  );
+  const kind = chosen ?? (way ? nextKind(way) : 'coated');
   const keepOuts = useMemo(
     () => [...new Set(zones.flatMap((z) => keepOutsOn(open.job, z).map((k) => k.name)))],
     [zones, open.job],
   );
   const draft = useMemo(
-    () => (status ? draftFor(kind, status, strata, open.state, all, open.job.level, keepOuts) : {}),
-    [kind, status, strata, open.state, all, open.job.level, keepOuts],
+    () => (way ? draftFor(kind, way.status, strata, open.state, all, open.job.level, keepOuts, way.method) : {}),
+    [kind, way, strata, open.state, all, open.job.level, keepOuts],
   );
   const [edits, setEdits] = useState<Texts>(() => {
     if (old && asked) return textsOfEntry(old, asked, units);
@@ -216,6 +239,11 @@ function Filled({
       return {
         ...textsOfMedia(media, units),
         ...(bar && { barG: formatForInput(Number(bar), { quantity: 'pressure' }, units) }),
+      };
+    if (grit && asked === 'sanded' && status)
+      return {
+        grit: String(grit),
+        removedUm: formatForInput(likelyRemovalUm(grit, status, strata), { quantity: 'film' }, units),
       };
     const p = askedProduct ? lookup(askedProduct) : undefined;
     return p && asked ? textsOf(asked, productDefaults(asked, p), units) : {};

@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import {
   APPLICATIONS,
+  DEFAULT_METHOD,
   APPLICATION_KINDS,
   isFiller,
   MINUTE_MS,
@@ -12,7 +13,17 @@ import {
   type Shape,
 } from '@/core';
 import { potLifeMinutes } from '@/core/mix';
-import { nowMs, useJobs, useConditions, useLibrary, useNow, useAdvice, useStatuses, type OpenJob } from '@/data';
+import {
+  nowMs,
+  useJobs,
+  useConditions,
+  useLibrary,
+  useNow,
+  useAdvice,
+  useSettings,
+  useStatuses,
+  type OpenJob,
+} from '@/data';
 import { clockTime, money } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { readNumber, formatForInput } from '@/ui/numbers';
@@ -40,6 +51,7 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
   const { jobs, loading } = useJobs();
   const { draft, save } = useMixDraft();
   const { all } = useLibrary();
+  const settings = useSettings();
   const [now] = useState(nowMs);
   const withZones = jobs.filter((j) => j.job.zones.length > 0);
   const asked = withZones.find((j) => j.job.id === jobId);
@@ -61,7 +73,9 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
     draft.jobId === open.job.id &&
     draft.zoneIds.every((z) => open.job.zones.some((x) => x.id === z)) &&
     all.some((p) => p.id === draft.productId);
-  const start = kept ? draft : newDraft(open, zoneIds ?? [], statuses, all);
+  const start = kept
+    ? draft
+    : newDraft(open, zoneIds ?? [], statuses, { all, method: settings?.method ?? DEFAULT_METHOD, nowMs: now });
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
 }
 

@@ -1,4 +1,4 @@
-import { clockShop, constantAir, foldLog, SHIPPED_PRODUCTS, zoneStatus } from '@/core';
+import { clockShop, constantAir, DEFAULT_METHOD, foldLog, SHIPPED_PRODUCTS, zoneStatus } from '@/core';
 import { overPoured, pourSteps, thinnerWithin } from '@/core/mix';
 import { coated, ev, foundBare, JOB, products, T0 } from '@/core/testing';
 import type { OpenJob } from '@/data';
@@ -89,12 +89,12 @@ describe('what a cup begins with', () => {
     get: (z: string) => zoneStatus(state.zones.get(z), clockShop(constantAir(20, 0.45)), T0, products),
   };
   it('no zone: a high-build primer, with the coats that its sheet says, two at most', () => {
-    const d = newDraft(open, [], statuses, SHIPPED_PRODUCTS);
+    const d = newDraft(open, [], statuses, { all: SHIPPED_PRODUCTS, method: DEFAULT_METHOD, nowMs: T0 });
     expect(products(d.productId)!.family).toBe('highBuild');
     expect(d.coats).toBe(Math.min(2, highbuild.coats));
   });
   it('a zone with one coat of epoxy on it: the next one of the same', () => {
-    const d = newDraft(open, ['lower'], statuses, SHIPPED_PRODUCTS);
+    const d = newDraft(open, ['lower'], statuses, { all: SHIPPED_PRODUCTS, method: DEFAULT_METHOD, nowMs: T0 });
     expect([d.productId, d.zoneIds]).toEqual(['epoxy-primer', ['lower']]);
   });
   it('the agreed level sets the coats', () => {

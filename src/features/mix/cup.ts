@@ -2,8 +2,9 @@ import {
   coatDefaults,
   FAMILIES,
   levelCoats,
-  likelyProduct,
+  nextProduct,
   type Application,
+  type DraftInput,
   type FieldProblem,
   type Product,
   type QualityLevel,
@@ -43,11 +44,24 @@ export function usualInCup(all: readonly Product[]): Product {
 }
 
 /** A cup for some zones, begun with what is most likely to go on next. */
-export function newDraft(open: OpenJob, zoneIds: string[], statuses: Statuses, all: readonly Product[]): MixDraft {
+export function newDraft(
+  open: OpenJob,
+  zoneIds: string[],
+  statuses: Statuses,
+  { all, method, nowMs }: Pick<DraftInput, 'all' | 'method' | 'nowMs'>,
+): MixDraft {
   const first = zoneIds[0];
   const status = first ? statuses.get(first) : undefined;
   const likely = status
-    ? likelyProduct('coated', status, first ? open.state.zones.get(first)?.strata : undefined, open.state, all)
+    ? nextProduct('coated', {
+        status,
+        strata: first ? open.state.zones.get(first)?.strata : undefined,
+        state: open.state,
+        all,
+        level: open.job.level,
+        method,
+        nowMs,
+      })
     : undefined;
   const product = likely && mixable(likely) ? likely : usualInCup(all);
   return {

@@ -1,4 +1,4 @@
-import { phrase } from '@/core';
+import { phrase, type Message } from '@/core';
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
@@ -7,10 +7,11 @@ import { useLibrary, useAdvice, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
-import { T } from '@/ui/T';
+import { T, type Tone } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
 import { pageHref } from '@/ui/pages';
+import { StillToCome } from './StillToCome';
 
 interface Props {
   open: OpenJob;
@@ -36,6 +37,8 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
         <Line
           key={s.label}
           label={s.label}
+          tone={VERDICT_TONE[s.verdict.level]}
+          said={s.untilMs === undefined ? verdictLine(s.verdict, now) : untilWords(s.untilMs, now)}
           verdict={s.verdict}
           now={now}
           expanded={expanded === s.label}
@@ -43,7 +46,7 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
         >
           {s.logs && (
             <Quiet
-              label="Log it"
+              label={s.step.kind === 'wait' ? 'Log a bake' : 'Log it'}
               onPress={() =>
                 router.navigate(
                   pageHref('/log', {
@@ -51,6 +54,8 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
                     zones: zoneId,
                     kind: s.logs,
                     product: 'product' in s.step ? s.step.product.id : undefined,
+                    treatment: s.step.kind === 'repair' ? s.step.treatment : undefined,
+                    grit: s.step.kind === 'sand' ? String(s.step.grit) : undefined,
                   }),
                 )
               }
@@ -58,12 +63,18 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
           )}
         </Line>
       ))}
+      <StillToCome open={open} zoneId={zoneId} now={now} />
     </Section>
   );
 });
 
+const untilWords = (untilMs: number | null, now: number): Message =>
+  untilMs === null ? 'It stands still in this air: warm the panel' : `Until ${whenAndWait(untilMs, now)}`;
+
 interface LineProps {
   label: string;
+  said: Message;
+  tone: Tone;
   verdict: Verdict;
   now: number;
   expanded: boolean;
@@ -71,14 +82,14 @@ interface LineProps {
   children: React.ReactNode;
 }
 
-function Line({ label, verdict, now, expanded, onPress, children }: LineProps) {
+function Line({ label, said, tone, verdict, now, expanded, onPress, children }: LineProps) {
   const { palette } = useLook();
   return (
     <View style={[styles.line, { borderBottomColor: palette.line }]} testID="next-step">
       <Pressable onPress={onPress} role="button" aria-expanded={expanded} style={styles.press}>
         <T kind="strong">{label}</T>
-        <T kind="small" tone={VERDICT_TONE[verdict.level]}>
-          {verdictLine(verdict, now)}
+        <T kind="small" tone={tone}>
+          {said}
         </T>
       </Pressable>
       {expanded && (

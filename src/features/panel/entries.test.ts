@@ -51,11 +51,7 @@ describe('when a stage comes', () => {
   it.each([
     [clock(now + HOUR), undefined, '15:00'],
     [clock(now + HOUR), range(now + HOUR, now + HOUR), '15:00'],
-    [
-      clock(now + HOUR),
-      range(now + HOUR / 2, now + 2 * HOUR),
-      '15:00, from 14:30 to 16:00 if the forecast is 3 K off',
-    ],
+    [clock(now + HOUR), range(now + HOUR / 2, now + 2 * HOUR), '15:00, from 14:30 to 16:00 if the forecast is 3 K off'],
     [clock(null), range(now + HOUR, null), 'not in this forecast, from 15:00 to never if the forecast is 3 K off'],
   ])('%#', (c, r, words) => expect(String(rangeWords(c, r, now))).toBe(words));
 });

@@ -64,6 +64,7 @@ const Blanked = ({ title, text }: { title: string; text: string }) => (
 
 function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Error[]; now: number }) {
   const settings = useSettings();
+  const { all } = useLibrary();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
   const order = [lists.closing, lists.running, lists.stuck, lists.ready, lists.temporary];
@@ -122,7 +123,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           small: true,
           tone: r.status.stage === 'pastWindow' ? 'window' : r.status.stage === 'bare' ? 'stop' : 'ink',
           ...(r.status.stage === 'bare' && { wait: `since ${shortWhen(r.status.sinceMs, now)}` }),
-          text: readyWords(r),
+          text: readyWords(r, { all, method: settings.method, nowMs: now }),
         })}
       </List>
       <Orders jobs={jobs} now={now} />

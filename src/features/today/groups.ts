@@ -1,6 +1,7 @@
 import {
   CLOSING_SOON_MS,
   NEXT_ACT,
+  wayFrom,
   zonesOf,
   type Job,
   type Moment,
@@ -9,6 +10,7 @@ import {
   type ZoneStage,
   type ZoneStatus,
   type Statuses,
+  type WayInput,
 } from '@/core';
 import type { LiveJob, OpenJob } from '@/data';
 
@@ -102,5 +104,9 @@ export function rowName(r: TodayRow): string {
   return `${r.panel.name}, ${r.zones.map((z) => z.name.toLowerCase()).join(' and ')}`;
 }
 
-/** What to do on a ready row. */
-export const readyWords = (r: TodayRow): string => NEXT_ACT[r.status.stage];
+/** What to do on a ready row: the first step of its way. */
+export function readyWords({ open, zones, status }: TodayRow, w: Pick<WayInput, 'all' | 'method' | 'nowMs'>): string {
+  const strata = open.state.zones.get(zones[0]?.id ?? '')?.strata;
+  const [first] = strata ? wayFrom({ strata, status, state: open.state, level: open.job.level, ...w }) : [];
+  return first?.label ?? NEXT_ACT[status.stage];
+}

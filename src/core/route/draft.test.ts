@@ -8,7 +8,8 @@ import { checkEvent } from '../strata/check';
 import { LOGGABLE, type LogEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
 import { parseEvent } from '../log/schema';
-import { draftFor, likelyGrit, likelyKind, likelyProduct } from './suggest';
+import { DEFAULT_METHOD } from '../library/method';
+import { draftFor, nextKind, nextProduct } from './draft';
 import { likelyRemovalUm } from '../grit/removal';
 
 const DAY = 1440;
@@ -24,6 +25,7 @@ const old = ev({
   thicknessUm: 800,
   layers: [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }],
 });
+const way = (...events: LogEvent[]) => ({ ...at(...events), all: SHIPPED_PRODUCTS, method: DEFAULT_METHOD, nowMs: T0 });
 const bare = foundBare(['lower'], -50 * DAY);
 const sand = (grit: number, atMin: number) =>
   ev({ kind: 'sanded', atMin, grit, tool: 'block', wet: false, removedUm: 1 });
@@ -53,8 +55,9 @@ describe('what most likely just happened', () => {
   it.each<[string, LogEvent[], string]>([
     ['nobody looked at it', [], 'found'],
     ['old paint', [old], 'stripped'],
-    ['bare metal', [bare], 'cleaned'],
-    ['bare and clean', [bare, clean(-5)], 'coated'],
+    ['bare metal', [foundBare(['lower'], -60)], 'cleaned'],
+    ['bare metal that has stood for weeks: rusted', [bare], 'sanded'],
+    ['bare, keyed and clean', [foundBare(['lower'], -60), sand(120, -30), clean(-5)], 'coated'],
     ['filler that is hard', [bare, fill(-600)], 'sanded'],
     ['primer that is hard', [bare, coated('highbuild-2k', -3 * DAY, 3)], 'guideCoated'],
     [
@@ -63,23 +66,25 @@ describe('what most likely just happened', () => {
       'sanded',
     ],
     ['a primer that is wet', [bare, coated('epoxy-primer', -10)], 'coated'],
-    ['clear that is hard', [bare, coated('clear-ms', -40 * DAY, 2)], 'polished'],
+    ['clear that is hard', [bare, coated('clear-ms', -40 * DAY, 2)], 'sanded'],
   ])('%s: %s', (_, log, kind) => {
-    const { status, strata } = at(...log);
-    expect(likelyKind(status, strata)).toBe(kind);
+    expect(nextKind(way(...log))).toBe(kind);
   });
 });
 
 describe('which product most likely went on', () => {
   const product = (...log: LogEvent[]) => {
-    const { status, strata, state } = at(...log);
-    return likelyProduct('coated', status, strata, state, SHIPPED_PRODUCTS);
+    return nextProduct('coated', way(...log));
   };
   it('another coat of what still wants one, the clear over base, primer on bare metal', () => {
-    expect(product(bare, clean(-5))!.family).toBe('epoxy');
+    expect(product(foundBare(['lower'], -60), sand(120, -30), clean(-5))!.family).toBe('epoxy');
     expect(product(bare, coated('highbuild-2k', -20))!.id).toBe('highbuild-2k');
     expect(product(bare, coated('base-solvent', -30, products('base-solvent')!.coats))!.family).toBe('clear');
-    expect(product(bare, fill(-600), sand(180, -60))!.family).toBe('highBuild');
+    expect(product(bare, coated('epoxy-primer', -5 * DAY), sand(120, -900), fill(-600), sand(180, -60))!.family).toBe(
+      'highBuild',
+    );
+    // Filler on bare metal: the ring round it is bare.
+    expect(product(bare, fill(-600), sand(180, -60))!.family).toBe('epoxy');
   });
   it('the one that this job used last, before the first of the library', () => {
     const others = SHIPPED_PRODUCTS.filter((x) => x.family === 'clear');
@@ -92,11 +97,12 @@ describe('which product most likely went on', () => {
 
 describe('the next grit', () => {
   const grit = (...log: LogEvent[]) => {
-    const { status, strata } = at(...log);
-    return likelyGrit(status, strata);
+    const { state, strata, status } = at(...log);
+    const d = draftFor('sanded', status, strata, state, SHIPPED_PRODUCTS);
+    return 'grit' in d && d.grit !== undefined ? d.grit : 0;
   };
   it('goes up through the papers of what is on top, and stays at the last', () => {
-    expect(grit(bare)).toBe(80);
+    expect(grit(bare)).toBe(120);
     expect(grit(bare, fill(-600))).toBe(80);
     expect(grit(bare, fill(-600), sand(80, -60))).toBe(180);
     expect(grit(bare, fill(-600), sand(80, -60), sand(180, -50), sand(320, -40))).toBe(320);

@@ -1,0 +1,109 @@
+import { FAMILIES, type Product } from '../library/product';
+import type { QualityLevel } from '../library/level';
+import { MEDIA, type MediaName } from '../library/media';
+import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
+import type { SubstrateKind } from '../library/substrates';
+import type { LoggableKind, Payloads } from '../log/event';
+import type { JobState } from '../strata/fold';
+import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
+import type { ZoneStatus } from '../cure/status';
+import { likelyRemovalUm } from '../grit/removal';
+import { usualStrip, wayFrom, type WayInput } from './way';
+
+/** A sensible 'coated' payload for a product, so that logging a coat is one tap. */
+export function coatDefaults(p: Product): Payloads['coated'] {
+  return {
+    productId: p.id,
+    coats: 1,
+    filmUm: p.film.nominalUm,
+    application: FAMILIES[p.family].application,
+    ...(p.thinning && { thinnerFraction: p.thinning.defaultFraction }),
+  };
+}
+
+/** What a sheet begins with on the picked zones. */
+export type DraftInput = Omit<WayInput, 'strata'> & { strata: Strata | undefined };
+
+/** The kind of entry that the trade makes next on a zone; nothing was found yet where there are no strata. */
+export function nextKind({ strata, ...w }: DraftInput): LoggableKind {
+  if (!strata) return 'found';
+  return wayFrom({ ...w, strata }).find((c) => c.logs !== undefined && c.logs !== 'baked')?.logs ?? 'coated';
+}
+
+/** The product that goes on next in a kind of entry. */
+export const nextProduct = (kind: LoggableKind, { strata, ...w }: DraftInput): Product | undefined => {
+  const c = strata && wayFrom({ ...w, strata }).find((x) => x.logs === kind);
+  return (
+    (c && 'product' in c.step ? c.step.product : undefined) ?? w.all.find((p) => FAMILIES[p.family].usedIn === kind)
+  );
+};
+
+/** Media that is usual on a substrate: what does it no harm. */
+const USUAL_MEDIA: { readonly [S in SubstrateKind]: MediaName } = {
+  steel: 'Crushed glass',
+  galvanised: 'Plastic',
+  aluminium: 'Fine crushed glass',
+  glassfibre: 'Plastic',
+  smc: 'Plastic',
+  plastic: 'Plastic',
+};
+
+/** Everything a sheet starts with for one kind on the picked zones. */
+export function draftFor(
+  kind: LoggableKind,
+  status: ZoneStatus,
+  strata: Strata | undefined,
+  state: JobState,
+  all: readonly Product[],
+  level?: QualityLevel,
+  keepOuts: readonly string[] = [],
+  method: HouseMethod = DEFAULT_METHOD,
+): Partial<Payloads[LoggableKind]> {
+  const way = strata ? wayFrom({ strata, status, state, all, level, method, nowMs: strata.surface.sinceMs }) : [];
+  const next = way.find((c) => c.logs === kind)?.step;
+  const product =
+    (next && 'product' in next ? next.product : undefined) ?? all.find((p) => FAMILIES[p.family].usedIn === kind);
+  switch (kind) {
+    case 'coated':
+      return product ? coatDefaults(product) : {};
+    case 'filled':
+      return product ? { productId: product.id, filmUm: product.film.nominalUm, hardenerFraction: 0.02 } : {};
+    case 'treated':
+      return product ? { productId: product.id, coats: 1, filmUm: product.film.nominalUm } : {};
+    case 'guideCoated':
+    case 'cleaned':
+      return product ? { productId: product.id } : {};
+    case 'sanded': {
+      const grit = next?.kind === 'sand' ? next.grit : (strata?.surface.scratch?.grit ?? 80);
+      return {
+        grit,
+        tool: grit <= 180 ? 'longBoard' : grit <= 600 ? 'block' : 'pad',
+        wet: grit >= 1000,
+        removedUm: likelyRemovalUm(grit, status, strata),
+      };
+    }
+    case 'baked':
+      return { tempC: 60, minutes: 30 };
+    case 'polished':
+      return { grit: 3000, removedUm: 2 };
+    case 'stripped': {
+      const by = (strata && usualStrip(strata.substrate)) ?? 'sander';
+      return { to: SUBSTRATE, method: by, ...(by === 'sander' && { grit: 80 }) };
+    }
+    case 'measured':
+      return { measure: 'filmTotal' };
+    case 'blasted': {
+      const media = USUAL_MEDIA[strata?.substrate ?? 'steel'];
+      return { media, profileUm: MEDIA[media].profileUm, wet: false };
+    }
+    case 'masked':
+      return keepOuts.length > 0 ? { what: keepOuts.join(', ') } : {};
+    case 'fitted':
+    case 'removed':
+      return {};
+    case 'repaired':
+      return temporaryRepairs(strata).length > 0 ? { ends: true } : {};
+    case 'found':
+      return { layers: [] };
+  }
+}

@@ -1,0 +1,24 @@
+import type { Product } from '../library/product';
+import type { JobState } from '../strata/fold';
+import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
+import { wayFrom, type Candidate } from './way';
+
+/**
+ * The steps that come into question on a zone with their verdicts: what may be done, in the order of the work, and then what has to wait,
+ * soonest first.
+ */
+export function nextSteps(
+  input: VerdictInput,
+  state: JobState,
+  all: readonly Product[],
+): (Candidate & { verdict: Verdict })[] {
+  const { strata, status, method, nowMs } = input;
+  const stops = (v: Verdict) => (v.level === 'stop' ? 1 : 0);
+  return wayFrom({ strata, status, state, all, method, level: input.within?.job.level, nowMs })
+    .map((c) => ({ ...c, verdict: verdictOn(c.step, input) }))
+    .sort(
+      (a, b) =>
+        stops(a.verdict) - stops(b.verdict) ||
+        (stops(a.verdict) ? (a.verdict.clearsMs ?? Infinity) - (b.verdict.clearsMs ?? Infinity) || 0 : 0),
+    );
+}

@@ -1,0 +1,189 @@
+import { airAt } from '../air/history';
+import type { ClockShop } from '../cure/stages';
+import { zoneStatus } from '../cure/status';
+import type { QualityLevel } from '../library/level';
+import type { Product } from '../library/product';
+import { FAMILIES } from '../library/product';
+import type { PlainEvent } from '../log/event';
+import { applyEvent } from '../strata/apply';
+import type { JobState } from '../strata/fold';
+import { openFaults, SUBSTRATE, type Strata } from '../strata/types';
+import { MINUTE_MS } from '../units/time';
+import type { Step, StepKind } from '../rules/rule';
+import { verdictOn, type VerdictInput } from '../rules/verdict';
+import { coatDefaults } from './draft';
+import { wayFrom, type Candidate } from './way';
+
+/** One step that is still to come. */
+export interface RouteStep {
+  label: string;
+  step: Step;
+  /** When it can begin at the earliest, ms. */
+  fromMs: number;
+  /** Work of one pair of hands, minutes: an estimate. */
+  workMin: number;
+}
+
+/** What is still to come on a zone until it is fitted. */
+export interface Route {
+  steps: readonly RouteStep[];
+  /** When the last of them is done at the earliest, as if somebody were there day and night, ms; null where it does not get there. */
+  doneMs: number | null;
+  /** Minutes of work, and of waiting for clocks. */
+  workMin: number;
+  waitMin: number;
+}
+
+/**
+ * What each act takes: setting up, and a square metre of it, minutes. Plausible figures of one pair of hands, as in `plan/level`.
+ */
+const WORK_MIN: { readonly [K in StepKind]: { once: number; perM2: number } } = {
+  coat: { once: 8, perM2: 9 },
+  fill: { once: 8, perM2: 30 },
+  clean: { once: 3, perM2: 5 },
+  sand: { once: 4, perM2: 36 },
+  guide: { once: 2, perM2: 2 },
+  polish: { once: 10, perM2: 54 },
+  strip: { once: 10, perM2: 42 },
+  blast: { once: 30, perM2: 15 },
+  repair: { once: 60, perM2: 0 },
+  fit: { once: 30, perM2: 0 },
+  tape: { once: 5, perM2: 5 },
+  clamp: { once: 10, perM2: 0 },
+  wax: { once: 5, perM2: 10 },
+  wait: { once: 0, perM2: 0 },
+};
+/** More steps than any way has: it would go round in a ring. */
+const MOST_STEPS = 60;
+
+/** The entry that a step will be, as it is usually made. */
+function entryFor({ step }: Candidate, strata: Strata, id: string, atMs: number): PlainEvent | undefined {
+  const common = { id, atMs, writtenMs: atMs, zoneIds: [] };
+  switch (step.kind) {
+    case 'coat':
+      return FAMILIES[step.product.family].usedIn === 'treated'
+        ? { ...common, kind: 'treated', productId: step.product.id, coats: 1, filmUm: step.product.film.nominalUm }
+        : { ...common, kind: 'coated', ...coatDefaults(step.product) };
+    case 'fill':
+      return {
+        ...common,
+        kind: 'filled',
+        productId: step.product.id,
+        filmUm: step.product.film.nominalUm,
+        hardenerFraction: 0.02,
+      };
+    case 'clean':
+      return { ...common, kind: 'cleaned', productId: step.product.id };
+    case 'guide':
+      return { ...common, kind: 'guideCoated', productId: '' };
+    case 'sand':
+      return {
+        ...common,
+        kind: 'sanded',
+        grit: step.grit,
+        tool: 'block',
+        wet: step.grit >= 1000,
+        removedUm: step.removedUm ?? 0,
+      };
+    case 'polish':
+      return { ...common, kind: 'polished', grit: 3000, removedUm: 2 };
+    case 'strip':
+      return {
+        ...common,
+        kind: 'stripped',
+        to: SUBSTRATE,
+        method: step.method,
+        ...(step.method === 'sander' && { grit: 80 }),
+      };
+    case 'repair':
+      return {
+        ...common,
+        kind: 'repaired',
+        method: step.treatment ?? 'Repair',
+        faultIds: openFaults(strata).flatMap((f) => (f.mark.treatment === step.treatment ? [f.id] : [])),
+      };
+    default:
+      return undefined;
+  }
+}
+
+/** What the way is found from: a verdict's input, and what the way asks besides. */
+export interface RouteInput {
+  input: VerdictInput;
+  state: JobState;
+  all: readonly Product[];
+  /** Clocks of the panel, over its forecast. */
+  clocks: ClockShop;
+  level?: QualityLevel | undefined;
+  areaCm2: number;
+}
+
+/**
+ * What is still to come on a zone, step by step, to where it is fitted: each time the first step of the way that the verdict allows, made on
+ * strata that are worked out like those of the log, at the moment at which the clocks let it.
+ */
+export function routeFrom({ input, state, all, clocks, level, areaCm2 }: RouteInput): Route {
+  const { products, method } = input;
+  const steps: RouteStep[] = [];
+  let strata: Strata = input.strata;
+  let now = input.nowMs;
+  let [work, wait] = [0, 0];
+  const end = (doneMs: number | null): Route => ({
+    steps,
+    doneMs,
+    workMin: Math.round(work),
+    waitMin: Math.round(wait),
+  });
+  const waitUntil = (ms: number) => {
+    wait += (ms - now) / MINUTE_MS;
+    now = ms;
+  };
+  for (let n = 0; n < MOST_STEPS; n++) {
+    const status = zoneStatus({ events: [], strata }, clocks, now, products);
+    const way = wayFrom({ strata, status, state, all, method, level, nowMs: now });
+    const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
+    delete judged.within;
+    const chosen = choose(way, judged);
+    if (!chosen) return end(null);
+    if (chosen.untilMs !== undefined) {
+      if (chosen.untilMs === null) return end(null);
+      waitUntil(Math.max(chosen.untilMs, now + MINUTE_MS));
+      continue;
+    }
+    const { once, perM2 } = WORK_MIN[chosen.candidate.step.kind];
+    const workMin = Math.max(1, Math.round(once + (perM2 * areaCm2) / 10_000));
+    steps.push({ label: chosen.candidate.label, step: chosen.candidate.step, fromMs: now, workMin });
+    work += workMin;
+    now += workMin * MINUTE_MS;
+    if (chosen.candidate.step.kind === 'fit') return end(now);
+    const entry = entryFor(chosen.candidate, strata, `route-${n}`, now);
+    const next = entry && applyEvent(strata, entry, { products, first: (id) => id });
+    if (!next) return end(null);
+    strata = next;
+  }
+  return end(null);
+}
+
+/** The air at a moment of the forecast; without one it stays as it is. */
+function airThen({ air, ahead }: VerdictInput, atMs: number): VerdictInput['air'] {
+  if (!ahead || ahead.air.length === 0) return air;
+  const { tempC, rh } = airAt(ahead.air, atMs);
+  return { tempC, rh, surfaceC: airAt(ahead.surface, atMs).tempC };
+}
+
+type Choice = { candidate: Candidate; untilMs?: undefined } | { candidate?: undefined; untilMs: number | null };
+
+/** The first step of the way that may be done now; where none may, until when to wait for the first that only waits. */
+function choose(way: readonly Candidate[], input: VerdictInput): Choice | undefined {
+  const [first] = way;
+  if (!first) return undefined;
+  if (first.step.kind === 'wait') return { untilMs: first.untilMs ?? null };
+  const verdict = verdictOn(first.step, input);
+  if (verdict.level !== 'stop') return { candidate: first };
+  if (verdict.clearsMs !== undefined) return { untilMs: verdict.clearsMs };
+  for (const c of way.slice(1)) {
+    if (c.step.kind === 'wait') return { untilMs: c.untilMs ?? null };
+    if (verdictOn(c.step, input).level !== 'stop') return { candidate: c };
+  }
+  return undefined;
+}

@@ -1,0 +1,330 @@
+import { clearPapers, levelCoats, primerPapers, type QualityLevel } from '../library/level';
+import type { HouseMethod } from '../library/method';
+import {
+  FAMILIES,
+  isBase,
+  isFiller,
+  isTopcoat,
+  type Product,
+  type ProductFamily,
+  type Stage,
+} from '../library/product';
+import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
+import type { LoggableKind } from '../log/event';
+import { TREATMENT_NAMES } from '../log/marks';
+import { STRIP_METHOD_NAMES, type StripMethod } from '../log/tools';
+import type { JobState } from '../strata/fold';
+import { openFaults, type Layer, type Strata } from '../strata/types';
+import type { ZoneStatus } from '../cure/status';
+import { likelyRemovalUm } from '../grit/removal';
+import type { Step } from '../rules/rule';
+
+/** A step that comes into question, said in the trade's words. */
+export interface Candidate {
+  step: Step;
+  label: string;
+  /** The kind that logs it, where one does. */
+  logs?: LoggableKind;
+  /** Of waiting: until when, ms; null where it never comes as it is. */
+  untilMs?: number | null;
+}
+
+/** What the way from a zone's state to its finish is found from. */
+export interface WayInput {
+  strata: Strata;
+  status: ZoneStatus;
+  /** The job's log: of each family the product that it used last is meant. */
+  state: JobState;
+  /** The whole library. */
+  all: readonly Product[];
+  method: HouseMethod;
+  level?: QualityLevel | undefined;
+  nowMs: number;
+}
+
+/** How a bare substrate is made ready for primer, and which primers it usually gets, the first choice first. */
+const ON_BARE: {
+  readonly [S in SubstrateKind]: { grit: number; primers: readonly ProductFamily[]; strip?: StripMethod };
+} = {
+  steel: { grit: 120, primers: ['epoxy', 'dtm', 'etch'], strip: 'sander' },
+  galvanised: { grit: 240, primers: ['epoxy', 'dtm'], strip: 'chemical' },
+  aluminium: { grit: 120, primers: ['epoxy', 'etch', 'dtm'], strip: 'scraper' },
+  glassfibre: { grit: 120, primers: ['highBuild', 'epoxy'], strip: 'sander' },
+  smc: { grit: 120, primers: ['epoxy', 'highBuild'], strip: 'sander' },
+  plastic: { grit: 320, primers: ['plasticPromoter'] },
+};
+/** How a coating usually comes off a substrate by hand; undefined where it is keyed instead. */
+export const usualStrip = (s: SubstrateKind): StripMethod | undefined => ON_BARE[s].strip;
+
+/** The product used last among those that pass, else the first that passes in the library. */
+function recent(state: JobState, all: readonly Product[], pass: (p: Product) => boolean): Product | undefined {
+  for (let i = state.events.length - 1; i >= 0; i--) {
+    const e = state.events[i]!;
+    if (!('productId' in e) || state.dead.has(e.id)) continue;
+    const p = all.find((x) => x.id === e.productId);
+    if (p && pass(p)) return p;
+  }
+  return all.find(pass);
+}
+
+/** Paper at least this fine is a key for colour rather than for primer. */
+const COLOUR_KEY = 500;
+
+/**
+ * The steps of the work from where a zone stands, the one that the trade does next first, then what else comes into question. By the
+ * tables' practice and the house method; whether each may be done now is the verdict's business.
+ */
+export function wayFrom(w: WayInput): Candidate[] {
+  const { strata, status, state, all, level, method } = w;
+  const { surface, substrate } = strata;
+  const top = status.top;
+  const topProduct = top?.productId ? all.find((p) => p.id === top.productId) : undefined;
+  const grit = surface.scratch?.grit;
+  const isClean = surface.clean !== undefined;
+  const out: Candidate[] = [];
+  const add = (...list: (Candidate | undefined)[]) => {
+    for (const c of list) if (c && !out.some((o) => isSameStep(o.step, c.step))) out.push(c);
+  };
+
+  // The acts, each as it is said and logged.
+  const find = (f: ProductFamily) => recent(state, all, (p) => p.family === f);
+  const coatWith = (p: Product | undefined, label?: string): Candidate | undefined => {
+    if (!p) return undefined;
+    const { usedIn } = FAMILIES[p.family];
+    if (usedIn === 'filled') return { step: { kind: 'fill', product: p }, label: label ?? p.name, logs: 'filled' };
+    return {
+      step: { kind: 'coat', product: p },
+      label: label ?? p.name,
+      logs: usedIn === 'treated' ? 'treated' : 'coated',
+    };
+  };
+  const coat = (...families: ProductFamily[]) => families.map((f) => coatWith(find(f)));
+  const sand = (g: number, verb = 'Sand'): Candidate => ({
+    step: { kind: 'sand', grit: g, removedUm: likelyRemovalUm(g, status, strata) },
+    label: `${verb}, P${g}`,
+    logs: 'sanded',
+  });
+  const clean = (): Candidate | undefined => {
+    const suits = isMetal(substrate) ? 'metal' : 'plastic';
+    const p = recent(state, all, (x) => x.family === 'cleaner' && (x.suits === 'any' || x.suits === suits));
+    return p && { step: { kind: 'clean', product: p }, label: `Clean: ${p.name.toLowerCase()}`, logs: 'cleaned' };
+  };
+  const guide: Candidate = { step: { kind: 'guide' }, label: 'Guide coat', logs: 'guideCoated' };
+  const polish: Candidate = { step: { kind: 'polish' }, label: 'Polish', logs: 'polished' };
+  const fit: Candidate = { step: { kind: 'fit' }, label: 'Fit and clamp', logs: 'fitted' };
+  const strip = (): Candidate | undefined => {
+    const m = usualStrip(substrate);
+    return (
+      m && {
+        step: { kind: 'strip', method: m },
+        label: `Strip: ${STRIP_METHOD_NAMES[m].toLowerCase()}`,
+        logs: 'stripped',
+      }
+    );
+  };
+  const clock = (stage: Stage) => status.clocks.find((c) => c.stage === stage);
+  const isReached = (stage: Stage) => clock(stage)?.reached ?? true;
+  const waitFor = (stage: Stage): Candidate | undefined => {
+    const c = clock(stage);
+    return c && !c.reached
+      ? { step: { kind: 'wait' }, label: 'Leave it to harden: wait, or bake it', logs: 'baked', untilMs: c.opensMs }
+      : undefined;
+  };
+  /** Another coat, while it still wants one and its session is not over. */
+  const another = (): Candidate | undefined =>
+    coatWith(
+      topProduct,
+      topProduct && `Another ${isFiller(topProduct.family) ? 'skim' : 'coat'} of ${topProduct.name.toLowerCase()}`,
+    );
+  const wantsMore = (t: Layer) => t.coats < (levelCoats(level, t.family) ?? topProduct?.coats ?? 1);
+  /** Cleaned first where it is not, then what may go on. */
+  const cleanThen = (...list: (Candidate | undefined)[]) => (isClean ? add(...list, clean()) : add(clean(), ...list));
+
+  // What was found and not dealt with comes before anything that would go over it.
+  for (const treatment of new Set(openFaults(strata).map((f) => f.mark.treatment)))
+    add({ step: { kind: 'repair', treatment }, label: TREATMENT_NAMES[treatment], logs: 'repaired' });
+
+  if (!top) onBare();
+  else if (surface.guideCoat) {
+    add(sand(nextPaper(papersOf(top.family), grit), 'Block'), clean());
+  } else
+    switch (FAMILIES[top.family].role) {
+      case 'found':
+        onOld();
+        break;
+      case 'filler':
+        onFiller(top);
+        break;
+      case 'converter':
+        if (wantsMore(top) && !isReached('sand')) add(another());
+        add(waitFor('recoat'), ...coat('epoxy', 'dtm'), another(), clean(), ...coat('lightFiller'));
+        break;
+      case 'primer':
+        onPrimer(top);
+        break;
+      case 'sealant':
+        if (wantsMore(top)) add(another());
+        add(waitFor('recoat'), ...(top.family === 'underseal' ? [fit] : coat('baseSolvent', 'highBuild')), another());
+        break;
+      case 'base':
+        onBase(top);
+        break;
+      case 'topcoat':
+        onTopcoat(top);
+        break;
+      case 'aid':
+        break;
+    }
+  return out;
+
+  function papersOf(f: ProductFamily): readonly number[] {
+    if (f === 'sprayFiller') return [180, 320];
+    if (f === 'glaze') return [180, 320];
+    if (isFiller(f)) return [80, 180];
+    return isTopcoat(f) ? clearPapers(level) : primerPapers(level);
+  }
+
+  function onBare(): void {
+    const { grit: keyGrit, primers } = ON_BARE[substrate];
+    const isKeyed = grit !== undefined || (surface.blastProfileUm ?? 0) >= 8;
+    const { rust } = status;
+    const isRusted = rust?.rustsMs != null && rust.rustsMs < w.nowMs;
+    const key = sand(
+      method.filler === 'bareMetal' && isMetal(substrate) && SUBSTRATES[substrate].polyesterBonds ? 80 : keyGrit,
+      'Sand',
+    );
+    const fillers = coat('lightFiller');
+    // A scratch as coarse as that was made for filler, where the house puts it on bare metal.
+    const fillsFirst =
+      method.filler === 'bareMetal' && isMetal(substrate) && substrate !== 'galvanised' && (grit ?? 999) <= 100;
+    if (isRusted) add(key, clean());
+    else if (!isKeyed) add(...(isClean ? [key, clean()] : [clean(), key]));
+    if (isKeyed || isRusted) cleanThen(...(fillsFirst ? [...fillers, ...coat(...primers)] : coat(...primers)));
+    add(...coat(...primers), ...fillers);
+    if (SUBSTRATES[substrate].rusts && (isRusted || !isKeyed)) add(...coat('converter'));
+    add(key);
+  }
+
+  function onOld(): void {
+    const plastic = substrate === 'plastic';
+    if (grit === undefined) {
+      // Cleaned and not stripped: it is meant to stay, and keyed.
+      const key = sand(plastic ? COLOUR_KEY : 800, 'Sand to key');
+      const forPrimer = sand(320, 'Sand to key');
+      if (isClean || plastic) add(...(isClean ? [] : [clean()]), key, forPrimer, strip(), clean());
+      else add(strip(), clean(), key, forPrimer);
+      add(...coat('lightFiller'));
+    } else if (grit >= COLOUR_KEY) cleanThen(...coat('baseSolvent', 'clear', 'singleStage', 'epoxy', 'highBuild'));
+    else {
+      cleanThen(...(plastic ? coat('highBuild', 'baseSolvent') : coat('epoxy', 'highBuild')), ...coat('lightFiller'));
+      add(sand(800, 'Refine'), strip());
+    }
+  }
+
+  function onFiller(t: Layer): void {
+    const papers = papersOf(t.family);
+    const last = papers[papers.length - 1]!;
+    const metalRing = strata.layers.every((l) => isFiller(l.family)) && isMetal(substrate);
+    const primers = coat(...(metalRing ? (['epoxy', 'dtm', 'highBuild'] as const) : (['highBuild', 'epoxy'] as const)));
+    const next = grit === undefined || grit < last ? sand(nextPaper(papers, grit)) : undefined;
+    add(waitFor('sand'));
+    if (next) add(next);
+    const skims = t.family === 'glaze' ? [] : coat('glaze');
+    if (grit !== undefined && grit >= last) cleanThen(...primers, ...skims);
+    add(another(), ...skims, clean(), ...primers, guide, sand(nextPaper([...papers, 320], grit)));
+  }
+
+  function onPrimer(t: Layer): void {
+    const { blocked } = FAMILIES[t.family];
+    const more = wantsMore(t) && grit === undefined && !isReached('sand');
+    if (more) add(another());
+    if (blocked) {
+      const papers = papersOf(t.family);
+      const last = papers[papers.length - 1]!;
+      const over =
+        t.family === 'sprayFiller' ? coat('highBuild', 'epoxy') : coat('baseSolvent', 'baseWater', 'singleStage');
+      add(waitFor('sand'));
+      if (grit === undefined) add(guide, sand(nextPaper(papers, grit), 'Block'), another());
+      else if (grit < last) add(sand(nextPaper(papers, grit), 'Block'), guide);
+      cleanThen(...over);
+      add(guide, sand(last, 'Block'), ...(grit === undefined ? [another()] : []));
+      return;
+    }
+    const build = coat('highBuild', 'sprayFiller');
+    const fillers = coat('lightFiller', 'glassFiller');
+    switch (t.family) {
+      case 'plasticPromoter':
+        add(...coat('highBuild', 'epoxy', 'baseSolvent'), another());
+        return;
+      case 'etch':
+      case 'weldThrough':
+        add(
+          ...coat(...(t.family === 'etch' ? (['highBuild', 'epoxy'] as const) : (['epoxy', 'seamSealer'] as const))),
+          waitFor('recoat'),
+          another(),
+        );
+        add(sand(320, 'Scuff'), clean());
+        return;
+      default:
+    }
+    if (grit === undefined) {
+      const key = sand(120, 'Sand to key');
+      const forBuild = sand(180, 'Sand to key');
+      add(waitFor('recoat'));
+      // By the school of keyed epoxy, filler comes next; otherwise it is built while its window is open.
+      if (t.family === 'epoxy' && method.filler === 'overEpoxy' && isReached('sand')) add(key);
+      if (clock('recoat')?.closed) add(forBuild);
+      add(...build, key, forBuild, another(), clean(), ...coat('seamSealer', 'underseal', 'baseSolvent'), ...fillers);
+      return;
+    }
+    cleanThen(...(grit <= 150 ? [...fillers.slice(0, 1), ...build] : [...build, ...fillers.slice(0, 1)]));
+    add(
+      ...coat('seamSealer', 'underseal'),
+      ...(grit >= COLOUR_KEY ? coat('baseSolvent', 'singleStage') : []),
+      sand(180, 'Refine'),
+    );
+  }
+
+  function onBase(t: Layer): void {
+    if (grit !== undefined) add(another());
+    else if (clock('recoat')?.closed) add(sand(1000, 'Sand to key'), another());
+    else if (wantsMore(t)) add(another());
+    add(...coat('clear'), another(), sand(1500, 'Denib'));
+  }
+
+  function onTopcoat(t: Layer): void {
+    const papers = papersOf(t.family);
+    const last = papers[papers.length - 1] ?? 0;
+    const open = !(clock('recoat')?.closed ?? true);
+    const more = wantsMore(t);
+    const p = surface.polished;
+    const polished = p !== undefined;
+    if (polished) add(fit);
+    else if (grit !== undefined && grit <= 1200) cleanThen(another(), ...(isBase(t.family) ? [] : coat('baseSolvent')));
+    else if (grit === undefined && more && open) add(another());
+    // One coat that hardened before the next: it is keyed, and cleared again.
+    if (!polished && grit === undefined && more && !open && isReached('sand')) add(sand(1000, 'Sand to key'), clean());
+    add(waitFor('sand'));
+    if (!polished && level !== 'tidy') {
+      if (grit === undefined || (grit > 1200 && grit < last)) add(sand(nextPaper(papers, grit), 'Denib'));
+      add(polish);
+    }
+    add(fit, sand(nextPaper(papers, grit), 'Denib'), polish, clean(), another());
+    add({ step: { kind: 'tape' }, label: 'Tape over it' }, { step: { kind: 'wax' }, label: 'Wax' });
+  }
+}
+
+/** The next finer paper of a list; the last one stays. */
+function nextPaper(papers: readonly number[], grit: number | undefined): number {
+  return papers.find((g) => grit === undefined || g > grit) ?? papers[papers.length - 1] ?? 2000;
+}
+
+const isSameStep = (a: Step, b: Step): boolean =>
+  a.kind === b.kind &&
+  ('product' in a && 'product' in b
+    ? a.product.id === b.product.id
+    : a.kind === 'sand' && b.kind === 'sand'
+      ? a.grit === b.grit
+      : a.kind === 'repair' && b.kind === 'repair'
+        ? a.treatment === b.treatment
+        : true);
