@@ -52,7 +52,7 @@ test('a fault is marked where it is, stops a coat over it, and is gone once its 
   await page.goto('/map?job=bread-van&panel=right-side');
   await press(page, /^Log the repair: Hole/);
   await expect(page.getByLabel('What was done')).toHaveValue('Cut out and patch');
-  await expect(page.getByText(/Welding: fire watch/)).toBeVisible();
+  await expect(page.getByText(/^Welding, pins too: fire watch/)).toBeVisible();
   await page.getByTestId('save').click();
   await expect(page.getByText(/^Dealt with/).first()).toBeVisible();
   await page.goto('/log?job=bread-van&zones=rs-front&kind=coated');

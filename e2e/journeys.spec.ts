@@ -19,7 +19,7 @@ test('opens on the demo shop and says what is curing and what is ready now', asy
   expect(minutes.length).toBeGreaterThan(3);
   expect([...minutes].sort((a, b) => a - b)).toEqual(minutes);
   await expect(
-    page.getByRole('region', { name: 'Ready for your hands' }).getByText('Guide coat, then block'),
+    page.getByRole('region', { name: 'Ready for your hands' }).getByText('Guide coat', { exact: true }),
   ).toBeVisible();
   await expect(
     page.getByRole('region', { name: 'Closing soon' }).getByText('Left side', { exact: true }),

@@ -4,6 +4,8 @@ import type { ClimateReading } from '../air/climate';
 import { readClimateCsv, writeClimateCsv } from './climateCsv';
 import { writeCalendar } from './ical';
 
+const NOON = Date.UTC(2030, 4, 7, 12);
+
 const NOW = new Date(2030, 10, 25, 12).getTime();
 const at = (mo: number, d: number, h: number, mi = 0) => new Date(2030, mo - 1, d, h, mi).getTime();
 const read = (text: string) => {
@@ -122,4 +124,23 @@ describe('the calendar', () => {
     expect(text).toContain('BEGIN:VALARM');
   });
   it('of a job in which nothing runs is none', () => expect(writeCalendar([], 'Van', NOW).ok).toBe(false));
+  it.each(['temperature_f', 'Temp (°F)', 'TempF', 'deg F', 'Temperature Fahrenheit'])('%s is Fahrenheit', (head) => {
+    const r = readClimateCsv(`time,${head},rh\n2030-05-06 08:00,68,45`, NOON);
+    expect(r.ok && r.value.readings[0]!.tempC).toBeCloseTo(20, 2);
+  });
+  it.each(['temperature', 'Temp °C', 'temp_c', 'Outside temperature'])('%s is not', (head) => {
+    const r = readClimateCsv(`time,${head},rh\n2030-05-06 08:00,20,45`, NOON);
+    expect(r.ok && r.value.readings[0]!.tempC).toBe(20);
+  });
+  it('asks when the values cannot be what the head says', () => {
+    const r = readClimateCsv('time,temp °C,rh\n2030-05-06 08:00,68,45\n2030-05-06 09:00,70,44', NOON);
+    expect(r.ok ? '' : String(r.error)).toMatch(/Fahrenheit/);
+  });
+  it('reads clocks of twelve hours', () => {
+    const r = readClimateCsv(
+      'time,temp,rh\n05/13/2030 08:15 PM,20,45\n05/13/2030 12:05 AM,19,45',
+      NOON + 30 * 86_400_000,
+    );
+    expect(r.ok && r.value.readings.map((x) => new Date(x.atMs).getHours())).toEqual([20, 0]);
+  });
 });

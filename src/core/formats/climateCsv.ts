@@ -46,7 +46,19 @@ const FORMATS = [
   'MM/dd/yyyy HH:mm',
   'yyyy/MM/dd HH:mm:ss',
   'yyyy/MM/dd HH:mm',
+  'dd/MM/yyyy hh:mm:ss a',
+  'dd/MM/yyyy hh:mm a',
+  'MM/dd/yyyy hh:mm:ss a',
+  'MM/dd/yyyy hh:mm a',
+  'yyyy-MM-dd hh:mm:ss a',
+  'yyyy-MM-dd hh:mm a',
 ] as const;
+
+/** Half of a file's readings are never over this in a shop, °C. */
+const HOTTEST_SHOP_C = 50;
+/** 'Temp (°F)', 'temperature_f', 'TempF', 'deg F', 'Fahrenheit'. */
+const namesFahrenheit = (head: string): boolean =>
+  /fahrenheit|deg\s*f|(^|[^a-z])f([^a-z]|$)/i.test(head.replace(/temp(erature)?/i, ' '));
 
 const ANCHOR = new Date(0);
 const WITH_ZONE = /\d(z|[+-]\d{2}:?\d{2})$/i;
@@ -89,7 +101,7 @@ export function readClimateCsv(text: string, nowMs: number): Result<ClimateFile,
   const timeAts = head.flatMap((c, i) => (COLUMNS.time.test(c) && i !== tempAt ? [i] : []));
   if (timeAts.length === 0) return fail('No column is named as a time or a date');
   if (tempAt < 0 || rhAt < 0) return fail('No line names columns for temperature and humidity');
-  const fahrenheit = /°?\s*f\b|fahrenheit/i.test(head[tempAt]!.replace(/temp\w*/i, ''));
+  const fahrenheit = namesFahrenheit(head[tempAt]!);
   const body = rows
     .slice(headAt + 1)
     .map((cells, i) => ({ cells, line: headAt + 2 + i }))
@@ -105,6 +117,14 @@ export function readClimateCsv(text: string, nowMs: number): Result<ClimateFile,
     nowMs,
   );
   if (!read) return fail(`The times are written in a way that is not known: '${stamp(body[0]!.cells)}'`);
+  const temps = body
+    .slice(0, 200)
+    .map((r) => decimal(r.cells[tempAt]))
+    .filter((v) => Number.isFinite(v))
+    .sort((a, b) => a - b);
+  // A shop is never as hot as that for half of the file: the column is another one than its head says.
+  if (!fahrenheit && (temps[temps.length >> 1] ?? 0) > HOTTEST_SHOP_C)
+    return fail('These temperatures can hardly be °C: name the column °F if they are Fahrenheit, and read it again');
   const rhs = body
     .slice(0, 200)
     .map((r) => decimal(r.cells[rhAt]))

@@ -64,6 +64,8 @@ export interface Decision {
 }
 
 const BINS = 24;
+/** An hour of work costs less than this anywhere: a break-even beyond is none. */
+const HIGHEST_RATE = 1000;
 
 const meanHours = (w: Way) => meanOf(w.hours) + w.surprise * meanOf(w.surpriseHours);
 const meanCost = (w: Way, rate: number) => meanHours(w) * rate + meanOf(w.materials) + w.bought;
@@ -108,7 +110,7 @@ export function decide(input: DecisionInput, draws: number, seed: number): Decis
     days: { repair: spread(days.repair), replace: spread(days.replace) },
     repairCheaper: cheaper / draws,
     repairSooner: sooner / draws,
-    breakEvenRate: even !== null && even > 0 ? even : null,
+    breakEvenRate: even !== null && even > 0 && even <= HIGHEST_RATE ? even : null,
     tips: tipsOf(input),
     bins: binned(cost.repair, cost.replace),
   };

@@ -98,6 +98,37 @@ describe('strata', () => {
     expect(s.faults).toEqual([expect.objectContaining({ text: 'Pinholes along the seam' })]);
   });
 
+  it('a reading after sanding tells what the paper took, and leaves alone what was read before', () => {
+    const gauge = (atMin: number, filmUm: number) => ev({ kind: 'measured', atMin, measure: 'filmTotal', filmUm });
+    // Read before and after the clear: primer 100, clear 60. Two strokes were thought to take 3; the gauge says 25.
+    const s = strata(
+      coat(0, 'epoxy-primer', 2, 55),
+      gauge(30, 100),
+      coat(60, 'clear-ms', 2, 25),
+      gauge(300, 160),
+      sand(400, 3),
+      gauge(410, 135),
+    );
+    const [primer, clear] = s.layers;
+    expect(primer!.filmUm).toBeCloseTo(100, 0);
+    expect(clear!.filmUm).toBeCloseTo(35, 0);
+    expect(Math.abs(clear!.appliedUm - 60)).toBeLessThan(1);
+  });
+  it('a gauge is evidence of the total: the layers add up to it, none is less than nothing', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.integer({ min: 5, max: 200 }), { minLength: 1, maxLength: 5 }),
+        fc.double({ min: 1, max: 2000, noNaN: true }),
+        (films, total) => {
+          const ids = ['epoxy-primer', 'highbuild-2k', 'base-solvent', 'clear-ms', 'dtm-2k'];
+          const laid = films.map((um, i) => coat(i * 60, ids[i]!, 1, um));
+          const s = strata(...laid, ev({ kind: 'measured', atMin: 900, measure: 'filmTotal', filmUm: total }));
+          expect(s.layers.reduce((t, l) => t + l.filmUm, 0)).toBeCloseTo(total, 6);
+          for (const l of s.layers) expect(l.filmUm).toBeGreaterThanOrEqual(0);
+        },
+      ),
+    );
+  });
   it('a gauge reading before and after a coat gives that coat its film', () => {
     const gauge = (atMin: number, filmUm: number) => ev({ kind: 'measured', atMin, measure: 'filmTotal', filmUm });
     const s = strata(coat(0, 'epoxy-primer', 1, 50), gauge(30, 62), coat(60, 'highbuild-2k', 2, 60), gauge(300, 162));
