@@ -74,6 +74,8 @@ export const FAMILY_FILL: Record<ProductFamily, Fill> = {
   dtm: { colour: '#8d979f', texture: 'bars', mark: '#69737b' },
   glassFiller: { colour: '#8f9163', texture: 'fibre', mark: '#d6d7ae' },
   lightFiller: { colour: '#c89d70', texture: 'grain', mark: '#9a7144' },
+  epoxyFiller: { colour: '#9aa38b', texture: 'grain', mark: '#6b7460' },
+  flexibleFiller: { colour: '#7d858c', texture: 'grain', mark: '#545b61' },
   glaze: { colour: '#e5cd87', texture: 'grain', mark: '#c4a857' },
   sprayFiller: { colour: '#b9b08f', texture: 'grain', mark: '#8e8665' },
   highBuild: { colour: '#a9aea9', texture: 'plain', mark: '#868b86' },

@@ -59,7 +59,9 @@ export function proposeTreatment(f: FaultFacts): Proposal {
   const to = (treatment: Treatment, why: Message): Proposal => ({ treatment, why });
   switch (f.fault) {
     case 'surfaceRust':
-      return to('abrade', 'Nothing has gone into the metal yet, so paper takes all of it off.');
+      return f.grade === 3
+        ? to('spotBlast', 'Scale holds on in what it has eaten: wire or blast takes it, paper only shines it.')
+        : to('abrade', 'Nothing has gone into the metal yet, so paper takes all of it off.');
     case 'pitting':
       if (f.grade === 3)
         return to('patch', 'Thin metal blows through under weld and blast: cut back to what is sound.');
@@ -68,24 +70,49 @@ export function proposeTreatment(f: FaultFacts): Proposal {
         : to('spotBlast', 'Sanding rides over pits: brush or blast reaches into them. Converter takes what is left.');
     case 'hole':
       if (glass) return to('laminate', 'A hole is backed, then built up with mat, one ply at a time.');
+      if (sort === 'plastic')
+        return to(
+          'vAndEpoxy',
+          'A hole in plastic is backed, and closed with what it is made of or a two-part repair for plastic.',
+        );
       return to('patch', 'Filler over a hole traps water behind it: only sound metal closes it.');
     case 'dent':
       if (glass) return to('laminate', 'Glassfibre does not dent: what looks so has cracked behind.');
+      if (sort === 'plastic')
+        return f.grade === 3
+          ? to('fill', 'Stretched plastic does not go back: what stays low is filled with a flexible filler.')
+          : to('pushOut', 'Plastic goes back when it is warm through: warm it slowly and push from behind.');
       if (f.grade === 3) return to('shrink', 'Stretched metal has too much surface: it is shrunk before it is filled.');
       if (f.grade === 1)
         return to('pushOut', 'Paint is whole and nothing is creased: moved gently, it needs no paint.');
-      return (f.depthMm ?? 0) > FILLABLE_MM
+      if (f.depthMm === undefined)
+        return to(
+          'pullAndFill',
+          phrase`Nobody measured how deep: lay a straight edge over it. Up to ${figure('thickness', FILLABLE_MM)} is good enough to fill, deeper is pulled first.`,
+        );
+      return f.depthMm > FILLABLE_MM
         ? to(
             'pullAndFill',
             phrase`Deeper than ${figure('thickness', FILLABLE_MM)}: pull the lows up first, filler is for the last of it.`,
           )
         : to('fill', phrase`Up to ${figure('thickness', FILLABLE_MM)} low is good enough to fill.`);
     case 'crease':
+      if (sort === 'plastic')
+        return to(
+          'vAndEpoxy',
+          'A crease in plastic has torn it inside: open it, and close it with a two-part repair for plastic.',
+        );
+      if (glass) return to('laminate', 'Laminate that was creased is broken: grind it back and lay new mat.');
       return f.grade === 3
         ? to('patch', 'Torn metal is cut out or welded before anything goes over it.')
         : to('hammerAndDolly', 'A crease holds the metal down: work it out from both sides, lows up, highs down.');
     case 'scratch':
-      return to('feather', 'Feather until no edge is felt; metal that shows is primed at once.');
+      return to(
+        'feather',
+        sort === 'metal'
+          ? 'Feather until no edge is felt; metal that shows is primed at once.'
+          : 'Feather until no edge is felt; what shows below is primed, on plastic over promoter.',
+      );
     case 'crack':
       return sort !== 'metal'
         ? to(
@@ -96,6 +123,8 @@ export function proposeTreatment(f: FaultFacts): Proposal {
           )
         : to('patch', 'Cracked metal has worked: stop it, weld or patch it, and find what moved.');
     case 'delamination':
+      if (sort === 'plastic')
+        return to('rebond', 'What has let go is cleaned to both faces, keyed and bonded with an adhesive for plastic.');
       return to('laminate', 'Grind from behind past all that has let go, and lay new mat on sound laminate.');
     case 'sprungBond':
       return to('rebond', 'Old adhesive holds nothing new: clean it out to both skins first.');

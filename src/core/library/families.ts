@@ -78,6 +78,8 @@ export const FAMILIES = {
   dtm: primer('Direct-to-metal primer'),
   glassFiller: filler('Glass-reinforced filler'),
   lightFiller: filler('Light filler'),
+  epoxyFiller: filler('Epoxy filler'),
+  flexibleFiller: filler('Flexible filler'),
   glaze: filler('Glaze'),
   sprayFiller: primer('Spray filler', { blocked: true }),
   highBuild: primer('High-build primer', { blocked: true, levelCoats: 'build' }),

@@ -219,6 +219,22 @@ const fillers: Product[] = [
     colourHex: '#8f8f62',
   },
   { ...filler('light-filler', 'Light filler', 'lightFiller', 1.15, 25, 6, 1000, 3000, 12), colourHex: '#c59a6c' },
+  {
+    ...filler('epoxy-filler', 'Epoxy filler', 'epoxyFiller', 1.4, 480, 45, 1000, 5000, 38),
+    mechanism: 'epoxy',
+    parts: [part('Epoxy filler', 1, 1.45, 0.99, 40, 38), part('Epoxy filler hardener', 1, 1.35, 0.99, 40, 38)],
+    limits: limits(12, 32, 0.85),
+    cureStopsBelowC: 10,
+    colourHex: '#9aa38b',
+  },
+  {
+    ...filler('flexible-filler', 'Flexible filler for plastic', 'flexibleFiller', 1.2, 30, 5, 800, 3000, 46),
+    mechanism: 'urethane',
+    parts: [part('Flexible filler', 1, 1.25, 0.98, 60, 46), part('Flexible filler hardener', 1, 1.15, 0.98, 60, 46)],
+    limits: limits(10, 32, 0.85),
+    cureStopsBelowC: 5,
+    colourHex: '#7d858c',
+  },
   { ...filler('glaze', 'Fine glaze', 'glaze', 1.35, 18, 5, 150, 500, 24), colourHex: '#e2c77c' },
 ];
 

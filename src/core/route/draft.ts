@@ -48,6 +48,9 @@ const USUAL_MEDIA: { readonly [S in SubstrateKind]: MediaName } = {
   plastic: 'Plastic',
 };
 
+/** Peroxide is dosed by eye, so its share is written down; other fillers have a fixed ratio. */
+const usualHardener = (p: Product) => (p.mechanism === 'polyester' ? { hardenerFraction: 0.02 } : {});
+
 /** Everything a sheet starts with for one kind on the picked zones. */
 export function draftFor(
   kind: LoggableKind,
@@ -67,7 +70,7 @@ export function draftFor(
     case 'coated':
       return product ? coatDefaults(product) : {};
     case 'filled':
-      return product ? { productId: product.id, filmUm: product.film.nominalUm, hardenerFraction: 0.02 } : {};
+      return product ? { productId: product.id, filmUm: product.film.nominalUm, ...usualHardener(product) } : {};
     case 'treated':
       return product ? { productId: product.id, coats: 1, filmUm: product.film.nominalUm } : {};
     case 'guideCoated':

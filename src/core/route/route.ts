@@ -70,7 +70,7 @@ function entryFor({ step }: Candidate, strata: Strata, id: string, atMs: number)
         kind: 'filled',
         productId: step.product.id,
         filmUm: step.product.film.nominalUm,
-        hardenerFraction: 0.02,
+        ...(step.product.mechanism === 'polyester' && { hardenerFraction: 0.02 }),
       };
     case 'clean':
       return { ...common, kind: 'cleaned', productId: step.product.id };

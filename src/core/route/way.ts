@@ -53,6 +53,15 @@ const ON_BARE: {
   smc: { grit: 120, primers: ['epoxy', 'highBuild'], strip: 'sander' },
   plastic: { grit: 320, primers: ['plasticPromoter'] },
 };
+/** The filler that holds on each substrate. */
+const FILLER_ON: { readonly [S in SubstrateKind]: ProductFamily } = {
+  steel: 'lightFiller',
+  galvanised: 'epoxyFiller',
+  aluminium: 'lightFiller',
+  glassfibre: 'lightFiller',
+  smc: 'epoxyFiller',
+  plastic: 'flexibleFiller',
+};
 /** How a coating usually comes off a substrate by hand; undefined where it is keyed instead. */
 export const usualStrip = (s: SubstrateKind): StripMethod | undefined => ON_BARE[s].strip;
 
@@ -193,7 +202,7 @@ export function wayFrom(w: WayInput): Candidate[] {
       method.filler === 'bareMetal' && isMetal(substrate) && SUBSTRATES[substrate].polyesterBonds ? 80 : keyGrit,
       'Sand',
     );
-    const fillers = coat('lightFiller');
+    const fillers = coat(FILLER_ON[substrate]);
     // A scratch as coarse as that was made for filler, where the house puts it on bare metal.
     const fillsFirst =
       method.filler === 'bareMetal' && isMetal(substrate) && substrate !== 'galvanised' && (grit ?? 999) <= 100;
@@ -213,10 +222,13 @@ export function wayFrom(w: WayInput): Candidate[] {
       const forPrimer = sand(320, 'Sand to key');
       if (isClean || plastic) add(...(isClean ? [] : [clean()]), key, forPrimer, strip(), clean());
       else add(strip(), clean(), key, forPrimer);
-      add(...coat('lightFiller'));
+      add(...coat(FILLER_ON[substrate]));
     } else if (grit >= COLOUR_KEY) cleanThen(...coat('baseSolvent', 'clear', 'singleStage', 'epoxy', 'highBuild'));
     else {
-      cleanThen(...(plastic ? coat('highBuild', 'baseSolvent') : coat('epoxy', 'highBuild')), ...coat('lightFiller'));
+      cleanThen(
+        ...(plastic ? coat('highBuild', 'baseSolvent') : coat('epoxy', 'highBuild')),
+        ...coat(FILLER_ON[substrate]),
+      );
       add(sand(800, 'Refine'), strip());
     }
   }
@@ -229,7 +241,7 @@ export function wayFrom(w: WayInput): Candidate[] {
     const next = grit === undefined || grit < last ? sand(nextPaper(papers, grit)) : undefined;
     add(waitFor('sand'));
     if (next) add(next);
-    const skims = t.family === 'glaze' ? [] : coat('glaze');
+    const skims = t.family === 'glaze' || t.family === 'flexibleFiller' ? [] : coat('glaze');
     if (grit !== undefined && grit >= last) cleanThen(...primers, ...skims);
     add(another(), ...skims, clean(), ...primers, guide, sand(nextPaper([...papers, 320], grit)));
   }
@@ -251,7 +263,7 @@ export function wayFrom(w: WayInput): Candidate[] {
       return;
     }
     const build = coat('highBuild', 'sprayFiller');
-    const fillers = coat('lightFiller', 'glassFiller');
+    const fillers = substrate === 'plastic' ? coat('flexibleFiller') : coat('lightFiller', 'glassFiller');
     switch (t.family) {
       case 'plasticPromoter':
         add(...coat('highBuild', 'epoxy', 'baseSolvent'), another());

@@ -73,7 +73,7 @@ export const FILM_RULES: readonly Rule[] = [
   }),
   rule('film.hardener', ['fill'], 'Hardener outside 1 to 3 per cent', (c) => {
     const h = c.step.hardenerFraction;
-    return h !== undefined && (h < 0.01 || h > 0.03)
+    return h !== undefined && c.step.product.mechanism === 'polyester' && (h < 0.01 || h > 0.03)
       ? stop(
           `${(h * 100).toFixed(1)}\u00a0% hardener: 1 to 3\u00a0% works, outside it stays soft or pinholes and stains.`,
           'Mix a fresh lot at about 2\u00a0%.',

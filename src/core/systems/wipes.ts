@@ -16,6 +16,8 @@ export const WIPES: { readonly [F in LayerFamily]: { solvent: WipeRule; water: W
   dtm: { solvent: 'hard', water: 'dry' },
   glassFiller: { solvent: 'hard', water: 'hard' },
   lightFiller: { solvent: 'hard', water: 'hard' },
+  epoxyFiller: { solvent: 'hard', water: 'hard' },
+  flexibleFiller: { solvent: 'hard', water: 'hard' },
   glaze: { solvent: 'hard', water: 'hard' },
   sprayFiller: { solvent: 'hard', water: 'hard' },
   highBuild: { solvent: 'hard', water: 'dry' },
