@@ -2,6 +2,7 @@ import { FAULT_KINDS, FAULT_NAMES, TREATMENT_NAMES } from '../log/marks';
 import { FAULTS, isOpenWound, proposeTreatment } from './treatment';
 import { rustSteps } from './rust';
 import { DEFAULT_METHOD } from '../library/method';
+import { REPAIRING } from '../systems/bears';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 
 const propose = (fault: (typeof FAULT_KINDS)[number], grade: 1 | 2 | 3, more = {}) =>
@@ -28,9 +29,25 @@ describe('what is done about a fault', () => {
     ['pitting', 3, {}, 'patch'],
     ['crack', 1, { substrate: 'smc' }, 'vAndEpoxy'],
     ['trappedWater', 1, {}, 'drain'],
+    ['surfaceRust', 3, {}, 'spotBlast'],
+    ['dent', 2, {}, 'pullAndFill'],
+    ['dent', 3, { substrate: 'plastic' }, 'fill'],
+    ['hole', 2, { substrate: 'plastic' }, 'vAndEpoxy'],
+    ['stoneChips', 2, {}, 'feather'],
+    ['oldWeld', 3, {}, 'cutOut'],
+    ['bowed', 2, {}, 'hammerAndDolly'],
   ] as const)('%s of grade %d, %j: %s', (fault, grade, more, treatment) =>
     expect(propose(fault, grade, more)).toBe(treatment),
   );
+  it('is nothing that the substrate does not bear', () => {
+    for (const fault of FAULT_KINDS)
+      for (const grade of [1, 2, 3] as const)
+        for (const substrate of SUBSTRATE_KINDS)
+          for (const rust of ['convert', 'cutOut'] as const) {
+            const { treatment } = proposeTreatment({ fault, grade, substrate, method: { ...DEFAULT_METHOD, rust } });
+            expect([fault, grade, substrate, treatment, REPAIRING[substrate][treatment].level]).not.toContain('no');
+          }
+  });
   it('has three grades, and holes are never filled over', () => {
     for (const k of FAULT_KINDS) {
       expect(FAULTS[k].grades).toHaveLength(3);

@@ -22,6 +22,9 @@ export const FAULTS: Record<FaultKind, { grades: [Message, Message, Message]; de
   },
   peeling: { grades: ['edge', 'patch', 'sheets'], size: true },
   trappedWater: { grades: ['damp', 'drain blocked', 'standing'] },
+  stoneChips: { grades: ['in the clear', 'to primer', 'to metal'], size: true },
+  oldWeld: { grades: ['sound, high', 'pinholes', 'cracked or open'], size: true },
+  bowed: { grades: ['reads on a file', 'seen in the gap', 'does not fit'], depth: true },
 };
 
 export const CAUSE_NAMES: Record<FaultCause, string> = {
@@ -59,10 +62,17 @@ export function proposeTreatment(f: FaultFacts): Proposal {
   const to = (treatment: Treatment, why: Message): Proposal => ({ treatment, why });
   switch (f.fault) {
     case 'surfaceRust':
+      if (sort !== 'metal')
+        return to('abrade', 'This does not rust: it is a stain from metal beside it, which has to be found.');
       return f.grade === 3
         ? to('spotBlast', 'Scale holds on in what it has eaten: wire or blast takes it, paper only shines it.')
         : to('abrade', 'Nothing has gone into the metal yet, so paper takes all of it off.');
     case 'pitting':
+      if (sort !== 'metal')
+        return to(
+          'fill',
+          'Pits in what does not rust are opened with paper, dried, and closed with the filler that holds there.',
+        );
       if (f.grade === 3)
         return to('patch', 'Thin metal blows through under weld and blast: cut back to what is sound.');
       return f.method.rust === 'cutOut' && f.grade === 2
@@ -114,6 +124,11 @@ export function proposeTreatment(f: FaultFacts): Proposal {
           : 'Feather until no edge is felt; what shows below is primed, on plastic over promoter.',
       );
     case 'crack':
+      if (sort === 'plastic' && f.grade === 3)
+        return to(
+          'vAndEpoxy',
+          'Through the wall: opened to a V from both sides, and closed by plastic welding or a flexible two-part repair.',
+        );
       return sort !== 'metal'
         ? to(
             f.grade === 3 ? 'laminate' : 'vAndEpoxy',
@@ -123,6 +138,7 @@ export function proposeTreatment(f: FaultFacts): Proposal {
           )
         : to('patch', 'Cracked metal has worked: stop it, weld or patch it, and find what moved.');
     case 'delamination':
+      if (sort === 'metal') return to('rebond', 'Skins that came apart are cleaned to bright metal and bonded again.');
       if (sort === 'plastic')
         return to('rebond', 'What has let go is cleaned to both faces, keyed and bonded with an adhesive for plastic.');
       return to('laminate', 'Grind from behind past all that has let go, and lay new mat on sound laminate.');
@@ -134,6 +150,35 @@ export function proposeTreatment(f: FaultFacts): Proposal {
         : to('strip', 'Thick filler hides what it was put over: take it out and look.');
     case 'peeling':
       return to('strip', 'What has let go in one place was not keyed in the others.');
+    case 'stoneChips':
+      return f.grade === 1
+        ? to('feather', 'Paint is missing, so no polish brings it back: feather the edges, then prime and paint.')
+        : to(
+            'feather',
+            sort === 'metal'
+              ? 'Feather every chip to where the paint holds; metal that shows is cleaned of rust and primed at once.'
+              : 'Feather every chip to where the paint holds; plastic or laminate that shows is primed first.',
+          );
+    case 'oldWeld':
+      if (sort !== 'metal') return to('strip', 'Take the filler out and look at what was joined, and how.');
+      return f.grade === 3
+        ? to('cutOut', 'A weld that has opened is cut out and made anew: filler over it cracks along the same line.')
+        : to(
+            'strip',
+            'Take the filler out and look: a proud weld is ground flush, pinholes are welded shut, before anything goes over it.',
+          );
+    case 'bowed':
+      if (sort !== 'metal')
+        return to('rebond', 'Plastic and laminate are brought into line at their mounts and bonds, not by filler.');
+      return f.grade === 3
+        ? to(
+            'pullAndFill',
+            'It does not fit: find what is bent behind it first, then pull it into line; filler does not move a gap.',
+          )
+        : to(
+            'hammerAndDolly',
+            'Bring it into line cold, a little at a time, with a straight edge or a file as the judge.',
+          );
     case 'trappedWater':
       return to(
         'drain',
@@ -148,6 +193,7 @@ export const isOpenWound = (kind: FaultKind, grade: number): boolean =>
   kind === 'crack' ||
   kind === 'delamination' ||
   kind === 'sprungBond' ||
+  (kind === 'oldWeld' && grade === 3) ||
   (kind === 'pitting' && grade === 3) ||
   (kind === 'crease' && grade === 3);
 export const isRust = (kind: FaultKind): boolean => kind === 'surfaceRust' || kind === 'pitting';

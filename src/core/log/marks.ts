@@ -12,6 +12,9 @@ export const FAULT_KINDS = [
   'oldFiller',
   'peeling',
   'trappedWater',
+  'stoneChips',
+  'oldWeld',
+  'bowed',
 ] as const;
 export type FaultKind = (typeof FAULT_KINDS)[number];
 
@@ -51,6 +54,9 @@ export const FAULT_NAMES: Record<FaultKind, string> = {
   oldFiller: 'Old filler',
   peeling: 'Peeling paint',
   trappedWater: 'Trapped water',
+  stoneChips: 'Stone chips',
+  oldWeld: 'Old weld under filler',
+  bowed: 'Bowed or out of line',
 };
 
 export const TREATMENT_NAMES: Record<Treatment, string> = {

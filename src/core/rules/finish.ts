@@ -3,6 +3,7 @@ import { COARSEST_PAPER, STRIPPING } from '../systems/bears';
 import { grainUm } from '../grit/grain';
 import { figure, phrase } from '../units/phrase';
 import { waitText } from '../units/time';
+import { openFaults } from '../strata/types';
 import { care, isBareSurface, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
 import type { Stage } from '../library/product';
 
@@ -141,6 +142,14 @@ export const FINISH_RULES: readonly Rule[] = [
         )
       : stop('Only clear, single-stage and an old finish are polished.');
   }),
+  rule('polish.chips', ['polish'], 'Polishing where paint is missing', (c) =>
+    openFaults(c.strata).some((f) => f.mark.fault === 'stoneChips')
+      ? care(
+          'Stone chips are marked here: paint is missing there, and no polish brings it back.',
+          'Feather, prime and paint them first.',
+        )
+      : undefined,
+  ),
   rule('polish.scratch', ['polish'], 'Scratch too coarse for compound', (c) => {
     const g = c.strata.surface.scratch?.grit;
     return g !== undefined && g < 2000 && c.top && isTopcoat(c.top.family)

@@ -18,6 +18,7 @@ const FAULT_WORDS: Partial<Record<string, string>> = {
   sprungBond: 'A sprung bond',
   pitting: 'Thin, pitted metal',
   crease: 'Torn metal',
+  oldWeld: 'An open weld',
 };
 const wounds = (c: RuleContext) => openFaults(c.strata).filter((f) => isOpenWound(f.mark.fault, f.mark.grade));
 const thin = (c: RuleContext) => ({ thicknessUm: c.strata.substrateUm, areaCm2: c.around?.areaCm2 ?? Infinity });

@@ -798,6 +798,10 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: [ev({ kind: 'repaired', atMin: -30 * DAY, method: 'Plate', temporaryMonths: 6 })], step: FIT },
     { step: FIT },
   ],
+  'polish.chips': [
+    { done: [...cleared(DAY), did.mark(10, 'stoneChips', 2, 'feather')], step: { kind: 'polish' } },
+    { done: [...cleared(DAY), did.mark(10, 'scratch', 1, 'feather')], step: { kind: 'polish' } },
+  ],
   'caution.greenFilm': [
     { done: build(600), step: sand(400) },
     { done: build(20 * DAY), step: sand(400) },

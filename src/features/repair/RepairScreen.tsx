@@ -73,6 +73,8 @@ const ASKED: Partial<Record<FaultKind, readonly [Work, Work]>> = {
   sprungBond: ['bond', 'bond'],
   dent: ['dent', 'laminate'],
   crease: ['dent', 'laminate'],
+  bowed: ['dent', 'bond'],
+  oldWeld: ['patch', 'laminate'],
 };
 const usualOf = (p: Panel): Work => SUBSTRATES[p.substrate].repairs[0]!;
 

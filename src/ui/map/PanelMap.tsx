@@ -209,6 +209,9 @@ const SIGNS: Record<FaultKind, string> = {
   oldFiller: 'M-.45 -.45h.9v.9h-.9z',
   peeling: 'M-.5 .3h.6L.5 -.4',
   trappedWater: 'M0 -.55Q.5 .1 0 .5Q-.5 .1 0 -.55',
+  stoneChips: 'M-.45 -.1l.25 -.3l.1 .3zM.1 .45l.25 -.3l.1 .3z',
+  oldWeld: 'M-.6 0q.15 -.35 .3 0q.15 .35 .3 0q.15 -.35 .3 0q.15 .35 .3 0',
+  bowed: 'M-.5 .55V-.55M-.2 .5Q.5 0 -.2 -.5',
 };
 const RING = 11;
 
