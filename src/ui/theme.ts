@@ -97,6 +97,7 @@ export const SUBSTRATE_FILL: Record<SubstrateKind, Fill> = {
   galvanised: { colour: '#a3abae', texture: 'chips', mark: '#d3d8da' },
   aluminium: { colour: '#c4cacd', texture: 'brushed', mark: '#eef1f2' },
   glassfibre: { colour: '#b7b57e', texture: 'fibre', mark: '#eceabf' },
+  carbon: { colour: '#35383b', texture: 'weave', mark: '#5d6266' },
   smc: { colour: '#8c8676', texture: 'fibre', mark: '#bdb7a5' },
   plastic: { colour: '#4a4e52', texture: 'plain', mark: '#6b7075' },
 };

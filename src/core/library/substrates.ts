@@ -35,7 +35,8 @@ export type RepairWork = (typeof REPAIR_WORKS)[number];
 const METAL_REPAIRS: readonly RepairWork[] = ['dent', 'rust', 'patch', 'bond', 'crack'];
 
 /**
- * Density and heat capacity are handbook values (steel 7850 and 460, aluminium 2700 and 900, glassfibre about 1650 and 1100); the
+ * Density and heat capacity are handbook values (steel 7850 and 460, aluminium 2700 and 900, glassfibre about 1650 and 1100, carbon composite
+ * about 1550 and 1000); the
  * rest is the trade's practice.
  */
 export const SUBSTRATES = {
@@ -114,6 +115,24 @@ export const SUBSTRATES = {
       strictness: 3,
     },
     bondPreparation: 'Moulded compound: P80 until no release gloss is left, dust off; no solvent soaked in.',
+    polyesterBonds: false,
+    repairs: ['laminate', 'bond', 'crack'],
+  },
+  carbon: {
+    name: 'Carbon composite',
+    sort: 'laminate',
+    rusts: false,
+    densityKgM3: 1550,
+    heatCapacityJKgK: 1000,
+    usualUm: 1500,
+    hardestMedia: 'soft',
+    mediaWhy: '',
+    adhesive: {
+      family: 'Epoxy adhesive',
+      why: 'Carbon composite is epoxy itself; against aluminium the joint keeps the two apart, which would corrode.',
+      strictness: 3,
+    },
+    bondPreparation: 'Carbon composite: P180 until the gloss is gone, no fibre cut, dust off wet.',
     polyesterBonds: false,
     repairs: ['laminate', 'bond', 'crack'],
   },

@@ -43,6 +43,10 @@ describe('a repair where a temporary one is', () => {
     expect(draft(plate)).toEqual({ ends: true });
     expect(draft(plate, ev({ kind: 'repaired', atMin: -9, method: 'Patch', ends: true }))).toEqual({});
   });
+  it('begins with what the open fault asks for', () =>
+    expect(draft(ev({ kind: 'marked', atMin: -9, fault: 'hole', grade: 2, treatment: 'patch' }))).toEqual({
+      method: 'Cut out and patch',
+    }));
   it('tells until when that one lasts, and no more after', () => {
     const until = at(bare, plate).status.temporaryUntilMs!;
     expect(until).toBeGreaterThan(T0 + 170 * DAY * 60_000);

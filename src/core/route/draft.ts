@@ -4,6 +4,7 @@ import { MEDIA, type MediaName } from '../library/media';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
 import type { SubstrateKind } from '../library/substrates';
 import type { LoggableKind, Payloads } from '../log/event';
+import { TREATMENT_NAMES } from '../log/marks';
 import type { JobState } from '../strata/fold';
 import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
 import type { ZoneStatus } from '../cure/status';
@@ -45,6 +46,7 @@ const USUAL_MEDIA: { readonly [S in SubstrateKind]: MediaName } = {
   aluminium: 'Fine crushed glass',
   glassfibre: 'Plastic',
   smc: 'Plastic',
+  carbon: 'Plastic',
   plastic: 'Plastic',
 };
 
@@ -105,7 +107,10 @@ export function draftFor(
     case 'removed':
       return {};
     case 'repaired':
-      return temporaryRepairs(strata).length > 0 ? { ends: true } : {};
+      return {
+        ...(next?.kind === 'repair' && next.treatment && { method: TREATMENT_NAMES[next.treatment] }),
+        ...(temporaryRepairs(strata).length > 0 && { ends: true }),
+      };
     case 'found':
       return { layers: [] };
   }

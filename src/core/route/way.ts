@@ -51,6 +51,7 @@ const ON_BARE: {
   aluminium: { grit: 120, primers: ['epoxy', 'etch', 'dtm'], strip: 'scraper' },
   glassfibre: { grit: 120, primers: ['highBuild', 'epoxy'], strip: 'sander' },
   smc: { grit: 120, primers: ['epoxy', 'highBuild'], strip: 'sander' },
+  carbon: { grit: 180, primers: ['epoxy', 'highBuild'], strip: 'sander' },
   plastic: { grit: 320, primers: ['plasticPromoter'] },
 };
 /** The filler that holds on each substrate. */
@@ -60,6 +61,7 @@ const FILLER_ON: { readonly [S in SubstrateKind]: ProductFamily } = {
   aluminium: 'lightFiller',
   glassfibre: 'lightFiller',
   smc: 'epoxyFiller',
+  carbon: 'epoxyFiller',
   plastic: 'flexibleFiller',
 };
 /** How a coating usually comes off a substrate by hand; undefined where it is keyed instead. */

@@ -822,6 +822,10 @@ const CASES: Record<string, [Scene, Scene]> = {
     { on: 'smc', step: sand(80) },
     { done: build(DAY), step: sand(400) },
   ],
+  'caution.carbonDust': [
+    { on: 'carbon', step: sand(240) },
+    { on: 'smc', step: sand(240) },
+  ],
   'caution.zincDust': [
     { on: 'galvanised', step: sand(240) },
     { done: build(DAY), step: sand(400) },

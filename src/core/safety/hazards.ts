@@ -22,6 +22,8 @@ export const HAZARDS = {
     'Old coatings can hold lead or chromate. Test before you sand, strip, burn or blast; if it is there, dry sanding is out. Local rules decide.',
   dust: 'Sanding dust: mask with particle filter and extraction. Rags and dust with hardener can heat themselves: keep them wet or outside.',
   glass: 'Glass dust itches and harms lungs: particle mask, covered skin, extraction.',
+  carbonDust:
+    'Carbon dust harms lungs and conducts: particle mask, extraction, wet where it can be, and keep it out of switches and machines.',
   zincDust: 'Zinc dust and fume make ill hours later: mask, extraction, and no flame near it.',
   aluminium:
     'Aluminium dust burns, and with sparks from steel it can explode: separate tools, no steel sparks, clear it away wet or often.',
@@ -87,6 +89,7 @@ export const SUBSTRATE_DUST: { readonly [S in SubstrateKind]: readonly Hazard[] 
   aluminium: ['aluminium'],
   glassfibre: ['glass'],
   smc: ['glass'],
+  carbon: ['carbonDust'],
   plastic: [],
 };
 

@@ -54,6 +54,17 @@ export const STRIPPING: { readonly [S in SubstrateKind]: { readonly [M in StripM
     sander: OK,
     heat: BLISTERS,
   },
+  carbon: {
+    chemical: ATTACKS,
+    scraper: care('A blade lifts fibre where it catches.', 'Sand it.'),
+    wireWheel: no('A wire wheel cuts the fibre, which carries the load.', 'Sand it with P180 and finer.'),
+    flapDisc: no('A flap disc cuts the fibre, which carries the load.', 'Sand it with P180 and finer.'),
+    sander: care(
+      'Stop at the resin: every fibre that is cut carries no more.',
+      'P180 and finer, and look for black dust.',
+    ),
+    heat: BLISTERS,
+  },
   plastic: {
     chemical: ATTACKS,
     scraper: care('A blade gouges plastic.', 'Sand it with P320 and finer.'),
@@ -130,6 +141,15 @@ export const BLASTING: { readonly [S in SubstrateKind]: { readonly [M in MediaNa
     Plastic: LAMINATE_SOFT,
     Soda: RINSE_SODA,
   },
+  carbon: {
+    'Crushed glass': TOO_HARD,
+    Slag: TOO_HARD,
+    Garnet: TOO_HARD,
+    'Fine crushed glass': TOO_HARD,
+    'Glass beads': TOO_HARD,
+    Plastic: LAMINATE_SOFT,
+    Soda: RINSE_SODA,
+  },
   plastic: {
     'Crushed glass': TOO_HARD,
     Slag: TOO_HARD,
@@ -171,6 +191,11 @@ const POLYESTER_RESIN = no(
 );
 const SMC_RESIN = care('Polyester resin does not bond to moulded compound.', 'Epoxy resin only.');
 const SMC_FILL = care('Polyester filler does not bond to moulded compound.', 'Epoxy filler.');
+const CARBON_RESIN = care(
+  'Epoxy resin and carbon only; what bears load is for who is licensed to judge it.',
+  'Its maker’s way, or a new part.',
+);
+const CARBON_FILL = care('Polyester filler does not bond to carbon composite.', 'Epoxy filler.');
 const PLASTIC_FILL = care('Polyester filler cracks where plastic flexes.', 'A flexible filler for plastic.');
 
 type Repairs = { readonly [T in Treatment]: Entry };
@@ -229,6 +254,7 @@ export const REPAIRING: { readonly [S in SubstrateKind]: Repairs } = {
   },
   glassfibre: LAMINATE,
   smc: { ...LAMINATE, laminate: SMC_RESIN, fill: SMC_FILL },
+  carbon: { ...LAMINATE, laminate: CARBON_RESIN, fill: CARBON_FILL },
   plastic: {
     ...LAMINATE,
     spotBlast: no('Blasting and wire melt and tear plastic.', 'Sand it with P320 and finer.'),
@@ -246,6 +272,11 @@ export const COARSEST_PAPER: { readonly [S in SubstrateKind]: { grit: number; sa
   aluminium: { grit: 60, says: 'Aluminium is soft: coarse paper gouges it.', clears: 'P80 and finer.' },
   glassfibre: { grit: 60, says: 'Coarse paper is through the gel into the fibre.', clears: 'P80 and finer.' },
   smc: { grit: 60, says: 'Coarse paper tears pores open.', clears: 'P80 and finer.' },
+  carbon: {
+    grit: 150,
+    says: 'Coarse paper is through the resin into the fibre, which carries the load.',
+    clears: 'P180 and finer.',
+  },
   plastic: {
     grit: 180,
     says: 'Coarse paper raises hairs on plastic that show through paint.',

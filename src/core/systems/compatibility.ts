@@ -74,6 +74,10 @@ const POLYESTER_SMC = no(
   'Polyester does not bond to moulded sheet compound.',
   'Epoxy only: epoxy filler, or epoxy primer below.',
 );
+const POLYESTER_CARBON = no(
+  'Polyester does not bond to carbon composite, which is epoxy.',
+  'Epoxy only: epoxy filler, or epoxy primer below.',
+);
 const POLYESTER_PLASTIC = no(
   'Polyester does not bond to plastic, and it is rigid where the part flexes.',
   'A flexible two-part plastic repair, or epoxy filler.',
@@ -253,6 +257,32 @@ export const COMPATIBILITY: { readonly [S in SurfaceKind]: CompatibilityRow } = 
     base: COLOUR_ON_BARE,
     singleStage: COLOUR_ON_BARE,
     clear: COLOUR_ON_BARE,
+  }),
+  carbon: row('Epoxy primer first.', {
+    converter: no('Converter reacts with rusty iron; on this substrate it does nothing.', 'Leave it out.'),
+    etch: METAL_ONLY,
+    epoxy: KEY,
+    dtm: no('Direct-to-metal primer is for metal.', 'Epoxy.'),
+    weldThrough: WELDS_ONLY,
+    glassFiller: POLYESTER_CARBON,
+    lightFiller: POLYESTER_CARBON,
+    epoxyFiller: KEY,
+    flexibleFiller: FLEX,
+    glaze: POLYESTER_CARBON,
+    sprayFiller: POLYESTER_CARBON,
+    highBuild: careKeyed(
+      'Two-pack primer on the keyed resin; where fibre shows it sinks in.',
+      'Epoxy first where fibre shows.',
+    ),
+    promoter: PLASTIC_ONLY,
+    sealer: careKeyed('Most sealers hold better on primer.', 'Epoxy first.'),
+    underseal: careKeyed('Most underseals hold better on primer.', 'Epoxy first.'),
+    base: COLOUR_ON_BARE,
+    singleStage: COLOUR_ON_BARE,
+    clear: careKeyed(
+      'Clear on bare carbon shows every mark of the weave, and only the sheet of the clear says whether it keeps light off the resin.',
+      'Epoxy clear first, then a clear against sunlight.',
+    ),
   }),
   plastic: row('One light coat of adhesion promoter first.', {
     converter: no('Converter reacts with rusty iron; on this substrate it does nothing.', 'Leave it out.'),

@@ -13,6 +13,7 @@ export const SCRATCHED_OF: { readonly [S in SurfaceKind]: Scratched | null } = {
   aluminium: 'metal',
   glassfibre: 'laminate',
   smc: 'laminate',
+  carbon: 'laminate',
   plastic: 'plastic',
   paintedPlastic: 'old',
   oldCoating: 'old',

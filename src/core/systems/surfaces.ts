@@ -15,6 +15,7 @@ export const SURFACE_NAMES: { readonly [S in SurfaceKind]: string } = {
   aluminium: 'bare aluminium',
   glassfibre: 'bare glassfibre',
   smc: 'bare moulded compound',
+  carbon: 'bare carbon composite',
   plastic: 'bare plastic',
   paintedPlastic: 'the old finish of a plastic part',
   oldCoating: 'an old coating',
