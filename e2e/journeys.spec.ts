@@ -1,6 +1,6 @@
 import { readFile } from 'node:fs/promises';
 import type { LoggableKind } from '../src/core/log/event';
-import { answer, expect, layers, openDemo, pick, press, storedEvents, storedText, test, tick } from './helpers';
+import { answer, expect, layers, openDemo, ownShop, pick, press, storedEvents, storedText, test, tick } from './helpers';
 
 test('opens on the demo shop and says what is curing and what is ready now', async ({ page }) => {
   await openDemo(page);
@@ -360,6 +360,39 @@ test('the panel says which steps are allowed, which not yet, why, and what clear
   );
   await block.click();
   await expect(next.getByText(/Without guide coat lows do not show/)).toBeVisible();
+});
+
+test('the panel says what is still to come, and logging the first step moves the way on', async ({ page }) => {
+  await ownShop(page, 'Tray');
+  await page.getByRole('link', { name: 'Panels', exact: true }).click();
+  await page.getByRole('link', { name: /Tray/ }).first().click();
+  const next = page.getByTestId('next-step');
+  await expect(next.first()).toContainText('Clean: wax and grease remover');
+  await press(page, 'Still to come');
+  const way = page.getByTestId('still-to-come');
+  await expect(way).toContainText(/Fitted .* at the earliest: about .* of work and .* of waiting\./);
+  // In the order of the work, down to the fitting.
+  const text = (await way.innerText()).replace(/\s+/g, ' ');
+  const order = [
+    'Clean: wax',
+    'Sand, P120',
+    'Epoxy primer',
+    'High-build primer',
+    'Guide coat',
+    'Block, P400',
+    'Solvent base coat',
+    'Clear, medium',
+    'Polish',
+    'Fit and clamp',
+  ];
+  const at = order.map((label) => text.indexOf(label));
+  expect(at).not.toContain(-1);
+  expect([...at].sort((a, b) => a - b)).toEqual(at);
+  // The first step, logged from its own line; the sheet opens with it.
+  await next.first().getByRole('button').first().click();
+  await press(page, 'Log it');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('next-step').first()).toContainText('Sand, P120');
 });
 
 test('going on against a stop takes a reason, and the reason is kept', async ({ page }) => {
