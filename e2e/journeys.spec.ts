@@ -1,6 +1,18 @@
 import { readFile } from 'node:fs/promises';
 import type { LoggableKind } from '../src/core/log/event';
-import { answer, expect, layers, openDemo, ownShop, pick, press, storedEvents, storedText, test, tick } from './helpers';
+import {
+  answer,
+  expect,
+  layers,
+  openDemo,
+  ownShop,
+  pick,
+  press,
+  storedEvents,
+  storedText,
+  test,
+  tick,
+} from './helpers';
 
 test('opens on the demo shop and says what is curing and what is ready now', async ({ page }) => {
   await openDemo(page);
