@@ -1,9 +1,10 @@
 import type { BlastCoating } from '../log/job';
-import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
+import type { SubstrateKind } from '../library/substrates';
 import type { Quantity } from '../units/convert';
 import { figure, pair, phrase, type Message } from '../units/phrase';
 import { fail, ok, type FieldProblem, type Result } from '../result';
-import { isBorne, type Media } from '../library/media';
+import type { Media } from '../library/media';
+import { BLASTING } from '../systems/bears';
 import { COATING_RATES, warpRisk } from './rates';
 import { heldBarG, largestBoreMm, nozzleAirM3Min, WORN_MM } from './nozzle';
 
@@ -131,11 +132,12 @@ function partPlan(part: BlastPart, media: Media, rig: BlastRig, bore: number, he
   const hours = open / OPEN_SHARE;
   const mediaKg = open * mediaKgH(media, bore, Math.max(held, 0.1));
   const warp = warpRisk(part, media, held);
+  const borne = BLASTING[part.substrate][media.name];
   const stop =
     held < USELESS_BAR
       ? 'The compressor cannot feed the nozzle.'
-      : !isBorne(SUBSTRATES[part.substrate].hardestMedia, media)
-        ? SUBSTRATES[part.substrate].mediaWhy || `${media.name} is too hard for it.`
+      : borne.level === 'no'
+        ? (borne.says ?? `${media.name} is too hard for it.`)
         : warp === 'high'
           ? phrase`Thin flat sheet warps under ${media.name.toLowerCase()} at ${figure('pressure', held)}: softer media, or under ${figure('pressure', 4)}.`
           : undefined;

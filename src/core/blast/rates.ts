@@ -1,6 +1,7 @@
 import type { BlastCoating } from '../log/job';
-import { isBorne, type Media } from '../library/media';
-import { SUBSTRATE_KINDS, SUBSTRATES, type SubstrateKind } from '../library/substrates';
+import type { Media } from '../library/media';
+import { BLASTING } from '../systems/bears';
+import { SUBSTRATE_KINDS, type SubstrateKind } from '../library/substrates';
 
 /** What slag through the reference nozzle takes off in an hour, m², and a wire wheel by hand. */
 export const COATING_RATES: Record<BlastCoating, { name: string; m2H: number; wheelM2H: number }> = {
@@ -13,8 +14,8 @@ export const COATING_RATES: Record<BlastCoating, { name: string; m2H: number; wh
 };
 
 /** What media may be used on. */
-export const substratesFor = (media: Pick<Media, 'hardness'>): SubstrateKind[] =>
-  SUBSTRATE_KINDS.filter((s) => isBorne(SUBSTRATES[s].hardestMedia, media));
+export const substratesFor = (media: Pick<Media, 'name'>): SubstrateKind[] =>
+  SUBSTRATE_KINDS.filter((s) => BLASTING[s][media.name].level !== 'no');
 
 /** Sheet under this, in one flat piece over that, warps when it is hit hard. Usual limits of the trade. */
 const THIN_UM = 1300;

@@ -30,8 +30,3 @@ export type Media = MediaRecord & { name: MediaName };
 /** The shipped media of a name; undefined for one that nobody knows. */
 export const mediaOf = (name: string): Media | undefined =>
   Object.hasOwn(MEDIA, name) ? { name: name as MediaName, ...MEDIA[name as MediaName] } : undefined;
-
-const HARDNESS = { soft: 0, fine: 1, hard: 2 } as const;
-/** Whether something that bears media up to a hardness bears these. */
-export const isBorne = (hardest: MediaRecord['hardness'], media: Pick<MediaRecord, 'hardness'>): boolean =>
-  HARDNESS[media.hardness] <= HARDNESS[hardest];

@@ -12,10 +12,6 @@ export interface SubstrateRecord {
   heatCapacityJKgK: number;
   /** Thickness that such a panel usually has, µm. */
   usualUm: number;
-  /** The hardest blast media that it bears: hard cuts metal and warps sheet, fine still hits, soft lifts paint only. */
-  hardestMedia: 'hard' | 'fine' | 'soft';
-  /** Why harder media must not be used on it. */
-  mediaWhy: string;
   /** Adhesive that it asks for and why, the strictest of a pair deciding; null where the other side or the pair decides. */
   adhesive: { family: AdhesiveFamily; why: string; strictness: number } | null;
   /** How a face is made ready for adhesive. */
@@ -47,8 +43,6 @@ export const SUBSTRATES = {
     densityKgM3: 7850,
     heatCapacityJKgK: 460,
     usualUm: 800,
-    hardestMedia: 'hard',
-    mediaWhy: '',
     adhesive: null,
     bondPreparation: 'Steel: P80 to bright metal, clean, bond within the hour.',
     polyesterBonds: true,
@@ -61,8 +55,6 @@ export const SUBSTRATES = {
     densityKgM3: 7850,
     heatCapacityJKgK: 460,
     usualUm: 800,
-    hardestMedia: 'soft',
-    mediaWhy: 'Blasting takes the zinc off: strip it chemically.',
     adhesive: null,
     bondPreparation: 'Galvanised: key with a pad, keep the zinc, clean.',
     polyesterBonds: true,
@@ -75,8 +67,6 @@ export const SUBSTRATES = {
     densityKgM3: 2700,
     heatCapacityJKgK: 900,
     usualUm: 1000,
-    hardestMedia: 'fine',
-    mediaWhy: '',
     adhesive: null,
     bondPreparation: 'Aluminium: P80 or a clean stainless brush, clean, bond at once: its skin grows back.',
     polyesterBonds: true,
@@ -89,8 +79,6 @@ export const SUBSTRATES = {
     densityKgM3: 1650,
     heatCapacityJKgK: 1100,
     usualUm: 4000,
-    hardestMedia: 'soft',
-    mediaWhy: '',
     adhesive: {
       family: 'Epoxy adhesive',
       why: 'Epoxy holds laminate to metal, and keeps two metals apart.',
@@ -107,8 +95,6 @@ export const SUBSTRATES = {
     densityKgM3: 1850,
     heatCapacityJKgK: 1100,
     usualUm: 2500,
-    hardestMedia: 'soft',
-    mediaWhy: '',
     adhesive: {
       family: 'Epoxy adhesive',
       why: 'Polyester does not bond to moulded compound: epoxy only.',
@@ -125,8 +111,6 @@ export const SUBSTRATES = {
     densityKgM3: 1550,
     heatCapacityJKgK: 1000,
     usualUm: 1500,
-    hardestMedia: 'soft',
-    mediaWhy: '',
     adhesive: {
       family: 'Epoxy adhesive',
       why: 'Carbon composite is epoxy itself; against aluminium the joint keeps the two apart, which would corrode.',
@@ -143,8 +127,6 @@ export const SUBSTRATES = {
     densityKgM3: 950,
     heatCapacityJKgK: 1800,
     usualUm: 3000,
-    hardestMedia: 'soft',
-    mediaWhy: '',
     adhesive: {
       family: 'Urethane adhesive',
       why: 'Plastic moves with warmth: a rubbery joint moves with it.',
