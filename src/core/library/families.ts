@@ -53,6 +53,9 @@ const primer = (name: string, more: Partial<FamilyRecord> = {}): FamilyRecord =>
   awaited: PRIMER_WAITS,
   ...more,
 });
+/** Nobody of this shop laid it, so nobody waits for it either. */
+const found = (name: string): FamilyRecord =>
+  primer(name, { role: 'found', usedIn: 'none', mixed: false, awaited: SEALANT_WAITS });
 const filler = (name: string): FamilyRecord =>
   primer(name, { role: 'filler', usedIn: 'filled', application: 'spreader', mixed: true });
 const sealant = (name: string): FamilyRecord =>
@@ -65,7 +68,10 @@ const aid = (name: string, usedIn: UsedIn): FamilyRecord => primer(name, { role:
 
 /** Families decide what a layer is to the rules and how it is drawn. In the order of a library's list. */
 export const FAMILIES = {
-  oldCoating: primer('Old coating', { role: 'found', usedIn: 'none', mixed: false, awaited: SEALANT_WAITS }),
+  oldCoating: found('Old coating'),
+  electrocoat: found('Factory electrocoat'),
+  transportPrimer: found('Transport primer'),
+  factoryFinish: found('Factory finish'),
   converter: primer('Rust converter', {
     role: 'converter',
     usedIn: 'treated',
@@ -83,12 +89,24 @@ export const FAMILIES = {
   glaze: filler('Glaze'),
   sprayFiller: primer('Spray filler', { blocked: true }),
   highBuild: primer('High-build primer', { blocked: true, levelCoats: 'build' }),
+  onePackPrimer: primer('One-pack primer', { application: 'aerosol', mixed: false }),
+  rustPrimer: primer('Rust-stabilising primer', { application: 'brush', mixed: false }),
   plasticPromoter: primer('Adhesion promoter', { application: 'aerosol', mixed: false }),
   seamSealer: sealant('Seam sealer'),
   underseal: sealant('Underseal'),
+  liner: sealant('Load-bed liner'),
+  cavityWax: primer('Cavity wax', { role: 'sealant', application: 'aerosol', mixed: false, awaited: SEALANT_WAITS }),
   baseSolvent: base('Solvent base'),
   baseWater: base('Waterborne base'),
   singleStage: topcoat('Single-stage', true),
+  enamel: primer('One-pack enamel', {
+    role: 'topcoat',
+    coloured: true,
+    levelCoats: 'clear',
+    application: 'brush',
+    mixed: false,
+    awaited: STAGES,
+  }),
   clear: topcoat('Clear', false),
   guideCoat: aid('Guide coat', 'guideCoated'),
   cleaner: aid('Cleaner', 'cleaned'),

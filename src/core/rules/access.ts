@@ -1,5 +1,5 @@
 import type { FaultKind } from '../log/marks';
-import { isPrimer } from '../library/product';
+import { isPrimer, type ProductFamily } from '../library/product';
 import { isMetal, SUBSTRATES } from '../library/substrates';
 import { KINDS, LOGGABLE, type EventKind } from '../log/event';
 import type { JobState } from '../strata/fold';
@@ -88,6 +88,16 @@ function unmaskedOn(job: Job, state: JobState, zoneIds: readonly string[]): stri
   return [...new Set(names)];
 }
 
+/** Besides primer, what keeps air and water off metal that a joint hides. */
+const SEALS_TOO: readonly ProductFamily[] = [
+  'oldCoating',
+  'electrocoat',
+  'transportPrimer',
+  'factoryFinish',
+  'underseal',
+  'liner',
+];
+
 /**
  * What a step on some zones would close off or hide.
  * @param kind as it would be logged
@@ -104,7 +114,7 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
     bareFaces: zones.flatMap((z) => {
       const s = state.zones.get(z.id)?.strata;
       if (!s || !isMetal(s.substrate)) return [];
-      const sealed = s.layers.some((l) => isPrimer(l.family) || l.family === 'oldCoating' || l.family === 'underseal');
+      const sealed = s.layers.some((l) => isPrimer(l.family) || SEALS_TOO.includes(l.family));
       return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATES[s.substrate].name.toLowerCase()})`];
     }),
     openFaults: [...panels].reduce(

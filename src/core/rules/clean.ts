@@ -68,7 +68,7 @@ export const CLEAN_RULES: readonly Rule[] = [
   rule('clean.before', ['coat', 'fill'], 'Cleaned since it was sanded or handled', (c) =>
     !c.strata.surface.clean &&
     !(c.top && isBase(c.top.family)) &&
-    (isKeyed(c) || c.strata.layers.length === 0 || c.top?.family === 'oldCoating')
+    (isKeyed(c) || c.strata.layers.length === 0 || (c.top && FAMILIES[c.top.family].role === 'found'))
       ? stop(
           'It has not been cleaned since it was worked on.',
           'Blow or vacuum, then wipe with the cleaner for this substrate.',

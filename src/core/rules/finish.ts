@@ -9,7 +9,7 @@ import type { Stage } from '../library/product';
 
 /** Clear that must stay over base, µm. */
 export const CLEAR_RESERVE_UM = 35;
-/** Colour of a single-stage that must stay over primer, µm. */
+/** Colour of a single-stage or an enamel that must stay over primer, µm. */
 export const SINGLE_STAGE_RESERVE_UM = 30;
 /** What keying must leave of a thin finish that is sprayed again, µm. */
 const KEYING_LEAVES_UM = 10;
@@ -93,7 +93,7 @@ export const FINISH_RULES: readonly Rule[] = [
   rule('sand.reserve', ['sand', 'polish'], 'Finish that must stay', (c) => {
     const family = c.top?.family;
     const reserve =
-      family === 'clear' ? CLEAR_RESERVE_UM : family === 'singleStage' ? SINGLE_STAGE_RESERVE_UM : undefined;
+      family === 'clear' ? CLEAR_RESERVE_UM : family && isTopcoat(family) ? SINGLE_STAGE_RESERVE_UM : undefined;
     if (reserve === undefined) return undefined;
     const left = contiguousUm(c) - (c.step.removedUm ?? 3);
     if (left >= reserve) return undefined;
@@ -135,12 +135,17 @@ export const FINISH_RULES: readonly Rule[] = [
   ),
   rule('polish.what', ['polish'], 'Polishing what is no topcoat', (c) => {
     if (c.top && isTopcoat(c.top.family)) return undefined;
-    return c.top?.family === 'oldCoating'
+    if (c.top?.family === 'oldCoating')
+      return care(
+        'Nobody knows how much of this finish is left, or whether it has clear.',
+        'Measure it, try a spot, and stop at colour on the pad.',
+      );
+    return c.top?.family === 'factoryFinish'
       ? care(
-          'Nobody knows how much of this finish is left, or whether it has clear.',
-          'Measure it, try a spot, and stop at colour on the pad.',
+          phrase`Factory clear is often only ${figure('film', CLEAR_RESERVE_UM)} to ${figure('film', 50)}: there is little to take.`,
+          'Measure it first, and stop at colour on the pad.',
         )
-      : stop('Only clear, single-stage and an old finish are polished.');
+      : stop('Only clear, single-stage, enamel and a whole old finish are polished.');
   }),
   rule('polish.chips', ['polish'], 'Polishing where paint is missing', (c) =>
     openFaults(c.strata).some((f) => f.mark.fault === 'stoneChips')

@@ -114,8 +114,8 @@ export const OVER_RULES: readonly Rule[] = [
         'There is no scratch to grip on the bare surface.',
         c.step.kind === 'fill' ? 'Abrade it with P36 to P80, wider than the dent.' : 'Abrade it with P80 to P180.',
       );
-    if (surface === 'oldCoating' || surface === 'paintedPlastic')
-      return stop('Nothing holds on an old coating that was not keyed.', 'Sand it with P320 or strip it.');
+    if (surface === 'oldCoating' || surface === 'paintedPlastic' || surface === 'factoryFinish')
+      return stop(`Nothing holds on ${SURFACE_NAMES[surface]} that was not keyed.`, 'Sand it with P320 or strip it.');
     const recoat = stageOf(c, 'recoat');
     if (entry.inWindow !== undefined && !recoat?.closed) return care(entry.inWindow, entry.clears);
     return stop(
@@ -190,7 +190,7 @@ export const OVER_RULES: readonly Rule[] = [
   }),
   rule('over.shows', ['coat'], 'A coarse scratch below that thin films did not fill', (c) => {
     const material = materialOf(c.step);
-    if (!material || !['base', 'singleStage', 'clear'].includes(material)) return undefined;
+    if (!material || !['base', 'singleStage', 'enamel', 'clear'].includes(material)) return undefined;
     const grit = telegraphed(c);
     if (grit === undefined) return undefined;
     const [coarsest, coarse] = SCRATCH_WINDOWS[material].primer;

@@ -2,7 +2,7 @@ import { FAULT_NAMES, type Treatment } from '../log/marks';
 import { isOpenWound, isRust } from '../faults/treatment';
 import { warpRisk } from '../blast/rates';
 import { mediaOf } from '../library/media';
-import { isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type Stage } from '../library/product';
+import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type Stage } from '../library/product';
 import { isMetal } from '../library/substrates';
 import { BLASTING, REPAIRING } from '../systems/bears';
 import { openFaults } from '../strata/types';
@@ -72,7 +72,7 @@ export const REPAIR_RULES: readonly Rule[] = [
   ),
   rule('fault.peeling', ['coat'], 'Coating over paint that lets go', (c) =>
     openFaults(c.strata).some((f) => f.mark.fault === 'peeling') &&
-    c.strata.layers.some((l) => l.family === 'oldCoating')
+    c.strata.layers.some((l) => FAMILIES[l.family].role === 'found')
       ? stop('Paint is marked as peeling here: what goes over it comes off with it.', 'Strip it to what holds.')
       : undefined,
   ),

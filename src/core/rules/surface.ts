@@ -22,7 +22,7 @@ function isRusty({ strata, status, nowMs }: RuleContext): boolean {
 }
 
 function kindOfLayer(c: RuleContext, layer: Layer): SurfaceKind {
-  if (layer.family === 'oldCoating' && c.strata.substrate === 'plastic') return 'paintedPlastic';
+  if (FAMILIES[layer.family].role === 'found' && c.strata.substrate === 'plastic') return 'paintedPlastic';
   return isLayerFamily(layer.family) ? layer.family : 'oldCoating';
 }
 const kindOfSubstrate = (c: RuleContext): SurfaceKind =>

@@ -59,12 +59,19 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     }),
   guideCoated: (s, e) => ({ ...s, surface: { ...s.surface, guideCoat: { atMs: e.atMs, productId: e.productId } } }),
   sanded,
-  cleaned: (s, e, { products }) => ({
-    ...s,
-    surface: wiped(s.surface, e, washes(products(e.productId))),
-    // Only water takes salt out of steel, and only where it reaches the steel.
-    ...(s.salts && isOpenSubstrate(s) && washes(products(e.productId)) && { salts: false }),
-  }),
+  cleaned: (s, e, { products }) => {
+    const water = washes(products(e.productId));
+    const waxed = s.layers.filter((l) => l.family !== 'cavityWax');
+    // Solvent takes wax off; what the rag spread about is off only with the next wipe.
+    if (!water && waxed.length < s.layers.length)
+      return { ...s, layers: waxed, surface: freshSurface(waxed[waxed.length - 1]?.id ?? SUBSTRATE, e.atMs) };
+    return {
+      ...s,
+      surface: wiped(s.surface, e, water),
+      // Only water takes salt out of steel, and only where it reaches the steel.
+      ...(s.salts && isOpenSubstrate(s) && water && { salts: false }),
+    };
+  },
   polished: (s, e) => {
     const { layers } = removeFromTop(s.layers, e.removedUm);
     return {

@@ -17,6 +17,9 @@ export const SCRATCHED_OF: { readonly [S in SurfaceKind]: Scratched | null } = {
   plastic: 'plastic',
   paintedPlastic: 'old',
   oldCoating: 'old',
+  electrocoat: 'primer',
+  transportPrimer: 'primer',
+  factoryFinish: 'old',
   converter: null,
   etch: null,
   weldThrough: 'primer',
@@ -29,12 +32,17 @@ export const SCRATCHED_OF: { readonly [S in SurfaceKind]: Scratched | null } = {
   glaze: 'filler',
   sprayFiller: 'primer',
   highBuild: 'primer',
+  onePackPrimer: 'primer',
+  rustPrimer: 'primer',
   plasticPromoter: null,
   seamSealer: null,
   underseal: null,
+  liner: null,
+  cavityWax: null,
   baseSolvent: 'base',
   baseWater: 'base',
   singleStage: 'topcoat',
+  enamel: 'topcoat',
   clear: 'topcoat',
 } satisfies Record<SubstrateKind | LayerFamily | 'rustySteel' | 'paintedPlastic', Scratched | null>;
 
@@ -99,6 +107,11 @@ export const SCRATCH_WINDOWS: { readonly [M in Material]: Windows } = {
   base: COLOUR,
   singleStage: onAll([320, 400, 1000, 1500], { topcoat: [400, 600, 1200, 1500] }),
   clear: onAll([400, 600, 1500, 2500], { base: [800, 1000, 2000, 3000], topcoat: [400, 600, 1500, 2000] }),
+  onePack: SEAL,
+  rustPrimer: onAll([24, 36, 240, 600]),
+  enamel: onAll([240, 320, 800, 1200], { topcoat: [240, 320, 800, 1200], old: [240, 320, 800, 1200] }),
+  liner: onAll([36, 60, 240, 500]),
+  cavityWax: onAll(ANY),
 };
 
 export type ScratchFit = 'tooCoarse' | 'coarse' | 'fits' | 'fine' | 'tooFine';

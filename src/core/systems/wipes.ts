@@ -9,6 +9,9 @@ export type WipeRule = 'always' | 'hard' | 'window' | 'dry';
 /** How each film takes a wipe with solvent, and one with water. */
 export const WIPES: { readonly [F in LayerFamily]: { solvent: WipeRule; water: WipeRule } } = {
   oldCoating: { solvent: 'always', water: 'always' },
+  electrocoat: { solvent: 'always', water: 'always' },
+  transportPrimer: { solvent: 'always', water: 'always' },
+  factoryFinish: { solvent: 'always', water: 'always' },
   converter: { solvent: 'dry', water: 'dry' },
   etch: { solvent: 'dry', water: 'dry' },
   weldThrough: { solvent: 'dry', water: 'dry' },
@@ -21,11 +24,16 @@ export const WIPES: { readonly [F in LayerFamily]: { solvent: WipeRule; water: W
   glaze: { solvent: 'hard', water: 'hard' },
   sprayFiller: { solvent: 'hard', water: 'hard' },
   highBuild: { solvent: 'hard', water: 'dry' },
+  onePackPrimer: { solvent: 'hard', water: 'dry' },
+  rustPrimer: { solvent: 'hard', water: 'dry' },
   plasticPromoter: { solvent: 'window', water: 'window' },
   seamSealer: { solvent: 'dry', water: 'dry' },
   underseal: { solvent: 'dry', water: 'dry' },
+  liner: { solvent: 'dry', water: 'dry' },
+  cavityWax: { solvent: 'always', water: 'always' },
   baseSolvent: { solvent: 'window', water: 'dry' },
   baseWater: { solvent: 'window', water: 'dry' },
   singleStage: { solvent: 'hard', water: 'dry' },
+  enamel: { solvent: 'hard', water: 'dry' },
   clear: { solvent: 'hard', water: 'dry' },
 };

@@ -13,6 +13,7 @@ import {
   type Message,
   errorText,
 } from '@/core';
+import { AS_FOUND, asFoundName, layersAsFound, type AsFound } from '@/core/log/asFound';
 import { panelNameProblem } from '@/core/log/panelChange';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -21,21 +22,20 @@ import { readNumber, formatForInput } from '@/ui/numbers';
 import { Act, Choices, Notice } from '@/ui/parts';
 import { gap } from '@/ui/theme';
 
-type Begin = 'bare' | 'old' | 'later';
+type Begin = AsFound | 'later';
 
 /** What stands on a zone when it comes into the log. */
 function beginning(begin: Begin, zoneId: string, substrate: SubstrateKind, thicknessUm: number): LogEvent[] {
   if (begin === 'later') return [];
   const now = nowMs();
-  const layers = begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating' as const, filmUm: 120 }] : [];
+  const layers = layersAsFound(begin, substrate);
   return [
     { id: newId(now), kind: 'found', atMs: now, writtenMs: now, zoneIds: [zoneId], substrate, thicknessUm, layers },
   ];
 }
 
 const BEGINS: { value: Begin; label: string }[] = [
-  { value: 'old', label: 'Old paint on it' },
-  { value: 'bare', label: 'Bare' },
+  ...AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) })),
   { value: 'later', label: 'Look later' },
 ];
 

@@ -16,6 +16,7 @@ import {
   type Result,
   type UnitSystem,
 } from '@/core';
+import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import type { AirTexts } from './AirFields';
@@ -140,9 +141,9 @@ export function withContext(
   if (kind === 'found') {
     const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
     const { begin, ...rest } = payload;
-    const layers: Payloads['found']['layers'] =
-      begin === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [];
-    return { ...rest, substrate: panel?.substrate ?? 'steel', thicknessUm: panel?.thicknessUm ?? 800, layers };
+    const substrate = panel?.substrate ?? 'steel';
+    const layers = layersAsFound(AS_FOUND.find((a) => a === begin) ?? 'bare', substrate);
+    return { ...rest, substrate, thicknessUm: panel?.thicknessUm ?? 800, layers };
   }
   if (kind === 'repaired') {
     const { ends, ...rest } = payload;
@@ -180,7 +181,7 @@ export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonl
       ? {
           substrate: old.substrate,
           thicknessUm: old.thicknessUm,
-          ...((event.layers as unknown[]).length > 0 && old.layers.length > 0 && { layers: old.layers }),
+          ...(asFoundOf(event.layers as typeof old.layers) === asFoundOf(old.layers) && { layers: old.layers }),
         }
       : {};
   // As on the sheet: what it asks makes an entry, and the command checks that it does.
@@ -189,7 +190,7 @@ export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonl
 
 /** Fills the sheet from an entry that is to be corrected. */
 export const textsOfEntry = (e: PlainEvent, kind: LoggableKind, units: UnitSystem): Texts =>
-  textsOf(kind, { ...e, ...(e.kind === 'found' && { begin: e.layers.length > 0 ? 'old' : 'bare' }) }, units);
+  textsOf(kind, { ...e, ...(e.kind === 'found' && { begin: asFoundOf(e.layers) }) }, units);
 
 /** The air of an entry as the sheet shows it; null where it has none. */
 export const airTextsOf = (e: PlainEvent | undefined, units: UnitSystem): AirTexts | null =>

@@ -12,6 +12,7 @@ import {
   type UsedIn,
   type Quantity,
 } from '@/core';
+import { AS_FOUND, asFoundName } from '@/core/log/asFound';
 import type { NumberKind } from '@/ui/numbers';
 
 /** One thing that the sheet asks for. `name` is the payload's field. */
@@ -151,10 +152,7 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
       label: 'What is on it',
       type: 'choice',
       optional: true,
-      options: [
-        { value: 'bare', label: 'Nothing: bare' },
-        { value: 'old', label: 'Old paint' },
-      ],
+      options: AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) })),
     },
     { name: 'fault', label: 'What was found', type: 'text', optional: true, multiline: true },
   ],

@@ -13,6 +13,7 @@ import {
   Refusal,
   errorText,
 } from '@/core';
+import { AS_FOUND, asFoundName, layersAsFound, type AsFound } from '@/core/log/asFound';
 import {
   areaMm2,
   drawZone,
@@ -34,10 +35,7 @@ import { Act, Choices, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
-const BEGINS = [
-  { value: 'old', label: 'Old paint' },
-  { value: 'bare', label: 'Nothing: bare' },
-] as const;
+const BEGINS = AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) }));
 
 /** In the choice of zones: none that is there. */
 const NEW = '';
@@ -66,7 +64,7 @@ export function OutlineForm({
   const { units } = useLook();
   const blank = useIsEmptySketch(sketch);
   const [name, setName] = useState('');
-  const [on, setOn] = useState<'old' | 'bare'>('old');
+  const [on, setOn] = useState<AsFound>('old');
   const [fitting, setFitting] = useState<Point[]>();
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const here = zonesOnFace(open.job, panel.id, face);
@@ -87,7 +85,7 @@ export function OutlineForm({
       zoneIds: [zoneId],
       substrate: panel.substrate,
       thicknessUm: panel.thicknessUm,
-      layers: on === 'old' ? [{ label: 'Old paint', family: 'oldCoating', filmUm: 120 }] : [],
+      layers: layersAsFound(on, panel.substrate),
     };
   };
   const change = (j: Job, outline: Point[], id: string, now: number): Result<Job, FieldProblem[]> => {

@@ -1,0 +1,32 @@
+import { keysOf } from '../keysOf';
+import { isMetal, type SubstrateKind } from '../library/substrates';
+import type { FoundLayer } from './event';
+
+const layer = (label: string, family: FoundLayer['family'], filmUm: number): FoundLayer => ({ label, family, filmUm });
+
+/** What a panel usually carries when it comes in. Films are usual ones, until a gauge says otherwise. */
+const STACKS = {
+  old: { name: 'Old paint', layers: [layer('Old paint', 'oldCoating', 120)] },
+  factory: {
+    name: 'Factory finish',
+    layers: [layer('Factory electrocoat', 'electrocoat', 20), layer('Factory finish', 'factoryFinish', 90)],
+  },
+  electrocoat: { name: 'Electrocoat', layers: [layer('Electrocoat of a new part', 'electrocoat', 22)] },
+  transport: { name: 'Transport primer', layers: [layer('Transport primer of a new part', 'transportPrimer', 15)] },
+  bare: { name: 'Bare', layers: [] },
+} as const satisfies Record<string, { name: string; layers: readonly FoundLayer[] }>;
+
+export type AsFound = keyof typeof STACKS;
+export const AS_FOUND = keysOf(STACKS);
+export const asFoundName = (a: AsFound): string => STACKS[a].name;
+
+/** The layers that a panel is taken to carry; only metal is electrocoated. */
+export const layersAsFound = (a: AsFound, on: SubstrateKind): FoundLayer[] =>
+  STACKS[a].layers.filter((l) => l.family !== 'electrocoat' || isMetal(on) || STACKS[a].layers.length === 1);
+
+/** Which of the usual stacks some layers are; what was put together otherwise counts as old paint. */
+export function asFoundOf(layers: readonly FoundLayer[]): AsFound {
+  const top = layers[layers.length - 1];
+  if (!top) return 'bare';
+  return AS_FOUND.find((a) => STACKS[a].layers[STACKS[a].layers.length - 1]?.family === top.family) ?? 'old';
+}
