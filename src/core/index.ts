@@ -12,6 +12,7 @@ export * from './library/substrates';
 export * from './log/tools';
 export * from './log/event';
 export * from './log/job';
+export * from './library/finish';
 export * from './library/level';
 export * from './log/order';
 export * from './strata/fold';

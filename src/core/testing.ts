@@ -1,6 +1,9 @@
 import fc from 'fast-check';
 import { lookupIn } from './library/library';
+import { FAMILIES } from './library/families';
 import { SHIPPED_PRODUCTS } from './library/shipped';
+import { SUBSTRATE_KINDS, type SubstrateKind } from './library/substrates';
+import { AS_FOUND, layersAsFound } from './log/asFound';
 import type { LogEvent, PlainEvent } from './log/event';
 import type { Job } from './log/job';
 
@@ -140,3 +143,54 @@ export const anyLog: fc.Arbitrary<LogEvent[]> = fc
         : ev({ kind: 'replaced', ...base, by: { ...plain, id: `by${i}` } as PlainEvent });
     }),
   );
+
+/** Work as it comes on one zone: coats of anything, skims, paper, wipes, in any order and at any time after it was found. */
+export interface AnyWork {
+  substrate: SubstrateKind;
+  log: LogEvent[];
+  /** When the last of it was done, minutes after T0. */
+  lastMin: number;
+}
+export const anyWork: fc.Arbitrary<AnyWork> = fc
+  .record({
+    substrate: fc.constantFrom(...SUBSTRATE_KINDS),
+    begin: fc.constantFrom(...AS_FOUND),
+    acts: fc.array(
+      fc.record({
+        act: fc.constantFrom(...SHIPPED_PRODUCTS.map((p) => p.id), 'sand', 'sand', 'polish', 'strip'),
+        gapMin: fc.integer({ min: 1, max: 3000 }),
+        grit: fc.constantFrom(80, 120, 180, 320, 400, 600, 800, 1000, 2000),
+        spotsThrough: fc.boolean(),
+      }),
+      { maxLength: 6 },
+    ),
+  })
+  .map(({ substrate, begin, acts }) => {
+    let at = 0;
+    const log = [
+      ev({
+        kind: 'found',
+        atMin: -60,
+        substrate,
+        thicknessUm: 800,
+        layers: layersAsFound(begin, substrate),
+      }),
+    ];
+    for (const { act, gapMin, grit, spotsThrough } of acts) {
+      at += gapMin;
+      const p = products(act);
+      const film = p?.film.nominalUm;
+      const usedIn = p && FAMILIES[p.family].usedIn;
+      if (act === 'sand')
+        log.push(ev({ kind: 'sanded', atMin: at, grit, tool: 'block', wet: false, removedUm: 4, spotsThrough }));
+      else if (act === 'polish') log.push(ev({ kind: 'polished', atMin: at, grit: 3000, removedUm: 1 }));
+      else if (act === 'strip') log.push(ev({ kind: 'stripped', atMin: at, to: 'substrate', method: 'sander', grit }));
+      else if (usedIn === 'coated') log.push(coated(act, at));
+      else if (usedIn === 'filled') log.push(ev({ kind: 'filled', atMin: at, productId: act, filmUm: film }));
+      else if (usedIn === 'treated')
+        log.push(ev({ kind: 'treated', atMin: at, productId: act, coats: 1, filmUm: film }));
+      else if (usedIn === 'cleaned' || usedIn === 'guideCoated')
+        log.push(ev({ kind: usedIn, atMin: at, productId: act }));
+    }
+    return { substrate, log, lastMin: at };
+  });

@@ -1,4 +1,5 @@
-import { HOUR_MS, MINUTE_MS, type ClimateReading } from '@/core';
+import { HOUR_MS, MINUTE_MS, SCHOOLS, type ClimateReading } from '@/core';
+import { keysOf } from '@/core/keysOf';
 import type { JobFile } from '@/core/formats/jobFile';
 import { shiftTo } from '@/core/formats/shift';
 import { DEFAULT_SETTINGS, type Seeding, type ShopRecord } from './records';
@@ -51,7 +52,13 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
   await repo.putJobs(
     files,
     {
-      settings: { ...DEFAULT_SETTINGS, ...(force ? {} : shop.settings), shopName: 'Marrow Lane workshop' },
+      // Its painters agreed on their ways long ago.
+      settings: {
+        ...DEFAULT_SETTINGS,
+        ...(force ? {} : shop.settings),
+        shopName: 'Marrow Lane workshop',
+        schools: keysOf(SCHOOLS),
+      },
       seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },
     },
     { readings, forecast: { issuedMs, points: workshopForecast(issuedMs, now) } },

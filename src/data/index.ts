@@ -3,6 +3,7 @@ export * from './alarms';
 export {
   NeedsReason,
   NotLogged,
+  useFaultAgreement,
   useLogCommand,
   type Entry,
   type EntryOf,
@@ -20,6 +21,7 @@ export * from './headList';
 export * from './id';
 export * from './jobs';
 export * from './openJob';
+export * from './schools';
 export * from './shop';
 export * from './status';
 export { type Mode } from './mode';

@@ -156,3 +156,15 @@ export function useLogCommand(jobId: string | undefined) {
     },
   });
 }
+
+/** Agreeing to leave a fault as it is, or to do it later, and taking it up again. */
+export function useFaultAgreement(jobId: string) {
+  const { mutateAsync } = useLogCommand(jobId);
+  return {
+    leave: (zoneId: string, faultId: string, byMs: number | undefined) =>
+      mutateAsync({
+        log: { kind: 'left', zoneIds: [zoneId], faultIds: [faultId], ...(byMs !== undefined && { byMs }) },
+      }),
+    takeUp: (eventId: string) => mutateAsync({ strike: eventId }),
+  };
+}

@@ -13,6 +13,7 @@ import {
   type PanelMap,
   type Point,
   type Product,
+  type School,
   type ReadingSource,
   type UnitSystem,
 } from '@/core';
@@ -55,6 +56,8 @@ export interface Settings {
   rh: number;
   /** The shop's school where practitioners disagree. */
   method: HouseMethod;
+  /** Of those, what somebody answered: the others are asked where they first matter. */
+  schools: School[];
   /** The blasting rig that was used last, see core/blast. */
   rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
   /** What rings. */
@@ -71,6 +74,7 @@ export const DEFAULT_SETTINGS: Settings = {
   tempC: 20,
   rh: 0.5,
   method: DEFAULT_METHOD,
+  schools: [],
   alarms: ['flash', 'ready', 'closing'],
   sound: true,
 };
@@ -158,7 +162,8 @@ export const headFromRecord = (text: string): HeadRecord => readRecord<HeadRecor
 export const headRecord = ({ seq, no }: HeadRecord): string => writeRecord({ seq, no });
 export const shopFromRecord = (text: string): ShopRecord => {
   const r = readRecord<ShopRecord>('shop', text);
-  return { ...r, settings: { ...DEFAULT_SETTINGS, ...r.settings } };
+  const method = { ...DEFAULT_METHOD, ...r.settings?.method };
+  return { ...r, settings: { ...DEFAULT_SETTINGS, ...r.settings, method } };
 };
 export const heatsFromRecord = (text: string): HeatPlan[] => readRecord<{ heats: HeatPlan[] }>('heats', text).heats;
 export const alarmsFromRecord = (text: string): Record<string, number> =>

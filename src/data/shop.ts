@@ -1,4 +1,5 @@
 import { replaceEqualDeep, useQuery } from '@tanstack/react-query';
+import type { HouseMethod, School } from '@/core';
 import { useData, type Data } from './DataProvider';
 import { SHOP } from './queryKeys';
 import type { Settings, ShopRecord } from './records';
@@ -17,3 +18,9 @@ export function useShop() {
 export function useSettings(): Settings | undefined {
   return useShop().data?.settings;
 }
+
+/** Settings once a question between the schools is answered. */
+export const answerSchool = <K extends School>(s: Settings, key: K, value: HouseMethod[K]): Partial<Settings> => ({
+  method: { ...s.method, [key]: value },
+  schools: s.schools.includes(key) ? s.schools : [...s.schools, key],
+});

@@ -4,6 +4,7 @@ import {
   airAt,
   ClockBook,
   COLD,
+  finishOf,
   lastReading,
   MINUTE_MS,
   NOTHING_ASSUMED,
@@ -190,7 +191,8 @@ export function useRoute(open: OpenJob, zoneId: string, now: number): (() => Rou
       const areaCm2 = open.job.zones.find((z) => z.id === zoneId)?.areaCm2;
       if (!input || areaCm2 === undefined) return undefined;
       const clocks = book.clocks(open, air.shop, air.room(open), zoneId);
-      return advice.routeFrom({ input, state: open.state, all, clocks, level: open.job.level, areaCm2 });
+      const finish = finishOf(open.job, zoneId);
+      return advice.routeFrom({ input, state: open.state, all, clocks, level: finish.level, finish, areaCm2 });
     };
   }, [open, zoneId, now, settings, air, advice, all]);
 }

@@ -20,6 +20,7 @@ export const whenAndWait = (ms: number, now: number): string =>
 
 export const fullWhen = (ms: number): string => format(ms, 'EEE d MMM yyyy, HH:mm');
 export const dayOnly = (ms: number): string => format(ms, 'EEE d MMM');
+export const dayMonth = (ms: number): string => format(ms, 'd MMM yyyy');
 export const monthYear = (ms: number): string => format(ms, 'MMM yyyy');
 export const money = (amount: number, currency: string): string => `${currency}\u00a0${amount.toFixed(2)}`;
 /** For estimates, which know no cents. */

@@ -28,7 +28,7 @@ import {
   type Strata,
   type UnitSystem,
 } from '@/core';
-import { percent } from './format';
+import { dayMonth, percent } from './format';
 
 /** What a stage lets hands do, for a family. */
 export function stageWords(stage: Stage, family: ProductFamily): string {
@@ -113,6 +113,8 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
       return `${name(e.productId)}, ${coats(e.coats)}`;
     case 'repaired':
       return `${e.method}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}${e.ends ? ', in place of the temporary one' : ''}`;
+    case 'left':
+      return e.byMs === undefined ? 'As it is' : `Later, by ${dayMonth(e.byMs)}`;
     case 'filled':
       return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}`;
     case 'coated':

@@ -1,5 +1,6 @@
 import { array, boolean, number, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
+import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
 import { QUALITY_LEVELS } from '../library/level';
 import { BLAST_COATINGS, FACES } from '../log/job';
 import { EVENT_KINDS } from '../log/event';
@@ -43,6 +44,18 @@ const task = object({
   kind: oneOf('Act', EVENT_KINDS).required('Act is missing'),
 }).noUnknown(unknown('Act'));
 
+const colour = object({
+  name: label('Colour name'),
+  hex: string()
+    .strict()
+    .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3')
+    .required('Colour is missing'),
+})
+  .default(undefined)
+  .noUnknown(unknown('Colour'));
+const system = oneOf('Finish', FINISH_SYSTEMS);
+const sheen = oneOf('Sheen', SHEENS);
+
 /** A job's head, field by field. That its parts hang together is `parseJob`'s business. */
 export const JOB_SCHEMA = object({
   id: id('Job id'),
@@ -53,15 +66,7 @@ export const JOB_SCHEMA = object({
     .defined('About is missing')
     .max(2000, 'About is longer than 2000 signs'),
   createdMs: time('Created').required('Created is missing'),
-  colour: object({
-    name: label('Colour name'),
-    hex: string()
-      .strict()
-      .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3')
-      .required('Colour is missing'),
-  })
-    .default(undefined)
-    .noUnknown(unknown('Colour')),
+  colour,
   panels: list('Panels', 500)
     .of(
       object({
@@ -82,6 +87,9 @@ export const JOB_SCHEMA = object({
         areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'area').required('Area is missing'),
         outline: outlineOf(),
         face: oneOf('Face', FACES),
+        finish: object({ system, sheen, level: oneOf('Level', QUALITY_LEVELS), colour })
+          .default(undefined)
+          .noUnknown(unknown('Finish')),
         cutFrom: object({
           zoneId: id('Zone that it was cut out of'),
           atMs: time('When it was cut').required('When it was cut is missing'),
@@ -92,6 +100,8 @@ export const JOB_SCHEMA = object({
     )
     .required('Zones are missing'),
   level: oneOf('Level', QUALITY_LEVELS),
+  finish: object({ system, sheen }).default(undefined).noUnknown(unknown('Finish')),
+  budgetH: between('Hours', 0.5, 10_000),
   decisions: list('Decisions', 1000).of(
     object({
       id: id('Decision id'),

@@ -1,4 +1,4 @@
-/** Median grain of a grit, µm (ISO 6344; P3000 and P5000 by convention). */
+/** Median grain of a grit, µm (ISO 6344; P3000 and finer by convention). */
 const GRAIN_UM: Record<number, number> = {
   24: 764,
   36: 525,
@@ -25,6 +25,7 @@ const GRAIN_UM: Record<number, number> = {
   2500: 8.4,
   3000: 7,
   5000: 5,
+  8000: 3,
 };
 /** Depth of a scratch on paint, as a share of the grain: a usual estimate. */
 const SCRATCH_SHARE = 0.15;

@@ -5,7 +5,9 @@ export interface HouseMethod {
   primer: 'full' | 'thinned';
   rust: 'convert' | 'cutOut';
   dust: 'blow' | 'vacuum';
+  bond: 'brightMetal' | 'keyedPaint';
 }
+export type School = keyof HouseMethod;
 
 export const DEFAULT_METHOD: HouseMethod = {
   filler: 'overEpoxy',
@@ -13,6 +15,7 @@ export const DEFAULT_METHOD: HouseMethod = {
   primer: 'thinned',
   rust: 'convert',
   dust: 'vacuum',
+  bond: 'brightMetal',
 };
 
 /** Each school with the reason for both sides. */
@@ -60,6 +63,16 @@ export const SCHOOLS: {
         why: 'Sound metal stays, seams stay closed, and it is honest work for a driver.',
       },
       cutOut: { name: 'cut out', why: 'Only clean metal stops it for good; what is converted may come back.' },
+    },
+  },
+  bond: {
+    label: 'A metal joint is bonded on',
+    options: {
+      brightMetal: { name: 'bright metal', why: 'Adhesive holds no better than the paint below it, so there is none.' },
+      keyedPaint: {
+        name: 'sound keyed paint',
+        why: 'Electrocoat or epoxy left whole keeps rust out of the joint, and holds where it was keyed.',
+      },
     },
   },
   dust: {

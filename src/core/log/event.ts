@@ -87,6 +87,12 @@ export interface Payloads {
     /** Faults that this deals with. */
     faultIds?: string[];
   };
+  /** Faults that stay as they are for now, as agreed with the owner: they hold nothing up. */
+  left: {
+    faultIds: string[];
+    /** To be done by then, ms; absent: it stays. */
+    byMs?: number;
+  };
   filled: {
     productId: string;
     /** Thickness that this skim adds over the zone on average, µm. */
@@ -195,6 +201,7 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
   blasted: kind('Blasted', 12, 'blast', { unmasks: true, task: 'blast' }),
   treated: kind('Converted', 8, 'coat', { product: 'treated', task: 'treat rust on' }),
   repaired: kind('Repaired', 11, 'repair', { unmasks: true, task: 'repair' }),
+  left: kind('Left as agreed', null, null),
   filled: kind('Filled', 5, 'fill', { product: 'filled', unmasks: true, task: 'fill' }),
   coated: kind('Coated', 1, 'coat', { product: 'coated', task: 'coat' }),
   guideCoated: kind('Guide coat', 3, 'guide', { product: 'guideCoated' }),
@@ -212,7 +219,7 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
 export const EVENT_KINDS = keysOf(KINDS);
 
 /** Kinds that a person logs by hand from the sheet. */
-export type LoggableKind = Exclude<EventKind, 'marked' | 'voided' | 'replaced'>;
+export type LoggableKind = Exclude<EventKind, 'marked' | 'left' | 'voided' | 'replaced'>;
 /** In the order of the sheet. */
 export const LOGGABLE = EVENT_KINDS.filter((k): k is LoggableKind => KINDS[k].sheet !== null).sort(
   (a, b) => (KINDS[a].sheet ?? 0) - (KINDS[b].sheet ?? 0),

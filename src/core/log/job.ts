@@ -1,3 +1,4 @@
+import { USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
 import type { EventKind } from './event';
@@ -23,6 +24,8 @@ export interface Zone {
   outline?: Point[];
   /** Absent: the outer face. */
   face?: Face;
+  /** What it ends with, where that is not the job's. */
+  finish?: AgreedFinish;
   /** The zone that it was cut out of, and when: what happened to that one until then happened to this one too. */
   cutFrom?: { zoneId: string; atMs: number };
 }
@@ -58,11 +61,15 @@ export interface Job {
   name: string;
   about: string;
   createdMs: number;
-  colour?: { name: string; hex: string };
+  colour?: Colour;
   panels: Panel[];
   zones: Zone[];
   /** How far every step goes, agreed with the owner. */
   level?: QualityLevel;
+  /** What it ends with, as far as it is agreed. */
+  finish?: Pick<AgreedFinish, 'system' | 'sheen'>;
+  /** Hours of work that are agreed. */
+  budgetH?: number;
   /** Repair or replace, as it was decided. */
   decisions?: Decided[];
   /** What came off, where it is, and what has to go back. */
@@ -217,6 +224,28 @@ export function zoneLabel(job: Job, zoneId: string): string {
   return zonesOf(job, panel.id).length > 1 ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name;
 }
 
-/** The colour that a product carries on this job: the job's own for what is coloured, none for the rest. */
-export const colourOn = (job: Job, p: Product): string | undefined =>
-  FAMILIES[p.family].coloured ? job.colour?.hex : undefined;
+/** What is agreed for a zone: its own, the job's, and nothing where nobody said anything. */
+export function agreedFinish(job: Job, zoneId: string | undefined): AgreedFinish {
+  const own = zoneId === undefined ? undefined : job.zones.find((z) => z.id === zoneId)?.finish;
+  return {
+    ...(job.level && { level: job.level }),
+    ...(job.colour && { colour: job.colour }),
+    ...job.finish,
+    ...own,
+  };
+}
+/** What a zone ends with: the usual where nothing else is agreed. */
+export const finishOf = (job: Job, zoneId: string | undefined): Finish => ({
+  ...USUAL_FINISH,
+  ...agreedFinish(job, zoneId),
+});
+
+/** The colour that a product carries on a zone: what is agreed there for what is coloured, none for the rest. */
+export const colourOn = (job: Job, p: Product, zoneId?: string): string | undefined =>
+  FAMILIES[p.family].coloured ? finishOf(job, zoneId).colour?.hex : undefined;
+
+/** Every colour of a job, its own first. */
+export function coloursOf(job: Job): Colour[] {
+  const all = [...(job.colour ? [job.colour] : []), ...job.zones.flatMap((z) => z.finish?.colour ?? [])];
+  return all.filter((c, i) => all.findIndex((o) => o.hex === c.hex && o.name === c.name) === i);
+}

@@ -1,3 +1,4 @@
+import type { AgreedFinish } from '../library/finish';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { pair, phrase } from '../units/phrase';
 import { BOUNDS } from './bounds';
@@ -7,7 +8,8 @@ import { zonesOf, type Job, type Panel, type Zone } from './job';
 export interface PanelChange {
   name: string;
   thicknessUm: number;
-  zones: readonly { id: string; name: string; areaCm2: number }[];
+  /** `finish`: what the zone ends with, where that is not the job's; absent: as it was. */
+  zones: readonly { id: string; name: string; areaCm2: number; finish?: AgreedFinish }[];
 }
 
 const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase();
@@ -42,7 +44,14 @@ export function changePanel(job: Job, panelId: string, change: PanelChange): Res
   const put = (z: Zone): Zone => {
     const to = change.zones.find((c) => c.id === z.id);
     if (!to) return z;
-    return { ...z, name: to.name.trim(), ...(isStated(job, z) && { areaCm2: to.areaCm2 }) };
+    const { finish: had, ...rest } = z;
+    const finish = to.finish ?? had;
+    return {
+      ...rest,
+      name: to.name.trim(),
+      ...(isStated(job, z) && { areaCm2: to.areaCm2 }),
+      ...(finish && Object.keys(finish).length > 0 && { finish }),
+    };
   };
   return ok({
     ...job,

@@ -108,6 +108,18 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     ends: boolean().strict().typeError('Ends must be yes or no'),
     faultIds: array().strict().of(id('Fault')).typeError('Faults must be a list').max(100, 'More than 100 faults'),
   },
+  left: {
+    faultIds: array()
+      .strict()
+      .of(id('Fault'))
+      .typeError('Faults must be a list')
+      .required('Faults are missing')
+      .min(1, 'Say which fault is left')
+      .max(100, 'More than 100 faults'),
+    byMs: finite('By when')
+      .min(0, 'By when is before 1970')
+      .max(Date.UTC(2200, 0, 1), 'By when is after 2200'),
+  },
   filled: {
     productId: id('Product'),
     filmUm: film('Thickness').required('Thickness is missing'),
@@ -116,7 +128,8 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
   coated: {
     productId: id('Product'),
     coats: coats().required('Coats are missing'),
-    filmUm: between('Film of one coat', BOUNDS.filmUm.min, 2000, 'film').required('Film is missing'),
+    // A bead of sealer is as thick as that.
+    filmUm: between('Film of one coat', BOUNDS.filmUm.min, 5000, 'film').required('Film is missing'),
     thinnerFraction: fraction('Thinner', 2),
     hardenerId: id('Hardener').notRequired(),
     application: oneOf('Application', APPLICATION_KINDS).required('Application is missing'),

@@ -2,7 +2,7 @@ import { keysOf } from '../keysOf';
 /** ISO 6344 grits that the trade uses, coarse to fine. */
 export const GRITS = [
   24, 36, 40, 60, 80, 100, 120, 150, 180, 220, 240, 280, 320, 360, 400, 500, 600, 800, 1000, 1200, 1500, 2000, 2500,
-  3000, 5000,
+  3000, 5000, 8000,
 ] as const;
 
 /** Ways of taking a coating off by hand. */
@@ -24,6 +24,7 @@ export const SAND_TOOL_NAMES = {
   orbital: 'Orbital',
   hand: 'By hand',
   pad: 'Soft pad',
+  bodyFile: 'Body file',
 } as const;
 export type SandTool = keyof typeof SAND_TOOL_NAMES;
 export const SAND_TOOLS = keysOf(SAND_TOOL_NAMES);

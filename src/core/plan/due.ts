@@ -1,18 +1,20 @@
 import { addMonths } from 'date-fns/addMonths';
 import type { JobState } from '../strata/fold';
 import type { Job } from '../log/job';
+import { FAULT_NAMES } from '../log/marks';
+import { faultsOn } from '../rules/access';
 
-/** A temporary repair and when it is used up. */
+/** A temporary repair and when it is used up, or a fault that was put off. */
 export interface DueRepair {
   panelId: string;
   zoneIds: string[];
   what: string;
   dueMs: number;
-  /** decided: agreed on. done: it is on the panel. */
-  basis: 'decided' | 'done';
+  /** decided: agreed on. done: it is on the panel. putOff: a fault that is to be done by then. */
+  basis: 'decided' | 'done' | 'putOff';
 }
 
-/** Temporary repairs of a job, the soonest first: those that were made, and those decided on and not yet made. */
+/** What is due on a job, the soonest first: temporary repairs made, those decided on and not yet made, and faults put off. */
 export function dueRepairs(job: Job, state: JobState): DueRepair[] {
   const made = new Map<string, DueRepair>();
   // A decision is carried out once a temporary repair was made, also where another one has taken its place since.
@@ -35,6 +37,16 @@ export function dueRepairs(job: Job, state: JobState): DueRepair[] {
         });
     }
   const list = [...made.values()];
+  for (const p of job.panels)
+    for (const { zoneId, fault } of faultsOn(job, state, p.id))
+      if (fault.left?.byMs !== undefined && fault.doneMs === undefined)
+        list.push({
+          panelId: p.id,
+          zoneIds: [zoneId],
+          what: FAULT_NAMES[fault.mark.fault],
+          dueMs: fault.left.byMs,
+          basis: 'putOff',
+        });
   for (const d of job.decisions ?? [])
     if (d.way === 'temporary' && d.months && !carriedOut.has(d.panelId))
       list.push({

@@ -1,7 +1,7 @@
 import { readyMixMl } from '../mix/coverage';
-import { readySolids } from '../mix/ratio';
+import { readySolids, splitMix } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';
-import type { Product, ProductFamily } from '../library/product';
+import { FAMILIES, type Product, type ProductFamily } from '../library/product';
 import { isMetal } from '../library/substrates';
 import { LEVEL_DEFAULTS, type LevelDefaults, type QualityLevel } from '../library/level';
 import { panelOf, type Job } from '../log/job';
@@ -71,18 +71,13 @@ export interface LevelSum {
   areaM2: number;
 }
 
-const sprayed = (p: Product | undefined, areaCm2: number, coats: number): number => {
+/** What the coats of a product cost, by the sums of the cup. */
+const materialCost = (p: Product | undefined, areaCm2: number, coats: number): number => {
   if (!p) return 0;
-  const ml = readyMixMl(
-    areaCm2,
-    p.film.nominalUm,
-    coats,
-    readySolids(p, p.thinning?.defaultFraction ?? 0),
-    transferEfficiency('lowPressureGun', 'plain'),
-  );
-  const parts = p.parts.reduce((s, x) => s + x.parts, 0);
-  const price = p.parts.reduce((s, x) => s + (x.parts / parts) * x.pricePerL, 0);
-  return (ml / 1000) * price;
+  const thinner = p.thinning?.defaultFraction ?? 0;
+  const lost = transferEfficiency(FAMILIES[p.family].application, 'plain');
+  const ml = readyMixMl(areaCm2, p.film.nominalUm, coats, readySolids(p, thinner), lost);
+  return splitMix(p, ml, thinner).cost;
 };
 
 /**
@@ -110,11 +105,11 @@ export function levelSum(job: Job, level: QualityLevel, hourCost: number, all: r
   const fillerCm2 = zones.reduce((s, z) => s + (z.metal ? z.cm2 : z.cm2 * 0.5), 0) * 0.3;
   const first = (f: ProductFamily) => all.find((p) => p.family === f);
   const materials =
-    sprayed(first('epoxy'), cm2, 1) +
-    sprayed(first('highBuild'), cm2, spec.buildCoats) +
-    sprayed(first('baseSolvent'), cm2, spec.baseCoats) +
-    sprayed(first('clear'), cm2, spec.clearCoats) +
-    sprayed(first('lightFiller'), fillerCm2, spec.skims);
+    materialCost(first('epoxy'), cm2, 1) +
+    materialCost(first('highBuild'), cm2, spec.buildCoats) +
+    materialCost(first('baseSolvent'), cm2, spec.baseCoats) +
+    materialCost(first('clear'), cm2, spec.clearCoats) +
+    materialCost(first('lightFiller'), fillerCm2, spec.skims);
   return {
     level,
     spec,

@@ -29,8 +29,9 @@ export interface LaminatePlan {
   potMin: number;
   /** Until it can be ground, min. */
   grindMin: number;
-  /** Mixes that fit into pot life, of at most so much each. */
+  /** Mixes, and what each is at most, so that it is laid before its pot life is over, g. */
   batches: number;
+  batchG: number;
 }
 
 /** About 1 mm for a ply of 450 g/m²; woven lies closer. */
@@ -44,8 +45,13 @@ export const NOMINAL_CATALYST = 0.015;
 export const CATALYST = { min: 0.01, max: 0.03 } as const;
 /** A twentieth of a ply more is within what a roller leaves, and no reason for another one. */
 const PLY_SLACK = 0.05;
-/** One mix that a brush uses up in time, g. */
+/** One mix at most, g: a deeper pot heats itself. */
 const BATCH_G = 500;
+/** What brush and roller lay, g/min; the last quarter of the pot life is for rolling the air out. */
+const LAID_G_MIN = 33;
+const LAY_SHARE = 0.75;
+/** With less than that in the pot nobody gets anywhere, g. */
+const LEAST_G = 100;
 
 /**
  * Plies, resin, catalyst and times of a glassfibre repair. Each ply goes from the ground-out hole to the rim of its taper, largest
@@ -94,14 +100,24 @@ export function planLaminate(f: LaminateFacts): Result<LaminatePlan, FieldProble
   const rate =
     arrhenius(f.tempC, ACTIVATION_J_MOL[f.resin]) *
     (f.resin === 'polyester' ? hardenerFactor(f.catalyst, NOMINAL_CATALYST) : 1);
+  const potMin = POT_MIN[f.resin] / rate;
+  const batchG = Math.min(BATCH_G, LAID_G_MIN * LAY_SHARE * potMin);
+  if (batchG < Math.min(LEAST_G, resinG))
+    return fail([
+      {
+        path: f.resin === 'polyester' && f.catalyst > NOMINAL_CATALYST ? 'catalyst' : 'tempC',
+        message: `The pot lasts ${potMin.toFixed(0)} min, which is too short to lay it: less catalyst, or work cooler`,
+      },
+    ]);
   return ok({
     plies,
     matG,
     resinG,
     catalystG: f.resin === 'polyester' ? resinG * f.catalyst : 0,
     taperMm,
-    potMin: POT_MIN[f.resin] / rate,
+    potMin,
     grindMin: GRIND_MIN[f.resin] / rate,
-    batches: Math.ceil(resinG / BATCH_G),
+    batches: Math.ceil(resinG / batchG),
+    batchG,
   });
 }

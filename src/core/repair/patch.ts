@@ -58,20 +58,22 @@ export function planPatch(f: PatchFacts): Result<PatchPlan, FieldProblem[]> {
   check('sheetMm', 'Sheet', 0.5, 4);
   check('lineMm', 'Body line', 0, 1000);
   if (problems.length > 0) return fail(problems);
-  const lineMm = f.lineMm !== undefined && f.lineMm <= LINE_MM ? f.lineMm : undefined;
+  // Nearer than that the rot reaches the line, and the cut goes over it.
+  const lineMm = f.lineMm !== undefined && f.lineMm >= BEYOND_MM && f.lineMm <= LINE_MM ? f.lineMm : undefined;
   const cutWidthMm = f.widthMm + 2 * BEYOND_MM;
   // A side that lies near a body line is cut there instead.
   const cutHeightMm = f.heightMm + BEYOND_MM + (lineMm ?? BEYOND_MM);
   const gapMm = f.joint === 'butt' ? Math.min(1, f.sheetMm) : 0;
   const lap = f.joint === 'lap' ? FLANGE_MM : -gapMm;
-  const seamMm = 2 * (cutWidthMm + cutHeightMm) - 8 * RADIUS_MM + 2 * Math.PI * RADIUS_MM;
+  const radiusMm = Math.min(RADIUS_MM, cutWidthMm / 3, cutHeightMm / 3);
+  const seamMm = 2 * (cutWidthMm + cutHeightMm) - 8 * radiusMm + 2 * Math.PI * radiusMm;
   return ok({
     cutWidthMm,
     cutHeightMm,
     pieceWidthMm: cutWidthMm + 2 * lap,
     pieceHeightMm: cutHeightMm + 2 * lap,
     gapMm,
-    radiusMm: RADIUS_MM,
+    radiusMm,
     seamMm,
     welds: f.joint === 'lap' ? Math.ceil(seamMm / PLUG_EVERY_MM) : Math.ceil(seamMm / STITCH_MM),
     weldMm: f.joint === 'lap' ? PLUG_MM : STITCH_MM,

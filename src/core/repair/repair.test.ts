@@ -91,6 +91,13 @@ describe('a laminate', () => {
       ),
     );
   });
+  it('a mix is never more than can be laid in its pot life: 33 g/min for three quarters of it, at most 500 g', () => {
+    const large = laminate({ widthMm: 600, heightMm: 600 });
+    expect(large.batchG).toBeCloseTo(33 * 0.75 * 20, 9);
+    expect(large.batches).toBe(Math.ceil(large.resinG / large.batchG));
+    const hot = planLaminate({ ...lam, widthMm: 600, heightMm: 600, tempC: 45, catalyst: 0.03 });
+    expect(!hot.ok && hot.error.map((e) => e.path)).toEqual(['catalyst']);
+  });
   it('woven cloth lies closer and drinks less', () => {
     const p = laminate({ weave: 'woven' });
     expect(p.plies).toHaveLength(Math.ceil((3 * 800) / 450));

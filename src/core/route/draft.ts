@@ -1,4 +1,5 @@
 import { FAMILIES, type Product } from '../library/product';
+import type { Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import { MEDIA, type MediaName } from '../library/media';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
@@ -63,8 +64,11 @@ export function draftFor(
   level?: QualityLevel,
   keepOuts: readonly string[] = [],
   method: HouseMethod = DEFAULT_METHOD,
+  finish?: Finish,
 ): Partial<Payloads[LoggableKind]> {
-  const way = strata ? wayFrom({ strata, status, state, all, level, method, nowMs: strata.surface.sinceMs }) : [];
+  const way = strata
+    ? wayFrom({ strata, status, state, all, level, method, finish, nowMs: strata.surface.sinceMs })
+    : [];
   const next = way.find((c) => c.logs === kind)?.step;
   const product =
     (next && 'product' in next ? next.product : undefined) ?? all.find((p) => FAMILIES[p.family].usedIn === kind);

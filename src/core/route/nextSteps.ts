@@ -1,3 +1,4 @@
+import { finishOf } from '../log/job';
 import type { Product } from '../library/product';
 import type { JobState } from '../strata/fold';
 import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
@@ -14,7 +15,8 @@ export function nextSteps(
 ): (Candidate & { verdict: Verdict })[] {
   const { strata, status, method, nowMs } = input;
   const stops = (v: Verdict) => (v.level === 'stop' ? 1 : 0);
-  return wayFrom({ strata, status, state, all, method, level: input.within?.job.level, nowMs })
+  const finish = input.within && finishOf(input.within.job, input.within.zoneId);
+  return wayFrom({ strata, status, state, all, method, level: finish?.level, finish, nowMs })
     .map((c) => ({ ...c, verdict: verdictOn(c.step, input) }))
     .sort(
       (a, b) =>

@@ -2,13 +2,15 @@ import fc from 'fast-check';
 import { constantAir } from '../air/history';
 import { clockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
-import { QUALITY_LEVELS } from '../library/level';
+import { belongsTo, FINISHES, FINISH_SYSTEMS, SHEENS, USUAL_FINISH, type Finish } from '../library/finish';
+import { QUALITY_LEVELS, type QualityLevel } from '../library/level';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { SUBSTRATE_KINDS, type SubstrateKind } from '../library/substrates';
 import type { FoundLayer, LogEvent } from '../log/event';
+import { AS_FOUND, layersAsFound } from '../log/asFound';
 import { foldLog } from '../strata/fold';
-import { ev, products, T0 } from '../testing';
+import { anyWork, ev, products, T0 } from '../testing';
 import { MINUTE_MS } from '../units/time';
 import { nextSteps } from './nextSteps';
 import { routeFrom } from './route';
@@ -26,9 +28,20 @@ function inputOf(log: LogEvent[], method: HouseMethod, nowMs = T0) {
   const air = { tempC: 20, rh: 0.45 };
   return { state, clocks, input: { strata: zone.strata!, status, air, method, products, nowMs } };
 }
-const route = (log: LogEvent[], more: { level?: 'tidy' | 'driver' | 'show'; method?: Partial<HouseMethod> } = {}) => {
+const route = (
+  log: LogEvent[],
+  more: { level?: QualityLevel; method?: Partial<HouseMethod>; finish?: Partial<Finish> } = {},
+) => {
   const { state, clocks, input } = inputOf(log, { ...DEFAULT_METHOD, ...more.method });
-  return routeFrom({ input, state, all: SHIPPED_PRODUCTS, clocks, level: more.level, areaCm2: 5000 });
+  return routeFrom({
+    input,
+    state,
+    all: SHIPPED_PRODUCTS,
+    clocks,
+    level: more.level,
+    finish: { ...USUAL_FINISH, ...more.finish },
+    areaCm2: 5000,
+  });
 };
 const labels = (...args: Parameters<typeof route>) => route(...args).steps.map((s) => s.label);
 
@@ -78,6 +91,12 @@ describe('what is still to come', () => {
     expect(show.steps.map((s) => s.label)).toContain('Block, P800');
     expect(tidy.steps.map((s) => s.label)).not.toContain('Polish');
   });
+  it('a load bed is primed and lined, and neither built nor polished', () =>
+    expect(
+      labels([found('steel')], { finish: { system: 'liner' } }).filter((l) => !/^(Clean|Another)/.test(l)),
+    ).toEqual(['Sand, P120', 'Epoxy primer', 'Load-bed liner', 'Fit and clamp']));
+  it('satin is fitted as it was sprayed', () =>
+    expect(labels([found('steel')], { finish: { sheen: 'satin' }, level: 'show' })).not.toContain('Denib, P2000'));
   it('bare plastic goes over promoter, by the school of promoter', () =>
     expect(labels([found('plastic')]).slice(0, 5)).toEqual([
       expect.stringMatching(/^Clean: anti-static/),
@@ -98,79 +117,50 @@ describe('what is still to come', () => {
     fc.assert(
       fc.property(
         fc.constantFrom(...SUBSTRATE_KINDS),
-        fc.boolean(),
+        fc.constantFrom(...AS_FOUND),
         fc.constantFrom(...QUALITY_LEVELS),
+        fc.constantFrom(...FINISH_SYSTEMS),
+        fc.constantFrom(...SHEENS),
         fc.constantFrom('overEpoxy' as const, 'bareMetal' as const),
         fc.constantFrom('promoter' as const, 'keyedPrimer' as const),
-        (substrate, old, level, filler, plastic) => {
-          const r = route([found(substrate, old ? [OLD] : [])], { level, method: { filler, plastic } });
-          expect([substrate, old, r.steps.map((s) => s.label), r.doneMs !== null]).toEqual([
+        (substrate, begin, level, system, sheen, filler, plastic) => {
+          const r = route([found(substrate, layersAsFound(begin, substrate))], {
+            level,
+            finish: { system, sheen },
+            method: { filler, plastic },
+          });
+          const labels = r.steps.map((s) => s.label);
+          expect([substrate, begin, system, sheen, labels, r.doneMs !== null]).toEqual([
             substrate,
-            old,
+            begin,
+            system,
+            sheen,
             expect.arrayContaining(['Fit and clamp']),
             true,
           ]);
+          // It ends with what is agreed, and with nothing that is not part of it.
+          const laid = r.steps.flatMap((s) => ('product' in s.step ? [s.step.product.family] : []));
+          expect(laid.filter((f) => !belongsTo(system, f))).toEqual([]);
+          if (FINISHES[system].over.length > 0) expect(laid.some((f) => FINISHES[system].over.includes(f))).toBe(true);
+          if (sheen !== 'gloss') expect(labels).not.toContain('Polish');
         },
       ),
-      { numRuns: 60, endOnFailure: true },
+      { numRuns: 150, endOnFailure: true },
     );
   });
 });
 
-/** Work as it comes: coats of anything, skims, sanding, wipes, in any order and at any time. */
-const anyWork = fc.array(
-  fc.record({
-    act: fc.constantFrom(
-      ...SHIPPED_PRODUCTS.filter((p) => p.parts.length > 0 && p.film.nominalUm > 0).map((p) => p.id),
-      'sand',
-      'clean',
-      'guide',
-    ),
-    gapMin: fc.integer({ min: 1, max: 3000 }),
-    grit: fc.constantFrom(80, 180, 320, 400, 600, 1000, 2000),
-  }),
-  { maxLength: 6 },
-);
-
 it('from every state that work can reach, something may be done, or is waited for', () => {
   fc.assert(
-    fc.property(
-      fc.constantFrom(...SUBSTRATE_KINDS),
-      anyWork,
-      fc.integer({ min: 1, max: 5000 }),
-      (substrate, work, since) => {
-        let at = 0;
-        const log = work.flatMap(({ act, gapMin, grit }): LogEvent[] => {
-          at += gapMin;
-          if (act === 'sand') return [ev({ kind: 'sanded', atMin: at, grit, tool: 'block', wet: false, removedUm: 4 })];
-          if (act === 'clean') return [ev({ kind: 'cleaned', atMin: at, productId: 'cleaner-metal' })];
-          if (act === 'guide') return [ev({ kind: 'guideCoated', atMin: at, productId: 'guide-powder' })];
-          const p = products(act)!;
-          return ['clear', 'baseSolvent', 'baseWater', 'singleStage', 'epoxy', 'highBuild', 'etch', 'dtm'].includes(
-            p.family,
-          )
-            ? [
-                ev({
-                  kind: 'coated',
-                  atMin: at,
-                  productId: act,
-                  coats: 1,
-                  filmUm: p.film.nominalUm,
-                  application: 'lowPressureGun',
-                }),
-              ]
-            : [];
-        });
-        const now = T0 + (at + since) * MINUTE_MS;
-        const { state, input } = inputOf([found(substrate), ...log], DEFAULT_METHOD, now);
-        const list = nextSteps(input, state, SHIPPED_PRODUCTS);
-        const on = list.filter((s) => s.verdict.level !== 'stop' || s.verdict.clearsMs !== undefined);
-        expect([list.map((s) => `${s.label}: ${s.verdict.level}`), on.length > 0]).toEqual([expect.anything(), true]);
-        // What a stop asks for may be done: paper where it asks for a key, a wipe where it asks for cleaning.
-        const [first] = list;
-        expect(first?.verdict.level === 'stop' && first.verdict.clearsMs === undefined).toBe(false);
-      },
-    ),
-    { numRuns: 300, endOnFailure: true },
+    fc.property(anyWork, fc.integer({ min: 1, max: 5000 }), ({ log, lastMin }, since) => {
+      const { state, input } = inputOf(log, DEFAULT_METHOD, T0 + (lastMin + since) * MINUTE_MS);
+      const list = nextSteps(input, state, SHIPPED_PRODUCTS);
+      const on = list.filter((s) => s.verdict.level !== 'stop' || s.verdict.clearsMs !== undefined);
+      expect([list.map((s) => `${s.label}: ${s.verdict.level}`), on.length > 0]).toEqual([expect.anything(), true]);
+      // What a stop asks for may be done: paper where it asks for a key, a wipe where it asks for cleaning.
+      const [first] = list;
+      expect(first?.verdict.level === 'stop' && first.verdict.clearsMs === undefined).toBe(false);
+    }),
+    { numRuns: 500, endOnFailure: true },
   );
 });

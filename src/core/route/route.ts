@@ -1,6 +1,7 @@
 import { airAt } from '../air/history';
 import type { ClockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
+import type { Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import type { Product } from '../library/product';
 import { FAMILIES } from '../library/product';
@@ -9,10 +10,11 @@ import { applyEvent } from '../strata/apply';
 import type { JobState } from '../strata/fold';
 import { openFaults, SUBSTRATE, type Strata } from '../strata/types';
 import { MINUTE_MS } from '../units/time';
-import type { Step, StepKind } from '../rules/rule';
+import type { Step } from '../rules/rule';
 import { verdictOn, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
 import { wayFrom, type Candidate } from './way';
+import { workMinutes } from './work';
 
 /** One step that is still to come. */
 export interface RouteStep {
@@ -34,25 +36,6 @@ export interface Route {
   waitMin: number;
 }
 
-/**
- * What each act takes: setting up, and a square metre of it, minutes. Plausible figures of one pair of hands, as in `plan/level`.
- */
-const WORK_MIN: { readonly [K in StepKind]: { once: number; perM2: number } } = {
-  coat: { once: 8, perM2: 9 },
-  fill: { once: 8, perM2: 30 },
-  clean: { once: 3, perM2: 5 },
-  sand: { once: 4, perM2: 36 },
-  guide: { once: 2, perM2: 2 },
-  polish: { once: 10, perM2: 54 },
-  strip: { once: 10, perM2: 42 },
-  blast: { once: 30, perM2: 15 },
-  repair: { once: 60, perM2: 0 },
-  fit: { once: 30, perM2: 0 },
-  tape: { once: 5, perM2: 5 },
-  clamp: { once: 10, perM2: 0 },
-  wax: { once: 5, perM2: 10 },
-  wait: { once: 0, perM2: 0 },
-};
 /** More steps than any way has: it would go round in a ring. */
 const MOST_STEPS = 60;
 
@@ -115,6 +98,7 @@ export interface RouteInput {
   /** Clocks of the panel, over its forecast. */
   clocks: ClockShop;
   level?: QualityLevel | undefined;
+  finish?: Finish | undefined;
   areaCm2: number;
 }
 
@@ -122,7 +106,7 @@ export interface RouteInput {
  * What is still to come on a zone, step by step, to where it is fitted: each time the first step of the way that the verdict allows, made on
  * strata that are worked out like those of the log, at the moment at which the clocks let it.
  */
-export function routeFrom({ input, state, all, clocks, level, areaCm2 }: RouteInput): Route {
+export function routeFrom({ input, state, all, clocks, level, finish, areaCm2 }: RouteInput): Route {
   const { products, method } = input;
   const steps: RouteStep[] = [];
   let strata: Strata = input.strata;
@@ -140,7 +124,7 @@ export function routeFrom({ input, state, all, clocks, level, areaCm2 }: RouteIn
   };
   for (let n = 0; n < MOST_STEPS; n++) {
     const status = zoneStatus({ events: [], strata }, clocks, now, products);
-    const way = wayFrom({ strata, status, state, all, method, level, nowMs: now });
+    const way = wayFrom({ strata, status, state, all, method, level, finish, nowMs: now });
     const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
     delete judged.within;
     const chosen = choose(way, judged);
@@ -150,8 +134,7 @@ export function routeFrom({ input, state, all, clocks, level, areaCm2 }: RouteIn
       waitUntil(Math.max(chosen.untilMs, now + MINUTE_MS));
       continue;
     }
-    const { once, perM2 } = WORK_MIN[chosen.candidate.step.kind];
-    const workMin = Math.max(1, Math.round(once + (perM2 * areaCm2) / 10_000));
+    const workMin = Math.max(1, Math.round(workMinutes(chosen.candidate.step.kind, areaCm2)));
     steps.push({ label: chosen.candidate.label, step: chosen.candidate.step, fromMs: now, workMin });
     work += workMin;
     now += workMin * MINUTE_MS;

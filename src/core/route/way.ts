@@ -1,3 +1,4 @@
+import { FINISHES, USUAL_FINISH, type Finish, type FinishSystem } from '../library/finish';
 import { clearPapers, levelCoats, primerPapers, type QualityLevel } from '../library/level';
 import type { HouseMethod } from '../library/method';
 import {
@@ -39,6 +40,8 @@ export interface WayInput {
   all: readonly Product[];
   method: HouseMethod;
   level?: QualityLevel | undefined;
+  /** What it is to end with; absent: base and clear, in gloss. */
+  finish?: Finish | undefined;
   nowMs: number;
 }
 
@@ -78,6 +81,17 @@ function recent(state: JobState, all: readonly Product[], pass: (p: Product) => 
   return all.find(pass);
 }
 
+/** Too thin to be all the primer that there is. */
+const NEEDS_BODY: readonly ProductFamily[] = ['etch', 'weldThrough', 'plasticPromoter', 'sprayFiller'];
+/** Paper that keys for what ends the stack without being built up for it. */
+const KEY_FOR: { readonly [S in FinishSystem]: number } = {
+  baseClear: 800,
+  singleStage: 800,
+  enamel: 400,
+  primer: 320,
+  underseal: 180,
+  liner: 180,
+};
 /** Paper at least this fine is a key for colour rather than for primer. */
 const COLOUR_KEY = 500;
 
@@ -88,6 +102,8 @@ const COLOUR_KEY = 500;
 export function wayFrom(w: WayInput): Candidate[] {
   const { strata, status, state, all, level, method } = w;
   const { surface, substrate } = strata;
+  const { system, sheen } = w.finish ?? USUAL_FINISH;
+  const { over, blocked: isBuilt } = FINISHES[system];
   const top = status.top;
   const topProduct = top?.productId ? all.find((p) => p.id === top.productId) : undefined;
   const grit = surface.scratch?.grit;
@@ -148,12 +164,18 @@ export function wayFrom(w: WayInput): Candidate[] {
       topProduct && `Another ${isFiller(topProduct.family) ? 'skim' : 'coat'} of ${topProduct.name.toLowerCase()}`,
     );
   const wantsMore = (t: Layer) => t.coats < (levelCoats(level, t.family) ?? topProduct?.coats ?? 1);
+  /** Cleaned first where paper or hands were on it. */
+  const cleanOrGo = (...list: (Candidate | undefined)[]) => (grit === undefined ? add(...list) : cleanThen(...list));
   /** Cleaned first where it is not, then what may go on. */
   const cleanThen = (...list: (Candidate | undefined)[]) => (isClean ? add(...list, clean()) : add(clean(), ...list));
 
   // What was found and not dealt with comes before anything that would go over it.
   for (const treatment of new Set(openFaults(strata).map((f) => f.mark.treatment)))
     add({ step: { kind: 'repair', treatment }, label: TREATMENT_NAMES[treatment], logs: 'repaired' });
+
+  // Compound is on what is not polished: it comes off before anything grips.
+  if (surface.polished && !(top && isTopcoat(top.family)))
+    add(...(isClean ? [] : [clean()]), sand(top ? 400 : 180, 'Sand'));
 
   if (!top) onBare();
   else if (surface.guideCoat) {
@@ -174,8 +196,7 @@ export function wayFrom(w: WayInput): Candidate[] {
         onPrimer(top);
         break;
       case 'sealant':
-        if (wantsMore(top)) add(another());
-        add(waitFor('recoat'), ...(top.family === 'underseal' ? [fit] : coat('baseSolvent', 'highBuild')), another());
+        onSealant(top);
         break;
       case 'base':
         onBase(top);
@@ -187,6 +208,11 @@ export function wayFrom(w: WayInput): Candidate[] {
         break;
     }
   return out;
+
+  /** What ends the stack by what is agreed; fitting, where the primer ends it. */
+  function toFinish(): (Candidate | undefined)[] {
+    return over.length > 0 ? coat(...over) : [fit];
+  }
 
   function papersOf(f: ProductFamily): readonly number[] {
     if (f === 'sprayFiller') return [180, 320];
@@ -218,14 +244,21 @@ export function wayFrom(w: WayInput): Candidate[] {
 
   function onOld(): void {
     const plastic = substrate === 'plastic';
+    const isSound = plastic || top?.family === 'electrocoat' || top?.family === 'factoryFinish';
     if (grit === undefined) {
       // Cleaned and not stripped: it is meant to stay, and keyed.
-      const key = sand(plastic ? COLOUR_KEY : 800, 'Sand to key');
+      const forColour = sand(plastic ? COLOUR_KEY : 800, 'Sand to key');
       const forPrimer = sand(320, 'Sand to key');
-      if (isClean || plastic) add(...(isClean ? [] : [clean()]), key, forPrimer, strip(), clean());
-      else add(strip(), clean(), key, forPrimer);
+      const key = !isBuilt
+        ? [sand(KEY_FOR[system], 'Sand to key'), forPrimer]
+        : top?.family === 'electrocoat'
+          ? [forPrimer, forColour]
+          : [forColour, forPrimer];
+      if (isClean || isSound) add(...(isClean ? [] : [clean()]), ...key, strip(), clean());
+      else add(strip(), clean(), ...key);
       add(...coat(FILLER_ON[substrate]));
-    } else if (grit >= COLOUR_KEY) cleanThen(...coat('baseSolvent', 'clear', 'singleStage', 'epoxy', 'highBuild'));
+    } else if (!isBuilt && over.length > 0) cleanThen(...coat(...over), ...coat('epoxy'));
+    else if (grit >= COLOUR_KEY) cleanThen(...coat(over[0] ?? 'epoxy', 'clear', 'singleStage', 'epoxy', 'highBuild'));
     else {
       cleanThen(
         ...(plastic ? coat('highBuild', 'baseSolvent') : coat('epoxy', 'highBuild')),
@@ -252,15 +285,25 @@ export function wayFrom(w: WayInput): Candidate[] {
     const { blocked } = FAMILIES[t.family];
     const more = wantsMore(t) && grit === undefined && !isReached('sand');
     if (more) add(another());
+    if (!isBuilt && !NEEDS_BODY.includes(t.family)) {
+      add(waitFor('recoat'));
+      if (over.length > 0 && grit === undefined && (blocked || clock('recoat')?.closed))
+        add(waitFor('sand'), sand(KEY_FOR[system], 'Sand to key'));
+      cleanOrGo(...toFinish());
+      add(another(), sand(KEY_FOR[system], 'Sand to key'), clean(), ...coat('seamSealer'), fit);
+      return;
+    }
     if (blocked) {
       const papers = papersOf(t.family);
       const last = papers[papers.length - 1]!;
-      const over =
-        t.family === 'sprayFiller' ? coat('highBuild', 'epoxy') : coat('baseSolvent', 'baseWater', 'singleStage');
+      const next =
+        t.family === 'sprayFiller'
+          ? coat('highBuild', 'epoxy')
+          : coat(...over, 'baseSolvent', 'baseWater', 'singleStage');
       add(waitFor('sand'));
       if (grit === undefined) add(guide, sand(nextPaper(papers, grit), 'Block'), another());
       else if (grit < last) add(sand(nextPaper(papers, grit), 'Block'), guide);
-      cleanThen(...over);
+      cleanThen(...next);
       add(guide, sand(last, 'Block'), ...(grit === undefined ? [another()] : []));
       return;
     }
@@ -268,7 +311,7 @@ export function wayFrom(w: WayInput): Candidate[] {
     const fillers = substrate === 'plastic' ? coat('flexibleFiller') : coat('lightFiller', 'glassFiller');
     switch (t.family) {
       case 'plasticPromoter':
-        add(...coat('highBuild', 'epoxy', 'baseSolvent'), another());
+        add(...coat('highBuild', 'epoxy', over[0] ?? 'highBuild'), another(), sand(320, 'Scuff'), clean());
         return;
       case 'etch':
       case 'weldThrough':
@@ -294,9 +337,18 @@ export function wayFrom(w: WayInput): Candidate[] {
     cleanThen(...(grit <= 150 ? [...fillers.slice(0, 1), ...build] : [...build, ...fillers.slice(0, 1)]));
     add(
       ...coat('seamSealer', 'underseal'),
-      ...(grit >= COLOUR_KEY ? coat('baseSolvent', 'singleStage') : []),
+      ...(grit >= COLOUR_KEY ? coat(...over, 'baseSolvent', 'singleStage') : []),
       sand(180, 'Refine'),
     );
+  }
+
+  function onSealant(t: Layer): void {
+    if (wantsMore(t)) add(another());
+    add(waitFor('recoat'));
+    if (t.family !== 'seamSealer') add(fit);
+    else if (grit === undefined && clock('recoat')?.closed) add(sand(400, 'Scuff'));
+    else cleanOrGo(...toFinish(), ...coat('highBuild'));
+    add(...toFinish(), another(), sand(400, 'Scuff'), clean(), fit);
   }
 
   function onBase(t: Layer): void {
@@ -319,7 +371,8 @@ export function wayFrom(w: WayInput): Candidate[] {
     // One coat that hardened before the next: it is keyed, and cleared again.
     if (!polished && grit === undefined && more && !open && isReached('sand')) add(sand(1000, 'Sand to key'), clean());
     add(waitFor('sand'));
-    if (!polished && level !== 'tidy') {
+    // What is not to shine is left as it was sprayed, and so is enamel, which stays soft for weeks.
+    if (!polished && level !== 'tidy' && sheen === 'gloss' && t.family !== 'enamel') {
       if (grit === undefined || (grit > 1200 && grit < last)) add(sand(nextPaper(papers, grit), 'Denib'));
       add(polish);
     }

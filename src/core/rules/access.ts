@@ -5,7 +5,7 @@ import { KINDS, LOGGABLE, type EventKind } from '../log/event';
 import type { JobState } from '../strata/fold';
 import { zonesOf, type AccessLink, type Job, type TaskRef, type Zone } from '../log/job';
 import { keepOutsOn, outlinesOverlap } from '../outline/keepOutsOn';
-import type { Fault } from '../strata/types';
+import { isOpenFault, type MarkedFault } from '../strata/types';
 
 /** Acts that links speak of. */
 export const TASK_KINDS = LOGGABLE.flatMap((kind) => {
@@ -26,7 +26,7 @@ export const isDone = (job: Job, state: JobState, t: TaskRef): boolean =>
 /** A mark of a panel, and a zone that it is on. */
 export interface PanelFault {
   zoneId: string;
-  fault: Fault & { mark: NonNullable<Fault['mark']> };
+  fault: MarkedFault;
 }
 
 /**
@@ -49,7 +49,7 @@ export interface Around {
   never: string[];
   /** Bare metal on the panel, by zone: fitting or closing hides it. */
   bareFaces: string[];
-  /** Faults of the panel that nothing has dealt with. */
+  /** Faults of the panel that nothing has dealt with, and that nobody agreed to leave. */
   openFaults: number;
   /** Open faults that are kept on another zone and reach into these. */
   reaching: { fault: FaultKind; grade: 1 | 2 | 3; from: string }[];
@@ -64,7 +64,7 @@ function reachingInto(job: Job, state: JobState, zones: readonly Zone[]): Around
     if (!zone.outline) continue;
     for (const { zoneId, fault } of faultsOn(job, state, zone.panelId)) {
       const { outline, face = 'outer' } = fault.mark;
-      if (fault.doneMs !== undefined || !outline || zones.some((z) => z.id === zoneId)) continue;
+      if (!isOpenFault(fault) || !outline || zones.some((z) => z.id === zoneId)) continue;
       if (face === (zone.face ?? 'outer') && outlinesOverlap(outline, zone.outline))
         seen.set(fault.id, {
           fault: fault.mark.fault,
@@ -117,10 +117,7 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
       const sealed = s.layers.some((l) => isPrimer(l.family) || SEALS_TOO.includes(l.family));
       return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATES[s.substrate].name.toLowerCase()})`];
     }),
-    openFaults: [...panels].reduce(
-      (n, p) => n + faultsOn(job, state, p).filter((x) => x.fault.doneMs === undefined).length,
-      0,
-    ),
+    openFaults: [...panels].reduce((n, p) => n + faultsOn(job, state, p).filter((x) => isOpenFault(x.fault)).length, 0),
     reaching: reachingInto(
       job,
       state,

@@ -1,3 +1,4 @@
+import { belongsTo, FINISHES, SHEEN_NAMES } from '../library/finish';
 import { FAMILIES, isBase, isFiller, isPrimer, isThinFilm, isTopcoat } from '../library/product';
 import { COARSEST_PAPER, STRIPPING } from '../systems/bears';
 import { grainUm } from '../grit/grain';
@@ -124,8 +125,9 @@ export const FINISH_RULES: readonly Rule[] = [
       : undefined,
   ),
   rule('guide.nothing', ['guide'], 'Guide coat on what is not blocked', (c) =>
-    !c.top || !(isPrimer(c.top.family) || isFiller(c.top.family))
-      ? care('Guide coat is for what will be blocked.')
+    // On bare metal the body file reads it.
+    c.top && !(isPrimer(c.top.family) || isFiller(c.top.family))
+      ? care('Guide coat is for what will be blocked, or filed.')
       : undefined,
   ),
   rule('polish.soft', ['polish'], 'Polishing before it is hard', (c) =>
@@ -146,6 +148,33 @@ export const FINISH_RULES: readonly Rule[] = [
           'Measure it first, and stop at colour on the pad.',
         )
       : stop('Only clear, single-stage, enamel and a whole old finish are polished.');
+  }),
+  rule('polish.sheen', ['polish'], 'Polishing what is not to shine', (c) => {
+    const sheen = c.around?.finish.sheen;
+    return sheen && sheen !== 'gloss' && c.top && isTopcoat(c.top.family)
+      ? stop(
+          `${SHEEN_NAMES[sheen]} is agreed here: polished it shines in spots for good.`,
+          'Leave it as it was sprayed, or key it and spray it again.',
+        )
+      : undefined;
+  }),
+  rule('sand.sheen', ['sand'], 'Denibbing what is not to shine', (c) => {
+    const sheen = c.around?.finish.sheen;
+    return sheen && sheen !== 'gloss' && c.top && isTopcoat(c.top.family) && c.step.grit > 1200
+      ? care(
+          `${SHEEN_NAMES[sheen]} is agreed here: what is cut fine cannot be polished back.`,
+          'Only where the whole face is sprayed again.',
+        )
+      : undefined;
+  }),
+  rule('coat.agreed', ['coat'], 'A finish other than what is agreed', (c) => {
+    const system = c.around?.finish.system;
+    return system && !belongsTo(system, c.step.product.family)
+      ? care(
+          `${FINISHES[system].name} is agreed here: ${c.step.product.name.toLowerCase()} is not part of it.`,
+          'Change what is agreed, or take what belongs to it.',
+        )
+      : undefined;
   }),
   rule('polish.chips', ['polish'], 'Polishing where paint is missing', (c) =>
     openFaults(c.strata).some((f) => f.mark.fault === 'stoneChips')

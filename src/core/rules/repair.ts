@@ -5,10 +5,10 @@ import { mediaOf } from '../library/media';
 import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type Stage } from '../library/product';
 import { isMetal } from '../library/substrates';
 import { BLASTING, REPAIRING } from '../systems/bears';
-import { openFaults } from '../strata/types';
+import { leftFaults, openFaults } from '../strata/types';
 import { figure, phrase } from '../units/phrase';
 import { DAY_MS, HOUR_MS, waitText } from '../units/time';
-import { care, isBareSurface, note, rule, stageOf, stop, type Rule, type RuleContext } from './rule';
+import { care, isBareSurface, note, rule, stageOf, stop, type Rule, type RuleContext, type StepOf } from './rule';
 import { isKeyed } from './surface';
 
 const FAULT_WORDS: Partial<Record<string, string>> = {
@@ -37,6 +37,14 @@ const ON_BARE: readonly Treatment[] = [
   'convert',
 ];
 
+/** By the school of sound keyed paint a joint is bonded over primer or electrocoat. */
+const bondsOnPaint = (c: RuleContext<StepOf<'repair'>>): boolean =>
+  c.step.treatment === 'rebond' &&
+  isMetal(c.strata.substrate) &&
+  c.method.bond === 'keyedPaint' &&
+  c.top !== undefined &&
+  (isPrimer(c.top.family) || c.top.family === 'electrocoat' || c.top.family === 'factoryFinish');
+
 /** Faults, blasting, repairs, and what closing a joint hides. */
 export const REPAIR_RULES: readonly Rule[] = [
   rule('fault.wound', ['coat', 'fill'], 'Coating over what is broken', (c) => {
@@ -49,6 +57,17 @@ export const REPAIR_RULES: readonly Rule[] = [
         'Repair it first, and log the repair on its mark.',
       )
     );
+  }),
+  rule('fault.left', ['coat', 'fill', 'fit'], 'A fault that is left as agreed', (c) => {
+    const left = leftFaults(c.strata);
+    const [f] = left;
+    if (!f) return undefined;
+    const names = [...new Set(left.map((x) => FAULT_NAMES[x.mark.fault].toLowerCase()))].join(', ');
+    const over = left.some((x) => x.left?.byMs !== undefined && x.left.byMs < c.nowMs);
+    if (over) return care(`Put off, and its time is over: ${names}.`, 'Do it now, or agree on another day.');
+    return left.some((x) => isOpenWound(x.mark.fault, x.mark.grade)) && c.step.kind !== 'fit'
+      ? care(`Left as agreed: ${names}. What goes over it does not last there.`, 'Tell it to whoever takes it over.')
+      : note(`Left as agreed: ${names}.`);
   }),
   rule('fault.reaches', ['coat', 'fill'], 'A fault of the zone beside reaches in', (c) => {
     const f = c.around?.reaching[0];
@@ -106,7 +125,7 @@ export const REPAIR_RULES: readonly Rule[] = [
     note('Blow the part off outside, also out of boxes and seams, before it comes in.'),
   ),
   rule('repair.notBare', ['repair'], 'Repair on top of paint', (c) =>
-    c.step.treatment && ON_BARE.includes(c.step.treatment) && !isBareSurface(c)
+    c.step.treatment && ON_BARE.includes(c.step.treatment) && !isBareSurface(c) && !bondsOnPaint(c)
       ? care('There is still paint or another coating here.', 'Strip it well beyond the repair first.')
       : undefined,
   ),
@@ -149,10 +168,23 @@ export const REPAIR_RULES: readonly Rule[] = [
       : undefined,
   ),
   rule('repair.noKey', ['repair'], 'Bond without a key', (c) =>
-    c.step.treatment === 'rebond' && isBareSurface(c) && !isKeyed(c)
+    c.step.treatment === 'rebond' && (isBareSurface(c) || bondsOnPaint(c)) && !isKeyed(c)
       ? stop('Adhesive needs a scratch on both skins.', 'P80 both faces, clean, then bond.')
       : undefined,
   ),
+  rule('repair.bondOn', ['repair'], 'House method: what a metal joint is bonded on', (c) => {
+    if (c.step.treatment !== 'rebond' || !isMetal(c.strata.substrate)) return undefined;
+    if (c.method.bond === 'brightMetal')
+      return isBareSurface(c) ? undefined : note('The house method bonds metal on bright metal, wiped just before.');
+    if (isBareSurface(c))
+      return care(
+        'The house method bonds on sound keyed paint, and here is bare metal: rust creeps in from the edge.',
+        'Prime both faces with epoxy and key them, or take an adhesive whose sheet is for bare metal.',
+      );
+    return bondsOnPaint(c)
+      ? note('Bonded on keyed paint: it holds no better than that paint does. Try it at the edge with a blade.')
+      : undefined;
+  }),
   rule('repair.pushPaint', ['repair'], 'Pushed out under paint', (c) =>
     c.step.treatment === 'pushOut' && c.strata.layers.some((l) => isFiller(l.family))
       ? care('There is filler here: pushed metal cracks it off.', 'Take the filler out first.')

@@ -1,3 +1,4 @@
+import type { AgreedFinish } from '../library/finish';
 import type { Product, ProductLookup, Stage } from '../library/product';
 import type { ZoneStatus } from '../cure/status';
 import type { Layer, Strata } from '../strata/types';
@@ -58,6 +59,8 @@ export interface RuleContext<S extends Step = Step> {
 /** The zone within its job, as the rules see it. */
 export interface RuleAround extends Around {
   areaCm2: number;
+  /** What the zone is to end with, as far as anybody agreed on it. */
+  finish: AgreedFinish;
 }
 
 /** What a rule answers when it fires. */

@@ -8,7 +8,7 @@ import type { LogEvent } from '../log/event';
 import type { SubstrateKind } from '../library/substrates';
 import { zoneStatus } from '../cure/status';
 import type { Treatment } from '../log/marks';
-import type { AccessLink, PanelMap } from '../log/job';
+import type { AccessLink, Job, PanelMap } from '../log/job';
 import { ev, JOB, products, T0 } from '../testing';
 import { flashRustHours } from '../cure/flashRust';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
@@ -48,6 +48,12 @@ const did = {
     ev({ kind: 'stripped', atMin: -ago, to: 'substrate', method: 'sander', ...(grit && { grit }) }),
   mark: (ago: number, fault: string, grade = 2, treatment = 'patch') =>
     ev({ kind: 'marked', atMin: -ago, fault, grade, treatment }),
+  /** A mark, and that it stays as agreed. */
+  leave: (ago: number, fault: string, grade = 2, treatment = 'patch', byMin?: number) => {
+    const mark = did.mark(ago, fault, grade, treatment);
+    const byMs = byMin === undefined ? {} : { byMs: T0 + byMin * MIN };
+    return [mark, ev({ kind: 'left', atMin: -ago + 1, faultIds: [mark.id], ...byMs })];
+  },
   blast: (ago: number, media = 'Crushed glass', profileUm = 50) =>
     ev({ kind: 'blasted', atMin: -ago, media, profileUm, wet: false }),
 };
@@ -69,6 +75,8 @@ interface Scene {
   drawn?: boolean;
   /** A plate on the panel that must not be painted. */
   plate?: boolean;
+  /** What is agreed to end with. */
+  finish?: Job['finish'];
 }
 /** Ids of the rules that fire in a scene. Air 20 °C and 45 % unless said. */
 function fires(s: Scene): string[] {
@@ -76,6 +84,7 @@ function fires(s: Scene): string[] {
 }
 function verdict(s: Scene) {
   const { on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links, plate, drawn } = s;
+  const { finish } = s;
   const history = s.history ?? constantAir(tempC, rh);
   const found = ev({
     kind: 'found',
@@ -99,6 +108,7 @@ function verdict(s: Scene) {
       job: {
         ...JOB,
         ...(links && { links }),
+        ...(finish && { finish }),
         ...(drawn && { zones: DRAWN }),
         ...(plate && { panels: JOB.panels.map((x) => ({ ...x, map: PLATED })) }),
       },
@@ -798,6 +808,53 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: [ev({ kind: 'repaired', atMin: -30 * DAY, method: 'Plate', temporaryMonths: 6 })], step: FIT },
     { step: FIT },
   ],
+  'repair.bondOn': [
+    { done: bareKeyed, step: mend('rebond'), method: { bond: 'keyedPaint' } },
+    { on: 'glassfibre', done: bareKeyed, step: mend('rebond'), method: { bond: 'keyedPaint' } },
+  ],
+  'repair.bondOn: keyed epoxy by either school': [
+    { done: epoxyKeyed, step: mend('rebond') },
+    { done: bareKeyed, step: mend('rebond') },
+  ],
+  'repair.notBare: a joint on keyed epoxy is no paint in the way, by that school': [
+    { done: epoxyKeyed, step: mend('rebond') },
+    { done: epoxyKeyed, step: mend('rebond'), method: { bond: 'keyedPaint' } },
+  ],
+  'polish.sheen': [
+    { done: cleared(2 * DAY), step: { kind: 'polish' }, finish: { sheen: 'satin' } },
+    { done: cleared(2 * DAY), step: { kind: 'polish' }, finish: { sheen: 'gloss' } },
+  ],
+  'sand.sheen': [
+    { done: cleared(2 * DAY), step: sand(2000), finish: { sheen: 'matt' } },
+    { done: cleared(2 * DAY), step: sand(1000), finish: { sheen: 'matt' } },
+  ],
+  'coat.agreed': [
+    { done: blocked, step: coat('base-solvent'), finish: { system: 'singleStage' } },
+    { done: blocked, step: coat('single-stage'), finish: { system: 'singleStage' } },
+  ],
+  'coat.agreed: clear goes over base only': [
+    { done: blocked, step: coat('clear-ms'), finish: { system: 'enamel' } },
+    { done: blocked, step: coat('highbuild-2k'), finish: { system: 'enamel' } },
+  ],
+  'fault.left': [
+    { done: [...bareKeyed, ...did.leave(2 * DAY, 'dent', 2, 'fill')], step: coat('epoxy-primer') },
+    { done: [...bareKeyed, did.mark(2 * DAY, 'dent', 2, 'fill')], step: coat('epoxy-primer') },
+  ],
+  'fault.left: a hole that is left holds nothing up, and is told': [
+    { done: [...bareKeyed, ...did.leave(2 * DAY, 'hole', 3)], step: coat('epoxy-primer') },
+    { done: [...bareKeyed], step: coat('epoxy-primer') },
+  ],
+  'over.table: wax takes no paint': [
+    { done: [did.sand(200, 80), did.clean(190), did.coat(100, 'cavity-wax')], step: coat('epoxy-primer') },
+    {
+      done: [did.sand(30, 80), did.coat(25, 'cavity-wax'), did.clean(20), did.clean(10)],
+      step: coat('epoxy-primer'),
+    },
+  ],
+  'over.table: one-pack below two-pack is care': [
+    { done: [did.sand(2 * DAY, 80), did.clean(DAY + 60), did.coat(DAY, 'primer-1k')], step: coat('highbuild-2k') },
+    { done: [did.sand(2 * DAY, 80), did.clean(DAY + 60), did.coat(DAY, 'primer-1k')], step: coat('enamel') },
+  ],
   'polish.chips': [
     { done: [...cleared(DAY), did.mark(10, 'stoneChips', 2, 'feather')], step: { kind: 'polish' } },
     { done: [...cleared(DAY), did.mark(10, 'scratch', 1, 'feather')], step: { kind: 'polish' } },
@@ -863,6 +920,21 @@ const CASES: Record<string, [Scene, Scene]> = {
 };
 
 const ruleOf = (name: string): string => name.split(': ')[0]!;
+
+describe('a fault that is left as agreed', () => {
+  const zone = (...done: LogEvent[]): Scene => ({ done: [...bareKeyed, ...done], step: coat('epoxy-primer') });
+  it('holds nothing up, also a hole; open it stops', () => {
+    expect(verdict(zone(did.mark(DAY, 'hole', 3))).level).toBe('stop');
+    expect(verdict(zone(...did.leave(DAY, 'hole', 3))).level).not.toBe('stop');
+  });
+  it('put off, it comes back as care once its day is past', () => {
+    const level = (byMin: number) =>
+      verdict(zone(...did.leave(9 * DAY, 'dent', 1, 'fill', byMin))).findings.find((f) => f.ruleId === 'fault.left')!
+        .level;
+    expect(level(DAY)).toBe('note');
+    expect(level(-DAY)).toBe('care');
+  });
+});
 
 describe('rules', () => {
   it('there are at least sixty, each with a scene of its own', () => {

@@ -3,7 +3,7 @@ import { fitFrom } from '../air/fit';
 import type { AirHistory } from '../air/history';
 import type { ProductLookup } from '../library/product';
 import type { JobState } from '../strata/fold';
-import type { Job } from '../log/job';
+import { agreedFinish, type Job } from '../log/job';
 import type { EventKind } from '../log/event';
 import { phrase } from '../units/phrase';
 import { aroundOf } from './access';
@@ -58,6 +58,7 @@ export interface VerdictInput {
 const aroundIn = ({ job, state, zoneId }: NonNullable<VerdictInput['within']>, kind: EventKind): RuleAround => ({
   ...aroundOf(job, state, [zoneId], kind),
   areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
+  finish: agreedFinish(job, zoneId),
 });
 
 /** Stops that the weather lifts by itself. */

@@ -174,6 +174,7 @@ export const KIND_HAZARDS: { readonly [K in EventKind]: { hazards: readonly Haza
   blasted: { hazards: ['blast'], old: true },
   treated: { hazards: [], old: false },
   repaired: { hazards: [], old: false },
+  left: { hazards: [], old: false },
   filled: { hazards: [], old: false },
   coated: { hazards: [], old: false },
   guideCoated: { hazards: [], old: false },

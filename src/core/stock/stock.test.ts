@@ -48,6 +48,29 @@ describe('material', () => {
     expect(lower!.cost + upper!.cost).toBeCloseTo(0.4 * 19 + 0.1 * 34 + 0.04 * 9, 6);
   });
 
+  it('what is left of a mix with hardener is paid by what was sprayed of it, each coat in proportion', () => {
+    const cup = (usedMl: number, atMin: number) =>
+      coat({ atMin, zoneIds: ['lower'], batch: { batchId: 'b', pouredMl: [400, 100, 40], usedMl } });
+    const whole = 0.4 * 19 + 0.1 * 34 + 0.04 * 9;
+    const cost = (...log: PlainEvent[]) =>
+      panelMaterial(JOB, foldLog([foundBare(['lower']), ...log], products), 'door', products).cost;
+    expect(cost(cup(200, 1))).toBeCloseTo(whole, 6);
+    expect(cost(cup(300, 1), cup(100, 2))).toBeCloseTo(whole, 6);
+    const [first] = eventUse(cup(300, 1), JOB, products, new Map([['b', 400]]));
+    expect(first!.cost).toBeCloseTo((whole * 3) / 4, 6);
+  });
+  it('one-pack goes back into its tin', () => {
+    const [use] = eventUse(
+      coat({
+        productId: 'base-solvent',
+        zoneIds: ['lower'],
+        batch: { batchId: 'b', pouredMl: [300, 240], usedMl: 270 },
+      }),
+      JOB,
+      products,
+    );
+    expect(use!.cost).toBeCloseTo((0.3 * 62 + 0.24 * 9) / 2, 6);
+  });
   it('without a cup it is estimated from area, film and transfer', () => {
     const use = eventUse(coat(), JOB, products);
     const solids = readySolids(products('highbuild-2k')!, 0.1);

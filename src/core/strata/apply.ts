@@ -46,6 +46,11 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   }),
   treated: (s, e, { products }) => laid(s, e, e.coats, e.coats * e.filmUm, products),
   repaired: (s, e, { first }) => repaired(s, e, first),
+  left: (s, e, { first }) => {
+    const ids = new Set(e.faultIds.map(first));
+    const left = { eventId: e.id, atMs: e.atMs, ...(e.byMs !== undefined && { byMs: e.byMs }) };
+    return { ...s, faults: s.faults.map((f) => (ids.has(first(f.id)) ? { ...f, left } : f)) };
+  },
   filled: (s, e, { products }) =>
     laid(s, e, 1, e.filmUm, products, {
       ...(e.hardenerFraction !== undefined && { hardenerFraction: e.hardenerFraction }),

@@ -90,7 +90,7 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
     if (!p) problems.push({ path: 'productId', message: 'That product is not in the library' });
     else if (!takesFamily(e.kind, p.family)) problems.push({ path: 'productId', message: `${p.name} is not for this` });
   }
-  if (e.kind === 'repaired')
+  if (e.kind === 'repaired' || e.kind === 'left')
     for (const id of e.faultIds ?? []) {
       const at = faultTimes(e.zoneIds, state, id);
       if (at.length === 0)

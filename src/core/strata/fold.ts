@@ -71,14 +71,14 @@ function marksAmong(events: readonly LogEvent[], first: FirstIdOf): MarksOf {
   };
 }
 
-/** Faults that an entry deals with, as it was written or as a correction puts it. */
+/** Faults that an entry deals with or leaves, as it was written or as a correction puts it. */
 const namedBy = (e: LogEvent): readonly string[] => {
   const by = e.kind === 'replaced' ? e.by : e;
-  return by.kind === 'repaired' ? (by.faultIds ?? []) : [];
+  return by.kind === 'repaired' || by.kind === 'left' ? (by.faultIds ?? []) : [];
 };
 
 /**
- * The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. A repair is also on
+ * The zones of an event, each once, with those that were cut out of them later; nearly always there is only one. A repair, and what is left, is also on
  * the zones that hold the marks it names: their outlines may have been drawn anew since.
  */
 function zonesOnce(e: PlainEvent, cuts: JobState['cuts'], marksOf: MarksOf): Iterable<string> {

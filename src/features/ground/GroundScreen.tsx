@@ -1,9 +1,11 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { TREATMENT_NAMES, type Job, type Panel } from '@/core';
+import { isOpenFault, TREATMENT_NAMES, type Job, type Panel } from '@/core';
 import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
+import type { Budget } from '@/core/plan/budget';
+import type { DueRepair } from '@/core/plan/due';
 import { TwoColumns } from '@/ui/SplitView';
-import { dayOnly, monthYear } from '@/ui/format';
+import { dayMonth, dayOnly, monthYear } from '@/ui/format';
 import { Blank, Head, Page, Row, Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { pageHref } from '@/ui/pages';
@@ -24,7 +26,7 @@ export function GroundScreen({ jobId }: { jobId: string | undefined }) {
 
 /** Open faults of a panel, each kind of treatment once. */
 function faultsOf(open: OpenJob, p: Panel, advice: Advice) {
-  const list = advice.faultsOn(open.job, open.state, p.id).filter((x) => x.fault.doneMs === undefined);
+  const list = advice.faultsOn(open.job, open.state, p.id).filter((x) => isOpenFault(x.fault));
   return { count: list.length, ways: [...new Set(list.map((x) => TREATMENT_NAMES[x.fault.mark.treatment]))] };
 }
 
@@ -37,8 +39,17 @@ function answerOf(panels: { count: number }[]): string {
   return `${plural(total, 'fault', 'faults')} open on ${plural(on, 'panel', 'panels')}`;
 }
 
+/** ' About 12 of 40 h used.' */
+const hoursWords = (b: Budget | undefined): string =>
+  b ? ` About ${b.spentH.toFixed(0)} of ${b.agreedH} h used.` : '';
+
+const dueWords = ({ basis, dueMs }: DueRepair, now: number): string =>
+  basis === 'putOff'
+    ? `${dueMs < now ? 'was due' : 'by'} ${dayMonth(dueMs)}`
+    : `${dueMs < now ? 'was to last until' : 'until'} ${monthYear(dueMs)}`;
+
 function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
-  const { isDone, LEVELS, partsSum, dueRepairs, taskWords } = advice;
+  const { budgetOf, isDone, LEVELS, partsSum, dueRepairs, taskWords } = advice;
   const router = useRouter();
   const now = useNow();
   const { job, state } = open;
@@ -57,7 +68,11 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
             <Section title="Agreed and planned">
               <Way
                 title="Quality level"
-                detail={job.level ? `${LEVELS[job.level].name}: ${LEVELS[job.level].about}` : 'Not agreed yet'}
+                detail={
+                  job.level
+                    ? `${LEVELS[job.level].name}: ${LEVELS[job.level].about}${hoursWords(budgetOf(job, state))}`
+                    : 'Not agreed yet'
+                }
                 onPress={() => to('/level')}
               />
               <Way
@@ -89,7 +104,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
               />
             </Section>
             {due.length > 0 && (
-              <Section title="Temporary repairs" aside={String(due.length)}>
+              <Section title="Due later" aside={String(due.length)}>
                 {due.map((d) => (
                   <Row key={`${d.panelId}${d.dueMs}`}>
                     <View style={{ flex: 1, minWidth: 0 }}>
@@ -99,7 +114,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                       </T>
                     </View>
                     <T kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
-                      {d.dueMs < now ? `was to last until ${monthYear(d.dueMs)}` : `until ${monthYear(d.dueMs)}`}
+                      {dueWords(d, now)}
                     </T>
                   </Row>
                 ))}

@@ -1,6 +1,20 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { entriesOn, formatQuantity, zonesOf, type Panel, type Zone, type Message, Refusal, errorText } from '@/core';
+import {
+  entriesOn,
+  errorText,
+  FINISHES,
+  finishOf,
+  formatQuantity,
+  Refusal,
+  SHEEN_NAMES,
+  zonesOf,
+  type AgreedFinish,
+  type Job,
+  type Message,
+  type Panel,
+  type Zone,
+} from '@/core';
 import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -10,6 +24,18 @@ import { Act, Notice, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { readArea } from './AddForms';
+import { FinishFields } from './FinishFields';
+
+/** 'Ends with base and clear, gloss'. */
+function finishWords(job: Job, z: Zone): string {
+  const { system, sheen, level } = finishOf(job, z.id);
+  const parts = [
+    FINISHES[system].name.toLowerCase(),
+    ...(FINISHES[system].sheen ? [SHEEN_NAMES[sheen].toLowerCase()] : []),
+    ...(level ? [level] : []),
+  ];
+  return `Ends with ${parts.join(', ')}`;
+}
 
 /** Names, thickness and stated areas of a panel put right; what nothing was logged on can go. */
 export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
@@ -27,6 +53,8 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
       ]),
     ),
   );
+  const [finishes, setFinishes] = useState<Record<string, AgreedFinish>>({});
+  const [showing, setShowing] = useState<string>();
   const [problems, setProblems] = useState<Record<string, Message>>({});
   const say = (e: Error) => setProblems({ '': errorText(e) });
   const set = (key: string) => (text: string) => setTexts({ ...texts, [key]: text });
@@ -48,6 +76,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
         id: z.id,
         name: texts[`zone.${z.id}`] ?? z.name,
         areaCm2: 'cm2' in area ? area.cm2 : z.areaCm2,
+        ...(finishes[z.id] && { finish: finishes[z.id] }),
       })),
     };
     const r = changePanel(job, panel.id, change);
@@ -97,6 +126,21 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
           </Fields>
           {!isStated(job, z) && (
             <T kind="small" tone="muted">{`${formatQuantity('area', z.areaCm2, units)}, from the drawing`}</T>
+          )}
+          {showing === z.id ? (
+            <FinishFields
+              job={job}
+              zone={z}
+              value={finishes[z.id] ?? z.finish ?? {}}
+              onChange={(f) => setFinishes({ ...finishes, [z.id]: f })}
+            />
+          ) : (
+            <Quiet
+              label={finishWords(job, z)}
+              of={`: what ${z.name} ends with`}
+              tone="muted"
+              onPress={() => setShowing(z.id)}
+            />
           )}
           {zones.length > 1 && (
             <Quiet label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z)} />

@@ -2,6 +2,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import {
   figure,
+  FINISH_SYSTEMS,
+  FINISHES,
+  finishOf,
+  SHEEN_NAMES,
+  SHEENS,
   parseDecimal,
   phrase,
   QUALITY_LEVELS,
@@ -58,6 +63,10 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { all } = useLibrary();
   const { changeJob } = useShopActions();
   const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
+  const usual = finishOf({ ...open.job, zones: [] }, undefined);
+  const [system, setSystem] = useState(usual.system);
+  const [sheen, setSheen] = useState(usual.sheen);
+  const [budget, setBudget] = useState(() => (open.job.budgetH === undefined ? '' : String(open.job.budgetH)));
   const [rate, setRate] = useState('55');
   const [problem, setProblem] = useState<string>();
   const r = parseDecimal(rate);
@@ -66,20 +75,33 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const sums = QUALITY_LEVELS.map(sumOf);
   const mine = sumOf(picked);
   const save = () =>
-    void changeJob(open.job.id, (j) => ({ ...j, level: picked })).then(
+    void changeJob(open.job.id, ({ budgetH: _, ...j }) => ({
+      ...j,
+      level: picked,
+      finish: { system, sheen },
+      ...(typeof hours === 'number' && { budgetH: hours }),
+    })).then(
       () => setProblem(undefined),
       (e: Error) => setProblem(e.message),
     );
+  const b = parseDecimal(budget);
+  const hours = !budget.trim() ? undefined : b.ok && b.value >= 0.5 && b.value <= 10_000 ? b.value : null;
+  const agreed =
+    open.job.level === picked &&
+    usual.system === system &&
+    usual.sheen === sheen &&
+    open.job.budgetH === (hours ?? undefined);
+  const counted = advice.budgetOf(open.job, open.state);
   const cell = { flex: 1, minWidth: 0, paddingVertical: gap(1.5) } as const;
   return (
     <Page
       testID="level"
       foot={
         <Act
-          label={open.job.level === picked ? `${mine.spec.name} is agreed` : `Agree on ${mine.spec.name.toLowerCase()}`}
+          label={agreed ? `${mine.spec.name} is agreed` : `Agree on ${mine.spec.name.toLowerCase()}`}
           strong
           grow
-          disabled={open.job.level === picked}
+          disabled={agreed || hours === null}
           onPress={save}
           testID="agree"
         />
@@ -102,6 +124,34 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         onChange={(v) => setPicked(v)}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Choices
+        label="It ends with"
+        options={FINISH_SYSTEMS.map((s) => ({ value: s, label: FINISHES[s].name }))}
+        value={system}
+        onChange={(v) => setSystem(v)}
+      />
+      {FINISHES[system].sheen && (
+        <Choices
+          label="Sheen"
+          options={SHEENS.map((s) => ({ value: s, label: SHEEN_NAMES[s] }))}
+          value={sheen}
+          onChange={(v) => setSheen(v)}
+        />
+      )}
+      <View style={{ marginTop: gap(3) }}>
+        <Field
+          label="Hours agreed"
+          value={budget}
+          onChange={setBudget}
+          problem={hours === null ? 'A number from 0.5 to 10000, or nothing' : undefined}
+          hint={
+            counted
+              ? `About ${counted.spentH.toFixed(0)} of ${counted.agreedH} h are logged: ${counted.leftH >= 0 ? `${counted.leftH.toFixed(0)} h left` : `${(-counted.leftH).toFixed(0)} h over`}`
+              : 'Counted down by what is logged'
+          }
+          numeric
+        />
+      </View>
       <View role="table" aria-label="Levels side by side" style={{ marginTop: gap(4) }}>
         <View
           role="row"

@@ -3,6 +3,7 @@ import { format } from 'date-fns/format';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
+  finishOf,
   DEFAULT_METHOD,
   draftFor,
   GRITS,
@@ -30,6 +31,7 @@ import {
   NotLogged,
   nowMs,
   useLogCommand,
+  useOpenQuestion,
   useNow,
   type Entry,
   useConditions,
@@ -63,6 +65,7 @@ import { KindPick } from './KindPick';
 import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
+import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { pageHref } from '@/ui/pages';
 import { AGO, AGO_LABELS, readWhen, type Ago } from './when';
@@ -207,6 +210,7 @@ function Filled({
     [open.state, first, old, lookup],
   );
   const status = first ? statuses.get(first) : undefined;
+  const finish = useMemo(() => finishOf(open.job, first), [open.job, first]);
   const [chosen, setChosen] = useState<LoggableKind | undefined>(asked);
   const way = useMemo(
     () =>
@@ -215,11 +219,12 @@ function Filled({
         strata,
         state: open.state,
         all,
-        level: open.job.level,
+        level: finish.level,
+        finish,
         method: settings?.method ?? DEFAULT_METHOD,
         nowMs: now,
       },
-    [status, strata, open.state, all, open.job.level, settings, now],
+    [status, strata, open.state, all, finish, settings, now],
   );
   const kind = chosen ?? (way ? nextKind(way) : 'coated');
   const keepOuts = useMemo(
@@ -227,8 +232,8 @@ function Filled({
     [zones, open.job],
   );
   const draft = useMemo(
-    () => (way ? draftFor(kind, way.status, strata, open.state, all, open.job.level, keepOuts, way.method) : {}),
-    [kind, way, strata, open.state, all, open.job.level, keepOuts],
+    () => (way ? draftFor(kind, way.status, strata, open.state, all, finish.level, keepOuts, way.method, finish) : {}),
+    [kind, way, strata, open.state, all, finish, keepOuts],
   );
   const [edits, setEdits] = useState<Texts>(() => {
     if (old && asked) return textsOfEntry(old, asked, units);
@@ -281,6 +286,11 @@ function Filled({
   // A correction tells what was done; it is too late to judge whether it should be.
   const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, at.ok ? at.value : tick);
   const judged = old ? undefined : verdict;
+  const question = useOpenQuestion([
+    advice && strata && !old && onSheet.ok
+      ? advice.schoolOf(advice.stepOf(kind, onSheet.value, product), strata)
+      : undefined,
+  ]);
   const stopped = judged?.verdict.level === 'stop';
   // Where there is a verdict it knows what is worked on; what it says among its reasons is not said again.
   const cautions = verdict
@@ -386,6 +396,7 @@ function Filled({
           setProblems({});
         }}
       />
+      {question && <SchoolQuestion school={question.school} onAnswer={question.answer} />}
       {judged && (
         <View style={{ marginTop: gap(2) }}>
           <VerdictNotice judged={judged} now={tick} reason={reason} onReason={setReason} problem={problems.against} />

@@ -10,7 +10,6 @@ import {
   type FieldProblem,
   type LoggableKind,
   type MediaName,
-  type Payloads,
   type PlainEvent,
   type Product,
   type Result,
@@ -151,7 +150,7 @@ export function withContext(
   }
   if (kind === 'coated') {
     const product = open.products(String(payload.productId));
-    const colour = product && colourOn(open.job, product);
+    const colour = product && colourOn(open.job, product, zones[0]);
     return colour ? { ...payload, colourHex: colour } : payload;
   }
   return payload;

@@ -1,13 +1,12 @@
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Panel } from '@/core';
-import type { OpenJob, Advice } from '@/data';
-import { useLook } from '@/ui/look';
-import { Row, Section } from '@/ui/parts';
+import { useFaultAgreement, useNow, type Advice, type OpenJob } from '@/data';
+import { Section } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { markWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
+import { FaultLine } from '@/ui/FaultLine';
 
 /** Marks of a face: an open one leads to its repair, one that was dealt with to the panel. */
 export function FaultList({
@@ -25,7 +24,8 @@ export function FaultList({
   picked: string | undefined;
 }) {
   const router = useRouter();
-  const { units } = useLook();
+  const now = useNow();
+  const { leave, takeUp } = useFaultAgreement(open.job.id);
   return (
     <Section title="Faults here" aside={String(all)}>
       {faults.length === 0 && (
@@ -34,28 +34,23 @@ export function FaultList({
         </View>
       )}
       {faults.map(({ fault: f, zoneId }) => (
-        <Row
+        <FaultLine
           key={f.id}
-          selected={f.id === picked}
-          label={f.doneMs === undefined ? `Log the repair: ${markWords(f.mark, units)}` : markWords(f.mark, units)}
-          onPress={() =>
-            f.doneMs === undefined
-              ? router.navigate(pageHref('/log', { job: open.job.id, zones: zoneId, kind: 'repaired', fault: f.id }))
-              : router.navigate(
-                  pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id, zone: zoneId }),
-                )
+          fault={f}
+          onRepair={() =>
+            router.navigate(pageHref('/log', { job: open.job.id, zones: zoneId, kind: 'repaired', fault: f.id }))
           }
-        >
-          <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{markWords(f.mark, units)}</T>
-            <T kind="small" tone="muted">
-              {open.job.zones.find((z) => z.id === zoneId)?.name ?? ''}
-            </T>
-          </View>
-          <T kind="small" tone={f.doneMs === undefined ? 'stop' : 'do'}>
-            {f.doneMs === undefined ? 'open' : 'dealt with'}
-          </T>
-        </Row>
+          onLeave={(byMs) => leave(zoneId, f.id, byMs)}
+          onTakeUp={takeUp}
+          now={now}
+          selected={f.id === picked}
+          detail={open.job.zones.find((z) => z.id === zoneId)?.name ?? ''}
+          onDone={() =>
+            router.navigate(
+              pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id, zone: zoneId }),
+            )
+          }
+        />
       ))}
     </Section>
   );

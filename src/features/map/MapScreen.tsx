@@ -3,6 +3,7 @@ import { useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import {
   entriesOn,
+  isOpenFault,
   type Face,
   type Panel,
   type PanelMap as Drawing,
@@ -84,7 +85,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                 id: f.id,
                 at: f.mark.at,
                 kind: f.mark.fault,
-                open: f.doneMs === undefined,
+                open: isOpenFault(f),
                 ...(f.mark.outline && { outline: f.mark.outline }),
               },
             ]
@@ -93,7 +94,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
     [faults],
   );
   const keepOuts = useMemo(() => map.keepOuts.filter((k) => k.face === face), [map, face]);
-  const stillOpen = all.filter((x) => x.fault.doneMs === undefined).length;
+  const stillOpen = all.filter((x) => isOpenFault(x.fault)).length;
   const drawing = mode === 'zone' || mode === 'keepOut';
 
   const onTap = useCallback(

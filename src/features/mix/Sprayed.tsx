@@ -68,7 +68,7 @@ export function Sprayed({
   /** What went on, as the log has it. */
   const entry = (batchId?: string): Entry => {
     const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
-    const colourHex = colourOn(open.job, product);
+    const colourHex = colourOn(open.job, product, zones[0]?.id);
     if (filler) return { kind: 'filled', ...common, filmUm: filmUm * n };
     if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats: n, filmUm };
     return {

@@ -1,4 +1,5 @@
 import {
+  finishOf,
   coatDefaults,
   FAMILIES,
   levelCoats,
@@ -52,13 +53,15 @@ export function newDraft(
 ): MixDraft {
   const first = zoneIds[0];
   const status = first ? statuses.get(first) : undefined;
+  const finish = finishOf(open.job, first);
   const likely = status
     ? nextProduct('coated', {
         status,
         strata: first ? open.state.zones.get(first)?.strata : undefined,
         state: open.state,
         all,
-        level: open.job.level,
+        level: finish.level,
+        finish,
         method,
         nowMs,
       })
@@ -70,7 +73,7 @@ export function newDraft(
     shape: 'plain',
     by: 'weight',
     reserve: '10',
-    ...draftForProduct(product, open.job.level),
+    ...draftForProduct(product, finish.level),
   };
 }
 

@@ -11,7 +11,7 @@ import {
   type Message,
   errorText,
 } from '@/core';
-import { eventUse } from '@/core/stock';
+import { cupUses, eventUse } from '@/core/stock';
 import { useLogCommand, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useLook } from '@/ui/look';
@@ -135,7 +135,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const command = useLogCommand(open.job.id);
   const router = useRouter();
   const [problem, setProblem] = useState<Message>();
-  const use = eventUse(e, open.job, lookup);
+  const use = eventUse(e, open.job, lookup, cupUses(open.state));
   return (
     <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
       <T kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</T>

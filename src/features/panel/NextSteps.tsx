@@ -3,10 +3,11 @@ import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
 import { Pressable, StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/advice';
-import { useLibrary, useAdvice, useVerdictInput, type OpenJob } from '@/data';
+import { useAdvice, useLibrary, useOpenQuestion, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
 import { useLook } from '@/ui/look';
 import { Quiet, Section } from '@/ui/parts';
+import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { T, type Tone } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
@@ -19,6 +20,9 @@ interface Props {
   now: number;
 }
 
+/** Steps further down the list do not ask yet. */
+const ASKED_OF = 3;
+
 /** Every step that comes into question on the zone: allowed, with care, or not yet, and why. */
 export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const advice = useAdvice();
@@ -28,11 +32,22 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
     const input = inputFor(zoneId);
     return advice && input ? advice.nextSteps(input, open.state, all) : [];
   }, [advice, inputFor, open, zoneId, all]);
+  const strata = open.state.zones.get(zoneId)?.strata;
+  // The dust is asked about where it is logged: here it would stand in the way of the step.
+  const question = useOpenQuestion(
+    advice && strata
+      ? steps
+          .slice(0, ASKED_OF)
+          .map((s) => advice.schoolOf(s.step, strata))
+          .filter((s) => s !== 'dust')
+      : [],
+  );
   const [expanded, setExpanded] = useState<string | null>(null);
   const router = useRouter();
   if (steps.length === 0) return null;
   return (
     <Section far title="Next">
+      {question && <SchoolQuestion school={question.school} onAnswer={question.answer} />}
       {steps.map((s) => (
         <Line
           key={s.label}

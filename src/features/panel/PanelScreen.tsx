@@ -7,6 +7,7 @@ import {
   waitText,
   ZONE_STAGE_NAMES,
   zonesOf,
+  isOpenFault,
   type Strata,
   type Zone,
   type ZoneStatus,
@@ -16,8 +17,9 @@ import {
   type Statuses,
 } from '@/core';
 import { panelMaterial } from '@/core/stock';
-import { useAfterPaint, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
+import { useAfterPaint, useFaultAgreement, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
+import { FaultLine } from '@/ui/FaultLine';
 import { useLook } from '@/ui/look';
 import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
@@ -183,31 +185,39 @@ const Faults = memo(function Faults({
 }) {
   const { units } = useLook();
   const router = useRouter();
+  const { leave, takeUp } = useFaultAgreement(jobId);
   if (faults.length === 0) return null;
-  const open = faults.filter((f) => f.mark && f.doneMs === undefined);
-  const rest = faults.filter((f) => !open.includes(f));
+  const opened = faults.filter((f) => f.mark && isOpenFault(f));
+  const rest = faults.filter((f) => !opened.includes(f));
   return (
-    <Section title="Found" aside={open.length > 0 ? `${open.length} open of ${faults.length}` : String(faults.length)}>
-      {[...open, ...rest].map((f) => (
-        <Row
-          key={f.id}
-          {...(open.includes(f) && {
-            label: `Log the repair: ${f.mark ? markWords(f.mark, units) : ''}`,
-            onPress: () =>
-              router.navigate(pageHref('/log', { job: jobId, zones: zoneId, kind: 'repaired', fault: f.id })),
-          })}
-        >
-          <View style={{ flex: 1 }}>
-            <T {...(f.mark && f.doneMs === undefined && { kind: 'strong' as const })}>
-              {f.mark ? markWords(f.mark, units) : f.text}
+    <Section
+      title="Found"
+      aside={opened.length > 0 ? `${opened.length} open of ${faults.length}` : String(faults.length)}
+    >
+      {[...opened, ...rest].map((f) =>
+        f.mark && f.doneMs === undefined ? (
+          <FaultLine
+            key={f.id}
+            fault={{ ...f, mark: f.mark }}
+            now={now}
+            onRepair={() =>
+              router.navigate(pageHref('/log', { job: jobId, zones: zoneId, kind: 'repaired', fault: f.id }))
+            }
+            onLeave={(byMs) => leave(zoneId, f.id, byMs)}
+            onTakeUp={takeUp}
+          />
+        ) : (
+          <Row key={f.id}>
+            <View style={{ flex: 1 }}>
+              <T>{f.mark ? markWords(f.mark, units) : f.text}</T>
+              {f.doneMs !== undefined && <T kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</T>}
+            </View>
+            <T kind="small" tone="muted">
+              {shortWhen(f.atMs, now)}
             </T>
-            {f.doneMs !== undefined && <T kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</T>}
-          </View>
-          <T kind="small" tone="muted">
-            {shortWhen(f.atMs, now)}
-          </T>
-        </Row>
-      ))}
+          </Row>
+        ),
+      )}
     </Section>
   );
 });

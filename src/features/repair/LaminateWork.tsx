@@ -110,7 +110,10 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
               {
                 what: 'Resin',
                 much: g(r.value.resinG),
-                note: r.value.batches > 1 ? `in ${r.value.batches} mixes: one at a time` : 'in one mix',
+                note:
+                  r.value.batches > 1
+                    ? `in ${r.value.batches} mixes of at most ${g(r.value.batchG)}: one at a time`
+                    : 'in one mix',
               },
               ...(resin === 'polyester'
                 ? [{ what: 'Catalyst', much: formatQuantity('mass', r.value.catalystG, units, 1) }]

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BOUNDS, SCHOOLS, formatQuantity, type HouseMethod } from '@/core';
-import { useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
+import { answerSchool, useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
 import { useLook } from '@/ui/look';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -86,7 +86,7 @@ export function ShopScreen() {
 function Method({ settings }: { settings: Settings }) {
   const { saveSettings } = useShopActions();
   const set = <K extends keyof HouseMethod>(key: K, value: HouseMethod[K]) =>
-    void saveSettings({ method: { ...settings.method, [key]: value } }).catch(() => undefined);
+    void saveSettings(answerSchool(settings, key, value)).catch(() => undefined);
   return (
     <Section title="House method">
       {keysOf(SCHOOLS).map((key) => {

@@ -1,4 +1,5 @@
 import {
+  finishOf,
   CLOSING_SOON_MS,
   NEXT_ACT,
   wayFrom,
@@ -107,6 +108,7 @@ export function rowName(r: TodayRow): string {
 /** What to do on a ready row: the first step of its way. */
 export function readyWords({ open, zones, status }: TodayRow, w: Pick<WayInput, 'all' | 'method' | 'nowMs'>): string {
   const strata = open.state.zones.get(zones[0]?.id ?? '')?.strata;
-  const [first] = strata ? wayFrom({ strata, status, state: open.state, level: open.job.level, ...w }) : [];
+  const finish = finishOf(open.job, zones[0]?.id);
+  const [first] = strata ? wayFrom({ strata, status, state: open.state, level: finish.level, finish, ...w }) : [];
   return first?.label ?? NEXT_ACT[status.stage];
 }

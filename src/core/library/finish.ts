@@ -1,0 +1,97 @@
+import { FAMILIES, type ProductFamily } from './families';
+import { keysOf } from '../keysOf';
+import type { QualityLevel } from './level';
+
+interface SystemRecord {
+  name: string;
+  /** One line to agree on with the owner. */
+  about: string;
+  /** What goes on the primer, the first choice first; none: it ends in primer. */
+  over: readonly ProductFamily[];
+  /** The primer is built, blocked and refined for it. */
+  blocked: boolean;
+  /** Carries a sheen that can be agreed on. */
+  sheen: boolean;
+}
+
+/** What a face can end with. */
+const SYSTEMS = {
+  baseClear: {
+    name: 'Base and clear',
+    about: 'Colour, and clear that carries gloss and weather.',
+    over: ['baseSolvent', 'baseWater'],
+    blocked: true,
+    sheen: true,
+  },
+  singleStage: {
+    name: 'Single-stage',
+    about: 'Two-pack colour that carries its own gloss.',
+    over: ['singleStage'],
+    blocked: true,
+    sheen: true,
+  },
+  enamel: {
+    name: 'One-pack enamel',
+    about: 'Brushed or from a tin: soft for weeks, easily touched up.',
+    over: ['enamel'],
+    blocked: false,
+    sheen: true,
+  },
+  primer: {
+    name: 'Primer only',
+    about: 'Sealed, and left for later or for where nobody looks.',
+    over: [],
+    blocked: false,
+    sheen: false,
+  },
+  underseal: {
+    name: 'Underseal',
+    about: 'Over primer, underneath.',
+    over: ['underseal'],
+    blocked: false,
+    sheen: false,
+  },
+  liner: {
+    name: 'Load-bed liner',
+    about: 'Over primer, where loads lie.',
+    over: ['liner'],
+    blocked: false,
+    sheen: false,
+  },
+} as const satisfies Record<string, SystemRecord>;
+export type FinishSystem = keyof typeof SYSTEMS;
+export const FINISH_SYSTEMS = keysOf(SYSTEMS);
+export const FINISHES: { readonly [S in FinishSystem]: SystemRecord } = SYSTEMS;
+
+export const SHEENS = ['gloss', 'satin', 'matt'] as const;
+export type Sheen = (typeof SHEENS)[number];
+export const SHEEN_NAMES: Record<Sheen, string> = { gloss: 'Gloss', satin: 'Satin', matt: 'Matt' };
+
+export interface Colour {
+  name: string;
+  hex: string;
+}
+
+/** What is agreed with the owner to end with; what is left out is the job's, or the usual. */
+export interface AgreedFinish {
+  system?: FinishSystem;
+  sheen?: Sheen;
+  level?: QualityLevel;
+  colour?: Colour;
+}
+
+/** What a zone ends with. */
+export interface Finish extends AgreedFinish {
+  system: FinishSystem;
+  sheen: Sheen;
+}
+export const USUAL_FINISH: Finish = { system: 'baseClear', sheen: 'gloss' };
+
+/** Whether a product is part of what a system puts over the primer. What is no colour and no topcoat is part of every one. */
+export function belongsTo(system: FinishSystem, family: ProductFamily): boolean {
+  const { role } = FAMILIES[family];
+  if (family === 'clear') return system === 'baseClear';
+  if (role === 'base' || role === 'topcoat' || family === 'underseal' || family === 'liner')
+    return FINISHES[system].over.includes(family);
+  return true;
+}

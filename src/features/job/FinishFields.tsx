@@ -1,0 +1,85 @@
+import { View } from 'react-native';
+import {
+  coloursOf,
+  FINISH_SYSTEMS,
+  FINISHES,
+  finishOf,
+  QUALITY_LEVELS,
+  SHEEN_NAMES,
+  SHEENS,
+  upperFirst,
+  type AgreedFinish,
+  type Job,
+  type Zone,
+} from '@/core';
+import { Choices } from '@/ui/parts';
+import { gap } from '@/ui/theme';
+
+const OF_JOB = 'job';
+
+/** What one zone ends with, where that is not the job's: system, sheen, level and colour. */
+export function FinishFields({
+  job,
+  zone,
+  value,
+  onChange,
+}: {
+  job: Job;
+  zone: Zone;
+  value: AgreedFinish;
+  onChange(v: AgreedFinish): void;
+}) {
+  const usual = finishOf({ ...job, zones: [] }, undefined);
+  const set = <K extends keyof AgreedFinish>(key: K, to: AgreedFinish[K] | undefined) => {
+    const { [key]: _, ...rest } = value;
+    onChange({ ...rest, ...(to !== undefined && { [key]: to }) });
+  };
+  const system = value.system ?? usual.system;
+  const colours = coloursOf(job);
+  return (
+    <View style={{ paddingBottom: gap(2) }}>
+      <Choices
+        label={`${zone.name} ends with`}
+        options={[
+          { value: OF_JOB, label: `As the job: ${FINISHES[usual.system].name.toLowerCase()}` },
+          ...FINISH_SYSTEMS.map((s) => ({ value: s, label: FINISHES[s].name })),
+        ]}
+        value={value.system ?? OF_JOB}
+        onChange={(v) => set('system', v === OF_JOB ? undefined : v)}
+      />
+      {FINISHES[system].sheen && (
+        <Choices
+          label={`Sheen of ${zone.name.toLowerCase()}`}
+          options={[
+            { value: OF_JOB, label: `As the job: ${SHEEN_NAMES[usual.sheen].toLowerCase()}` },
+            ...SHEENS.map((s) => ({ value: s, label: SHEEN_NAMES[s] })),
+          ]}
+          value={value.sheen ?? OF_JOB}
+          onChange={(v) => set('sheen', v === OF_JOB ? undefined : v)}
+        />
+      )}
+      <Choices
+        label={`Level of ${zone.name.toLowerCase()}`}
+        options={[
+          { value: OF_JOB, label: `As the job${usual.level ? `: ${usual.level}` : ''}` },
+          ...QUALITY_LEVELS.map((l) => ({ value: l, label: upperFirst(l) })),
+        ]}
+        value={value.level ?? OF_JOB}
+        onChange={(v) => set('level', v === OF_JOB ? undefined : v)}
+      />
+      {colours.length > 1 && (
+        <Choices
+          label={`Colour of ${zone.name.toLowerCase()}`}
+          options={[{ value: OF_JOB, label: 'As the job' }, ...colours.map((c) => ({ value: c.hex, label: c.name }))]}
+          value={value.colour?.hex ?? OF_JOB}
+          onChange={(v) =>
+            set(
+              'colour',
+              colours.find((c) => c.hex === v),
+            )
+          }
+        />
+      )}
+    </View>
+  );
+}

@@ -1,0 +1,116 @@
+import { addMonths } from 'date-fns/addMonths';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { errorText, isOpenFault, type Fault, type MarkedFault, type Message } from '@/core';
+import { dayMonth } from './format';
+import { useLook } from './look';
+import { Choices, Notice, Quiet, Row } from './parts';
+import { T } from './T';
+import { gap } from './theme';
+import { markWords } from './words';
+
+/** What can be agreed on instead of a repair: it stays, or is done later. */
+const TERMS = [
+  { value: 'stays', label: 'It stays as it is' },
+  { value: '1', label: 'In a month' },
+  { value: '3', label: 'In 3 months' },
+  { value: '6', label: 'In 6 months' },
+  { value: '12', label: 'In a year' },
+] as const;
+
+/** How a fault stands: open, dealt with, left, or put off. */
+function faultState(f: Fault, now: number): { says: string; tone: 'stop' | 'window' | 'do' | 'muted' } {
+  if (f.doneMs !== undefined) return { says: 'dealt with', tone: 'do' };
+  if (!f.left) return { says: 'open', tone: 'stop' };
+  if (f.left.byMs === undefined) return { says: 'left as agreed', tone: 'muted' };
+  return f.left.byMs < now
+    ? { says: `was due ${dayMonth(f.left.byMs)}`, tone: 'stop' }
+    : { says: `by ${dayMonth(f.left.byMs)}`, tone: 'window' };
+}
+
+/** One mark: leads to its repair while it is open, and can be left or put off as agreed with the owner. */
+export function FaultLine({
+  fault,
+  now,
+  detail,
+  selected = false,
+  onRepair,
+  onDone,
+  onLeave,
+  onTakeUp,
+}: {
+  fault: MarkedFault;
+  now: number;
+  detail?: string;
+  selected?: boolean;
+  onRepair(): void;
+  /** Where a tap leads once nothing is left to do; absent: nowhere. */
+  onDone?: () => void;
+  /** @param byMs when it is to be done, ms; undefined: it stays */
+  onLeave(byMs: number | undefined): Promise<unknown>;
+  onTakeUp(eventId: string): Promise<unknown>;
+}) {
+  const { units } = useLook();
+  const [asking, setAsking] = useState(false);
+  const [problem, setProblem] = useState<Message>();
+  const words = markWords(fault.mark, units);
+  const isOpen = isOpenFault(fault);
+  const { left } = fault;
+  const { says, tone } = faultState(fault, now);
+  const settle = (done: Promise<unknown>) =>
+    done.then(
+      () => {
+        setAsking(false);
+        setProblem(undefined);
+      },
+      (e: Error) => setProblem(errorText(e)),
+    );
+  const onPress = isOpen ? onRepair : onDone;
+  return (
+    <View>
+      <Row selected={selected} label={isOpen ? `Log the repair: ${words}` : words} {...(onPress && { onPress })}>
+        <View style={{ flex: 1, minWidth: 0 }}>
+          <T {...(isOpen && { kind: 'strong' as const })}>{words}</T>
+          {detail !== undefined && (
+            <T kind="small" tone="muted">
+              {detail}
+            </T>
+          )}
+        </View>
+        <T kind="small" tone={tone}>
+          {says}
+        </T>
+      </Row>
+      {isOpen && (
+        <Quiet
+          label={asking ? 'Keep it open' : 'Leave it as agreed'}
+          of={`: ${words}`}
+          tone="muted"
+          onPress={() => setAsking(!asking)}
+        />
+      )}
+      {asking && isOpen && (
+        <View style={{ paddingBottom: gap(3) }}>
+          <Choices
+            label={`Agreed: ${words}`}
+            hideLabel
+            options={TERMS}
+            value={undefined}
+            onChange={(term) =>
+              void settle(onLeave(term === 'stays' ? undefined : addMonths(now, Number(term)).getTime()))
+            }
+          />
+        </View>
+      )}
+      {left && fault.doneMs === undefined && (
+        <Quiet
+          label="Take it up again"
+          of={`: ${words}`}
+          tone="muted"
+          onPress={() => void settle(onTakeUp(left.eventId))}
+        />
+      )}
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+    </View>
+  );
+}

@@ -1,0 +1,32 @@
+import { View } from 'react-native';
+import { SCHOOLS, upperFirst, type School } from '@/core';
+import { entriesOf } from '@/core/keysOf';
+import { Choices, Notice } from './parts';
+import { T } from './T';
+import { gap } from './theme';
+
+/** A question on which practitioners disagree, asked where it first matters, with the reason of each side. */
+export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(value: string): void }) {
+  const { label, options } = SCHOOLS[school];
+  const sides = entriesOf<string, { name: string; why: string }>(options);
+  return (
+    <Notice tone="muted" testID="school-question">
+      <T kind="strong">{`Painters differ here. ${label}:`}</T>
+      {sides.map(([v, o]) => (
+        <T key={v} kind="small">{`${o.name[0]!.toUpperCase()}${o.name.slice(1)}: ${o.why}`}</T>
+      ))}
+      <View style={{ marginTop: gap(1) }}>
+        <Choices
+          label={label}
+          hideLabel
+          options={sides.map(([value, o]) => ({ value, label: upperFirst(o.name) }))}
+          value={undefined}
+          onChange={onAnswer}
+        />
+      </View>
+      <T kind="small" tone="muted">
+        Asked once; it can be changed under Shop.
+      </T>
+    </Notice>
+  );
+}
