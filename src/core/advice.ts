@@ -19,6 +19,7 @@ export * from './route/nextSteps';
 export * from './route/route';
 export * from './rules/schools';
 export * from './rules/steps';
+export { readingDoubt } from './strata/measure';
 export * from './air/dewPoint';
 export * from './air/fit';
 export * from './air/warmUp';

@@ -17,6 +17,7 @@ import {
   type Assumed,
   type Conditions,
   type Gap,
+  type HouseMethod,
   type Reading,
   type RoomAir,
   type ShopAir,
@@ -178,8 +179,20 @@ export function useVerdictInput(open: OpenJob, now: number): (zoneId: string) =>
   );
 }
 
+/** Another way to the finish than the house's: steps left out, another school. */
+export interface OtherWay {
+  putOff?: readonly string[];
+  method?: Partial<HouseMethod>;
+}
+const AS_IT_IS: OtherWay = {};
+
 /** What is still to come on a zone until it is fitted, worked out when asked; undefined while something of it is loading. */
-export function useRoute(open: OpenJob, zoneId: string, now: number): (() => Route | undefined) | undefined {
+export function useRoute(
+  open: OpenJob,
+  zoneId: string,
+  now: number,
+  other: OtherWay = AS_IT_IS,
+): (() => Route | undefined) | undefined {
   const advice = useAdvice();
   const settings = useSettings();
   const air = useAirSource();
@@ -187,14 +200,24 @@ export function useRoute(open: OpenJob, zoneId: string, now: number): (() => Rou
   return useMemo(() => {
     if (!settings || !air || !advice) return undefined;
     return () => {
-      const input = advice.verdictInputAt(benchOf(open, air, settings), zoneId, now);
+      const bench = { ...benchOf(open, air, settings), method: { ...settings.method, ...other.method } };
+      const input = advice.verdictInputAt(bench, zoneId, now);
       const areaCm2 = open.job.zones.find((z) => z.id === zoneId)?.areaCm2;
       if (!input || areaCm2 === undefined) return undefined;
       const clocks = book.clocks(open, air.shop, air.room(open), zoneId);
       const finish = finishOf(open.job, zoneId);
-      return advice.routeFrom({ input, state: open.state, all, clocks, level: finish.level, finish, areaCm2 });
+      return advice.routeFrom({
+        input,
+        state: open.state,
+        all,
+        clocks,
+        level: finish.level,
+        finish,
+        areaCm2,
+        putOff: other.putOff,
+      });
     };
-  }, [open, zoneId, now, settings, air, advice, all]);
+  }, [open, zoneId, now, settings, air, advice, all, other]);
 }
 
 export interface ClockDetail {

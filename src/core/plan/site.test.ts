@@ -5,6 +5,7 @@ import { clearPapers, levelCoats, primerPapers } from '../library/level';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
 import { aroundOf, faultsOn, isDone, findCycle, taskWords } from '../rules/access';
+import { budgetOf, hoursSpent } from './budget';
 import { dueRepairs } from './due';
 import { levelSum, LEVELS } from './level';
 import { checkBag, itemProblems, partsSum } from './parts';
@@ -198,4 +199,39 @@ describe('levels', () => {
     expect(levelSum(both, 'tidy', 50, SHIPPED_PRODUCTS).areaM2).toBeCloseTo(1.5, 9);
     expect(levelSum(both, 'show', 50, SHIPPED_PRODUCTS).areaM2).toBeCloseTo(2.1, 9);
   });
+});
+
+describe('an agreed budget of hours', () => {
+  const day = (atMin: number, more: object) => ev({ atMin, zoneIds: ['lower'], ...more } as Parameters<typeof ev>[0]);
+  it('by hand: 0.3 m² sanded is 4 + 36·0.3, two coats 8 + 9·0.6, a wipe 3 + 5·0.3 minutes', () => {
+    const log = [
+      foundBare(['lower']),
+      day(0, { kind: 'sanded', grit: 120, tool: 'block', wet: false, removedUm: 1 }),
+      day(30, { kind: 'cleaned', productId: 'cleaner-metal' }),
+      day(60, { kind: 'coated', productId: 'epoxy-primer', coats: 2, filmUm: 50, application: 'lowPressureGun' }),
+    ];
+    const minutes = 4 + 36 * 0.3 + 3 + 5 * 0.3 + 8 + 9 * 0.6;
+    const state = foldLog(log, products);
+    expect(hoursSpent(JOB, state)).toBeCloseTo(minutes / 60, 9);
+    expect(budgetOf({ ...JOB, budgetH: 1 }, state)!.leftH).toBeCloseTo(1 - minutes / 60, 9);
+    expect(budgetOf(JOB, state)).toBeUndefined();
+  });
+  it('what is struck out took no time', () => {
+    const sanding = day(0, { kind: 'sanded', grit: 120, tool: 'block', wet: false, removedUm: 1, id: 's' });
+    const log = [foundBare(['lower']), sanding, ev({ kind: 'voided', atMin: 5, zoneIds: [], targetId: 's' })];
+    expect(hoursSpent(JOB, foldLog(log, products))).toBe(0);
+  });
+});
+
+it('a fault that was put off is due on its day, one that stays is not', () => {
+  const log = [
+    foundBare(['lower']),
+    ev({ kind: 'marked', id: 'm', atMin: 0, fault: 'dent', grade: 1, treatment: 'fill' }),
+    ev({ kind: 'marked', id: 'k', atMin: 0, fault: 'scratch', grade: 1, treatment: 'fill' }),
+    ev({ kind: 'left', atMin: 1, faultIds: ['m'], byMs: T0 + 30 * DAY }),
+    ev({ kind: 'left', atMin: 1, faultIds: ['k'] }),
+  ];
+  expect(dueRepairs(JOB, foldLog(log, products))).toEqual([
+    { panelId: 'door', zoneIds: ['lower'], what: 'Dent', dueMs: T0 + 30 * DAY, basis: 'putOff' },
+  ]);
 });

@@ -95,6 +95,16 @@ describe('what is still to come', () => {
     expect(
       labels([found('steel')], { finish: { system: 'liner' } }).filter((l) => !/^(Clean|Another)/.test(l)),
     ).toEqual(['Sand, P120', 'Epoxy primer', 'Load-bed liner', 'Fit and clamp']));
+  it('a step that is put off is left out, and the way goes on without it', () => {
+    const { state, clocks, input } = inputOf([found('steel')], DEFAULT_METHOD);
+    const way = (putOff: string[]) =>
+      routeFrom({ input, state, all: SHIPPED_PRODUCTS, clocks, areaCm2: 5000, putOff }).steps.map((s) => s.label);
+    expect(way([])).toContain('Polish');
+    const without = way(['polish', 'guide']);
+    expect(without.filter((l) => /Polish|Guide/.test(l))).toEqual([]);
+    expect(without).toContain('Block, P400');
+    expect(without).toContain('Fit and clamp');
+  });
   it('satin is fitted as it was sprayed', () =>
     expect(labels([found('steel')], { finish: { sheen: 'satin' }, level: 'show' })).not.toContain('Denib, P2000'));
   it('bare plastic goes over promoter, by the school of promoter', () =>

@@ -100,13 +100,15 @@ export interface RouteInput {
   level?: QualityLevel | undefined;
   finish?: Finish | undefined;
   areaCm2: number;
+  /** Steps that somebody put off, by `stepKey`. */
+  putOff?: readonly string[] | undefined;
 }
 
 /**
  * What is still to come on a zone, step by step, to where it is fitted: each time the first step of the way that the verdict allows, made on
  * strata that are worked out like those of the log, at the moment at which the clocks let it.
  */
-export function routeFrom({ input, state, all, clocks, level, finish, areaCm2 }: RouteInput): Route {
+export function routeFrom({ input, state, all, clocks, level, finish, areaCm2, putOff }: RouteInput): Route {
   const { products, method } = input;
   const steps: RouteStep[] = [];
   let strata: Strata = input.strata;
@@ -124,7 +126,7 @@ export function routeFrom({ input, state, all, clocks, level, finish, areaCm2 }:
   };
   for (let n = 0; n < MOST_STEPS; n++) {
     const status = zoneStatus({ events: [], strata }, clocks, now, products);
-    const way = wayFrom({ strata, status, state, all, method, level, finish, nowMs: now });
+    const way = wayFrom({ strata, status, state, all, method, level, finish, nowMs: now, putOff });
     const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
     delete judged.within;
     const chosen = choose(way, judged);

@@ -43,7 +43,12 @@ export interface WayInput {
   /** What it is to end with; absent: base and clear, in gloss. */
   finish?: Finish | undefined;
   nowMs: number;
+  /** Steps that somebody put off, by {@link stepKey}: they do not come into question. */
+  putOff?: readonly string[] | undefined;
 }
+
+/** What a step is to somebody who puts it off: the act, and of which product's family. */
+export const stepKey = (s: Step): string => ('product' in s ? `${s.kind} ${s.product.family}` : s.kind);
 
 /** How a bare substrate is made ready for primer, and which primers it usually gets, the first choice first. */
 const ON_BARE: {
@@ -110,7 +115,8 @@ export function wayFrom(w: WayInput): Candidate[] {
   const isClean = surface.clean !== undefined;
   const out: Candidate[] = [];
   const add = (...list: (Candidate | undefined)[]) => {
-    for (const c of list) if (c && !out.some((o) => isSameStep(o.step, c.step))) out.push(c);
+    for (const c of list)
+      if (c && !w.putOff?.includes(stepKey(c.step)) && !out.some((o) => isSameStep(o.step, c.step))) out.push(c);
   };
 
   // The acts, each as it is said and logged.

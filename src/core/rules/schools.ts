@@ -1,6 +1,7 @@
 import type { School } from '../library/method';
 import { FAMILIES, isBase, isPrimer, isTopcoat } from '../library/product';
-import { isMetal, SUBSTRATES } from '../library/substrates';
+import { isMetal } from '../library/substrates';
+import { COMPATIBILITY } from '../systems/compatibility';
 import { topLayer, type Strata } from '../strata/types';
 import type { Step } from './rule';
 
@@ -10,7 +11,8 @@ import type { Step } from './rule';
 export function schoolOf(step: Step | undefined, strata: Strata): School | undefined {
   const { substrate, layers } = strata;
   const top = topLayer(strata);
-  const takesFiller = isMetal(substrate) && SUBSTRATES[substrate].polyesterBonds;
+  // Where the table has an answer for each school, there is a question.
+  const takesFiller = 'of' in COMPATIBILITY[substrate].on.lightFiller;
   switch (step?.kind) {
     case 'fill':
       return takesFiller && (!top || isPrimer(top.family)) ? 'filler' : undefined;

@@ -1,4 +1,6 @@
-import type { FilmReading, Layer, Strata } from './types';
+import { isMetal, SUBSTRATES } from '../library/substrates';
+import { figure, phrase, type Message } from '../units/phrase';
+import { totalFilmUm, type FilmReading, type Layer, type Strata } from './types';
 
 /** How far off a film is that a gauge has read, µm: the gauge's own scatter. */
 const MEASURED_UM = 2;
@@ -53,4 +55,29 @@ export function reconcileFilm(s: Strata, reading: FilmReading): Strata {
     return { ...l, filmUm, appliedUm: Math.max(filmUm, laidUm), basis: 'measured' };
   });
   return { ...s, layers, readings };
+}
+
+/** Over bare metal a gauge reads up to this, by its zero and the blast's profile, µm. */
+const BARE_UM = 15;
+/** A film is not what it was thought to be where a reading is this far from it, as a factor. */
+const FAR_OFF = 3;
+
+/**
+ * What a reading contradicts, before it is believed: film where there should be none, or hardly any of what should be there.
+ * @returns what to look at, in a sentence or two; undefined where it fits
+ */
+export function readingDoubt(s: Strata, totalUm: number): Message | undefined {
+  if (!isMetal(s.substrate))
+    return phrase`A magnetic or eddy-current gauge reads nothing on ${SUBSTRATES[s.substrate].name.toLowerCase()}: only an ultrasonic one does.`;
+  const thought = totalFilmUm(s);
+  const read = figure('film', totalUm);
+  if (thought === 0)
+    return totalUm > BARE_UM
+      ? phrase`It reads ${read} where the log says bare. Set the zero on bare metal; if it stays, something lies there that was not found.`
+      : undefined;
+  if (totalUm * FAR_OFF < thought)
+    return phrase`It reads ${read} where ${figure('film', thought)} should lie: most of it would be gone. Measure beside it, and look whether it was sanded through.`;
+  return totalUm > thought * FAR_OFF
+    ? phrase`It reads ${read} where ${figure('film', thought)} should lie: there may be filler or old paint below that was not found.`
+    : undefined;
 }

@@ -1,9 +1,10 @@
 import fc from 'fast-check';
 import { foldLog } from './fold';
 import type { LogEvent } from '../log/event';
-import { ev, foundBare, products, T0 } from '../testing';
+import { coated, ev, foundBare, products, T0 } from '../testing';
+import { readingDoubt } from './measure';
 import { removeFromTop } from './remove';
-import { totalFilmUm, type Layer, type Strata } from './types';
+import { leftFaults, openFaults, totalFilmUm, type Layer, type Strata } from './types';
 
 const strata = (...events: LogEvent[]): Strata =>
   foldLog([foundBare(), ...events], products).zones.get('lower')!.strata!;
@@ -166,5 +167,71 @@ describe('strata', () => {
     const after = strata(coat(0, 'highbuild-2k'), clean, guide, sand(420, 20)).surface;
     expect(after.guideCoat).toBeUndefined();
     expect(after.clean).toBeUndefined();
+  });
+});
+
+describe('a gauge that contradicts the log', () => {
+  const zone = (...log: LogEvent[]) => foldLog([foundBare(), ...log], products).zones.get('lower')!.strata!;
+  const epoxy = coated('epoxy-primer', -900, 2);
+  it.each([
+    ['film where the log says bare', zone(), 90, /90.* where the log says bare/],
+    ['most of it would be gone', zone(epoxy), 30, /most of it would be gone/],
+    ['three times what is there', zone(epoxy), 320, /filler or old paint below/],
+  ])('%s', (_, strata, um, says) => expect(String(readingDoubt(strata, um))).toMatch(says));
+  it.each([
+    ['the zero and the profile of a blast', zone(), 12],
+    ['a third off', zone(epoxy), 70],
+    ['half as much again', zone(epoxy), 150],
+  ])('%s is no contradiction', (_, strata, um) => expect(readingDoubt(strata, um)).toBeUndefined());
+  it('on laminate only an ultrasonic one reads at all', () => {
+    const glass = foldLog(
+      [ev({ kind: 'found', atMin: -1000, substrate: 'glassfibre', thicknessUm: 4000, layers: [] })],
+      products,
+    ).zones.get('lower')!.strata!;
+    expect(String(readingDoubt(glass, 80))).toMatch(/ultrasonic/);
+  });
+});
+
+describe('cavity wax', () => {
+  const waxed = [
+    coat(0, 'epoxy-primer', 2),
+    ev({ kind: 'coated', atMin: 900, productId: 'cavity-wax', coats: 1, filmUm: 50, application: 'aerosol' }),
+  ];
+  const wipe = (atMin: number, productId: string) => ev({ kind: 'cleaned', atMin, productId });
+  it('goes with solvent, and what the rag spread goes with the next wipe', () => {
+    const once = strata(...waxed, wipe(950, 'cleaner-metal'));
+    expect(once.layers.map((l) => l.family)).toEqual(['epoxy']);
+    expect(once.surface.clean).toBeUndefined();
+    expect(strata(...waxed, wipe(950, 'cleaner-metal'), wipe(960, 'cleaner-metal')).surface.clean).toBeDefined();
+  });
+  it('stays under water', () =>
+    expect(strata(...waxed, wipe(950, 'cleaner-water')).layers.map((l) => l.family)).toEqual(['epoxy', 'cavityWax']));
+});
+
+describe('a fault that is left', () => {
+  const mark = ev({ kind: 'marked', id: 'm', atMin: 0, fault: 'dent', grade: 1, treatment: 'fill' });
+  const left = ev({ kind: 'left', id: 'l', atMin: 10, faultIds: ['m'], byMs: T0 + 1 });
+  it('is open no more, and told among those left; struck out it is open again', () => {
+    const s = strata(mark, left);
+    expect([openFaults(s), leftFaults(s).map((f) => f.left?.byMs)]).toEqual([[], [T0 + 1]]);
+    expect(openFaults(strata(mark, left, ev({ kind: 'voided', atMin: 20, zoneIds: [], targetId: 'l' })))).toHaveLength(
+      1,
+    );
+  });
+  it('is dealt with all the same once it is repaired', () => {
+    const s = strata(mark, left, ev({ kind: 'repaired', atMin: 30, method: 'Skim', faultIds: ['m'] }));
+    expect(leftFaults(s)).toEqual([]);
+    expect(s.faults[0]!.doneMs).toBe(T0 + 30 * 60_000);
+  });
+  it('also where the mark was put right since', () => {
+    const put = ev({
+      kind: 'replaced',
+      id: 'r',
+      atMin: 20,
+      zoneIds: [],
+      targetId: 'm',
+      by: { ...mark, id: 'r', grade: 2 },
+    });
+    expect(openFaults(strata(mark, left, put))).toEqual([]);
   });
 });

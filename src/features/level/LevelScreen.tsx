@@ -124,34 +124,6 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         onChange={(v) => setPicked(v)}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <Choices
-        label="It ends with"
-        options={FINISH_SYSTEMS.map((s) => ({ value: s, label: FINISHES[s].name }))}
-        value={system}
-        onChange={(v) => setSystem(v)}
-      />
-      {FINISHES[system].sheen && (
-        <Choices
-          label="Sheen"
-          options={SHEENS.map((s) => ({ value: s, label: SHEEN_NAMES[s] }))}
-          value={sheen}
-          onChange={(v) => setSheen(v)}
-        />
-      )}
-      <View style={{ marginTop: gap(3) }}>
-        <Field
-          label="Hours agreed"
-          value={budget}
-          onChange={setBudget}
-          problem={hours === null ? 'A number from 0.5 to 10000, or nothing' : undefined}
-          hint={
-            counted
-              ? `About ${counted.spentH.toFixed(0)} of ${counted.agreedH} h are logged: ${counted.leftH >= 0 ? `${counted.leftH.toFixed(0)} h left` : `${(-counted.leftH).toFixed(0)} h over`}`
-              : 'Counted down by what is logged'
-          }
-          numeric
-        />
-      </View>
       <View role="table" aria-label="Levels side by side" style={{ marginTop: gap(4) }}>
         <View
           role="row"
@@ -185,6 +157,34 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
             </View>
           </View>
         ))}
+      </View>
+      <Choices
+        label="It ends with"
+        options={FINISH_SYSTEMS.map((s) => ({ value: s, label: FINISHES[s].name }))}
+        value={system}
+        onChange={(v) => setSystem(v)}
+      />
+      {FINISHES[system].sheen && (
+        <Choices
+          label="Sheen"
+          options={SHEENS.map((s) => ({ value: s, label: SHEEN_NAMES[s] }))}
+          value={sheen}
+          onChange={(v) => setSheen(v)}
+        />
+      )}
+      <View style={{ marginTop: gap(3) }}>
+        <Field
+          label="Hours agreed"
+          value={budget}
+          onChange={setBudget}
+          problem={hours === null ? 'A number from 0.5 to 10000, or nothing' : undefined}
+          hint={
+            counted
+              ? `About ${counted.spentH.toFixed(0)} of ${counted.agreedH} h are logged: ${counted.leftH >= 0 ? `${counted.leftH.toFixed(0)} h left` : `${(-counted.leftH).toFixed(0)} h over`}`
+              : 'Counted down by what is logged'
+          }
+          numeric
+        />
       </View>
       <View style={{ marginTop: gap(3) }}>
         <Field

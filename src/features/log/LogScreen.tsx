@@ -286,6 +286,9 @@ function Filled({
   // A correction tells what was done; it is too late to judge whether it should be.
   const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, at.ok ? at.value : tick);
   const judged = old ? undefined : verdict;
+  // A gauge that contradicts the log is asked about before it is believed; it can be logged all the same.
+  const gaugeUm = onSheet.ok && kind === 'measured' && !old ? onSheet.value.filmUm : undefined;
+  const doubt = strata && typeof gaugeUm === 'number' ? advice?.readingDoubt(strata, gaugeUm) : undefined;
   const question = useOpenQuestion([
     advice && strata && !old && onSheet.ok
       ? advice.schoolOf(advice.stepOf(kind, onSheet.value, product), strata)
@@ -396,6 +399,11 @@ function Filled({
           setProblems({});
         }}
       />
+      {doubt !== undefined && (
+        <Notice tone="window" testID="reading-doubt">
+          {doubt}
+        </Notice>
+      )}
       {question && <SchoolQuestion school={question.school} onAnswer={question.answer} />}
       {judged && (
         <View style={{ marginTop: gap(2) }}>

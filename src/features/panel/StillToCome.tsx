@@ -1,18 +1,36 @@
 import { useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { HOUR_MS, waitText } from '@/core';
-import { useRoute, type OpenJob } from '@/data';
+import { FAMILIES, HOUR_MS, SCHOOLS, stepKey, upperFirst, waitText, type ProductFamily, type School } from '@/core';
+import { entriesOf } from '@/core/keysOf';
+import { useAdvice, useRoute, useSettings, type OpenJob, type OtherWay } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { Quiet } from '@/ui/parts';
+import { Choices, Quiet } from '@/ui/parts';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+
+/** Steps without which the others lose their ground are not put off one by one. */
+const KEPT = /^(clean|wait|fit|strip|tape|repair)$/;
 
 /** The way from here to the fitted panel, when somebody asks: each step with the moment at which it can begin. */
 export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: string; now: number }) {
   const [shown, setShown] = useState(false);
-  const routeOf = useRoute(open, zoneId, now);
+  const [changing, setChanging] = useState(false);
+  const [other, setOther] = useState<OtherWay>({});
+  const advice = useAdvice();
+  const settings = useSettings();
+  const routeOf = useRoute(open, zoneId, now, other);
   const route = useMemo(() => (shown ? routeOf?.() : undefined), [shown, routeOf]);
+  const strata = open.state.zones.get(zoneId)?.strata;
+  // The schools that this way turns on; asked of what is there now, the sanding dust aside.
+  const school = useMemo(
+    () =>
+      advice && strata
+        ? route?.steps.map((s) => advice.schoolOf(s.step, strata)).find((s) => s === 'filler' || s === 'plastic')
+        : undefined,
+    [advice, strata, route],
+  );
   if (!routeOf) return null;
+  const putOff = other.putOff ?? [];
   return (
     <View testID="still-to-come">
       <Quiet
@@ -27,6 +45,13 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
               ? 'From here the way does not reach the finish in this air: look at what stops the step above.'
               : `Fitted ${shortWhen(route.doneMs, now)} at the earliest: about ${hours(route.workMin)} of work and ${hours(route.waitMin)} of waiting.`}
           </T>
+          {changing && school && settings && (
+            <SchoolChoice
+              school={school}
+              value={other.method?.[school] ?? settings.method[school]}
+              onChange={(v) => setOther({ ...other, method: { ...other.method, [school]: v } })}
+            />
+          )}
           {route.steps.map((s, i) => (
             <View key={i} style={styles.step}>
               <T kind="small" tone="muted" style={styles.when}>
@@ -35,8 +60,30 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
               <T kind="small" style={styles.label}>
                 {s.label}
               </T>
+              {changing && !KEPT.test(s.step.kind) && (
+                <Quiet
+                  label="Put off"
+                  of={`: ${s.label}`}
+                  tone="muted"
+                  onPress={() => setOther({ ...other, putOff: [...putOff, stepKey(s.step)] })}
+                />
+              )}
             </View>
           ))}
+          <Quiet
+            label={changing ? 'The way as it is' : 'Another way'}
+            of={changing ? '' : ': put steps off, or take the other school'}
+            onPress={() => {
+              setChanging(!changing);
+              setOther({});
+            }}
+          />
+          {putOff.length > 0 && (
+            <Quiet
+              label={`Take up again: ${putOff.map(keyWords).join(', ')}`}
+              onPress={() => setOther({ ...other, putOff: [] })}
+            />
+          )}
           <T kind="tag" tone="muted">
             An estimate: hands day and night, one coat at a time, by the forecast and the sheets’ figures. What is found
             on the way changes it.
@@ -47,13 +94,31 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
   );
 }
 
+function SchoolChoice({ school, value, onChange }: { school: School; value: string; onChange(v: string): void }) {
+  const options = entriesOf<string, { name: string }>(SCHOOLS[school].options);
+  return (
+    <Choices
+      label={`${SCHOOLS[school].label}, on this way`}
+      options={options.map(([v, o]) => ({ value: v, label: upperFirst(o.name) }))}
+      value={value}
+      onChange={onChange}
+    />
+  );
+}
+
+/** 'coat highBuild' is 'high-build primer' to a reader; an act without a product is its own name. */
+const keyWords = (key: string): string => {
+  const [act = '', family] = key.split(' ');
+  return family && family in FAMILIES ? FAMILIES[family as ProductFamily].name.toLowerCase() : act;
+};
+
 /** Whole hours, or minutes under two hours: it is an estimate. */
 const hours = (minutes: number): string =>
   minutes < 120 ? `${Math.round(minutes / 5) * 5}\u00a0min` : waitText(Math.round(minutes / 60) * HOUR_MS);
 
 const styles = StyleSheet.create({
   list: { gap: gap(1), paddingBottom: gap(3) },
-  step: { flexDirection: 'row', gap: gap(3) },
+  step: { flexDirection: 'row', gap: gap(3), alignItems: 'center' },
   when: { width: 96 },
   label: { flex: 1 },
 });
