@@ -77,7 +77,9 @@ test('a finger goes round a fault: its area is the drawing\u2019s, and the repai
   await expect(page.getByText(/^Marked on front\. Hole, \d+\scm²: cut out and patch\.$/)).toContainText(area);
   await pick(page, 'Look');
   await tap(page, 0.27, 0.48);
-  await expect(page.getByRole('region', { name: 'Faults here' }).getByRole('button')).toHaveCount(1);
+  await expect(
+    page.getByRole('region', { name: 'Faults here' }).getByRole('button', { name: /^Log the repair/ }),
+  ).toHaveCount(1);
   await press(page, 'Work out its repair');
   await expect(answer(page)).toHaveText(/^Cut \d{3} × \d{3}\smm, \d+ plugs$/);
   await expect(page.getByLabel('Bad, wide, mm')).not.toHaveValue('120');
@@ -427,7 +429,7 @@ test('a decision is kept with what it rested on; a temporary one comes due', asy
 
 test('a temporary repair is due until another one takes its place', async ({ page }) => {
   await openDemo(page, '/ground?job=bread-van');
-  await expect(page.getByRole('region', { name: 'Temporary repairs' }).getByText(/^until/)).toBeVisible();
+  await expect(page.getByRole('region', { name: 'Due later' }).getByText(/^until/)).toBeVisible();
   await page.goto('/panel/bread-van/floor');
   await page.getByTestId('log').click();
   await press(page, 'Something else');

@@ -4,6 +4,7 @@ import { addReadings, splitDays } from '../air/days';
 import type { HeatPlan } from '../air/heat';
 import type { LogEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
+import { DAY_MS } from '../units/time';
 import { coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import { ClockBook, COLD, WARM, type Assumed, type ClockedJob, type ShopAir } from './book';
 import { equivalentMinutes } from './equivalent';
@@ -249,9 +250,22 @@ describe('a book of clocks', () => {
             expect(pointAt(line(b), first + f * span).tempC).toBeCloseTo(pointAt(whole, first + f * span).tempC, 9);
         },
       ),
-      { numRuns: 60 },
+      { numRuns: 200 },
     );
   });
+});
+
+it('a day of a single reading just before midnight does not make the panel forget what came before', () => {
+  // Cold for hours, then one warm reading 10 minutes before midnight: at midnight the steel is still on its way.
+  const midnight = Math.ceil(T0 / DAY_MS) * DAY_MS;
+  const at = (min: number, tempC: number) => reading((midnight - T0) / MIN + min, tempC);
+  const air = shop([at(-2000, 0), at(-1500, 0), at(-10, 20), at(5, 20), at(400, 20)]);
+  const line = (b: ClockBook) => b.clocks(job, air, roomOf(air, job, undefined, b), 'lower').timeline;
+  const whole = line(new ClockBook());
+  for (let i = 0; i < whole.count; i++) whole.segment(i);
+  const asked = pointAt(line(new ClockBook()), midnight + 2 * MIN).tempC;
+  expect(asked).toBeCloseTo(pointAt(whole, midnight + 2 * MIN).tempC, 9);
+  expect(asked).toBeLessThan(20);
 });
 
 describe('conditions', () => {

@@ -1,8 +1,7 @@
-import { dayIndex, dayOf } from '../air/days';
+import { dayOf } from '../air/days';
 import { followAir, type SurfaceSpec } from '../air/surface';
 import { airAt, type AirHistory, type AirPoint } from '../air/history';
 import type { RoomAir } from '../air/room';
-import { DAY_MS } from '../units/time';
 
 /**
  * A piece of a surface's history: its first point is the last one of the piece before. What is worked out over it is kept with it,
@@ -163,11 +162,12 @@ export function surfaceTimeline(
   const { days, tail, tailKey } = room;
   const n = days.length;
   const lastOf = (i: number): AirPoint => days[i]!.readings[days[i]!.readings.length - 1]!;
-  const warmUpDays = Math.min(MAX_WARM_UP_DAYS, Math.ceil((FORGETS * spec.lagMs) / DAY_MS));
-  /** The first of the days from which a segment is followed. */
+  /** The first of the days from which a segment is followed: one whose first reading is older than the panel remembers. */
   const memory = (i: number): number => {
-    const first = dayIndex(days, (i < n ? days[i]!.day : dayOf(tail[0]!.atMs)) - warmUpDays - 1) + 1;
-    return Math.min(Math.max(0, i - 1), first);
+    const sinceMs = i === 0 ? -Infinity : lastOf(i - 1).atMs - FORGETS * spec.lagMs;
+    let from = Math.max(0, i - 1);
+    while (from > 0 && i - from < MAX_WARM_UP_DAYS && days[from]!.readings[0]!.atMs > sinceMs) from--;
+    return from;
   };
   /** What was done to the panel that a segment knows of. */
   const touched = (fromMs: number, toMs: number): string => {
