@@ -1,14 +1,16 @@
 import { useRouter } from 'expo-router';
-import { Act, Blank, Page } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { EmptyState } from '@/ui/EmptyState';
+import { Page } from '@/ui/Page';
 
 export default function Missing() {
   const router = useRouter();
   return (
     <Page>
-      <Blank
+      <EmptyState
         title="There is no such page"
         text="The address may be from another version of the app."
-        act={<Act label="To today" onPress={() => router.replace('/')} />}
+        act={<ActionButton label="To today" onPress={() => router.replace('/')} />}
       />
     </Page>
   );

@@ -3,8 +3,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { errorText, isOpenFault, type Fault, type MarkedFault, type Message } from '@/core';
 import { dayMonth } from './format';
-import { useLook } from './look';
-import { Choices, Notice, Quiet, Row } from './parts';
+import { useAppTheme } from './appTheme';
+import { ChoiceGroup } from './ChoiceGroup';
+import { ListRow } from './ListRow';
+import { Notice } from './Notice';
+import { TextButton } from './TextButton';
 import { T } from './T';
 import { gap } from './theme';
 import { markWords } from './words';
@@ -50,7 +53,7 @@ export function FaultLine({
   onLeave(byMs: number | undefined): Promise<unknown>;
   onTakeUp(eventId: string): Promise<unknown>;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const [asking, setAsking] = useState(false);
   const [problem, setProblem] = useState<Message>();
   const words = markWords(fault.mark, units);
@@ -68,7 +71,7 @@ export function FaultLine({
   const onPress = isOpen ? onRepair : onDone;
   return (
     <View>
-      <Row selected={selected} label={isOpen ? `Log the repair: ${words}` : words} {...(onPress && { onPress })}>
+      <ListRow selected={selected} label={isOpen ? `Log the repair: ${words}` : words} {...(onPress && { onPress })}>
         <View style={{ flex: 1, minWidth: 0 }}>
           <T {...(isOpen && { kind: 'strong' as const })}>{words}</T>
           {detail !== undefined && (
@@ -80,9 +83,9 @@ export function FaultLine({
         <T kind="small" tone={tone}>
           {says}
         </T>
-      </Row>
+      </ListRow>
       {isOpen && (
-        <Quiet
+        <TextButton
           label={asking ? 'Keep it open' : 'Leave it as agreed'}
           of={`: ${words}`}
           tone="muted"
@@ -91,7 +94,7 @@ export function FaultLine({
       )}
       {asking && isOpen && (
         <View style={{ paddingBottom: gap(3) }}>
-          <Choices
+          <ChoiceGroup
             label={`Agreed: ${words}`}
             hideLabel
             options={TERMS}
@@ -103,7 +106,7 @@ export function FaultLine({
         </View>
       )}
       {left && fault.doneMs === undefined && (
-        <Quiet
+        <TextButton
           label="Take it up again"
           of={`: ${words}`}
           tone="muted"

@@ -2,7 +2,7 @@ import { figure, pair, phrase } from '@/core';
 import { render, screen } from '@testing-library/react';
 import { PaperProvider } from 'react-native-paper';
 import { Field, Measure } from './Field';
-import { LookProvider } from './look';
+import { AppThemeProvider } from './appTheme';
 import { LIGHT } from './theme';
 
 // Jest does not load a part of the app later; a browser does.
@@ -15,9 +15,9 @@ const nothing = () => undefined;
 const drawn = (more: Partial<Parameters<typeof Field>[0]>, units: 'metric' | 'us' = 'metric') =>
   render(
     <PaperProvider>
-      <LookProvider value={{ palette: LIGHT, scale: 1, units, currency: '€' }}>
+      <AppThemeProvider value={{ palette: LIGHT, scale: 1, units, currency: '€' }}>
         <Field label="Depth" value="5" onChange={nothing} {...more} />
-      </LookProvider>
+      </AppThemeProvider>
     </PaperProvider>,
   );
 const box = (name: string) => screen.findByRole('textbox', { name }, { timeout: 20_000 });
@@ -40,9 +40,9 @@ describe('a field', () => {
   ] as const)('of %s is asked for in %s units: %s', async (quantity, units, name, mode) => {
     render(
       <PaperProvider>
-        <LookProvider value={{ palette: LIGHT, scale: 1, units, currency: '€' }}>
+        <AppThemeProvider value={{ palette: LIGHT, scale: 1, units, currency: '€' }}>
           <Measure label="Depth" quantity={quantity} value="5" onChange={nothing} />
-        </LookProvider>
+        </AppThemeProvider>
       </PaperProvider>,
     );
     expect((await box(name)).getAttribute('inputmode')).toBe(mode);

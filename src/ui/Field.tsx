@@ -1,7 +1,7 @@
 import { phrase, unitOf, type Quantity, type Message } from '@/core';
 import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { useLook, useFormatMessage } from './look';
+import { useAppTheme, useFormatMessage } from './appTheme';
 import { T } from './T';
 import { gap, TARGET } from './theme';
 
@@ -26,7 +26,7 @@ const Input = lazy(() => import('./Input'));
 
 /** A field with its unit in its label and its complaint right under it. */
 export function Field({ label, value, onChange, unit, problem, hint, numeric, short, multiline }: FieldProps) {
-  const { palette, scale } = useLook();
+  const { palette, scale } = useAppTheme();
   const say = useFormatMessage();
   const inRow = useContext(InRow) && (numeric || short);
   // A pad of digits has no minus on many phones, and it freezes.
@@ -74,7 +74,7 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, sh
 
 /** A field for a quantity, asked for in the user's units. */
 export function Measure({ quantity, ...field }: Omit<FieldProps, 'unit' | 'numeric'> & { quantity: Quantity }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   return <Field {...field} unit={unitOf(quantity, units)} numeric />;
 }
 

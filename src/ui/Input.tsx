@@ -1,5 +1,5 @@
 import { TextInput } from 'react-native-paper';
-import { useLook } from './look';
+import { useAppTheme } from './appTheme';
 import { gap, TARGET } from './theme';
 
 export interface InputProps {
@@ -13,7 +13,7 @@ export interface InputProps {
 
 /** The box of a field. In a file of its own, since nothing of it is needed before somebody types. */
 export default function Input({ name, value, onChange, numeric, multiline, wrong }: InputProps) {
-  const { palette, scale } = useLook();
+  const { palette, scale } = useAppTheme();
   return (
     <TextInput
       mode="outlined"

@@ -1,7 +1,8 @@
 import { View } from 'react-native';
 import { SCHOOLS, upperFirst, type School } from '@/core';
 import { entriesOf } from '@/core/keysOf';
-import { Choices, Notice } from './parts';
+import { ChoiceGroup } from './ChoiceGroup';
+import { Notice } from './Notice';
 import { T } from './T';
 import { gap } from './theme';
 
@@ -16,7 +17,7 @@ export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(
         <T key={v} kind="small">{`${o.name[0]!.toUpperCase()}${o.name.slice(1)}: ${o.why}`}</T>
       ))}
       <View style={{ marginTop: gap(1) }}>
-        <Choices
+        <ChoiceGroup
           label={label}
           hideLabel
           options={sides.map(([value, o]) => ({ value, label: upperFirst(o.name) }))}

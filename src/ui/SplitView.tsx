@@ -1,11 +1,11 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
-import { useLook, useWide } from './look';
+import { useAppTheme, useWide } from './appTheme';
 import { gap } from './theme';
 
 /** List and detail: side by side on a wide screen, the detail alone on a phone. */
 export function SplitView({ list, detail }: { list: ReactNode; detail: ReactNode }) {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   if (!useWide()) return <>{detail}</>;
   return (
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>

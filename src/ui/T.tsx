@@ -1,7 +1,7 @@
 import { Phrase } from '@/core';
 import type { ReactNode } from 'react';
 import { StyleSheet, Text, type TextStyle } from 'react-native';
-import { useLook } from './look';
+import { useAppTheme } from './appTheme';
 import { BODY, HEAD, type Palette } from './theme';
 
 const KINDS = {
@@ -39,7 +39,7 @@ const made = new Map<string, TextStyle>();
  * The style of a kind and tone. Made once and kept: a style that is an object of its own at every drawing would be
  * compiled anew each time, which is most of what drawing text costs.
  */
-function styleOf(kind: TextKind, colour: string, scale: number): TextStyle {
+export function textStyle(kind: TextKind, colour: string, scale: number): TextStyle {
   const key = `${kind}/${colour}/${scale}`;
   let style = made.get(key);
   if (!style) {
@@ -62,8 +62,8 @@ function styleOf(kind: TextKind, colour: string, scale: number): TextStyle {
 
 /** All text: the type scale, the user's text size, and figures that stand in columns. */
 export function T({ kind = 'body', tone = 'ink', children, style, level, live, testID }: TProps) {
-  const { palette, scale, units } = useLook();
-  const own = styleOf(kind, palette[tone], scale);
+  const { palette, scale, units } = useAppTheme();
+  const own = textStyle(kind, palette[tone], scale);
   return (
     <Text
       testID={testID}

@@ -1,5 +1,5 @@
 import { NewerFormat } from '@/core/formats/version';
-import { Notice } from './parts';
+import { Notice } from './Notice';
 
 /** Says which jobs are missing from a view because their records cannot be read. They are left as they are. */
 export function UnreadJobs({ failures }: { failures: readonly Error[] }) {

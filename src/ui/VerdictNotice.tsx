@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import { phrase, type Message } from '@/core';
 import type { Verdict } from '@/core/advice';
 import { Field } from './Field';
-import { Notice } from './parts';
+import { Notice } from './Notice';
 import { T } from './T';
 import { VERDICT_TONE, verdictLine } from './verdict';
 

@@ -1,5 +1,5 @@
 import { zonesOf, type Job, type Zone } from '@/core';
-import { Choices } from './parts';
+import { ChoiceGroup } from './ChoiceGroup';
 
 interface Props {
   jobs: readonly Job[];
@@ -17,7 +17,7 @@ export function ZoneChoices({ jobs, job, zoneIds, onJob, onZones, label }: Props
   return (
     <>
       {jobs.length > 1 && (
-        <Choices
+        <ChoiceGroup
           label="Job"
           options={jobs.map((j) => ({ value: j.id, label: j.name }))}
           value={job.id}
@@ -25,7 +25,7 @@ export function ZoneChoices({ jobs, job, zoneIds, onJob, onZones, label }: Props
         />
       )}
       {job.panels.map((p) => (
-        <Choices
+        <ChoiceGroup
           key={p.id}
           label={p.name}
           many

@@ -1,6 +1,7 @@
 import { useLocalSearchParams, type Href } from 'expo-router';
 import type { LoggableKind, MediaName, Treatment } from '@/core';
 
+export type PageHref = Href;
 type Nothing = Record<never, string>;
 interface OfJob {
   job?: string;

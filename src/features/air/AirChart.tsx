@@ -4,7 +4,7 @@ import { LineChart } from 'react-native-chart-kit';
 import { airAt, HOUR_MS, toDisplay, unitOf } from '@/core';
 import type { Room } from '@/data';
 import { clockTime } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -24,7 +24,7 @@ export function AirChart({
   now: number;
   dewPointC: ((tempC: number, rh: number) => number) | undefined;
 }) {
-  const { palette, units, scale } = useLook();
+  const { palette, units, scale } = useAppTheme();
   const [width, setWidth] = useState(0);
   const start = Math.floor(now / HOUR_MS) * HOUR_MS - BACK_H * HOUR_MS;
   const hours = Array.from({ length: (BACK_H + AHEAD_H) / STEP_H + 1 }, (_, i) => start + i * STEP_H * HOUR_MS);

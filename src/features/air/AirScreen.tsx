@@ -15,8 +15,14 @@ import {
 } from '@/core';
 import { useLibrary, useNow, useRoom, useAdvice, type Room } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { airLine } from '@/ui/words';
@@ -51,7 +57,7 @@ interface Props {
 }
 
 function Loaded({ room, now, product, products, onProduct }: Props) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const advice = useAdvice();
   const router = useRouter();
   const { here, air, surface } = room;
@@ -65,7 +71,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
   const dewC = advice?.dewPointC(here.tempC, here.rh);
   return (
     <Page testID="air" wide>
-      <Head
+      <PageHead
         over={`${product.name}, on thin steel`}
         answer={answer?.text ?? 'Looking at the air'}
         tone={answer && !answer.fit ? 'stop' : 'ink'}
@@ -86,7 +92,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
         left={
           <>
             <AirChart room={room} now={now} dewPointC={advice?.dewPointC} />
-            <Choices
+            <ChoiceGroup
               label="For"
               options={products.map((p) => ({ value: p.id, label: p.name }))}
               value={product.id}
@@ -99,7 +105,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
               <Rain room={room} now={now} />
             </Section>
             <View style={{ marginTop: gap(2) }}>
-              <Quiet label="What if I heat?" onPress={() => router.navigate(pageHref('/heat'))} />
+              <TextButton label="What if I heat?" onPress={() => router.navigate(pageHref('/heat'))} />
             </View>
           </>
         }
@@ -135,7 +141,7 @@ function Figure({ name, value, tone = 'ink' }: { name: string; value: string; to
 function Span({ fromMs, toMs, unfit, now }: { fromMs: number; toMs: number; unfit?: Unfit; now: number }) {
   const words = unfit ? `No: ${UNFIT_WORDS[unfit]}` : 'Yes';
   return (
-    <Row>
+    <ListRow>
       <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 150 }}>
         <T kind="section" tone={unfit ? 'muted' : 'ink'}>
           {`${fromMs <= now ? 'now' : shortWhen(fromMs, now)} \u2013 ${shortWhen(toMs, now)}`}
@@ -149,7 +155,7 @@ function Span({ fromMs, toMs, unfit, now }: { fromMs: number; toMs: number; unfi
           {waitText(toMs - Math.max(fromMs, now))}
         </T>
       </View>
-    </Row>
+    </ListRow>
   );
 }
 
@@ -178,7 +184,7 @@ function Gaps({ room, now }: { room: Room; now: number }) {
   return (
     <Section title="Assumed" aside="last 7 days">
       {gaps.slice(-4).map((g) => (
-        <Row key={g.fromMs}>
+        <ListRow key={g.fromMs}>
           <View style={{ flex: 1 }}>
             <T>{`${shortWhen(g.fromMs, now)} \u2013 ${g.toMs >= now ? 'now' : shortWhen(g.toMs, now)}`}</T>
             <T kind="small" tone="muted">
@@ -187,7 +193,7 @@ function Gaps({ room, now }: { room: Room; now: number }) {
                 : 'Nothing was read. A straight line between the readings stands in.'}
             </T>
           </View>
-        </Row>
+        </ListRow>
       ))}
     </Section>
   );

@@ -4,7 +4,9 @@ import { addReadings, type Message, errorText, phrase } from '@/core';
 import type { ClimateFile } from '@/core/formats/climateCsv';
 import { nowMs, pickFile, useClimate, useClimateActions } from '@/data';
 import { fullWhen } from '@/ui/format';
-import { Act, Notice, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -47,7 +49,7 @@ export function ImportReadings() {
   return (
     <View aria-live="polite">
       {step.at !== 'ready' && (
-        <Quiet
+        <TextButton
           label={step.at === 'reading' ? 'Reading the file' : "Import a logger's file"}
           icon="plus"
           onPress={() => void choose()}
@@ -90,8 +92,13 @@ export function ImportReadings() {
             <T kind="small">{`and ${step.file.leftOut.length - MAX_PROBLEMS} more`}</T>
           )}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
-            <Act label="Take them" strong onPress={() => void take(step.file, step.name)} testID="readings-do" />
-            <Act label="Leave it" onPress={() => setStep({ at: 'idle' })} />
+            <ActionButton
+              label="Take them"
+              strong
+              onPress={() => void take(step.file, step.name)}
+              testID="readings-do"
+            />
+            <ActionButton label="Leave it" onPress={() => setStep({ at: 'idle' })} />
           </View>
         </Notice>
       )}

@@ -13,17 +13,21 @@ import {
   type Room,
 } from '@/data';
 import { percent, shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Act, Notice, Quiet, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { ImportReadings } from './ImportReadings';
 
 /** The room's log: what the logger says, a reading by hand, files in and out. */
 export function Readings({ room, now }: { room: Room; now: number }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const bench = useBench();
   const [byHand, setByHand] = useState(false);
   const { days, unreadable } = room.climate;
@@ -36,7 +40,7 @@ export function Readings({ room, now }: { room: Room; now: number }) {
         .slice(-3)
         .reverse()
         .map((r) => (
-          <Row key={r.atMs}>
+          <ListRow key={r.atMs}>
             <View style={{ flex: 1 }}>
               <T>{`${formatQuantity('temp', r.tempC, units, 1)}, ${percent(r.rh)}${r.surfaceC === undefined ? '' : `, panel ${formatQuantity('temp', r.surfaceC, units, 1)}`}`}</T>
               <T kind="tag" tone="muted">
@@ -46,7 +50,7 @@ export function Readings({ room, now }: { room: Room; now: number }) {
             <T kind="small" tone="muted">
               {shortWhen(r.atMs, now)}
             </T>
-          </Row>
+          </ListRow>
         ))}
       {unreadable.length > 0 && (
         <Notice tone="stop">{`${unreadable.length} days of readings cannot be read. They are left as they are.`}</Notice>
@@ -54,11 +58,11 @@ export function Readings({ room, now }: { room: Room; now: number }) {
       {byHand ? (
         <ByHand room={room} bench={bench} onDone={() => setByHand(false)} />
       ) : (
-        <Quiet label="Log a reading" icon="plus" onPress={() => setByHand(true)} />
+        <TextButton label="Log a reading" icon="plus" onPress={() => setByHand(true)} />
       )}
       <ImportReadings />
       {count > 0 && (
-        <Quiet
+        <TextButton
           label="Export the readings as CSV"
           onPress={() =>
             void import('@/core/formats/climateCsv').then(({ writeClimateCsv }) =>
@@ -99,7 +103,7 @@ function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
 }
 
 function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone(): void }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { addReadings } = useClimateActions();
   const [temp, setTemp] = useState(() =>
     formatForInput(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units),
@@ -142,7 +146,7 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
         />
       </Fields>
       {bench.status !== 'none' && (
-        <Quiet
+        <TextButton
           label="Read the panel thermometer"
           onPress={() =>
             void readDevice('surface').then(
@@ -157,8 +161,8 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
       )}
       {problems[''] && <Notice tone="stop">{problems['']}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
-        <Act label="Log the air" strong onPress={() => void save()} testID="save-reading" />
-        <Act label="Leave" onPress={onDone} />
+        <ActionButton label="Log the air" strong onPress={() => void save()} testID="save-reading" />
+        <ActionButton label="Leave" onPress={onDone} />
       </View>
     </View>
   );

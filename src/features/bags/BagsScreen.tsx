@@ -6,8 +6,16 @@ import { newId, nowMs, useJobAndAdvice, useNow, useHeadList, type OpenJob, type 
 import { TwoColumns } from '@/ui/SplitView';
 import { Field } from '@/ui/Field';
 import { dayOnly } from '@/ui/format';
-import { useWide } from '@/ui/look';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { useWide } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { ItemForm } from './ItemForm';
@@ -20,7 +28,7 @@ export function BagsScreen({ jobId }: { jobId: string | undefined }) {
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
-        <Blank title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
+        <EmptyState title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
       </Page>
     );
   return <Bags open={open} advice={advice} />;
@@ -74,9 +82,9 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
     <Page
       testID="bags"
       wide
-      foot={!adding && <Act label="A new bag" strong grow onPress={() => setAdding(true)} testID="new-bag" />}
+      foot={!adding && <ActionButton label="A new bag" strong grow onPress={() => setAdding(true)} testID="new-bag" />}
     >
-      <Head
+      <PageHead
         over={`${job.name}, bags and orders`}
         answer={answerOf(sum)}
         under={
@@ -86,7 +94,7 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
         }
       />
       {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
-      {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
+      {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
         <BagForm
           open={open}
@@ -155,7 +163,7 @@ function OneBag({
       )}
       {bag.items.map((i) => (
         <View key={i.id}>
-          <Row
+          <ListRow
             label={`${i.count} ${i.name}, ${standing(i, now)}`}
             onPress={() => setOpened(opened === i.id ? undefined : i.id)}
             selected={opened === i.id}
@@ -169,7 +177,7 @@ function OneBag({
                 {standing(i, now)}
               </T>
             </View>
-          </Row>
+          </ListRow>
           {opened === i.id && (
             <ItemForm
               item={i}
@@ -208,8 +216,8 @@ function OneBag({
         />
       ) : (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
-          <Quiet label={`Count something into ${bag.name}`} icon="plus" onPress={() => setAdding(true)} />
-          {!moving && <Quiet label={`Move or rename ${bag.name}`} tone="muted" onPress={() => setMoving(true)} />}
+          <TextButton label={`Count something into ${bag.name}`} icon="plus" onPress={() => setAdding(true)} />
+          {!moving && <TextButton label={`Move or rename ${bag.name}`} tone="muted" onPress={() => setMoving(true)} />}
         </View>
       )}
     </Section>
@@ -269,7 +277,7 @@ function BagForm({
   const questions = (
     <>
       <Field label="Name or number" value={name} onChange={setName} problem={problems.name} />
-      <Choices
+      <ChoiceGroup
         label="What it came off"
         options={job.panels.map((p) => ({ value: p.id, label: p.name }))}
         value={panelId}
@@ -282,10 +290,10 @@ function BagForm({
       )}
       <Field label="Where it is" value={where} onChange={setWhere} problem={problems.where} />
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
-        <Act label="Keep the bag" strong grow onPress={save} testID="keep-bag" />
-        <Act label="Leave" onPress={() => onDone(undefined)} />
+        <ActionButton label="Keep the bag" strong grow onPress={save} testID="keep-bag" />
+        <ActionButton label="Leave" onPress={() => onDone(undefined)} />
       </View>
-      {onRemove && <Quiet label="Throw the bag away" tone="stop" onPress={onRemove} />}
+      {onRemove && <TextButton label="Throw the bag away" tone="stop" onPress={onRemove} />}
     </>
   );
   return bag ? (

@@ -6,7 +6,9 @@ import { View } from 'react-native';
 import { parseDecimal, type BagItem, type Message } from '@/core';
 import { newId, nowMs, useAdvice } from '@/data';
 import { Field, Fields } from '@/ui/Field';
-import { Act, Choices, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -68,7 +70,7 @@ export function ItemForm({
         <Field label="How many" value={count} onChange={setCount} problem={problems.count} numeric />
         {item && <Field label="Back on" value={back} onChange={setBack} problem={problems.back} numeric />}
       </Fields>
-      <Choices
+      <ChoiceGroup
         label="Of a kind that"
         many
         options={NATURE}
@@ -78,12 +80,18 @@ export function ItemForm({
       <Field label="On order, due (year-month-day)" value={due} onChange={setDue} problem={problems.due} />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
         {item && item.back < item.count && (
-          <Act label="All back" strong grow onPress={() => save({ back: item.count })} testID="all-back" />
+          <ActionButton label="All back" strong grow onPress={() => save({ back: item.count })} testID="all-back" />
         )}
-        <Act label={item ? 'Keep' : 'Into the bag'} strong={!item} grow onPress={() => save()} testID="keep-item" />
-        <Act label="Leave" onPress={onLeave} />
+        <ActionButton
+          label={item ? 'Keep' : 'Into the bag'}
+          strong={!item}
+          grow
+          onPress={() => save()}
+          testID="keep-item"
+        />
+        <ActionButton label="Leave" onPress={onLeave} />
       </View>
-      {onDrop && <Quiet label="Off the list" tone="stop" onPress={onDrop} />}
+      {onDrop && <TextButton label="Off the list" tone="stop" onPress={onDrop} />}
       {problems[''] !== undefined && (
         <T kind="small" tone="stop">
           {problems['']}

@@ -16,9 +16,17 @@ import {
 import { TwoColumns } from '@/ui/SplitView';
 import { Field, Fields } from '@/ui/Field';
 import { shortWhen, wholeMoney } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -34,7 +42,7 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
-        <Blank
+        <EmptyState
           title="Nothing to blast yet"
           text="A blasting day is planned from the panels of a job. Give it some first."
         />
@@ -63,7 +71,7 @@ const BORES = [
 
 function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig: Settings['rig'] }) {
   const { COATING_RATES, planBlast, substratesFor, rustsAtMs } = advice;
-  const { currency, units } = useLook();
+  const { currency, units } = useAppTheme();
   const router = useRouter();
   const now = useNow();
   const room = useRoom(now);
@@ -137,7 +145,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
       wide
       foot={
         goes.length > 0 && (
-          <Act
+          <ActionButton
             label={toCover > 0 ? 'Cover first, then blast' : 'Log the blasting'}
             strong
             grow
@@ -158,7 +166,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
         )
       }
     >
-      <Head
+      <PageHead
         over={`${open.job.name}, blasting day`}
         answer={answerOf(plan, parts.length, toCover)}
         under={
@@ -198,7 +206,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
             {plan && plan.parts.length > 0 && (
               <Section title="Part by part" aside={`${formatQuantity('pressure', plan.heldBarG, units)} held`}>
                 {plan.parts.map((p) => (
-                  <Row key={p.part.id}>
+                  <ListRow key={p.part.id}>
                     <View style={{ flex: 1, minWidth: 0 }}>
                       <T kind="strong">{p.part.name}</T>
                       <T kind="small" tone="muted">
@@ -216,7 +224,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                         {p.stop ? '' : formatQuantity('bulk', p.mediaKg, units)}
                       </T>
                     </View>
-                  </Row>
+                  </ListRow>
                 ))}
                 <View style={{ paddingTop: gap(2) }} testID="by-hand">
                   <T>
@@ -235,7 +243,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
           <>
             <Staging open={open} advice={advice} />
             <Section title="Rig and media">
-              <Choices
+              <ChoiceGroup
                 label="Media"
                 options={MEDIA_NAMES.map((m) => ({ value: m, label: m }))}
                 value={media.name}
@@ -248,7 +256,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                       .map((x) => SUBSTRATES[x].name.toLowerCase())
                       .join(' and ')
               }.`}</T>
-              <Choices
+              <ChoiceGroup
                 label="Nozzle"
                 options={BORES.map((b) => ({
                   value: formatForInput(b.mm, KINDS.boreMm, units),
@@ -257,7 +265,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                 value={texts.boreMm}
                 onChange={(v) => setTexts({ ...texts, boreMm: v })}
               />
-              <Choices
+              <ChoiceGroup
                 label="Its bore is"
                 options={[
                   { value: 'new', label: 'As new' },
@@ -276,7 +284,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
               </Fields>
               {field('handRate', 'Your own hour, for the wire wheel', currency)}
               {plan && (
-                <Quiet
+                <TextButton
                   label="Keep this rig"
                   onPress={() =>
                     void saveSettings({

@@ -3,7 +3,11 @@ import { View } from 'react-native';
 import { BLAST_COATINGS, type BlastCoating, type BlastItem, type Face } from '@/core';
 import { newId, nowMs, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
-import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -23,7 +27,7 @@ export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
       aside={list.length === 0 ? 'empty' : `${list.filter((i) => i.skipped === undefined).length} to go`}
     >
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      {takeBack && <Quiet label="Put it back" icon="undo" onPress={takeBack} />}
+      {takeBack && <TextButton label="Put it back" icon="undo" onPress={takeBack} />}
       {list.map((item) => (
         <One
           key={item.id}
@@ -35,7 +39,7 @@ export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
         />
       ))}
       {adding ? (
-        <Choices
+        <ChoiceGroup
           label="Which part"
           options={left.map((p) => ({ value: p.id, label: p.name }))}
           value=""
@@ -56,7 +60,7 @@ export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
           }}
         />
       ) : (
-        left.length > 0 && <Quiet label="Put a part on the list" icon="plus" onPress={() => setAdding(true)} />
+        left.length > 0 && <TextButton label="Put a part on the list" icon="plus" onPress={() => setAdding(true)} />
       )}
     </Section>
   );
@@ -82,14 +86,14 @@ function One({
   const done = item.cover.filter((c) => c.done).length;
   return (
     <View style={{ paddingVertical: gap(2) }}>
-      <Quiet
+      <TextButton
         label={`${name}: ${skipped ? 'left out' : item.cover.length === 0 ? 'nothing to cover' : `${done} of ${item.cover.length} covered`}`}
         icon={opened ? 'chevron-up' : 'chevron-down'}
         onPress={() => setOpened(!opened)}
       />
       {skipped && <T kind="small" tone="muted">{`On purpose: ${item.skipped}`}</T>}
       {!skipped && item.cover.length > 0 && (
-        <Choices
+        <ChoiceGroup
           label={`Covered on ${name}`}
           hideLabel
           many
@@ -102,13 +106,13 @@ function One({
       )}
       {opened && (
         <View style={{ paddingBottom: gap(2) }}>
-          <Choices
+          <ChoiceGroup
             label="What comes off"
             options={BLAST_COATINGS.map((c) => ({ value: c, label: advice.COATING_RATES[c].name }))}
             value={item.coating}
             onChange={(c: BlastCoating) => onChange({ ...item, coating: c })}
           />
-          <Choices
+          <ChoiceGroup
             label="Faces"
             many
             options={(['outer', 'inner'] as const).map((f) => ({ value: f, label: FACE_NAMES[f] }))}
@@ -120,7 +124,7 @@ function One({
           />
           <Field label="Cover first (threads, bores, glass)" value={cover} onChange={setCover} />
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(2) }}>
-            <Act
+            <ActionButton
               label="Add the cover"
               disabled={!cover.trim() || item.cover.some((c) => c.name === cover.trim())}
               onPress={() => {
@@ -130,7 +134,7 @@ function One({
             />
           </View>
           {skipped ? (
-            <Quiet
+            <TextButton
               label="Blast it after all"
               onPress={() => {
                 const { skipped: _, ...rest } = item;
@@ -141,7 +145,7 @@ function One({
             <>
               <Field label="Leave it out, because" value={reason} onChange={setReason} />
               <View style={{ flexDirection: 'row', marginTop: gap(2) }}>
-                <Act
+                <ActionButton
                   label="Leave it out on purpose"
                   disabled={!reason.trim()}
                   onPress={() => onChange({ ...item, skipped: reason.trim() })}
@@ -149,7 +153,7 @@ function One({
               </View>
             </>
           )}
-          <Quiet label="Off the list" tone="stop" onPress={onRemove} />
+          <TextButton label="Off the list" tone="stop" onPress={onRemove} />
         </View>
       )}
     </View>

@@ -7,9 +7,14 @@ import { parseDecimal } from '@/core';
 import type { Decision, DecisionInput, ThreePoint, TippingPoint, Way, WayKey } from '@/core/plan';
 import { useJob } from '@/data';
 import { wholeMoney } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { Field, Fields } from '@/ui/Field';
-import { Act, Head, Notice, Page, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -55,7 +60,7 @@ const WAYS = ['repair', 'replace'] as const;
 
 /** Repair or replace, with numbers: how often which is cheaper, and what tips it. */
 export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
-  const { currency } = useLook();
+  const { currency } = useAppTheme();
   const router = useRouter();
   const open = useJob(jobId).data;
   const panel = open?.job.panels.find((p) => p.id === panelId);
@@ -87,7 +92,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
       testID="decide"
       foot={
         zone && (
-          <Act
+          <ActionButton
             label="Log a temporary repair"
             grow
             onPress={() => router.navigate(pageHref('/log', { job: jobId, zones: zone.id, kind: 'repaired' }))}
@@ -95,7 +100,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
         )
       }
     >
-      <Head
+      <PageHead
         over={panel ? `${panel.name}: repair or replace?` : 'Repair or replace?'}
         answer={d ? answerOf(d) : input ? 'Working it out' : 'One figure is not right yet'}
         under={d ? underOf(d, currency) : undefined}
@@ -112,12 +117,12 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
                   .filter((t) => Math.abs(t.atWorst - t.atBest) > 0.5)
                   .slice(0, 4)
                   .map((t) => (
-                    <Row key={`${t.way}${t.field}`}>
+                    <ListRow key={`${t.way}${t.field}`}>
                       <View style={{ flex: 1 }}>
                         <T>{tipWords(t)}</T>
                       </View>
                       <T kind="strong">{wholeMoney(Math.abs(t.atWorst - t.atBest), currency)}</T>
-                    </Row>
+                    </ListRow>
                   ))}
               </Section>
             )}

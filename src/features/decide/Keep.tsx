@@ -5,8 +5,12 @@ import type { Decision } from '@/core/plan';
 import { newId, nowMs, useHeadList, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
 import { dayOnly, wholeMoney } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Act, Choices, Notice, Quiet, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -23,7 +27,7 @@ const WORDS: Record<Decided['way'], string> = {
 
 /** What was decided on this panel, with what it rested on; and a way to decide anew. */
 export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: string; decision: Decision | undefined }) {
-  const { currency } = useLook();
+  const { currency } = useAppTheme();
   const had = open.job.decisions?.find((d) => d.panelId === panelId);
   const [way, setWay] = useState<Decided['way']>();
   const [months, setMonths] = useState('12');
@@ -60,16 +64,16 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
           <T kind="small" tone="muted">
             {`Repair was cheaper in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)} against ${wholeMoney(had.replaceCost, currency)}.`}
           </T>
-          <Quiet
+          <TextButton
             label="Take it back"
             tone="stop"
             onPress={() => void list.drop((all) => all.filter((d) => d.panelId !== panelId))}
           />
         </View>
       )}
-      {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
+      {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}
       <View style={{ height: gap(2) }} />
-      <Choices
+      <ChoiceGroup
         label={had ? 'Decide anew' : 'Decide'}
         hideLabel
         options={WAYS}
@@ -82,7 +86,14 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
       {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
       {way && (
         <View style={{ flexDirection: 'row', marginTop: gap(3) }}>
-          <Act label="Keep this decision" strong grow disabled={!decision} onPress={save} testID="keep-decision" />
+          <ActionButton
+            label="Keep this decision"
+            strong
+            grow
+            disabled={!decision}
+            onPress={save}
+            testID="keep-decision"
+          />
         </View>
       )}
     </Section>

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Svg, { Line, Path } from 'react-native-svg';
 import type { Decision, Spread } from '@/core/plan';
 import { wholeMoney } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -11,7 +11,7 @@ const HEIGHT = 96;
 
 /** What both ways cost over all draws: two hills over one line of money, and their middles in figures. */
 export function Spreads({ decision }: { decision: Decision }) {
-  const { palette, currency } = useLook();
+  const { palette, currency } = useAppTheme();
   const [width, setWidth] = useState(0);
   const { bins, cost, days } = decision;
   const most = Math.max(...bins.repair, ...bins.replace, 1);

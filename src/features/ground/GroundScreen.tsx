@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { isOpenFault, TREATMENT_NAMES, type Job, type Panel } from '@/core';
 import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
@@ -6,9 +5,13 @@ import type { Budget } from '@/core/plan/budget';
 import type { DueRepair } from '@/core/plan/due';
 import { TwoColumns } from '@/ui/SplitView';
 import { dayMonth, dayOnly, monthYear } from '@/ui/format';
-import { Blank, Head, Page, Row, Section } from '@/ui/parts';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
-import { pageHref } from '@/ui/pages';
+import { pageHref, type PageHref } from '@/ui/pages';
 
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
 export function GroundScreen({ jobId }: { jobId: string | undefined }) {
@@ -18,7 +21,10 @@ export function GroundScreen({ jobId }: { jobId: string | undefined }) {
   if (!open)
     return (
       <Page>
-        <Blank title="No job yet" text="Start a job and give it a panel; then walk round it and mark what you see." />
+        <EmptyState
+          title="No job yet"
+          text="Start a job and give it a panel; then walk round it and mark what you see."
+        />
       </Page>
     );
   return <Ground open={open} advice={advice} />;
@@ -50,18 +56,16 @@ const dueWords = ({ basis, dueMs }: DueRepair, now: number): string =>
 
 function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { budgetOf, isDone, LEVELS, partsSum, dueRepairs, taskWords } = advice;
-  const router = useRouter();
   const now = useNow();
   const { job, state } = open;
   const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p, advice) })).sort((a, b) => b.count - a.count);
   const parts = partsSum(job, now);
   const due = dueRepairs(job, state);
   const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
-  const to = (path: '/level' | '/bags' | '/order' | '/blast') => router.navigate(pageHref(path, { job: job.id }));
   const next = waiting[0];
   return (
     <Page testID="ground" wide>
-      <Head over={`${job.name}, before paint`} answer={answerOf(panels)} under={underOf(job, parts.heldUntilMs)} />
+      <PageHead over={`${job.name}, before paint`} answer={answerOf(panels)} under={underOf(job, parts.heldUntilMs)} />
       <TwoColumns
         left={
           <>
@@ -73,7 +77,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                     ? `${LEVELS[job.level].name}: ${LEVELS[job.level].about}${hoursWords(budgetOf(job, state))}`
                     : 'Not agreed yet'
                 }
-                onPress={() => to('/level')}
+                href={pageHref('/level', { job: job.id })}
               />
               <Way
                 title="Bags and orders"
@@ -82,7 +86,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                     ? 'Nothing is bagged'
                     : `${parts.back} of ${parts.pieces} pieces back${parts.toOrder.length > 0 ? `, ${plural(parts.toOrder.length, 'sort', 'sorts')} to order` : ''}${parts.mustReturn.length > 0 ? `, ${plural(parts.mustReturn.length, 'plug or drain', 'plugs or drains')} out` : ''}`
                 }
-                onPress={() => to('/bags')}
+                href={pageHref('/bags', { job: job.id })}
               />
               <Way
                 title="Access order"
@@ -91,7 +95,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                     ? `First ${taskWords(job, next.first)}, then ${taskWords(job, next.then)}`
                     : 'Nothing waits for anything'
                 }
-                onPress={() => to('/order')}
+                href={pageHref('/order', { job: job.id })}
               />
               <Way
                 title="Blasting day"
@@ -100,13 +104,13 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                     ? `${plural(job.staging.filter((s) => s.skipped === undefined).length, 'part', 'parts')} on the list, ${plural(job.staging.flatMap((s) => (s.skipped === undefined ? s.cover : [])).filter((c) => !c.done).length, 'cover', 'covers')} to do`
                     : 'Not planned'
                 }
-                onPress={() => to('/blast')}
+                href={pageHref('/blast', { job: job.id })}
               />
             </Section>
             {due.length > 0 && (
               <Section title="Due later" aside={String(due.length)}>
                 {due.map((d) => (
-                  <Row key={`${d.panelId}${d.dueMs}`}>
+                  <ListRow key={`${d.panelId}${d.dueMs}`}>
                     <View style={{ flex: 1, minWidth: 0 }}>
                       <T kind="strong">{job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}</T>
                       <T kind="small" tone="muted">
@@ -116,7 +120,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                     <T kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
                       {dueWords(d, now)}
                     </T>
-                  </Row>
+                  </ListRow>
                 ))}
               </Section>
             )}
@@ -126,11 +130,10 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
           <>
             <Section title="Panels" aside="walk round">
               {panels.map(({ panel, count, ways }) => (
-                <Row
+                <ListRow
                   key={panel.id}
-                  role="link"
                   label={`Map of ${panel.name}`}
-                  onPress={() => router.navigate(pageHref('/map', { job: job.id, panel: panel.id }))}
+                  href={pageHref('/map', { job: job.id, panel: panel.id })}
                 >
                   <View style={{ flex: 1, minWidth: 0 }}>
                     <T kind="strong">{panel.name}</T>
@@ -143,7 +146,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                       {String(count)}
                     </T>
                   )}
-                </Row>
+                </ListRow>
               ))}
             </Section>
           </>
@@ -159,15 +162,15 @@ function underOf(job: Job, heldUntilMs: number | undefined): string {
   return [decided > 0 ? `${plural(decided, 'decision', 'decisions')} kept.` : '', held].filter(Boolean).join(' ');
 }
 
-function Way({ title, detail, onPress }: { title: string; detail: string; onPress(): void }) {
+function Way({ title, detail, href }: { title: string; detail: string; href: PageHref }) {
   return (
-    <Row role="link" label={title} onPress={onPress}>
+    <ListRow label={title} href={href}>
       <View style={{ flex: 1, minWidth: 0 }}>
         <T kind="strong">{title}</T>
         <T kind="small" tone="muted">
           {detail}
         </T>
       </View>
-    </Row>
+    </ListRow>
   );
 }

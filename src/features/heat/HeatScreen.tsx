@@ -17,10 +17,17 @@ import {
 } from '@/core';
 import { newId, useClimate, useClimateActions, useJobs, useNow, useStatuses, type OpenJob } from '@/data';
 import { clockTime, shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -44,7 +51,7 @@ export function HeatScreen({ jobId, zoneId }: Props) {
   if (!open)
     return (
       <Page>
-        <Head answer="Heat" />
+        <PageHead answer="Heat" />
         <WarmUp now={now} />
       </Page>
     );
@@ -81,7 +88,7 @@ interface WhatProps {
 }
 
 function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const router = useRouter();
   const plain = useStatuses(open, now);
   // A zone that is on the clock is what one asks about.
@@ -136,7 +143,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
       testID="heat"
       foot={
         <>
-          <Act
+          <ActionButton
             label="Plan it"
             strong
             grow
@@ -145,7 +152,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
             testID="plan-heat"
           />
           {(kind === 'lamp' || kind === 'oven') && zone && (
-            <Act
+            <ActionButton
               label="It is on: log it"
               onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: zone.id, kind: 'baked' }))}
             />
@@ -153,7 +160,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
         </>
       }
     >
-      <Head
+      <PageHead
         over={zone ? zoneLabel(open.job, zone.id) : open.job.name}
         answer={answer(before, after, now)}
         under={before?.top ? `${before.top.label}. Times are estimates from the air and its forecast.` : undefined}
@@ -162,7 +169,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
         left={
           <>
             {jobs.length > 1 && (
-              <Choices
+              <ChoiceGroup
                 label="Job"
                 options={jobs.map((j) => ({ value: j.job.id, label: j.job.name }))}
                 value={open.job.id}
@@ -170,14 +177,14 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
               />
             )}
             {moving.length > 1 && (
-              <Choices
+              <ChoiceGroup
                 label="On the clock"
                 options={moving.map((z) => ({ value: z.id, label: zoneLabel(open.job, z.id) }))}
                 value={zone?.id ?? ''}
                 onChange={onZone}
               />
             )}
-            <Choices
+            <ChoiceGroup
               label="With"
               options={keysOf(HEAT_NAMES).map((k) => ({ value: k, label: HEAT_NAMES[k] }))}
               value={kind}
@@ -271,7 +278,7 @@ function Stages({ before, after, now }: { before: ZoneStatus; after: ZoneStatus 
       {ahead.map((c) => {
         const then = after?.clocks.find((x) => x.stage === c.stage);
         return (
-          <Row key={c.stage}>
+          <ListRow key={c.stage}>
             <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 120 }} testID={`moves-${c.stage}`}>
               <T kind="strong">{stageWords(c.stage, top.family)}</T>
               <T kind="tag" tone="muted">
@@ -290,7 +297,7 @@ function Stages({ before, after, now }: { before: ZoneStatus; after: ZoneStatus 
                 </>
               )}
             </View>
-          </Row>
+          </ListRow>
         );
       })}
     </Section>
@@ -309,7 +316,7 @@ function Plans({
   now: number;
   onRemove(id: string): void;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const ahead = heats.filter((h) => h.toMs > now - 86_400_000);
   if (ahead.length === 0) return null;
   return (
@@ -317,15 +324,15 @@ function Plans({
       {ahead.map((h) => {
         const open = jobs.find((j) => j.job.id === h.jobId);
         return (
-          <Row key={h.id}>
+          <ListRow key={h.id}>
             <View style={{ flex: 1 }}>
               <T kind="strong">{`${HEAT_NAMES[h.kind]}, ${formatQuantity('temp', h.tempC, units)}`}</T>
               <T kind="small" tone="muted">
                 {`${shortWhen(h.fromMs, now)} \u2013 ${shortWhen(h.toMs, now)}${open && h.zoneIds?.[0] ? `, ${zoneLabel(open.job, h.zoneIds[0])}` : ', the room'}`}
               </T>
             </View>
-            <Quiet label="Take it out" onPress={() => onRemove(h.id)} />
-          </Row>
+            <TextButton label="Take it out" onPress={() => onRemove(h.id)} />
+          </ListRow>
         );
       })}
     </Section>

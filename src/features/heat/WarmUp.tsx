@@ -14,10 +14,13 @@ import {
 } from '@/core';
 import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/advice';
 import { useRoom, useAdvice } from '@/data';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
-import { Choices, Notice, Row, Section } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { clockTime } from '@/ui/format';
@@ -51,7 +54,7 @@ const PANELS = {
 
 /** How long the room and a panel take to warm, whether the panel stays dry on the way, and what fits then. */
 export function WarmUp({ now }: { now: number }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const room = useRoom(now);
   const advice = useAdvice();
   const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
@@ -135,13 +138,13 @@ export function WarmUp({ now }: { now: number }) {
         {field('width', 'Width', 'm')}
         {field('height', 'Height', 'm')}
       </Fields>
-      <Choices<RoomKind>
+      <ChoiceGroup<RoomKind>
         label="Room"
         options={advice ? entriesOf(advice.ROOMS).map(([value, r]) => ({ value, label: r.name })) : []}
         value={kind}
         onChange={(v) => setKind(v)}
       />
-      <Choices
+      <ChoiceGroup
         label="Heater"
         options={
           [
@@ -152,7 +155,7 @@ export function WarmUp({ now }: { now: number }) {
         value={heater}
         onChange={(v) => setHeater(v)}
       />
-      <Choices
+      <ChoiceGroup
         label="Panel"
         options={keysOf(PANELS).map((value) => ({ value, label: PANELS[value].label }))}
         value={panel}
@@ -164,14 +167,14 @@ export function WarmUp({ now }: { now: number }) {
           before there is solvent in the air. The local code decides.
         </Notice>
       )}
-      <Row>
+      <ListRow>
         <View style={{ flex: 1 }}>
           <T kind="small" tone="muted">
             An estimate from size, insulation and power; doors shut, no extraction running. A thermometer on the panel
             knows better.
           </T>
         </View>
-      </Row>
+      </ListRow>
     </Section>
   );
 }

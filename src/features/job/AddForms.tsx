@@ -17,9 +17,11 @@ import { AS_FOUND, asFoundName, layersAsFound, type AsFound } from '@/core/log/a
 import { panelNameProblem } from '@/core/log/panelChange';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { Act, Choices, Notice } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
 import { gap } from '@/ui/theme';
 
 type Begin = AsFound | 'later';
@@ -51,7 +53,7 @@ export function readArea(text: string, units: UnitSystem): { cm2: number } | { p
 
 /** A new panel with its first zone, and what stands on it. */
 export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const [name, setName] = useState('');
   const [substrate, setSubstrate] = useState<SubstrateKind>('steel');
@@ -85,7 +87,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
   return (
     <View style={{ paddingBottom: gap(4) }}>
       <Field label="Panel" value={name} onChange={setName} problem={problems.name} />
-      <Choices
+      <ChoiceGroup
         label="Made of"
         options={SUBSTRATE_KINDS.map((s) => ({ value: s, label: SUBSTRATES[s].name }))}
         value={substrate}
@@ -102,11 +104,11 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
           hint={`A car door is about ${formatQuantity('area', 8000, units)}`}
         />
       </Fields>
-      <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
+      <ChoiceGroup label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <Act label="Add the panel" strong onPress={save} testID="add-panel" />
-        <Act label="Leave" onPress={close} />
+        <ActionButton label="Add the panel" strong onPress={save} testID="add-panel" />
+        <ActionButton label="Leave" onPress={close} />
       </View>
     </View>
   );
@@ -114,7 +116,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
 
 /** One more zone of a panel, with its own history. */
 export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const [name, setName] = useState('');
   const [area, setArea] = useState('');
@@ -141,11 +143,11 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
         <Field label="Zone" value={name} onChange={setName} problem={problems.name} short />
         <Measure label="Area" quantity="area" value={area} onChange={setArea} problem={problems.area} />
       </Fields>
-      <Choices label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
+      <ChoiceGroup label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <Act label="Add the zone" strong onPress={save} />
-        <Act label="Leave" onPress={close} />
+        <ActionButton label="Add the zone" strong onPress={save} />
+        <ActionButton label="Leave" onPress={close} />
       </View>
     </View>
   );

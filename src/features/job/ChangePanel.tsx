@@ -18,9 +18,11 @@ import {
 import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
 import { useShopActions, type OpenJob } from '@/data';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { Act, Notice, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { readArea } from './AddForms';
@@ -39,7 +41,7 @@ function finishWords(job: Job, z: Zone): string {
 
 /** Names, thickness and stated areas of a panel put right; what nothing was logged on can go. */
 export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const { job, state } = open;
   const zones = zonesOf(job, panel.id);
@@ -135,7 +137,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
               onChange={(f) => setFinishes({ ...finishes, [z.id]: f })}
             />
           ) : (
-            <Quiet
+            <TextButton
               label={finishWords(job, z)}
               of={`: what ${z.name} ends with`}
               tone="muted"
@@ -143,16 +145,16 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
             />
           )}
           {zones.length > 1 && (
-            <Quiet label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z)} />
+            <TextButton label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z)} />
           )}
         </View>
       ))}
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <Act label="Keep it so" strong grow onPress={save} testID="keep-panel" />
-        <Act label="Leave" onPress={close} />
+        <ActionButton label="Keep it so" strong grow onPress={save} testID="keep-panel" />
+        <ActionButton label="Leave" onPress={close} />
       </View>
-      <Quiet label="Take the panel out of the job" tone="stop" onPress={dropPanel} />
+      <TextButton label="Take the panel out of the job" tone="stop" onPress={dropPanel} />
     </View>
   );
 }

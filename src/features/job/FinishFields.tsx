@@ -12,7 +12,7 @@ import {
   type Job,
   type Zone,
 } from '@/core';
-import { Choices } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { gap } from '@/ui/theme';
 
 const OF_JOB = 'job';
@@ -38,7 +38,7 @@ export function FinishFields({
   const colours = coloursOf(job);
   return (
     <View style={{ paddingBottom: gap(2) }}>
-      <Choices
+      <ChoiceGroup
         label={`${zone.name} ends with`}
         options={[
           { value: OF_JOB, label: `As the job: ${FINISHES[usual.system].name.toLowerCase()}` },
@@ -48,7 +48,7 @@ export function FinishFields({
         onChange={(v) => set('system', v === OF_JOB ? undefined : v)}
       />
       {FINISHES[system].sheen && (
-        <Choices
+        <ChoiceGroup
           label={`Sheen of ${zone.name.toLowerCase()}`}
           options={[
             { value: OF_JOB, label: `As the job: ${SHEEN_NAMES[usual.sheen].toLowerCase()}` },
@@ -58,7 +58,7 @@ export function FinishFields({
           onChange={(v) => set('sheen', v === OF_JOB ? undefined : v)}
         />
       )}
-      <Choices
+      <ChoiceGroup
         label={`Level of ${zone.name.toLowerCase()}`}
         options={[
           { value: OF_JOB, label: `As the job${usual.level ? `: ${usual.level}` : ''}` },
@@ -68,7 +68,7 @@ export function FinishFields({
         onChange={(v) => set('level', v === OF_JOB ? undefined : v)}
       />
       {colours.length > 1 && (
-        <Choices
+        <ChoiceGroup
           label={`Colour of ${zone.name.toLowerCase()}`}
           options={[{ value: OF_JOB, label: 'As the job' }, ...colours.map((c) => ({ value: c.hex, label: c.name }))]}
           value={value.colour?.hex ?? OF_JOB}

@@ -3,9 +3,16 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
 import { loadFormats, newId, nowMs, useJob, useShopActions, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { Field, Fields } from '@/ui/Field';
-import { Act, Blank, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -20,7 +27,7 @@ export function JobScreen({ jobId }: { jobId: string }) {
   if (!open)
     return (
       <Page>
-        <Blank
+        <EmptyState
           title="That job is not here"
           text="It may have been deleted, or it belongs to the other store (demo or own)."
         />
@@ -49,8 +56,8 @@ function NewJob() {
     );
   };
   return (
-    <Page foot={<Act label="Start the job" strong grow onPress={() => void save()} testID="save" />}>
-      <Head answer="A new job" under="The vehicle or thing, then its panels." />
+    <Page foot={<ActionButton label="Start the job" strong grow onPress={() => void save()} testID="save" />}>
+      <PageHead answer="A new job" under="The vehicle or thing, then its panels." />
       <Field label="Name" value={name} onChange={setName} problem={problem.name} />
       <Field label="About" value={about} onChange={setAbout} problem={problem.about} multiline />
       {problem[''] !== undefined && <Notice tone="stop">{problem['']}</Notice>}
@@ -59,7 +66,7 @@ function NewJob() {
 }
 
 function Change({ open }: { open: OpenJob }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const router = useRouter();
   const [name, setName] = useState(open.job.name);
@@ -95,7 +102,7 @@ function Change({ open }: { open: OpenJob }) {
       testID="job"
       foot={
         dirty ? (
-          <Act
+          <ActionButton
             label="Save changes"
             strong
             grow
@@ -104,11 +111,11 @@ function Change({ open }: { open: OpenJob }) {
             testID="save"
           />
         ) : (
-          <Act label="To its panels" grow onPress={() => router.navigate(pageHref('/panels'))} />
+          <ActionButton label="To its panels" grow onPress={() => router.navigate(pageHref('/panels'))} />
         )
       }
     >
-      <Head over={`${open.state.events.length} entries in its log`} answer={open.job.name} />
+      <PageHead over={`${open.state.events.length} entries in its log`} answer={open.job.name} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <Field label="Name" value={name} onChange={setName} problem={bad} />
       <Field label="About" value={about} onChange={setAbout} multiline />
@@ -129,14 +136,14 @@ function Change({ open }: { open: OpenJob }) {
           short
         />
       </Fields>
-      <Section title="Panels" aside={<Quiet label="Add a panel" icon="plus" onPress={() => setAdding('panel')} />}>
+      <Section title="Panels" aside={<TextButton label="Add a panel" icon="plus" onPress={() => setAdding('panel')} />}>
         {adding === 'panel' && <AddPanel open={open} close={() => setAdding(null)} />}
         {open.job.panels.map((p) =>
           typeof adding === 'object' && adding && 'change' in adding && adding.change === p.id ? (
             <ChangePanel key={p.id} open={open} panel={p} close={() => setAdding(null)} />
           ) : (
             <View key={p.id}>
-              <Row>
+              <ListRow>
                 <View style={{ flex: 1, minWidth: 0 }}>
                   <T kind="strong">{p.name}</T>
                   <T kind="small" tone="muted">
@@ -145,11 +152,11 @@ function Change({ open }: { open: OpenJob }) {
                       .join(', ')}`}
                   </T>
                   <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
-                    <Quiet label="Add a zone" of={`to ${p.name}`} onPress={() => setAdding({ zoneOf: p.id })} />
-                    <Quiet label="Change" of={p.name} tone="muted" onPress={() => setAdding({ change: p.id })} />
+                    <TextButton label="Add a zone" of={`to ${p.name}`} onPress={() => setAdding({ zoneOf: p.id })} />
+                    <TextButton label="Change" of={p.name} tone="muted" onPress={() => setAdding({ change: p.id })} />
                   </View>
                 </View>
-              </Row>
+              </ListRow>
               {typeof adding === 'object' && adding && 'zoneOf' in adding && adding.zoneOf === p.id && (
                 <AddZone open={open} panel={p} close={() => setAdding(null)} />
               )}

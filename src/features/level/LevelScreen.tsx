@@ -19,8 +19,13 @@ import type { LevelSum } from '@/core/advice';
 import { useJobAndAdvice, useLibrary, useShopActions, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Act, Blank, Choices, Head, Notice, Page } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -32,7 +37,7 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
   if (!open || open.job.zones.length === 0)
     return (
       <Page>
-        <Blank
+        <EmptyState
           title="Nothing to level yet"
           text="A level is worked out from the areas of a job's zones. Add some first."
         />
@@ -59,7 +64,7 @@ const ROWS: { label: Message; of(s: LevelSum, units: UnitSystem): string }[] = [
 ];
 
 function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
-  const { currency, palette, units } = useLook();
+  const { currency, palette, units } = useAppTheme();
   const { all } = useLibrary();
   const { changeJob } = useShopActions();
   const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
@@ -97,7 +102,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
     <Page
       testID="level"
       foot={
-        <Act
+        <ActionButton
           label={agreed ? `${mine.spec.name} is agreed` : `Agree on ${mine.spec.name.toLowerCase()}`}
           strong
           grow
@@ -107,7 +112,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         />
       }
     >
-      <Head
+      <PageHead
         over={`${open.job.name}, quality level`}
         answer={
           hour === undefined
@@ -116,7 +121,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         }
         under={mine.spec.about}
       />
-      <Choices
+      <ChoiceGroup
         label="Level"
         hideLabel
         options={sums.map((s) => ({ value: s.level, label: s.spec.name }))}
@@ -158,14 +163,14 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
           </View>
         ))}
       </View>
-      <Choices
+      <ChoiceGroup
         label="It ends with"
         options={FINISH_SYSTEMS.map((s) => ({ value: s, label: FINISHES[s].name }))}
         value={system}
         onChange={(v) => setSystem(v)}
       />
       {FINISHES[system].sheen && (
-        <Choices
+        <ChoiceGroup
           label="Sheen"
           options={SHEENS.map((s) => ({ value: s, label: SHEEN_NAMES[s] }))}
           value={sheen}

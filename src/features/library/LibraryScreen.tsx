@@ -1,23 +1,24 @@
-import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { FAMILIES, PRODUCT_FAMILIES, ratioText } from '@/core';
 import { useLibrary } from '@/data';
 import { Field } from '@/ui/Field';
-import { Head, Page, Row, Section } from '@/ui/parts';
+import { ListRow } from '@/ui/ListRow';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { pageHref } from '@/ui/pages';
 
 /** Every product by family, and how it is mixed. */
 export function LibraryScreen() {
   const { all } = useLibrary();
-  const router = useRouter();
   const [find, setFind] = useState('');
   const words = find.trim().toLowerCase();
   const found = all.filter((p) => !words || `${p.name} ${FAMILIES[p.family].name}`.toLowerCase().includes(words));
   return (
     <Page testID="library">
-      <Head
+      <PageHead
         over="Library"
         answer={words ? `${found.length} of ${all.length} products` : `${all.length} products`}
         under="Shipped figures are plausible ones for the kind of product. Those of a real data sheet go into a copy."
@@ -28,14 +29,14 @@ export function LibraryScreen() {
         return list.length === 0 ? null : (
           <Section key={f} title={FAMILIES[f].name}>
             {list.map((p) => (
-              <Row key={p.id} role="link" onPress={() => router.navigate(pageHref('/library/[id]', { id: p.id }))}>
+              <ListRow key={p.id} href={pageHref('/library/[id]', { id: p.id })}>
                 <View style={{ flex: 1, minWidth: 0 }}>
                   <T kind="strong">{p.name}</T>
                   <T kind="small" tone="muted">
                     {`${ratioText(p, p.thinning?.defaultFraction ?? 0)}${p.basis === 'sheet' ? '. Own figures' : ''}`}
                   </T>
                 </View>
-              </Row>
+              </ListRow>
             ))}
           </Section>
         );

@@ -14,9 +14,14 @@ import {
 } from '@/core';
 import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { Field, Fields } from '@/ui/Field';
-import { Act, Blank, Head, Notice, Page, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { EmptyState } from '@/ui/EmptyState';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -30,7 +35,7 @@ export function ProductScreen({ id }: { id: string }) {
   if (!product)
     return (
       <Page>
-        <Blank title="That product is not in the library" text="It may have been deleted." />
+        <EmptyState title="That product is not in the library" text="It may have been deleted." />
       </Page>
     );
   return editing ? (
@@ -41,7 +46,7 @@ export function ProductScreen({ id }: { id: string }) {
 }
 
 function Show({ product: p, edit }: { product: Product; edit(p: Product): void }) {
-  const { units, currency } = useLook();
+  const { units, currency } = useAppTheme();
   const { jobs } = useJobs();
   const { removeProduct } = useShopActions();
   const advice = useAdvice();
@@ -66,11 +71,11 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
       foot={
         own ? (
           <>
-            <Act label="Change the figures" strong grow onPress={() => edit(p)} testID="change" />
-            <Act label="Delete" tone="stop" onPress={() => void remove()} />
+            <ActionButton label="Change the figures" strong grow onPress={() => edit(p)} testID="change" />
+            <ActionButton label="Delete" tone="stop" onPress={() => void remove()} />
           </>
         ) : (
-          <Act
+          <ActionButton
             label="Copy and put in own figures"
             strong
             grow
@@ -79,7 +84,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
         )
       }
     >
-      <Head
+      <PageHead
         over={FAMILIES[p.family].name}
         answer={p.name}
         under={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? 'Your own figures.' : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
@@ -124,7 +129,7 @@ function shown(
 }
 
 function Edit({ product, isNew, close }: { product: Product; isNew: boolean; close(): void }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { saveProduct } = useShopActions();
   const router = useRouter();
   const [name, setName] = useState(product.name);
@@ -148,12 +153,12 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
     <Page
       foot={
         <>
-          <Act label="Save the figures" strong grow onPress={() => void save()} testID="save" />
-          <Act label="Leave" onPress={close} />
+          <ActionButton label="Save the figures" strong grow onPress={() => void save()} testID="save" />
+          <ActionButton label="Leave" onPress={close} />
         </>
       }
     >
-      <Head over={FAMILIES[product.family].name} answer="Figures of the data sheet" />
+      <PageHead over={FAMILIES[product.family].name} answer="Figures of the data sheet" />
       <Field label="Name" value={name} onChange={setName} problem={problems.name} />
       {groups.map((g) => (
         <Section key={String(g.title)} title={g.title}>

@@ -2,10 +2,10 @@ import { errorText, type Conditions, type Message } from '@/core';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { readDevice, useBench } from '@/data';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Quiet } from '@/ui/parts';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { airLine } from '@/ui/words';
@@ -29,7 +29,7 @@ interface Props {
 
 /** The air of an entry: what is known of it, or what was read just now. */
 export function AirFields({ asked, texts, here, now, problems, onChange }: Props) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const bench = useBench();
   const [silent, setSilent] = useState<Message>();
   if (!asked)
@@ -40,7 +40,7 @@ export function AirFields({ asked, texts, here, now, problems, onChange }: Props
         <T kind="small" tone="muted">
           {here && airLine(here, units, now)}
         </T>
-        <Quiet label="Read it anew" onPress={() => onChange(texts)} />
+        <TextButton label="Read it anew" onPress={() => onChange(texts)} />
       </View>
     );
   const thermometer = () =>
@@ -76,7 +76,7 @@ export function AirFields({ asked, texts, here, now, problems, onChange }: Props
           problem={problems['air.surfaceTempC'] ?? silent}
         />
       </Fields>
-      {bench.status !== 'none' && <Quiet label="Read the panel thermometer" onPress={thermometer} />}
+      {bench.status !== 'none' && <TextButton label="Read the panel thermometer" onPress={thermometer} />}
     </>
   );
 }

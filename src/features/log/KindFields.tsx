@@ -1,9 +1,10 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { GRITS, temporaryRepairs, unitOf, type LoggableKind, type Product, type Strata, type Message } from '@/core';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { Field, Fields } from '@/ui/Field';
-import { Choices, Quiet } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { isAsked, FIELDS, type FieldSpec } from './fields';
@@ -46,7 +47,7 @@ export function KindFields(props: Props) {
 }
 
 function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { spec: FieldSpec }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const value = texts[spec.name] ?? '';
   const set = (v: string) => onChange(spec.name, v);
   const problem = problems[spec.name];
@@ -80,7 +81,7 @@ function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { s
     case 'choice':
       return (
         <View>
-          <Choices
+          <ChoiceGroup
             label={spec.label}
             options={spec.options}
             value={value}
@@ -91,7 +92,7 @@ function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { s
       );
     case 'yesNo':
       return (
-        <Choices
+        <ChoiceGroup
           label={spec.label}
           options={[
             { value: 'no', label: 'No' },
@@ -123,7 +124,7 @@ function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { s
     case 'layer': {
       const layers = strata?.layers.slice(0, -1) ?? [];
       return (
-        <Choices
+        <ChoiceGroup
           label={spec.label}
           options={[
             { value: 'substrate', label: 'Substrate' },
@@ -165,13 +166,13 @@ function Grit({
   const list = all || !(near.some((g) => String(g) === value) || value === '') ? GRITS : near;
   return (
     <View>
-      <Choices
+      <ChoiceGroup
         label={label}
         options={list.map((g) => ({ value: String(g), label: `P${g}` }))}
         value={value}
         onChange={(v) => onChange(optional && v === value ? '' : v)}
       />
-      {list !== GRITS && <Quiet label="Other grits" onPress={() => setAll(true)} />}
+      {list !== GRITS && <TextButton label="Other grits" onPress={() => setAll(true)} />}
     </View>
   );
 }
@@ -197,7 +198,7 @@ function ProductChoice({
   const list = all || !picked || options.length <= 4 ? options : [picked];
   return (
     <View style={{ gap: gap(1) }}>
-      <Choices
+      <ChoiceGroup
         label={label}
         options={list.map((p) => ({ value: p.id, label: shortName(p) }))}
         value={value}
@@ -206,7 +207,7 @@ function ProductChoice({
           onChange(v);
         }}
       />
-      {list.length < options.length && <Quiet label="Another product" onPress={() => setAll(true)} />}
+      {list.length < options.length && <TextButton label="Another product" onPress={() => setAll(true)} />}
     </View>
   );
 }

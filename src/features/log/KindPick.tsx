@@ -1,7 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { KINDS, LOGGABLE, type LoggableKind } from '@/core';
-import { Choices, Quiet } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
 /** So many kinds show at once; they are most of what is ever logged. */
@@ -14,14 +15,14 @@ export function KindPick({ value, onChange }: { value: LoggableKind; onChange(k:
   const list = all ? LOGGABLE : common.some((k) => k === value) ? common : [value, ...common.slice(0, COMMON - 1)];
   return (
     <View style={{ marginTop: gap(3), gap: gap(1) }}>
-      <Choices
+      <ChoiceGroup
         label="What happened"
         hideLabel
         options={list.map((k) => ({ value: k, label: KINDS[k].name }))}
         value={value}
         onChange={onChange}
       />
-      {!all && <Quiet label="Something else" onPress={() => setAll(true)} />}
+      {!all && <TextButton label="Something else" onPress={() => setAll(true)} />}
     </View>
   );
 }

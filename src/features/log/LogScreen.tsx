@@ -42,10 +42,16 @@ import {
   useStatuses,
   type OpenJob,
 } from '@/data';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { formatForInput } from '@/ui/numbers';
 import { Field, Fields } from '@/ui/Field';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { AirFields, type AirTexts } from './AirFields';
 import {
@@ -99,7 +105,7 @@ export function LogScreen(props: Props) {
   if (!open)
     return (
       <Page>
-        <Blank
+        <EmptyState
           title="Nothing to log on"
           text="Start a job and give it a panel first. Then what you do goes on that panel."
         />
@@ -187,7 +193,7 @@ function Filled({
   onJob,
   onZones,
 }: FilledProps) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const router = useRouter();
   const { all, lookup } = useLibrary();
   // A suggestion keeps to the moment when the sheet was opened: it must not change under the thumb. A verdict is of now.
@@ -377,7 +383,7 @@ function Filled({
       testID="log-sheet"
       foot={
         <>
-          <Act
+          <ActionButton
             label={command.isPending ? 'Saving' : saveLabel(kind, texts, product)}
             strong
             grow
@@ -385,11 +391,14 @@ function Filled({
             onPress={save}
             testID="save"
           />
-          <Act label="Leave" onPress={() => (router.canGoBack() ? router.back() : router.replace(pageHref('/')))} />
+          <ActionButton
+            label="Leave"
+            onPress={() => (router.canGoBack() ? router.back() : router.replace(pageHref('/')))}
+          />
         </>
       }
     >
-      <Head over={open.job.name} answer={old ? 'Correct this entry' : 'What happened?'} />
+      <PageHead over={open.job.name} answer={old ? 'Correct this entry' : 'What happened?'} />
       <ZonePick jobs={jobs} open={open} zones={zones} onJob={onJob} onZones={onZones} problem={problems.zoneIds} />
       <KindPick
         value={kind}
@@ -419,7 +428,7 @@ function Filled({
         strata={strata}
         onChange={change}
       />
-      <Choices
+      <ChoiceGroup
         label="When"
         options={AGO.map((a) => ({ value: a, label: AGO_LABELS[a] }))}
         value={ago}
@@ -434,7 +443,7 @@ function Filled({
       {problems.atMs && <Notice tone="stop">{problems.atMs}</Notice>}
       <AirFields asked={airOpen} texts={airTexts} here={here} now={now} problems={problems} onChange={setAir} />
       {note === null ? (
-        <Quiet label="Add a note" icon="plus" onPress={() => setNote('')} />
+        <TextButton label="Add a note" icon="plus" onPress={() => setNote('')} />
       ) : (
         <Field label="Note" value={note} onChange={setNote} multiline problem={problems.note} />
       )}

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { zoneLabel, type Message } from '@/core';
 import type { OpenJob } from '@/data';
-import { Quiet } from '@/ui/parts';
+import { TextButton } from '@/ui/TextButton';
 import { ZoneChoices } from '@/ui/ZoneChoices';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -27,7 +27,7 @@ export function ZonePick({ jobs, open, zones, onJob, onZones, problem }: Props) 
             {zones.length === 0 ? 'On no zone yet' : `On ${zones.map((z) => zoneLabel(open.job, z)).join('; ')}`}
           </T>
         </View>
-        {!all && <Quiet label="Other zones" onPress={() => setAll(true)} />}
+        {!all && <TextButton label="Other zones" onPress={() => setAll(true)} />}
       </View>
       {problem !== undefined && (
         <View role="alert">
@@ -46,7 +46,7 @@ export function ZonePick({ jobs, open, zones, onJob, onZones, problem }: Props) 
             onZones={onZones}
             label={(z) => z.name}
           />
-          <Quiet label="That is all" icon="check" onPress={() => setAll(false)} />
+          <TextButton label="That is all" icon="check" onPress={() => setAll(false)} />
         </>
       )}
     </View>

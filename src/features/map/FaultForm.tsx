@@ -24,9 +24,12 @@ import {
 import { acrossMm, overlappedZoneNames } from '@/core/outline';
 import { NotLogged, useLogCommand, useAdvice, useSettings, type OpenJob } from '@/data';
 import { Fields, Measure } from '@/ui/Field';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { Act, Choices, Notice, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { markWords } from '@/ui/words';
@@ -53,7 +56,7 @@ export function FaultForm({
   outline?: Point[];
   onDone(words?: string, id?: string): void;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const settings = useSettings();
   const advice = useAdvice();
   const command = useLogCommand(open.job.id);
@@ -135,14 +138,14 @@ export function FaultForm({
         </View>
       )}
       {zones.length > 1 && (
-        <Choices
+        <ChoiceGroup
           label="On which zone"
           options={zones.map((z) => ({ value: z.id, label: z.name }))}
           value={zone.id}
           onChange={(id) => setZone(zones.find((z) => z.id === id) ?? zone)}
         />
       )}
-      <Choices
+      <ChoiceGroup
         label="What it is"
         options={FAULT_KINDS.map((k) => ({ value: k, label: FAULT_NAMES[k] }))}
         value={fault}
@@ -152,7 +155,7 @@ export function FaultForm({
           setProblems({});
         }}
       />
-      <Choices
+      <ChoiceGroup
         label="How bad"
         options={figures.grades.map((g, i) => ({
           value: String(i + 1) as '1',
@@ -174,7 +177,7 @@ export function FaultForm({
           )}
         </Fields>
       )}
-      <Choices
+      <ChoiceGroup
         label="Why (if you know)"
         options={FAULT_CAUSES.map((c) => ({ value: c, label: advice.CAUSE_NAMES[c] }))}
         value={cause}
@@ -185,14 +188,14 @@ export function FaultForm({
         <T kind="small">{own && own !== proposal.treatment ? 'Your own choice.' : proposal.why}</T>
       </Notice>
       {other ? (
-        <Choices
+        <ChoiceGroup
           label="Another way"
           options={TREATMENTS.map((t) => ({ value: t, label: TREATMENT_NAMES[t] }))}
           value={treatment}
           onChange={(t) => setOwn(t)}
         />
       ) : (
-        <Quiet label="Another way" onPress={() => setOther(true)} />
+        <TextButton label="Another way" onPress={() => setOther(true)} />
       )}
       {stray.map(([k, m]) => (
         <Notice key={k} tone="stop">
@@ -200,7 +203,7 @@ export function FaultForm({
         </Notice>
       ))}
       <View style={{ marginTop: gap(3), flexDirection: 'row', gap: gap(2) }}>
-        <Act
+        <ActionButton
           label={`Mark it on ${zone.name.toLowerCase()}`}
           strong
           grow
@@ -208,7 +211,7 @@ export function FaultForm({
           onPress={save}
           testID="save-mark"
         />
-        <Act label="Leave" onPress={() => onDone()} />
+        <ActionButton label="Leave" onPress={() => onDone()} />
       </View>
     </View>
   );

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import type { Panel } from '@/core';
 import { useFaultAgreement, useNow, type Advice, type OpenJob } from '@/data';
-import { Section } from '@/ui/parts';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';

@@ -14,11 +14,17 @@ import {
 } from '@/core';
 import { zonesOnFace, restorePanel, zonesAt } from '@/core/outline';
 import { useLogCommand, useJob, useAdvice, useShopActions, type OpenJob } from '@/data';
-import { useWide } from '@/ui/look';
+import { useWide } from '@/ui/appTheme';
 import { TwoColumns } from '@/ui/SplitView';
 import { PanelMap, type Mark } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { FaultForm } from './FaultForm';
@@ -46,7 +52,7 @@ export function MapScreen({ jobId, panelId }: { jobId: string | undefined; panel
   if (!open || !panel)
     return (
       <Page>
-        <Blank title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
+        <EmptyState title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
       </Page>
     );
   return panel.map ? (
@@ -149,7 +155,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
 
   return (
     <Page testID="map-page" wide>
-      <Head
+      <PageHead
         over={`${open.job.name}, ${panel.name.toLowerCase()}`}
         answer={
           mode === 'mark' && !pin
@@ -167,7 +173,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
         left={
           <>
             {map.faces.length > 1 && (
-              <Choices
+              <ChoiceGroup
                 label="Face"
                 hideLabel
                 options={map.faces.map((f) => ({ value: f, label: FACE_NAMES[f] }))}
@@ -179,7 +185,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
               />
             )}
             <View style={{ height: gap(2) }} />
-            <Choices label="What to do" hideLabel options={MODES} value={mode} onChange={(m) => begin(m)} />
+            <ChoiceGroup label="What to do" hideLabel options={MODES} value={mode} onChange={(m) => begin(m)} />
             <PanelMap
               outline={map.outline}
               zones={zones}
@@ -201,7 +207,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
           <>
             {news && <Notice tone="muted">{news.words}</Notice>}
             {back && (
-              <Quiet
+              <TextButton
                 label={'markId' in back ? 'Take the mark back' : 'Take it back'}
                 icon="undo"
                 onPress={() => takeBack(back)}
@@ -262,16 +268,16 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                 picked={picked}
               />
             )}
-            {mark && <Quiet label="Show all of them" onPress={() => go({ do: 'pick' })} />}
-            <Quiet
+            {mark && <TextButton label="Show all of them" onPress={() => go({ do: 'pick' })} />}
+            <TextButton
               label={mark ? 'Work out its repair' : 'Work out a repair'}
               onPress={() =>
                 router.navigate(pageHref('/repair', { job: open.job.id, panel: panel.id, fault: mark?.fault.id }))
               }
             />
-            <Quiet label="Change the outline or its size" onPress={() => setReshape(true)} />
+            <TextButton label="Change the outline or its size" onPress={() => setReshape(true)} />
             <View style={{ marginTop: gap(2) }}>
-              <Act
+              <ActionButton
                 label="To the panel"
                 onPress={() =>
                   router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id }))

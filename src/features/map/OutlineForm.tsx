@@ -29,9 +29,12 @@ import {
 } from '@/core/outline';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { Field } from '@/ui/Field';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { useIsEmptySketch, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
-import { Act, Choices, Notice, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -61,7 +64,7 @@ export function OutlineForm({
   onDone(words: string, before: Job): void;
 }) {
   const { changeJob } = useShopActions();
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const blank = useIsEmptySketch(sketch);
   const [name, setName] = useState('');
   const [on, setOn] = useState<AsFound>('old');
@@ -138,7 +141,7 @@ export function OutlineForm({
     <View style={{ marginTop: gap(3) }}>
       <DrawnArea sketch={sketch} />
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
-        <Act
+        <ActionButton
           label="Back one"
           disabled={blank}
           onPress={() => {
@@ -146,7 +149,7 @@ export function OutlineForm({
             sketch.back();
           }}
         />
-        <Act
+        <ActionButton
           label="Clear"
           disabled={blank}
           onPress={() => {
@@ -159,7 +162,7 @@ export function OutlineForm({
         <Notice tone="stop">
           <T kind="small">{problems.outline}</T>
           {fitting && (
-            <Quiet
+            <TextButton
               label="Cut it off there"
               onPress={() => {
                 setProblems({});
@@ -171,7 +174,7 @@ export function OutlineForm({
       )}
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
       {drawable.length > 0 && (
-        <Choices
+        <ChoiceGroup
           label="Which zone"
           options={[
             ...(redraw === undefined ? [{ value: NEW, label: 'A new one' }] : []),
@@ -193,10 +196,10 @@ export function OutlineForm({
         />
       )}
       {what === 'zone' && !old && alone && (
-        <Choices label="What is on it" options={BEGINS} value={on} onChange={(v) => setOn(v)} />
+        <ChoiceGroup label="What is on it" options={BEGINS} value={on} onChange={(v) => setOn(v)} />
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <Act
+        <ActionButton
           label={
             what !== 'zone' ? 'Keep it out' : old ? `Keep the outline of ${old.name.toLowerCase()}` : 'Keep the zone'
           }
@@ -212,7 +215,7 @@ export function OutlineForm({
 
 /** The area of what is drawn, as soon as the finger rests: counting under it would hold it up. */
 function DrawnArea({ sketch }: { sketch: Sketch }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const points = useSketchAtRest(sketch);
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(3) }}>

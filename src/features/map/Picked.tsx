@@ -1,9 +1,10 @@
-import { useRouter } from 'expo-router';
 import { drawnAreaText, entriesOn, type Job, type KeepOut, type Panel, type Zone, Refusal } from '@/core';
 import { withoutKeepOut, withoutZone } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
-import { Quiet, Row, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ListRow } from '@/ui/ListRow';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { pageHref } from '@/ui/pages';
 
@@ -20,8 +21,7 @@ export function PickedZone({
   /** @param before the job's head before a change that can be taken back */
   onDone(words: string, before?: Job): void;
 }) {
-  const { units } = useLook();
-  const router = useRouter();
+  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const from = open.job.zones.find((z) => z.id === zone.cutFrom?.zoneId);
   const takeAway = () => {
@@ -37,17 +37,12 @@ export function PickedZone({
   };
   return (
     <Section title={zone.name} aside={drawnAreaText(zone.areaCm2, units)}>
-      <Row
-        role="link"
+      <ListRow
         label={`What is on ${zone.name}`}
-        onPress={() =>
-          router.navigate(
-            pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: zone.panelId, zone: zone.id }),
-          )
-        }
+        href={pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: zone.panelId, zone: zone.id })}
       >
         <T kind="strong">What is on it</T>
-      </Row>
+      </ListRow>
       {zone.cutFrom && (
         <T kind="small" tone="muted">
           {`Cut out of ${from?.name.toLowerCase() ?? 'a zone'}: it has that zone\u2019s history until then.`}
@@ -58,8 +53,8 @@ export function PickedZone({
           All that is not drawn as a zone of its own.
         </T>
       )}
-      <Quiet label={zone.outline ? 'Draw its outline anew' : 'Draw its outline'} onPress={onDraw} />
-      {zone.cutFrom && <Quiet label="Take this zone away" tone="stop" onPress={takeAway} />}
+      <TextButton label={zone.outline ? 'Draw its outline anew' : 'Draw its outline'} onPress={onDraw} />
+      {zone.cutFrom && <TextButton label="Take this zone away" tone="stop" onPress={takeAway} />}
     </Section>
   );
 }
@@ -80,7 +75,7 @@ export function PickedKeepOut({
   const { changeJob } = useShopActions();
   return (
     <Section title={keepOut.name} aside="not painted">
-      <Quiet
+      <TextButton
         label="Take this keep-out away"
         tone="stop"
         onPress={() => {

@@ -29,11 +29,15 @@ import {
 } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
 import { Fields, Measure } from '@/ui/Field';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { PanelMap } from '@/ui/map/PanelMap';
 import { Sketch, useIsEmptySketch, useSketchAtRest } from '@/ui/map/sketch';
-import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 
@@ -46,7 +50,7 @@ const MM = { quantity: 'thickness' } as const;
 
 /** Gives a panel its outline to scale: a generic shape with its own width and height, or drawn on a board of that size. */
 export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel; onDone?(): void }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const router = useRouter();
   const { changeJob } = useShopActions();
   const had = panel.map && boundsOf(panel.map.outline);
@@ -99,8 +103,8 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
       testID="shape-page"
       foot={
         <>
-          <Act label="Keep this outline" strong grow onPress={save} testID="keep-shape" />
-          <Act
+          <ActionButton label="Keep this outline" strong grow onPress={save} testID="keep-shape" />
+          <ActionButton
             label="Leave"
             onPress={() =>
               onDone
@@ -111,7 +115,7 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
         </>
       }
     >
-      <Head
+      <PageHead
         over={`${open.job.name}, ${panel.name.toLowerCase()}`}
         answer={panel.map ? 'Change its outline' : 'What shape is it?'}
         under={
@@ -120,9 +124,9 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
             : 'Drag round it, or tap its corners.'
         }
       />
-      <Choices label="How" hideLabel options={WAYS} value={way} onChange={(v) => setWay(v)} />
+      <ChoiceGroup label="How" hideLabel options={WAYS} value={way} onChange={(v) => setWay(v)} />
       {way === 'shape' && (
-        <Choices
+        <ChoiceGroup
           label="Shape"
           options={[
             ...(panel.map ? [{ value: 'asItIs' as const, label: 'As it is' }] : []),
@@ -165,11 +169,11 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
       />
       {way === 'draw' && (
         <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
-          <Act label="Back one" disabled={blank} onPress={() => sketch.back()} />
-          <Act label="Clear" disabled={blank} onPress={() => sketch.clear()} />
+          <ActionButton label="Back one" disabled={blank} onPress={() => sketch.back()} />
+          <ActionButton label="Clear" disabled={blank} onPress={() => sketch.clear()} />
         </View>
       )}
-      <Choices
+      <ChoiceGroup
         label="Inner face worked on too"
         options={[
           { value: 'no', label: 'No' },

@@ -25,10 +25,17 @@ import {
   type OpenJob,
 } from '@/data';
 import { clockTime, money } from '@/ui/format';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -61,7 +68,7 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
   if (!open)
     return (
       <Page>
-        <Blank
+        <EmptyState
           title="No zones to mix for"
           text="Start a job and give it a panel with its area. Then the cup can be worked out."
         />
@@ -87,7 +94,7 @@ interface CupProps {
 }
 
 function Cup({ jobs, open: first, start, save }: CupProps) {
-  const { units, currency } = useLook();
+  const { units, currency } = useAppTheme();
   const { all, lookup } = useLibrary();
   const router = useRouter();
   const advice = useAdvice();
@@ -137,7 +144,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       testID="mix"
       foot={
         picking && zones.length > 0 ? (
-          <Act
+          <ActionButton
             label={`Mix for ${formatQuantity('area', areaCm2, units)}`}
             strong
             grow
@@ -145,11 +152,11 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             testID="zones-done"
           />
         ) : plan.ok ? (
-          <Act label="Sprayed" strong grow onPress={() => setSprayed(true)} testID="sprayed" />
+          <ActionButton label="Sprayed" strong grow onPress={() => setSprayed(true)} testID="sprayed" />
         ) : undefined
       }
     >
-      <Head
+      <PageHead
         over={
           zones.length > 0
             ? `${open.job.name}: ${zones.length === 1 ? '1 zone' : `${zones.length} zones`}, ${formatQuantity('area', areaCm2, units)}`
@@ -206,7 +213,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
                   ? `Scaled up ${Math.round((plan.value.grown - 1) * 100)} % after the over-pour.`
                   : 'What went over fits into this batch.'}
               </T>
-              <Quiet label="Begin with an empty cup" onPress={() => set({ inCup: undefined })} />
+              <TextButton label="Begin with an empty cup" onPress={() => set({ inCup: undefined })} />
             </View>
           )}
           <T kind="small" tone="muted">
@@ -217,7 +224,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       {!picking && (
         <Section title="What and how">
           <View style={{ gap: gap(1) }}>
-            <Choices
+            <ChoiceGroup
               label="Product"
               options={(products ? others : [product]).map((p) => ({ value: p.id, label: p.name }))}
               value={d.productId}
@@ -227,9 +234,9 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
                 if (chosen && id !== d.productId) set({ ...draftForProduct(chosen, open.job.level), inCup: undefined });
               }}
             />
-            {!products && <Quiet label="Another product" onPress={() => setProducts(true)} />}
+            {!products && <TextButton label="Another product" onPress={() => setProducts(true)} />}
           </View>
-          <Choices
+          <ChoiceGroup
             label="Coats"
             options={['1', '2', '3', '4'].map((v) => ({ value: v, label: v }))}
             value={String(d.coats)}
@@ -261,7 +268,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               numeric
             />
           </Fields>
-          <Choices<Application>
+          <ChoiceGroup<Application>
             label="Put on with"
             options={APPLICATION_KINDS.filter((a) => (a === 'spreader') === isFiller(product.family)).map((a) => ({
               value: a,
@@ -271,9 +278,9 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             onChange={(application) => set({ application })}
           />
           {d.application !== 'brush' && d.application !== 'spreader' && (
-            <Choices label="Work" options={SHAPES} value={d.shape} onChange={(shape) => set({ shape })} />
+            <ChoiceGroup label="Work" options={SHAPES} value={d.shape} onChange={(shape) => set({ shape })} />
           )}
-          <Choices
+          <ChoiceGroup
             label="Pour by"
             options={
               [

@@ -2,10 +2,11 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { displayQuantity, formatQuantity, unitOf, type Product, type DisplayQuantity } from '@/core';
 import { scaleLines, growthFactor, overPoured, pourSteps, thinnerWithin, type InCup, type MixPlan } from '@/core/mix';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';
-import { Act, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -25,7 +26,7 @@ const QUANTITY = { weight: 'mass', volume: 'volume' } as const;
 
 /** Each line is the total to pour up to. A line that went over scales up the rest; nothing is ever taken out. */
 export function PourLines({ product, plan, by, inCup, onCup }: Props) {
-  const { palette, units } = useLook();
+  const { palette, units } = useAppTheme();
   const [over, setOver] = useState<number | null>(null);
   const q = QUANTITY[by];
   return (
@@ -73,7 +74,7 @@ export function PourLines({ product, plan, by, inCup, onCup }: Props) {
                   close={() => setOver(null)}
                 />
               ) : (
-                <Quiet label="Poured too much" tone="muted" onPress={() => setOver(i)} />
+                <TextButton label="Poured too much" tone="muted" onPress={() => setOver(i)} />
               ))}
           </View>
         );
@@ -112,7 +113,7 @@ function Over({
   onCup(inCup: number[], thinner?: number): void;
   close(): void;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const [text, setText] = useState('');
   const q = QUANTITY[by];
   const read = readNumber(text, { quantity: q }, units);
@@ -160,7 +161,7 @@ function Over({
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
         {cup && thinner !== undefined && (
-          <Act
+          <ActionButton
             label={`Leave it at ${Math.round(thinner * 1000) / 10}\u00a0%`}
             strong
             onPress={() => {
@@ -170,7 +171,7 @@ function Over({
           />
         )}
         {cup && !absurd && (
-          <Act
+          <ActionButton
             label="Take the larger batch"
             onPress={() => {
               onCup(cup);
@@ -178,7 +179,7 @@ function Over({
             }}
           />
         )}
-        <Quiet label="Close" onPress={close} />
+        <TextButton label="Close" onPress={close} />
       </View>
     </View>
   );

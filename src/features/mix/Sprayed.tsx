@@ -13,10 +13,14 @@ import {
 } from '@/core';
 import { type MixPlan } from '@/core/mix';
 import { NeedsReason, newId, nowMs, useJudge, useLogCommand, useNow, type Entry, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
-import { Act, Choices, Head, Notice, Page } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { gap } from '@/ui/theme';
@@ -49,7 +53,7 @@ export function Sprayed({
   back,
   done,
 }: Props) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const command = useLogCommand(open.job.id);
   const judge = useJudge(open);
   const now = useNow();
@@ -106,7 +110,7 @@ export function Sprayed({
     <Page
       foot={
         <>
-          <Act
+          <ActionButton
             label={command.isPending ? 'Saving' : filler ? 'Log the skim' : `Log ${n} ${n === 1 ? 'coat' : 'coats'}`}
             strong
             grow
@@ -114,16 +118,16 @@ export function Sprayed({
             onPress={save}
             testID="save"
           />
-          <Act label="Back to the cup" onPress={back} />
+          <ActionButton label="Back to the cup" onPress={back} />
         </>
       }
     >
-      <Head
+      <PageHead
         over={open.job.name}
         answer="What went on?"
         under={`${product.name} on ${zones.map((z) => zoneLabel(open.job, z.id)).join('; ')}`}
       />
-      <Choices
+      <ChoiceGroup
         label="Coats from this cup"
         options={['1', '2', '3', '4'].map((v) => ({ value: v, label: v }))}
         value={String(n)}

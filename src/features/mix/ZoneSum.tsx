@@ -1,8 +1,8 @@
 import { View } from 'react-native';
 import { formatQuantity, zoneLabel, type Message } from '@/core';
 import type { OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
-import { Quiet } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { TextButton } from '@/ui/TextButton';
 import { ZoneChoices } from '@/ui/ZoneChoices';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -20,7 +20,7 @@ interface Props {
 
 /** The zones that the cup is for. */
 export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZones, problem }: Props) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const names = zoneIds.map((z) => zoneLabel(open.job, z)).join('; ');
   return (
     <View>
@@ -29,7 +29,7 @@ export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZone
           <View style={{ flexShrink: 1 }}>
             <T>{names || 'No zone picked'}</T>
           </View>
-          <Quiet label="Change zones" onPress={() => onPicking(true)} />
+          <TextButton label="Change zones" onPress={() => onPicking(true)} />
         </View>
       )}
       {problem !== undefined && (

@@ -3,7 +3,15 @@ import { View } from 'react-native';
 import { type AccessLink, type TaskRef } from '@/core';
 import { newId, nowMs, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -15,7 +23,10 @@ export function OrderScreen({ jobId }: { jobId: string | undefined }) {
   if (!open || open.job.panels.length === 0)
     return (
       <Page>
-        <Blank title="No panels yet" text="The access order links acts on the panels of a job. Give it some first." />
+        <EmptyState
+          title="No panels yet"
+          text="The access order links acts on the panels of a job. Give it some first."
+        />
       </Page>
     );
   return <Order open={open} advice={advice} />;
@@ -33,9 +44,11 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
   return (
     <Page
       testID="order"
-      foot={!adding && <Act label="A new link" strong grow onPress={() => setAdding(true)} testID="new-link" />}
+      foot={
+        !adding && <ActionButton label="A new link" strong grow onPress={() => setAdding(true)} testID="new-link" />
+      }
     >
-      <Head
+      <PageHead
         over={`${job.name}, access order`}
         answer={
           links.length === 0
@@ -51,7 +64,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
         }
       />
       {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
-      {list.takeBack && <Quiet label="Put it back" icon="undo" onPress={list.takeBack} />}
+      {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
         <NewLink
           open={open}
@@ -67,7 +80,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
           {links.map((l) => {
             const done = isDone(job, state, l.first);
             return (
-              <Row key={l.id}>
+              <ListRow key={l.id}>
                 <View style={{ flex: 1, minWidth: 0 }}>
                   <T kind="strong">
                     {l.kind === 'before'
@@ -89,12 +102,12 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
                         : 'Not yet'}
                   </T>
                 </View>
-                <Quiet
+                <TextButton
                   label="Drop"
                   tone="stop"
                   onPress={() => void list.drop((all) => all.filter((x) => x.id !== l.id))}
                 />
-              </Row>
+              </ListRow>
             );
           })}
         </Section>
@@ -123,7 +136,7 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
   const before = kind === 'before';
   return (
     <Section title="A new link">
-      <Choices
+      <ChoiceGroup
         label="Kind"
         hideLabel
         options={[
@@ -151,8 +164,8 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
         </T>
       </View>
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
-        <Act label="Keep the link" strong grow onPress={save} testID="keep-link" />
-        <Act label="Leave" onPress={() => onDone(undefined)} />
+        <ActionButton label="Keep the link" strong grow onPress={save} testID="keep-link" />
+        <ActionButton label="Leave" onPress={() => onDone(undefined)} />
       </View>
     </Section>
   );
@@ -173,13 +186,13 @@ function Task({
 }) {
   return (
     <View style={{ marginTop: gap(2) }}>
-      <Choices
+      <ChoiceGroup
         label={`${title}: act`}
         options={advice.TASK_KINDS.map((t) => ({ value: t.kind, label: t.task }))}
         value={value.kind}
         onChange={(k) => onChange({ ...value, kind: k })}
       />
-      <Choices
+      <ChoiceGroup
         label={`${title}: on`}
         options={open.job.panels.map((p) => ({ value: p.id, label: p.name }))}
         value={value.panelId}

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { formatQuantity, showThickness, SUBSTRATES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
-import { useLook, useFormatMessage } from '@/ui/look';
+import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
 import type { Band } from '@/ui/strata/bands';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -56,7 +56,7 @@ export function BandMore({
   zoneId: string;
   now: number;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const say = useFormatMessage();
   const { lookup } = useLibrary();
   const airThen = useAirThen(open);

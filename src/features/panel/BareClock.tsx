@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import { waitText, type RustClock, type Strata } from '@/core';
 import { shortWhen } from '@/ui/format';
-import { Section } from '@/ui/parts';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 

@@ -5,8 +5,8 @@ import { View } from 'react-native';
 import { HOUR_MS, formatQuantity, temperatureFor, waitText, type StageClock, type ZoneStatus, phrase } from '@/core';
 import { useClockDetail, useConditions, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Quiet } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
@@ -44,7 +44,7 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
           {`Nobody read the air for ${waitText(gapMs)} of that time: it is assumed.`}
         </T>
       )}
-      <Quiet
+      <TextButton
         label="What if I heat it?"
         onPress={() => router.navigate(pageHref('/heat', { job: open.job.id, zone: zoneId }))}
       />
@@ -73,7 +73,7 @@ function Never({
   rh: number;
   now: number;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const by = tomorrowAtEight(now);
   const c = temperatureFor(clock.needMin - clock.doneMin, (by - now) / 60_000, rh, clock.kinetics);
   return (

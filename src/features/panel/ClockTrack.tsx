@@ -2,7 +2,7 @@ import { memo, useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Circle, Line, Rect } from 'react-native-svg';
 import type { Layer, StageClock } from '@/core';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { STAGE_SHORT } from '@/ui/words';
@@ -17,7 +17,7 @@ export const ClockTrack = memo(function ClockTrack({
   clocks: readonly StageClock[];
   now: number;
 }) {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   const [width, setWidth] = useState(0);
   const opening = new Map(clocks.flatMap((c) => (c.opensMs === null ? [] : [[c.opensMs, c] as const])));
   const stages = [...opening.values()];

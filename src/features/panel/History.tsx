@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { memo, useCallback, useMemo, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import {
   KINDS,
   LOGGABLE,
@@ -14,10 +14,13 @@ import {
 import { cupUses, eventUse } from '@/core/stock';
 import { useLogCommand, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Choices, Quiet, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
+import { Disclosure } from '@/ui/Disclosure';
 import { T } from '@/ui/T';
-import { gap, GLOVE } from '@/ui/theme';
+import { gap } from '@/ui/theme';
 import { eventWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { entriesOf } from './lastEntry';
@@ -57,7 +60,7 @@ export const History = memo(function History({
     >
       {zones.length > 1 && (
         <View style={{ paddingTop: gap(2) }}>
-          <Choices
+          <ChoiceGroup
             label="Entries of"
             hideLabel
             options={
@@ -82,7 +85,7 @@ export const History = memo(function History({
         />
       ))}
       {entries.length > shown && (
-        <Quiet
+        <TextButton
           label={`Show ${Math.min(50, entries.length - shown)} more of ${entries.length}`}
           onPress={() => setShown(shown + 50)}
         />
@@ -101,36 +104,39 @@ interface EntryProps {
 }
 
 const Entry = memo(function Entry({ event: e, products, when, open, onToggle }: EntryProps) {
-  const { palette, units } = useLook();
+  const { units } = useAppTheme();
   return (
-    <View style={[styles.entry, { borderBottomColor: palette.line }]}>
-      <Pressable onPress={() => onToggle(e.id)} role="button" aria-expanded={open !== undefined} style={styles.press}>
-        <View style={styles.line}>
-          <T kind="strong">{KINDS[e.kind].name}</T>
-          <T kind="small" tone="muted">
-            {when}
-          </T>
-        </View>
-        <T kind="small">{eventWords(e, products, units)}</T>
-        {e.note !== undefined && (
-          <T kind="small" tone="muted">
-            {e.note}
-          </T>
-        )}
-      </Pressable>
+    <Disclosure
+      open={open !== undefined}
+      onToggle={() => onToggle(e.id)}
+      head={
+        <>
+          <View style={styles.line}>
+            <T kind="strong">{KINDS[e.kind].name}</T>
+            <T kind="small" tone="muted">
+              {when}
+            </T>
+          </View>
+          <T kind="small">{eventWords(e, products, units)}</T>
+          {e.note !== undefined && (
+            <T kind="small" tone="muted">
+              {e.note}
+            </T>
+          )}
+        </>
+      }
+    >
       {open && <EntryMore event={e} open={open} />}
-    </View>
+    </Disclosure>
   );
 });
 
 const styles = StyleSheet.create({
-  entry: { borderBottomWidth: 1 },
-  press: { minHeight: GLOVE, paddingVertical: gap(2), justifyContent: 'center' },
   line: { flexDirection: 'row', justifyContent: 'space-between', gap: gap(2), flexWrap: 'wrap' },
 });
 
 function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
-  const { units, currency } = useLook();
+  const { units, currency } = useAppTheme();
   const { lookup } = useLibrary();
   const command = useLogCommand(open.job.id);
   const router = useRouter();
@@ -152,12 +158,12 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
         </T>
       )}
       {LOGGABLE.some((k) => k === e.kind) && (
-        <Quiet
+        <TextButton
           label="Correct this"
           onPress={() => router.navigate(pageHref('/log', { job: open.job.id, replaces: e.id }))}
         />
       )}
-      <Quiet
+      <TextButton
         label="Strike this out"
         tone="stop"
         icon="undo"

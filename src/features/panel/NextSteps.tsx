@@ -1,15 +1,16 @@
 import { phrase, type Message } from '@/core';
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
-import { Pressable, StyleSheet, View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import type { Verdict } from '@/core/advice';
 import { useAdvice, useLibrary, useOpenQuestion, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Quiet, Section } from '@/ui/parts';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
+import { Disclosure } from '@/ui/Disclosure';
 import { T, type Tone } from '@/ui/T';
-import { gap, GLOVE } from '@/ui/theme';
+import { gap } from '@/ui/theme';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
 import { pageHref } from '@/ui/pages';
 import { StillToCome } from './StillToCome';
@@ -60,7 +61,7 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
           onPress={() => setExpanded(expanded === s.label ? null : s.label)}
         >
           {s.logs && (
-            <Quiet
+            <TextButton
               label={s.step.kind === 'wait' ? 'Log a bake' : 'Log it'}
               onPress={() =>
                 router.navigate(
@@ -98,38 +99,39 @@ interface LineProps {
 }
 
 function Line({ label, said, tone, verdict, now, expanded, onPress, children }: LineProps) {
-  const { palette } = useLook();
   return (
-    <View style={[styles.line, { borderBottomColor: palette.line }]} testID="next-step">
-      <Pressable onPress={onPress} role="button" aria-expanded={expanded} style={styles.press}>
-        <T kind="strong">{label}</T>
-        <T kind="small" tone={tone}>
-          {said}
-        </T>
-      </Pressable>
-      {expanded && (
-        <View style={styles.more}>
-          {verdict.findings.map((f) => (
-            <View key={f.ruleId}>
-              <T kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
-                {f.says}
+    <Disclosure
+      testID="next-step"
+      open={expanded}
+      onToggle={onPress}
+      head={
+        <>
+          <T kind="strong">{label}</T>
+          <T kind="small" tone={tone}>
+            {said}
+          </T>
+        </>
+      }
+    >
+      <View style={styles.more}>
+        {verdict.findings.map((f) => (
+          <View key={f.ruleId}>
+            <T kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
+              {f.says}
+            </T>
+            {f.clears !== undefined && (
+              <T kind="small">
+                {f.clearsMs === undefined ? f.clears : phrase`${f.clears} ${whenAndWait(f.clearsMs, now)}.`}
               </T>
-              {f.clears !== undefined && (
-                <T kind="small">
-                  {f.clearsMs === undefined ? f.clears : phrase`${f.clears} ${whenAndWait(f.clearsMs, now)}.`}
-                </T>
-              )}
-            </View>
-          ))}
-          {children}
-        </View>
-      )}
-    </View>
+            )}
+          </View>
+        ))}
+        {children}
+      </View>
+    </Disclosure>
   );
 }
 
 const styles = StyleSheet.create({
-  line: { borderBottomWidth: 1 },
-  press: { minHeight: GLOVE, paddingVertical: gap(2), justifyContent: 'center' },
   more: { paddingBottom: gap(2), gap: gap(2) },
 });

@@ -20,8 +20,16 @@ import { panelMaterial } from '@/core/stock';
 import { useAfterPaint, useFaultAgreement, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { FaultLine } from '@/ui/FaultLine';
-import { useLook } from '@/ui/look';
-import { Act, Blank, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -49,7 +57,7 @@ export function PanelScreen({ jobId, panelId, zoneId }: Props) {
   if (!open || !panel)
     return (
       <Page>
-        <Blank
+        <EmptyState
           title="That panel is not here"
           text="It may have been removed, or it belongs to a job of the other store (demo or own)."
         />
@@ -71,7 +79,7 @@ function Opened({
   statuses: Statuses;
   now: number;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const router = useRouter();
   const panelId = panel.id;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
@@ -83,8 +91,8 @@ function Opened({
   if (!zone)
     return (
       <Page>
-        <Head over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`} answer={panel.name} />
-        <Blank title="No zone yet" text="Give the panel at least one zone under Change job." />
+        <PageHead over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`} answer={panel.name} />
+        <EmptyState title="No zone yet" text="Give the panel at least one zone under Change job." />
       </Page>
     );
   const strata = open.state.zones.get(zone.id)?.strata;
@@ -96,7 +104,7 @@ function Opened({
       testID="panel"
       foot={
         <>
-          <Act
+          <ActionButton
             label={many ? `Log on ${zone.name.toLowerCase()}` : 'Log'}
             strong
             grow
@@ -107,7 +115,7 @@ function Opened({
         </>
       }
     >
-      <Head
+      <PageHead
         over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
         answer={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
         under={<Standing status={status} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
@@ -140,16 +148,16 @@ function Opened({
         <Notice tone="window">{`Nothing is known of ${many ? `the ${zone.name.toLowerCase()} zone` : 'this panel'} yet, or its finding was struck out. Log what was found to begin.`}</Notice>
       )}
       <View style={{ marginTop: gap(2) }}>
-        <Quiet
+        <TextButton
           label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
           onPress={() => router.navigate(pageHref('/mix', { job: open.job.id, zones: zone.id }))}
         />
       </View>
-      <Quiet
+      <TextButton
         label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
         onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
       />
-      <Quiet
+      <TextButton
         label="Repair or replace?"
         onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
       />
@@ -161,7 +169,7 @@ function Opened({
 
 const ZoneChoice = memo(function ZoneChoice(p: { zones: Zone[]; value: string; onChange(id: string): void }) {
   return (
-    <Choices
+    <ChoiceGroup
       label="Zone"
       hideLabel
       options={p.zones.map((z) => ({ value: z.id, label: z.name }))}
@@ -183,7 +191,7 @@ const Faults = memo(function Faults({
   jobId: string;
   zoneId: string;
 }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const router = useRouter();
   const { leave, takeUp } = useFaultAgreement(jobId);
   if (faults.length === 0) return null;
@@ -207,7 +215,7 @@ const Faults = memo(function Faults({
             onTakeUp={takeUp}
           />
         ) : (
-          <Row key={f.id}>
+          <ListRow key={f.id}>
             <View style={{ flex: 1 }}>
               <T>{f.mark ? markWords(f.mark, units) : f.text}</T>
               {f.doneMs !== undefined && <T kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</T>}
@@ -215,7 +223,7 @@ const Faults = memo(function Faults({
             <T kind="small" tone="muted">
               {shortWhen(f.atMs, now)}
             </T>
-          </Row>
+          </ListRow>
         ),
       )}
     </Section>
@@ -289,7 +297,7 @@ const Clock = memo(function Clock({ next, top, now, ...status }: ReturnType<type
 });
 
 const Material = memo(function Material({ open, panelId }: { open: OpenJob; panelId: string }) {
-  const { units, currency } = useLook();
+  const { units, currency } = useAppTheme();
   const { lookup } = useLibrary();
   const m = useMemo(
     () => panelMaterial(open.job, open.state, panelId, lookup),
@@ -299,7 +307,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
   return (
     <Section far title="Material on this panel" aside={<T kind="strong">{money(m.cost, currency)}</T>}>
       {m.lines.map((l) => (
-        <Row key={l.productId}>
+        <ListRow key={l.productId}>
           <View style={{ flex: 1, minWidth: 0 }}>
             <T>{l.label}</T>
             <T kind="tag" tone="muted">
@@ -314,7 +322,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
               {money(l.cost, currency)}
             </T>
           </View>
-        </Row>
+        </ListRow>
       ))}
     </Section>
   );

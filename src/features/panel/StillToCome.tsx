@@ -4,7 +4,8 @@ import { FAMILIES, HOUR_MS, SCHOOLS, stepKey, upperFirst, waitText, type Product
 import { entriesOf } from '@/core/keysOf';
 import { useAdvice, useRoute, useSettings, type OpenJob, type OtherWay } from '@/data';
 import { shortWhen } from '@/ui/format';
-import { Choices, Quiet } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -33,7 +34,7 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
   const putOff = other.putOff ?? [];
   return (
     <View testID="still-to-come">
-      <Quiet
+      <TextButton
         label={shown ? 'Hide what is still to come' : 'Still to come'}
         icon={shown ? 'chevron-up' : 'chevron-down'}
         onPress={() => setShown(!shown)}
@@ -61,7 +62,7 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
                 {s.label}
               </T>
               {changing && !KEPT.test(s.step.kind) && (
-                <Quiet
+                <TextButton
                   label="Put off"
                   of={`: ${s.label}`}
                   tone="muted"
@@ -70,7 +71,7 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
               )}
             </View>
           ))}
-          <Quiet
+          <TextButton
             label={changing ? 'The way as it is' : 'Another way'}
             of={changing ? '' : ': put steps off, or take the other school'}
             onPress={() => {
@@ -79,7 +80,7 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
             }}
           />
           {putOff.length > 0 && (
-            <Quiet
+            <TextButton
               label={`Take up again: ${putOff.map(keyWords).join(', ')}`}
               onPress={() => setOther({ ...other, putOff: [] })}
             />
@@ -97,7 +98,7 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
 function SchoolChoice({ school, value, onChange }: { school: School; value: string; onChange(v: string): void }) {
   const options = entriesOf<string, { name: string }>(SCHOOLS[school].options);
   return (
-    <Choices
+    <ChoiceGroup
       label={`${SCHOOLS[school].label}, on this way`}
       options={options.map(([v, o]) => ({ value: v, label: upperFirst(o.name) }))}
       value={value}

@@ -2,8 +2,9 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { hasEvent, zonesOf, type Message, errorText } from '@/core';
 import { useLogCommand, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
-import { Act, Quiet } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { eventLine } from '@/ui/words';
@@ -11,7 +12,7 @@ import { lastEntry } from './lastEntry';
 
 /** Takes back the last entry on the panel; and puts it back, if that was the slip. */
 export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; now: number }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const command = useLogCommand(open.job.id);
   const [undone, setUndone] = useState<{ voidId: string; words: string }>();
   const [problem, setProblem] = useState<Message>();
@@ -37,7 +38,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
   return (
     <>
       {last && (
-        <Act
+        <ActionButton
           label="Undo"
           disabled={command.isPending}
           onPress={() => strike(last.id, (voidId) => setUndone({ voidId, words: words ?? '' }))}
@@ -58,7 +59,7 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
               <View style={{ flexShrink: 1 }}>
                 <T kind="small">{`Undone. ${undone.words}`}</T>
               </View>
-              <Quiet label="Put it back" onPress={() => strike(undone.voidId, () => setUndone(undefined))} />
+              <TextButton label="Put it back" onPress={() => strike(undone.voidId, () => setUndone(undefined))} />
             </>
           ) : (
             <T kind="small" tone="muted" testID="last-entry">

@@ -11,8 +11,15 @@ import {
   type Statuses,
 } from '@/core';
 import { useGrowingCount, useLiveJobs, useNow, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
-import { Act, Blank, Choices, Head, Page, Quiet, Row, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { T } from '@/ui/T';
@@ -61,16 +68,25 @@ export function PanelsScreen({ selected }: Props) {
   return (
     <Page
       testID="panels"
-      foot={selected ? undefined : <Act label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} />}
+      foot={
+        selected ? undefined : (
+          <ActionButton label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} />
+        )
+      }
     >
-      <Head over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
-      {count > 0 && <Choices label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
+      <PageHead over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
+      {count > 0 && <ChoiceGroup label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
       <UnreadJobs failures={failures} />
       {live.length === 0 && (
-        <Blank
+        <EmptyState
           title="No job yet"
           text="Start one, then add its panels."
-          act={<Act label="Start a job" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))} />}
+          act={
+            <ActionButton
+              label="Start a job"
+              onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))}
+            />
+          }
         />
       )}
       {live.map(({ open, statuses }, i) => (
@@ -109,7 +125,10 @@ function JobPanels({
     <Section
       title={open.job.name}
       aside={
-        <Quiet label="Change job" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))} />
+        <TextButton
+          label="Change job"
+          onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))}
+        />
       }
     >
       {open.job.panels.length === 0 && (
@@ -123,28 +142,27 @@ function JobPanels({
         </View>
       )}
       {open.job.panels.length > 0 && !stages && (
-        <Quiet
+        <TextButton
           label="Before paint: faults, parts, blasting"
           icon="chevron-right"
           onPress={() => router.navigate(pageHref('/ground', { job: open.job.id }))}
         />
       )}
       {panels.slice(0, Math.max(0, most)).map((p) => (
-        <Row
+        <ListRow
           key={p.id}
-          role="link"
           selected={p.id === selected}
-          onPress={() => router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: p.id }))}
+          href={pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: p.id })}
         >
           <PanelLine open={open} panel={p} statuses={statuses} />
-        </Row>
+        </ListRow>
       ))}
     </Section>
   );
 }
 
 function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; statuses: Statuses }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const zones = zonesOf(open.job, panel.id);
   const area = zones.reduce((s, z) => s + z.areaCm2, 0);
   const byStage = new Map<string, string[]>();

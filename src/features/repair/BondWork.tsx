@@ -2,7 +2,10 @@ import { useEffect, useState } from 'react';
 import { SUBSTRATES, SUBSTRATE_KINDS, waitText, type SubstrateKind, pair, phrase, type Message } from '@/core';
 import { bondWay } from '@/core/repair';
 import { useNow, useRoom } from '@/data';
-import { Choices, Head, Notice, Section } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { Lines, Small, Steps, useFigures, type WorkProps } from './parts';
 
 /** A sprung or new bonded seam: which adhesive, how prepared, how long in the clamps. */
@@ -21,7 +24,7 @@ function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: 
   const way = bondWay(panel.substrate, other, bad.temp ? 23 : t);
   return (
     <>
-      <Head
+      <PageHead
         over={over}
         answer={
           way.clampMin === undefined
@@ -31,7 +34,7 @@ function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: 
         under={way.why}
       />
       {choice}
-      <Choices
+      <ChoiceGroup
         label="To"
         options={SUBSTRATE_KINDS.map((s) => ({ value: s, label: SUBSTRATES[s].name }))}
         value={other}

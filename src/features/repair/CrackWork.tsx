@@ -2,13 +2,15 @@ import { useEffect } from 'react';
 import { isMetal, formatQuantity, figure, phrase } from '@/core';
 import { extentOf, planCrack } from '@/core/repair';
 import { Fields } from '@/ui/Field';
-import { useLook } from '@/ui/look';
-import { Head, Notice, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { Notice } from '@/ui/Notice';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { Lines, problemsOf, textOr, Small, useFigures, type WorkProps } from './parts';
 
 /** A crack in laminate or plastic: stopped, opened to a V, filled, backed. */
 export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { value, field } = useFigures(
     {
       lengthMm: textOr(extentOf(mark).lengthMm, '120'),
@@ -23,7 +25,7 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   const mm = (v: number, d = 1) => phrase`${figure('thickness', v, d)}`;
   return (
     <>
-      <Head
+      <PageHead
         over={over}
         answer={
           metal

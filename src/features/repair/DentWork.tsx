@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import { TREATMENT_NAMES, pair, phrase, type Message } from '@/core';
 import { dentWay } from '@/core/repair';
-import { Head } from '@/ui/parts';
+import { PageHead } from '@/ui/PageHead';
 import { Pairs, textOr, Steps, useFigures, YesNo, type WorkProps } from './parts';
 
 /** Which way with a dent, and why. */
@@ -19,7 +19,7 @@ export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
   useEffect(() => onTreatment(treatment), [treatment, onTreatment]);
   return (
     <>
-      <Head over={over} answer={TREATMENT_NAMES[way.treatment]} under={way.why} />
+      <PageHead over={over} answer={TREATMENT_NAMES[way.treatment]} under={way.why} />
       {choice}
       <Pairs>
         <YesNo label="Paint is whole" value={paintWhole} onChange={setPaintWhole} />

@@ -3,8 +3,11 @@ import { formatQuantity, SUBSTRATES, waitText, figure, pair, phrase } from '@/co
 import { extentOf, planLaminate } from '@/core/repair';
 import { useNow, useRoom } from '@/data';
 import { Fields } from '@/ui/Field';
-import { useLook } from '@/ui/look';
-import { Choices, Head, Notice, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { Lines, problemsOf, textOr, Small, useFigures, type WorkProps } from './parts';
 
 /** A glassfibre repair: plies, resin, catalyst and how long there is. */
@@ -14,7 +17,7 @@ export function LaminateWork(p: WorkProps) {
 }
 
 function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps & { tempC: number }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { name, polyesterBonds } = SUBSTRATES[panel.substrate];
   const [weave, setWeave] = useState<'mat' | 'woven'>('mat');
   const [resin, setResin] = useState<'polyester' | 'epoxy'>(polyesterBonds ? 'polyester' : 'epoxy');
@@ -47,7 +50,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
   const wait = (min: number) => waitText(min * 60_000);
   return (
     <>
-      <Head
+      <PageHead
         over={over}
         answer={
           r.ok
@@ -57,7 +60,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
         under={polyesterBonds ? undefined : `${name}: polyester does not bond to it.`}
       />
       {choice}
-      <Choices
+      <ChoiceGroup
         label="Resin"
         options={[
           { value: 'polyester', label: 'Polyester' },
@@ -69,7 +72,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
       {!polyesterBonds && resin === 'polyester' && (
         <Notice tone="stop">{`Polyester does not bond to ${name.toLowerCase()}. Epoxy only.`}</Notice>
       )}
-      <Choices
+      <ChoiceGroup
         label="Glass"
         options={[
           { value: 'mat', label: 'Chopped mat' },

@@ -2,13 +2,16 @@ import { useEffect, useState } from 'react';
 import { formatQuantity, figure, pair, phrase } from '@/core';
 import { extentOf, planPatch } from '@/core/repair';
 import { Fields } from '@/ui/Field';
-import { useLook } from '@/ui/look';
-import { Choices, Head, Notice, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { Lines, problemsOf, textOr, Small, useFigures, YesNo, type WorkProps } from './parts';
 
 /** A patch: where to cut, how big the piece, how many welds, how much to prime. */
 export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const [joint, setJoint] = useState<'lap' | 'butt'>('lap');
   const [near, setNear] = useState(false);
   const { value, field } = useFigures(
@@ -32,7 +35,7 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   const mm = (v: number, d = 0) => phrase`${figure('thickness', v, d)}`;
   return (
     <>
-      <Head
+      <PageHead
         over={over}
         answer={
           r.ok
@@ -46,7 +49,7 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
         }
       />
       {choice}
-      <Choices
+      <ChoiceGroup
         label="Joint"
         options={[
           { value: 'lap', label: 'Lapped, plug welds' },

@@ -12,8 +12,11 @@ import {
   type Zone,
 } from '@/core';
 import { useJob, useSettings, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
-import { Act, Blank, Choices, Page } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { Page } from '@/ui/Page';
 import { markWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { BondWork } from './BondWork';
@@ -51,7 +54,7 @@ export function RepairScreen({
   if (!open || !panel)
     return (
       <Page>
-        <Blank title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
+        <EmptyState title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
       </Page>
     );
   return <Repair open={open} panel={panel} faultId={faultId} />;
@@ -92,7 +95,7 @@ function placeOf(open: OpenJob, panel: Panel, faultId: string | undefined): { zo
 
 function Repair({ open, panel, faultId }: { open: OpenJob; panel: Panel; faultId: string | undefined }) {
   const router = useRouter();
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { zone, mark } = placeOf(open, panel, faultId);
   const [work, setWork] = useState<Work>(usual(panel, mark));
   const [treatment, setTreatment] = useState<Treatment>();
@@ -105,14 +108,14 @@ function Repair({ open, panel, faultId }: { open: OpenJob; panel: Panel; faultId
     panel,
     ...(mark && { mark }),
     onTreatment: setTreatment,
-    choice: <Choices label="What it is" hideLabel options={works} value={work} onChange={(w) => setWork(w)} />,
+    choice: <ChoiceGroup label="What it is" hideLabel options={works} value={work} onChange={(w) => setWork(w)} />,
   };
   return (
     <Page
       testID="repair"
       foot={
         zone && (
-          <Act
+          <ActionButton
             label={treatment ? `Log: ${TREATMENT_NAMES[treatment].toLowerCase()}` : 'Log the repair'}
             strong
             grow

@@ -1,6 +1,8 @@
 import { useEffect, useState } from 'react';
 import { useAdvice, useSettings } from '@/data';
-import { Choices, Head, Notice } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { PageHead } from '@/ui/PageHead';
 import { Steps, YesNo, type WorkProps } from './parts';
 
 /** On the surface, in pits, or through: by what was marked, and how bad. */
@@ -33,13 +35,13 @@ export function RustWork({ over, choice, mark, onTreatment }: WorkProps) {
             : 'Brush or blast the pits, cut out the rest';
   return (
     <>
-      <Head
+      <PageHead
         over={over}
         answer={answer}
         under={`House method: rust is ${school === 'convert' ? 'cleaned and converted' : 'cut out'}.`}
       />
       {choice}
-      <Choices
+      <ChoiceGroup
         label="How deep"
         options={[
           { value: '1', label: 'On the surface' },

@@ -13,9 +13,11 @@ import {
 import { entriesOf } from '@/core/keysOf';
 import type { RustStep } from '@/core/advice';
 import { Field } from '@/ui/Field';
-import { useLook, useFormatMessage } from '@/ui/look';
+import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { Choices, Row, Section } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { ListRow } from '@/ui/ListRow';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -43,7 +45,7 @@ const QUANTITIES: Record<string, Quantity> = { mm: 'thickness', '°C': 'temp' };
  * @param signs the core's unit of each that has one: mm and °C are asked for in the user's units
  */
 export function useFigures<K extends string>(start: Record<K, string>, signs: Partial<Record<K, string>> = {}) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const quantityOf = (k: K): Quantity | undefined => QUANTITIES[signs[k] ?? ''];
   const [texts, setTexts] = useState(
     () =>
@@ -82,7 +84,7 @@ export const problemsOf = (r: { ok: true } | { ok: false; error: readonly FieldP
 /** Yes or no, as two buttons. */
 export function YesNo({ label, value, onChange }: { label: string; value: boolean; onChange(v: boolean): void }) {
   return (
-    <Choices
+    <ChoiceGroup
       label={label}
       options={[
         { value: 'no', label: 'No' },
@@ -107,7 +109,7 @@ export function Steps({ title, steps }: { title: string; steps: readonly (Messag
       {steps.map((s, i) => {
         const { text, check } = typeof s === 'string' || s instanceof Phrase ? { text: s, check: undefined } : s;
         return (
-          <Row key={String(text)}>
+          <ListRow key={String(text)}>
             <View style={{ width: 34 }}>
               <T kind="figure" tone={check ? 'window' : 'ink'}>
                 {String(i + 1)}
@@ -121,7 +123,7 @@ export function Steps({ title, steps }: { title: string; steps: readonly (Messag
               )}
               <T>{say(text)}</T>
             </View>
-          </Row>
+          </ListRow>
         );
       })}
     </Section>
@@ -134,7 +136,7 @@ export function Lines({ lines }: { lines: readonly { what: string; much: Message
   return (
     <>
       {lines.map((l) => (
-        <Row key={l.what}>
+        <ListRow key={l.what}>
           <View style={{ flex: 1, minWidth: 0 }}>
             <T>{l.what}</T>
             {l.note !== undefined && (
@@ -144,7 +146,7 @@ export function Lines({ lines }: { lines: readonly { what: string; much: Message
             )}
           </View>
           <T kind="strong">{say(l.much)}</T>
-        </Row>
+        </ListRow>
       ))}
     </>
   );

@@ -1,11 +1,11 @@
-import { useRouter } from 'expo-router';
 import { useEffect, useRef } from 'react';
-import { Pressable, View } from 'react-native';
+import { View } from 'react-native';
 import { panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { clockTime } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Quiet } from '@/ui/parts';
+import { LinkArea } from '@/ui/LinkArea';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
 import { playAlarm, showNotification } from '@/ui/alarmSound';
 import { T } from '@/ui/T';
 import { gap, GLOVE } from '@/ui/theme';
@@ -58,47 +58,34 @@ function wordsOf(a: DueAlarm): string {
 const SHOWN = 3;
 
 function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): void }) {
-  const { palette } = useLook();
-  const router = useRouter();
   return (
-    <View
-      role="alert"
-      testID="alarms"
-      style={{
-        borderBottomWidth: 1,
-        borderBottomColor: palette.line,
-        borderLeftWidth: 6,
-        borderLeftColor: palette.window,
-        backgroundColor: palette.surface,
-        paddingHorizontal: gap(3),
-      }}
-    >
+    <Notice tone="window" urgent testID="alarms">
       {due.slice(0, SHOWN).map((a) => {
         const panel = panelOf(a.open.job, a.zoneId);
         return (
-          <Pressable
+          <LinkArea
             key={a.key}
-            role="link"
-            onPress={() =>
-              panel &&
-              router.navigate(
-                pageHref('/panel/[jobId]/[panelId]', { jobId: a.open.job.id, panelId: panel.id, zone: a.zoneId }),
-              )
+            href={
+              panel
+                ? pageHref('/panel/[jobId]/[panelId]', { jobId: a.open.job.id, panelId: panel.id, zone: a.zoneId })
+                : pageHref('/')
             }
             style={{ minHeight: GLOVE, justifyContent: 'center', paddingVertical: gap(1) }}
           >
-            <T kind="strong">{titleOf(a)}</T>
-            <T kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
-              {`${wordsOf(a)}${now - a.atMs > 60_000 ? `, ${waitText(now - a.atMs)} ago` : ''}`}
-            </T>
-          </Pressable>
+            <View>
+              <T kind="strong">{titleOf(a)}</T>
+              <T kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
+                {`${wordsOf(a)}${now - a.atMs > 60_000 ? `, ${waitText(now - a.atMs)} ago` : ''}`}
+              </T>
+            </View>
+          </LinkArea>
         );
       })}
-      <Quiet
+      <TextButton
         label={due.length > SHOWN ? `Seen, with ${due.length - SHOWN} more` : 'Seen'}
         icon="check"
         onPress={onSeen}
       />
-    </View>
+    </Notice>
   );
 }

@@ -1,11 +1,16 @@
-import { Slot, useRouter, usePathname } from 'expo-router';
+import { Slot, usePathname } from 'expo-router';
 import { lazy, Suspense, useMemo, type ReactNode } from 'react';
-import { Pressable, View, useColorScheme } from 'react-native';
+import { StyleSheet, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { DataProvider, STORAGE_WORDS, useData, useAfterFirstPaint, useSettings } from '@/data';
 import { Icon, paperIcon, type IconName } from '@/ui/icons';
-import { LookProvider, useLook, useWide, type Look } from '@/ui/look';
-import { Act, Blank, Notice, Page } from '@/ui/parts';
+import { AppThemeProvider, useAppTheme, useWide, type AppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { EmptyState } from '@/ui/EmptyState';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { LinkArea } from '@/ui/LinkArea';
+import { Region } from '@/ui/Region';
 import { T } from '@/ui/T';
 import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
 import { paperTheme } from '@/ui/paperTheme';
@@ -58,26 +63,26 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
   const units = settings?.units ?? 'metric';
   const currency = settings?.currency ?? '€';
   // The same as long as it says the same: everything that is drawn looks at it.
-  const look = useMemo((): Look => ({ palette, scale, units, currency }), [palette, scale, units, currency]);
+  const look = useMemo((): AppTheme => ({ palette, scale, units, currency }), [palette, scale, units, currency]);
   const theme = useMemo(() => paperTheme(palette, scale), [palette, scale]);
   return (
-    <LookProvider value={look}>
+    <AppThemeProvider value={look}>
       <PaperProvider theme={theme} settings={PAPER}>
         {children}
       </PaperProvider>
-    </LookProvider>
+    </AppThemeProvider>
   );
 }
 
 function Frame() {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   const { trouble } = useData();
   const later = useAfterFirstPaint();
   const wide = useWide();
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column', backgroundColor: palette.paper, height: '100%' }}>
-      {wide && <Nav wide />}
-      <View style={{ flex: 1, minWidth: 0, minHeight: 0 }} role="main">
+      {wide && <Navigation wide />}
+      <Region role="main" name="View" style={styles.main}>
         {trouble && (
           <View style={{ paddingHorizontal: gap(4) }}>
             <Notice tone="stop" testID="storage-trouble">
@@ -91,69 +96,60 @@ function Frame() {
           </Suspense>
         )}
         <Slot />
-      </View>
-      {!wide && <Nav />}
+      </Region>
+      {!wide && <Navigation />}
     </View>
   );
 }
 
-function Nav({ wide }: { wide?: boolean }) {
-  const { palette, scale } = useLook();
+/** The five views: a bar for a thumb, a rail on a wide screen. */
+function Navigation({ wide = false }: { wide?: boolean }) {
+  const { palette, scale } = useAppTheme();
   const path = usePathname();
-  const router = useRouter();
   return (
-    <View
+    <Region
       role="navigation"
-      aria-label="Views"
-      style={
-        wide
-          ? {
-              width: 104,
-              borderRightWidth: 1,
-              borderRightColor: palette.line,
-              backgroundColor: palette.surface,
-              paddingTop: gap(6),
-            }
-          : { flexDirection: 'row', borderTopWidth: 1, borderTopColor: palette.line, backgroundColor: palette.surface }
-      }
+      name="Views"
+      style={[wide ? styles.rail : styles.bar, { borderColor: palette.line, backgroundColor: palette.surface }]}
     >
       {TABS.map((t) => {
         const on = path === t.path || t.under.some((u) => path.startsWith(u));
         return (
-          <Pressable
+          <LinkArea
             key={t.path}
-            role="link"
-            aria-current={on ? 'page' : undefined}
-            aria-label={t.label}
-            onPress={() => router.navigate(pageHref(t.path))}
-            style={({ pressed }) => ({
-              flex: wide ? undefined : 1,
-              minHeight: GLOVE + (wide ? 18 : 6),
-              alignItems: 'center',
-              justifyContent: 'center',
-              gap: 2,
-              [wide ? 'borderLeftWidth' : 'borderTopWidth']: 3,
-              borderColor: on ? palette.ink : 'transparent',
-              backgroundColor: pressed ? palette.sunk : undefined,
-            })}
+            href={pageHref(t.path)}
+            label={t.label}
+            current={on ? 'page' : undefined}
+            style={[wide ? styles.railItem : styles.barItem, { borderColor: on ? palette.ink : 'transparent' }]}
           >
-            <Icon name={t.icon} color={on ? palette.ink : palette.muted} />
-            <T
-              kind="tag"
-              tone={on ? 'ink' : 'muted'}
-              style={scale > 1.2 && !wide ? { fontSize: 15, lineHeight: 19 } : undefined}
-            >
-              {t.label}
-            </T>
-          </Pressable>
+            <View style={styles.item}>
+              <Icon name={t.icon} color={on ? palette.ink : palette.muted} />
+              <T
+                kind="tag"
+                tone={on ? 'ink' : 'muted'}
+                style={scale > 1.2 && !wide ? { fontSize: 15, lineHeight: 19 } : undefined}
+              >
+                {t.label}
+              </T>
+            </View>
+          </LinkArea>
         );
       })}
-    </View>
+    </Region>
   );
 }
 
+const styles = StyleSheet.create({
+  bar: { flexDirection: 'row', borderTopWidth: 1 },
+  rail: { width: 104, borderRightWidth: 1, paddingTop: gap(6) },
+  barItem: { flex: 1, minHeight: GLOVE + 6, borderTopWidth: 3, justifyContent: 'center' },
+  railItem: { minHeight: GLOVE + 18, borderLeftWidth: 3, justifyContent: 'center' },
+  item: { alignItems: 'center', gap: 2 },
+  main: { flex: 1, minWidth: 0, minHeight: 0 },
+});
+
 function Opening() {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   return <View style={{ flex: 1, backgroundColor: palette.paper }} aria-busy aria-label="Opening the shop" />;
 }
 
@@ -163,12 +159,12 @@ function FirstRun({ pick }: { pick(mode: 'demo' | 'own'): void }) {
       testID="first-run"
       foot={
         <>
-          <Act label="Start my own shop" strong grow onPress={() => pick('own')} />
-          <Act label="Look round the demo" grow onPress={() => pick('demo')} />
+          <ActionButton label="Start my own shop" strong grow onPress={() => pick('own')} />
+          <ActionButton label="Look round the demo" grow onPress={() => pick('demo')} />
         </>
       }
     >
-      <Blank
+      <EmptyState
         title="What is on every panel, and what may go on next"
         text="Log what you do, and Stratocoat keeps the stack of layers, runs the clocks and works out the cup. Your data stays in this browser, and in the files that you export. The demo shop has a store of its own and never mixes with yours."
       />
@@ -180,8 +176,8 @@ function FirstRun({ pick }: { pick(mode: 'demo' | 'own'): void }) {
 export function Broken({ error, retry }: { error: Error; retry(): Promise<void> }) {
   return (
     <Dressed settings={undefined}>
-      <Page testID="broken" foot={<Act label="Try again" strong grow onPress={() => void retry()} />}>
-        <Blank
+      <Page testID="broken" foot={<ActionButton label="Try again" strong grow onPress={() => void retry()} />}>
+        <EmptyState
           title="This view broke"
           text="What was logged is safe in this browser. Try again; if it breaks again, export the job from the Shop page."
         />

@@ -2,7 +2,9 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { ALARM_KINDS, type AlarmKind } from '@/core';
 import { useShopActions, type Settings } from '@/data';
-import { Choices, Quiet, Section } from '@/ui/parts';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import {
   requestNotifications,
   notificationAccess,
@@ -33,7 +35,7 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
   const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
   return (
     <Section title="Alarms">
-      <Choices
+      <ChoiceGroup
         label="Call me when"
         many
         options={ALARM_KINDS.map((k) => ({ value: k, label: NAMES[k] }))}
@@ -44,7 +46,7 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
           })
         }
       />
-      <Choices
+      <ChoiceGroup
         label="Sound and vibration"
         options={
           [
@@ -61,9 +63,9 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
         </T>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
           {leave === 'default' && (
-            <Quiet label="Allow notices" icon="bell" onPress={() => void requestNotifications().then(setLeave)} />
+            <TextButton label="Allow notices" icon="bell" onPress={() => void requestNotifications().then(setLeave)} />
           )}
-          <Quiet
+          <TextButton
             label="Try it"
             onPress={() => {
               playAlarm();

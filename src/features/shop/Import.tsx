@@ -5,7 +5,9 @@ import { View } from 'react-native';
 import type { FileProblem, JobFile } from '@/core/formats/jobFile';
 import { pickFile, readFile, useJobs, useShopActions } from '@/data';
 import { fullWhen } from '@/ui/format';
-import { Act, Notice, Quiet } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -46,7 +48,7 @@ export function Import() {
   return (
     <View style={{ paddingVertical: gap(2) }} aria-live="polite">
       {step.at !== 'ready' && (
-        <Quiet
+        <TextButton
           label={step.at === 'reading' ? 'Reading the file' : 'Import a job file'}
           icon="plus"
           onPress={() => void choose()}
@@ -75,21 +77,21 @@ export function Import() {
               : 'It is added beside the jobs that are here.'}
           </T>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
-            <Act
+            <ActionButton
               label={existing ? 'Replace it' : 'Add it'}
               strong
               tone={existing ? 'stop' : 'do'}
               onPress={() => void put(step.file)}
               testID="import-do"
             />
-            <Act label="Leave it" onPress={() => setStep({ at: 'idle' })} />
+            <ActionButton label="Leave it" onPress={() => setStep({ at: 'idle' })} />
           </View>
         </Notice>
       )}
       {step.at === 'done' && (
         <View>
           <T kind="small" tone="good">{`${step.name} is in.`}</T>
-          <Quiet label="See its panels" onPress={() => router.navigate(pageHref('/panels'))} />
+          <TextButton label="See its panels" onPress={() => router.navigate(pageHref('/panels'))} />
         </View>
       )}
       {step.at === 'failed' && <Notice tone="stop">{`Nothing was imported. ${step.message}`}</Notice>}

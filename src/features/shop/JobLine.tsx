@@ -3,8 +3,9 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, zoneLabel, type Message, type Statuses } from '@/core';
 import { exportCalendar, exportJob, nowMs, useLibrary, useLiveJob, useShopActions, type OpenJob } from '@/data';
-import { useLook } from '@/ui/look';
-import { Quiet, Row } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ListRow } from '@/ui/ListRow';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { momentWords } from '@/ui/words';
@@ -14,7 +15,7 @@ import { pageHref } from '@/ui/pages';
 export function JobLine({ open }: { open: OpenJob }) {
   const { all } = useLibrary();
   const router = useRouter();
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { removeJob } = useShopActions();
   const { statuses } = useLiveJob(open.job.id, 60_000);
   const [sure, setSure] = useState(false);
@@ -25,7 +26,7 @@ export function JobLine({ open }: { open: OpenJob }) {
       (e: Error) => setProblem(`${e.message}.`),
     );
   return (
-    <Row>
+    <ListRow>
       <View style={{ flex: 1, minWidth: 0 }}>
         <T kind="strong">{open.job.name}</T>
         <T
@@ -33,20 +34,23 @@ export function JobLine({ open }: { open: OpenJob }) {
           tone="muted"
         >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</T>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
-          <Quiet label="Export" onPress={() => void exportJob(open, all, nowMs())} />
-          <Quiet label="Clocks to a calendar" onPress={calendar} />
-          <Quiet label="Change" onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))} />
+          <TextButton label="Export" onPress={() => void exportJob(open, all, nowMs())} />
+          <TextButton label="Clocks to a calendar" onPress={calendar} />
+          <TextButton
+            label="Change"
+            onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))}
+          />
           {sure ? (
             <>
-              <Quiet
+              <TextButton
                 label={`Delete ${open.state.events.length} entries for good`}
                 tone="stop"
                 onPress={() => void removeJob(open.job.id)}
               />
-              <Quiet label="Keep it" onPress={() => setSure(false)} />
+              <TextButton label="Keep it" onPress={() => setSure(false)} />
             </>
           ) : (
-            <Quiet label="Delete" tone="muted" onPress={() => setSure(true)} />
+            <TextButton label="Delete" tone="muted" onPress={() => setSure(true)} />
           )}
         </View>
         {problem !== undefined && (
@@ -55,7 +59,7 @@ export function JobLine({ open }: { open: OpenJob }) {
           </T>
         )}
       </View>
-    </Row>
+    </ListRow>
   );
 }
 

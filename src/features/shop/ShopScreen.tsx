@@ -3,10 +3,17 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { BOUNDS, SCHOOLS, formatQuantity, type HouseMethod } from '@/core';
 import { answerSchool, useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
-import { useLook } from '@/ui/look';
+import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Act, Choices, Head, Notice, Page, Quiet, Row, Section } from '@/ui/parts';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
@@ -27,14 +34,14 @@ export function ShopScreen() {
   const own = all.filter((p) => p.basis === 'sheet').length;
   return (
     <Page testID="shop">
-      <Head
+      <PageHead
         over={mode === 'demo' ? 'Demo shop, apart from your own data' : 'Your shop, kept in this browser'}
         answer={settings.shopName}
       />
       <Section
         title="Jobs"
         aside={
-          <Quiet
+          <TextButton
             label="New job"
             icon="plus"
             onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))}
@@ -48,7 +55,7 @@ export function ShopScreen() {
         <Import />
       </Section>
       <Section title="Library">
-        <Row role="link" onPress={() => router.navigate(pageHref('/library'))}>
+        <ListRow href={pageHref('/library')}>
           <View style={{ flex: 1 }}>
             <T kind="strong">{`${all.length} products`}</T>
             <T kind="small" tone="muted">
@@ -57,7 +64,7 @@ export function ShopScreen() {
                 : 'Generic figures. Copy one to put in those of a real data sheet.'}
             </T>
           </View>
-        </Row>
+        </ListRow>
       </Section>
       <Preferences settings={settings} />
       <AlarmSettings settings={settings} />
@@ -70,11 +77,11 @@ export function ShopScreen() {
               : 'Your jobs live in this browser only. Export them to keep them safe.'}
           </T>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
-            <Act
+            <ActionButton
               label={mode === 'demo' ? 'Go to my own shop' : 'Look round the demo'}
               onPress={() => switchTo(mode === 'demo' ? 'own' : 'demo')}
             />
-            {mode === 'demo' && <Act label="Start the demo again" onPress={() => void restartDemo()} />}
+            {mode === 'demo' && <ActionButton label="Start the demo again" onPress={() => void restartDemo()} />}
           </View>
         </View>
       </Section>
@@ -94,7 +101,7 @@ function Method({ settings }: { settings: Settings }) {
         const value: string = settings.method[key];
         return (
           <View key={key}>
-            <Choices
+            <ChoiceGroup
               label={SCHOOLS[key].label}
               options={Object.entries(options).map(([v, o]) => ({
                 value: v,
@@ -122,7 +129,7 @@ const SCALES = [
 ];
 
 function Preferences({ settings }: { settings: Settings }) {
-  const { units } = useLook();
+  const { units } = useAppTheme();
   const { saveSettings } = useShopActions();
   const [name, setName] = useState(settings.shopName);
   const [currency, setCurrency] = useState(settings.currency);
@@ -141,7 +148,7 @@ function Preferences({ settings }: { settings: Settings }) {
   const hProblem = !h.ok ? h.error : inside(h.value, 0, 1) ? undefined : 'Between 0 and 100';
   return (
     <Section title="How it shows">
-      <Choices
+      <ChoiceGroup
         label="Units"
         options={
           [
@@ -155,13 +162,13 @@ function Preferences({ settings }: { settings: Settings }) {
           save({ units: v });
         }}
       />
-      <Choices
+      <ChoiceGroup
         label="Text size"
         options={SCALES}
         value={String(settings.textScale)}
         onChange={(v) => save({ textScale: Number(v) })}
       />
-      <Choices
+      <ChoiceGroup
         label="Light"
         options={
           [

@@ -1,9 +1,9 @@
-import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { DAY_MS } from '@/core';
 import { useAfterFirstPaint, useAdvice, type LiveJob } from '@/data';
 import { dayOnly } from '@/ui/format';
-import { Row, Section } from '@/ui/parts';
+import { ListRow } from '@/ui/ListRow';
+import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { pageHref } from '@/ui/pages';
 
@@ -12,7 +12,6 @@ const AHEAD_MS = 3 * DAY_MS;
 
 /** What was ordered and is late, or comes within days: work may wait for it. */
 export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
-  const router = useRouter();
   const advice = useAdvice(useAfterFirstPaint());
   const orders = advice
     ? jobs.flatMap(({ open: { job } }) =>
@@ -23,7 +22,7 @@ export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number })
   return (
     <Section title="Parts on order" aside={String(orders.length)}>
       {orders.map(({ job, bag, item, dueMs, late }) => (
-        <Row key={item.id} role="link" onPress={() => router.navigate(pageHref('/bags', { job: job.id }))}>
+        <ListRow key={item.id} href={pageHref('/bags', { job: job.id })}>
           <View style={{ flex: 1, minWidth: 0 }}>
             <T kind="strong">{`${item.count - item.back} ${item.name}`}</T>
             <T kind="small" tone={late ? 'stop' : 'muted'}>
@@ -31,7 +30,7 @@ export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number })
             </T>
             <T kind="tag" tone="muted">{`${bag.name}, ${job.name}`}</T>
           </View>
-        </Row>
+        </ListRow>
       ))}
     </Section>
   );

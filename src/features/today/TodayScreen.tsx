@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { Pressable, useWindowDimensions, View } from 'react-native';
+import { useWindowDimensions, View } from 'react-native';
 import { memo, useMemo } from 'react';
 import { waitText, ZONE_STAGE_NAMES, type Strata } from '@/core';
 import {
@@ -15,10 +15,17 @@ import {
 } from '@/data';
 import { fitAnswer } from '@/ui/fit';
 import { clockTime, monthYear, shortWhen } from '@/ui/format';
-import { useLook } from '@/ui/look';
-import { Act, Blank, Head, Notice, Page, Row, Section } from '@/ui/parts';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { EmptyState } from '@/ui/EmptyState';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { Section } from '@/ui/Section';
 import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
+import { LinkArea } from '@/ui/LinkArea';
 import { T, type Tone } from '@/ui/T';
 import { gap, TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
@@ -38,7 +45,7 @@ export function TodayScreen() {
     return (
       <Page
         foot={
-          <Act
+          <ActionButton
             label="Start a job"
             strong
             grow
@@ -46,7 +53,7 @@ export function TodayScreen() {
           />
         }
       >
-        <Blank
+        <EmptyState
           title="No job yet"
           text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
         />
@@ -58,7 +65,7 @@ export function TodayScreen() {
 
 const Blanked = ({ title, text }: { title: string; text: string }) => (
   <Page>
-    <Blank title={title} text={text} />
+    <EmptyState title={title} text={text} />
   </Page>
 );
 
@@ -79,9 +86,9 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   return (
     <Page
       testID="today"
-      foot={<Act label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} testID="log" />}
+      foot={<ActionButton label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} testID="log" />}
     >
-      <Head
+      <PageHead
         over={settings.shopName}
         right={<T tone="muted">{clockTime(now)}</T>}
         answer={answer(lists.ready.length + lists.closing.length, lists.running[0], now)}
@@ -145,8 +152,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
 
 /** May a panel be sprayed, and until when: for the first primer of the library, on thin steel. */
 function AirNow({ now }: { now: number }) {
-  const { units } = useLook();
-  const router = useRouter();
+  const { units } = useAppTheme();
   const room = useRoom(now);
   const advice = useAdvice(useAfterFirstPaint());
   const { all } = useLibrary();
@@ -160,16 +166,11 @@ function AirNow({ now }: { now: number }) {
     [advice, room, product, from, now],
   );
   return (
-    <Pressable
-      role="link"
-      onPress={() => router.navigate(pageHref('/air'))}
-      testID="air-now"
-      style={{ minHeight: TARGET, justifyContent: 'center' }}
-    >
+    <LinkArea href={pageHref('/air')} testID="air-now" style={{ minHeight: TARGET, justifyContent: 'center' }}>
       <T kind="small" tone={fit && !fit.fit ? 'stop' : 'muted'}>
         {`${fit ? `${fit.text}. ` : ''}${room ? airLine(room.here, units, now) : ''}`}
       </T>
-    </Pressable>
+    </LinkArea>
   );
 }
 
@@ -237,18 +238,14 @@ interface LineProps extends Words {
 /** Drawn anew only where it says something else: most of a hundred lines stay as they are when one zone changes. */
 const Line = memo(function Line(p: LineProps) {
   const { when, wait, tone = 'ink', text, small } = p;
-  const { scale } = useLook();
+  const { scale } = useAppTheme();
   const { width } = useWindowDimensions();
-  const router = useRouter();
   const column = <MiniColumn strata={p.strata} cured={p.cured} />;
   // With large text on a small phone the column stands under the time, so that the words have room.
   const stacked = width < 300 * scale;
   const { jobId, panelId, zoneId } = p;
   return (
-    <Row
-      role="link"
-      onPress={() => router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId, panelId, zone: zoneId }))}
-    >
+    <ListRow href={pageHref('/panel/[jobId]/[panelId]', { jobId, panelId, zone: zoneId })}>
       <View style={{ width: 84 * Math.min(1.25, scale) }}>
         <T kind={small ? 'section' : 'figure'} tone={tone}>
           {when}
@@ -270,6 +267,6 @@ const Line = memo(function Line(p: LineProps) {
           {p.jobName}
         </T>
       </View>
-    </Row>
+    </ListRow>
   );
 });

@@ -4,8 +4,8 @@ import { GestureDetector, GestureHandlerRootView } from 'react-native-gesture-ha
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import type { FaultKind, KeepOut, Point, Zone } from '@/core';
 import { middleOf } from '@/core/outline';
-import { useLook } from '../look';
-import { Act } from '../parts';
+import { useAppTheme } from '../appTheme';
+import { ActionButton } from '../ActionButton';
 import { gap, type Palette } from '../theme';
 import { gesturesOf, type Finger } from './gestures';
 import { Ink } from './Ink';
@@ -44,7 +44,7 @@ const pathOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => 
 
 /** A panel to scale, with its zones, keep-outs and marks. Moves under one finger, grows under two; wheel and buttons do it too. */
 export function PanelMap(p: Props) {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   const [width, setWidth] = useState(0);
   const [view] = useState(() => new Viewport());
   const box = useRef<HTMLElement>(null);
@@ -115,10 +115,10 @@ export function PanelMap(p: Props) {
           )}
         </View>
       </GestureDetector>
-      <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
-        <Act label="Closer" onPress={() => view.zoom(1.6)} />
-        <Act label="Back off" onPress={() => view.zoom(1 / 1.6)} />
-        <Act label="Whole" onPress={() => view.fit()} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(2) }}>
+        <ActionButton label="Closer" onPress={() => view.zoom(1.6)} />
+        <ActionButton label="Back off" onPress={() => view.zoom(1 / 1.6)} />
+        <ActionButton label="Whole" onPress={() => view.fit()} />
       </View>
     </GestureHandlerRootView>
   );

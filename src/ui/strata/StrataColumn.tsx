@@ -3,7 +3,7 @@ import { Pressable, StyleSheet, View } from 'react-native';
 import Svg, { Path, Rect } from 'react-native-svg';
 import type { ReactNode } from 'react';
 import type { Strata, ZoneStatus } from '@/core';
-import { useLook } from '../look';
+import { useAppTheme } from '../appTheme';
 import { T } from '../T';
 import { gap, TARGET, type Fill } from '../theme';
 import { BandFill } from './BandFill';
@@ -23,7 +23,7 @@ const COLUMN = 112;
 
 /** The core sample: every layer a band, in order, with its name beside it. Tapping one opens what it is. */
 export function StrataColumn({ strata, status, label, more }: Props) {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   const [open, setOpen] = useState<string | null>(null);
   const toggle = useCallback((key: string) => setOpen((was) => (was === key ? null : key)), []);
   const bands = bandsOf(strata, curedShare(status));
@@ -70,7 +70,7 @@ interface RowProps {
 
 /** A band and its label. Drawn again only when something of it changed. */
 const BandRow = memo(function BandRow(p: RowProps) {
-  const { palette } = useLook();
+  const { palette } = useAppTheme();
   const edge = palette.dark ? palette.muted : palette.ink;
   return (
     <Pressable

@@ -1,0 +1,58 @@
+import { StyleSheet } from 'react-native';
+import { Button } from 'react-native-paper';
+import { useAppTheme } from './appTheme';
+import { textStyle } from './T';
+import { gap, GLOVE } from './theme';
+
+/** A main act: wide, high enough for a glove. `strong` is the one thing to do; `busy` while it takes longer than a moment. */
+export function ActionButton({
+  label,
+  onPress,
+  strong,
+  grow,
+  disabled = false,
+  busy = false,
+  tone = 'do',
+  testID,
+}: {
+  label: string;
+  onPress(): void;
+  strong?: boolean;
+  grow?: boolean;
+  disabled?: boolean;
+  busy?: boolean;
+  tone?: 'do' | 'stop';
+  testID?: string;
+}) {
+  const { palette, scale } = useAppTheme();
+  const colour = palette[tone];
+  const ink = strong ? palette.onDo : tone === 'stop' ? palette.stop : palette.ink;
+  return (
+    <Button
+      mode={strong ? 'contained' : 'outlined'}
+      onPress={onPress}
+      disabled={disabled}
+      loading={busy}
+      {...(testID !== undefined && { testID })}
+      style={[
+        styles.button,
+        { borderColor: strong ? colour : ink, backgroundColor: strong ? colour : 'transparent' },
+        grow && styles.grows,
+        disabled && styles.disabled,
+      ]}
+      contentStyle={styles.content}
+      labelStyle={[textStyle('button', ink, scale), styles.label]}
+    >
+      {label}
+    </Button>
+  );
+}
+
+const styles = StyleSheet.create({
+  button: { borderWidth: 2, borderRadius: 10, flexShrink: 1, minHeight: GLOVE, justifyContent: 'center' },
+  grows: { flexGrow: 1 },
+  disabled: { opacity: 0.55 },
+  content: { minHeight: GLOVE - 4, paddingHorizontal: gap(5) },
+  // Paper keeps a label on one line; ours breaks rather than being cut off.
+  label: { marginHorizontal: 0, marginVertical: gap(1), textAlign: 'center', whiteSpace: 'normal' } as object,
+});

@@ -1,0 +1,21 @@
+import type { ReactNode } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { useTitle } from './PageHead';
+import { T } from './T';
+import { gap } from './theme';
+
+/** A page with nothing to show, or a fault, and what to do about it. */
+export function EmptyState({ title, text, act }: { title: string; text: string; act?: ReactNode }) {
+  useTitle(title);
+  return (
+    <View style={styles.state}>
+      <T kind="answer" level={1}>
+        {title}
+      </T>
+      <T tone="muted">{text}</T>
+      {act}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({ state: { paddingVertical: gap(8), gap: gap(2), alignItems: 'flex-start' } });

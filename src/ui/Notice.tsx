@@ -1,0 +1,36 @@
+import type { ReactNode } from 'react';
+import { StyleSheet } from 'react-native';
+import { Surface } from 'react-native-paper';
+import { Phrase, type Message } from '@/core';
+import { useAppTheme } from './appTheme';
+import { T } from './T';
+import { gap } from './theme';
+
+/** A line that asks to be noticed: what is wrong or what can hurt. */
+export function Notice({
+  tone,
+  children,
+  urgent = tone === 'stop',
+  testID,
+}: {
+  tone: 'stop' | 'window' | 'muted';
+  children: ReactNode | Message;
+  /** Said aloud at once; what stops is. */
+  urgent?: boolean;
+  testID?: string;
+}) {
+  const { palette } = useAppTheme();
+  return (
+    <Surface
+      elevation={0}
+      mode="flat"
+      {...(testID !== undefined && { testID })}
+      role={urgent ? 'alert' : 'note'}
+      style={[styles.notice, { borderLeftColor: palette[tone], backgroundColor: palette.surface }]}
+    >
+      {typeof children === 'string' || children instanceof Phrase ? <T kind="small">{children}</T> : children}
+    </Surface>
+  );
+}
+
+const styles = StyleSheet.create({ notice: { borderLeftWidth: 4, padding: gap(3), marginTop: gap(3) } });

@@ -1,0 +1,45 @@
+import type { ReactNode } from 'react';
+import { ScrollView, StyleSheet, View } from 'react-native';
+import { useAppTheme } from './appTheme';
+import { gap } from './theme';
+
+/** A page: scrolls, keeps to a readable width, and leaves its main act at the bottom in reach of a thumb. */
+export function Page({
+  children,
+  foot,
+  testID,
+  wide,
+}: {
+  children: ReactNode;
+  foot?: ReactNode;
+  testID?: string;
+  /** Has two columns, and so room for both on a wide screen. */
+  wide?: boolean;
+}) {
+  const { palette } = useAppTheme();
+  return (
+    <View style={[styles.page, { backgroundColor: palette.paper }]} testID={testID}>
+      <ScrollView
+        // A page without a control in it must still scroll from the keyboard.
+        tabIndex={0}
+        style={styles.scroll}
+        contentContainerStyle={[styles.content, { maxWidth: wide ? 1180 : 720 }]}
+      >
+        {children}
+      </ScrollView>
+      {foot && (
+        <View style={[styles.footBar, { borderTopColor: palette.line, backgroundColor: palette.paper }]}>
+          <View style={[styles.foot, { maxWidth: wide ? 1148 : 688 }]}>{foot}</View>
+        </View>
+      )}
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  page: { flex: 1, minWidth: 0 },
+  scroll: { flex: 1 },
+  content: { padding: gap(4), paddingBottom: gap(8), width: '100%', alignSelf: 'center' },
+  footBar: { borderTopWidth: 1, paddingHorizontal: gap(4), paddingVertical: gap(2) },
+  foot: { width: '100%', alignSelf: 'center', flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) },
+});
