@@ -4,14 +4,16 @@ const { getDefaultConfig } = require('expo/metro-config');
 const config = getDefaultConfig(__dirname);
 
 const NOTHING = path.join(__dirname, 'scripts', 'nothing.js');
+const SMALL_LIST = path.join(__dirname, 'scripts', 'smallList.js');
+const PAPER_COLOURS = path.join(__dirname, 'scripts', 'paperColours.js');
 const inside = (...parts) => path.join('node_modules', ...parts);
 
-/** What packages require by name though no part of this app uses it: about 18 kB before a phone's first view. */
+/** What packages require by name though no part of this app uses it: some kB before a phone's first view. */
 const LEFT_OUT = [
   // Expo Router requires all of react-native-web.
   {
     from: inside('react-native-web', 'dist'),
-    what: /[/\\](FlatList|SectionList|VirtualizedList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|TouchableHighlight|TouchableOpacity|KeyboardAvoidingView|ProgressBar|RefreshControl|Vibration|Button|InputAccessoryView|LogBox|Share|Clipboard)$/,
+    what: /[/\\](SectionList|VirtualizedList|VirtualizedSectionList|Picker|CheckBox|Switch|ImageBackground|YellowBox|TouchableNativeFeedback|TouchableHighlight|TouchableOpacity|ProgressBar|RefreshControl|Vibration|Button|InputAccessoryView|LogBox|Share|Clipboard)$/,
   },
   // Queries without end, with suspense, or with a state that a server sent.
   {
@@ -32,6 +34,12 @@ const GESTURES = inside('react-native-gesture-handler');
 config.resolver.resolveRequest = (context, name, platform) => {
   const origin = context.originModulePath;
   if (platform === 'web') {
+    // The calendar's list of years is the only one, and short: it needs nothing virtual.
+    if (origin.includes(inside('react-native-web', 'dist')) && /[/\\]FlatList$/.test(name))
+      return { type: 'sourceFile', filePath: SMALL_LIST };
+    // Of the hundred colours of the version before, Paper's parts still ask for two.
+    if (origin.includes(inside('react-native-paper')) && /[/\\]themes[/\\]v2[/\\]colors$/.test(name))
+      return { type: 'sourceFile', filePath: PAPER_COLOURS };
     if (LEFT_OUT.some(({ from, what }) => origin.includes(from) && what.test(name)))
       return { type: 'sourceFile', filePath: NOTHING };
     if (name === OPTIONAL && origin.includes(GESTURES)) throw new Error(`${name} is left out`);

@@ -1,5 +1,5 @@
 /**
- * JavaScript on the wire, as compressed, before the first view is usable, on a first visit to the demo. Bound: 350 kB.
+ * JavaScript on the wire, as compressed, before the first view is usable, on a first visit to the demo. Bound: 400 kB.
  * Beside it: what the same files weigh uncompressed, and the largest font.
  */
 import { openBench } from './browser';
@@ -34,7 +34,7 @@ async function main(): Promise<void> {
   console.log(
     `usable after ${(performance.now() - t0).toFixed(0)} ms; ${(raw / 1000).toFixed(0)} kB before compression; largest font ${(font / 1000).toFixed(0)} kB, no icon font`,
   );
-  report('first-load', wire / 1000, 'kB', 350);
+  report('first-load', wire / 1000, 'kB', 400);
   await close();
 }
 main().catch((e: unknown) => {

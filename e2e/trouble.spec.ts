@@ -211,12 +211,12 @@ test('what is typed wrong is said beside the field, and nothing is written', asy
   }
   await film.fill('8,5');
   await pick(page, 'Other');
-  await page.getByRole('textbox', { name: 'Day' }).fill('2099-01-01');
+  await page.getByRole('textbox', { name: 'Day' }).fill('01/01/2099');
   await page.getByTestId('save').click();
   await expect(page.getByText(/That time has not come yet/)).toBeVisible();
-  await page.getByRole('textbox', { name: 'Day' }).fill('tomorrow');
+  await page.getByRole('textbox', { name: 'Day' }).fill('');
   await page.getByTestId('save').click();
-  await expect(page.getByText('A day such as 2030-05-06')).toBeVisible();
+  await expect(page.getByText('Say which day')).toBeVisible();
   await pick(page, 'Now');
   await press(page, 'Read it anew');
   await page.getByLabel('Air, °C').fill('400');

@@ -3,6 +3,7 @@ export * from './result';
 export * from './units/convert';
 export * from './units/decimal';
 export * from './units/phrase';
+export * from './units/typed';
 export * from './units/thickness';
 export * from './units/time';
 export * from './library/application';

@@ -17,6 +17,7 @@ export * from './clock';
 
 export * from './DataProvider';
 export * from './files';
+export * from './formDraft';
 export * from './headList';
 export * from './id';
 export * from './jobs';

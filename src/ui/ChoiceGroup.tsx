@@ -1,5 +1,5 @@
 import { useRef } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { StyleSheet, View, type ViewStyle } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import type { Message } from '@/core';
 import { useAppTheme, useFormatMessage } from './appTheme';
@@ -103,6 +103,8 @@ const styles = StyleSheet.create({
     borderWidth: 1.5,
     alignItems: 'center',
     justifyContent: 'center',
-  },
+    // Paper fades the ground in, under a text that has changed already.
+    transition: 'none',
+  } as ViewStyle,
   centred: { textAlign: 'center' },
 });

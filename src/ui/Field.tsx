@@ -1,8 +1,9 @@
 import { phrase, unitOf, type Quantity, type Message } from '@/core';
-import { createContext, lazy, Suspense, useContext, type ReactNode } from 'react';
+import { createContext, lazy, Suspense, useContext, type ReactNode, type Ref } from 'react';
 import { StyleSheet, View } from 'react-native';
+import { HelperText } from 'react-native-paper';
 import { useAppTheme, useFormatMessage } from './appTheme';
-import { T } from './T';
+import { T, textStyle } from './T';
 import { gap, TARGET } from './theme';
 
 interface FieldProps {
@@ -17,50 +18,53 @@ interface FieldProps {
   /** Words, a day or a time, short enough to stand beside others. */
   short?: boolean;
   multiline?: boolean;
+  onLeave?: () => void;
+  /** Gets what can be focused. */
+  inputRef?: Ref<Focusable>;
+}
+
+/** What a field gives to whoever wants to put the cursor there. */
+export interface Focusable {
+  focus(): void;
 }
 
 const InRow = createContext(false);
 
 /** Typed fields come behind the first page, which has none. */
-const Input = lazy(() => import('./Input'));
+const Input = lazy(() => import('./inputs').then((m) => ({ default: m.Input })));
 
-/** A field with its unit in its label and its complaint right under it. */
-export function Field({ label, value, onChange, unit, problem, hint, numeric, short, multiline }: FieldProps) {
+/** What stands round an input: its name over it, and its complaint or a hint right under it. */
+export function FieldFrame({
+  name,
+  problem,
+  hint,
+  besideOthers,
+  children,
+}: {
+  name: string;
+  problem?: Message | undefined;
+  hint?: Message | undefined;
+  /** Short enough to stand beside others. */
+  besideOthers: boolean;
+  children: ReactNode;
+}) {
   const { palette, scale } = useAppTheme();
   const say = useFormatMessage();
-  const inRow = useContext(InRow) && (numeric || short);
-  // A pad of digits has no minus on many phones, and it freezes.
-  const digits = numeric && !unit?.startsWith('°');
-  const name = say(unit ? phrase`${label}, ${unit}` : label);
+  const inRow = useContext(InRow) && besideOthers;
   return (
-    <View
-      style={{
-        marginTop: gap(3),
-        minWidth: 0,
-        ...(inRow ? { flexGrow: 1, flexBasis: 130 * Math.min(scale, 1.2) } : { width: '100%' }),
-      }}
-    >
+    <View style={[styles.field, inRow ? { flexGrow: 1, flexBasis: 130 * Math.min(scale, 1.2) } : styles.whole]}>
       <T kind="small" tone="muted">
         {name}
       </T>
       <Suspense
         fallback={<View style={[styles.box, { borderColor: palette.muted, backgroundColor: palette.surface }]} />}
       >
-        <Input
-          name={name}
-          value={value}
-          onChange={onChange}
-          numeric={digits}
-          multiline={multiline}
-          wrong={problem !== undefined}
-        />
+        {children}
       </Suspense>
       {problem !== undefined ? (
-        <View role="alert">
-          <T kind="small" tone="stop">
-            {problem}
-          </T>
-        </View>
+        <HelperText type="error" visible padding="none" role="alert" style={textStyle('small', palette.stop, scale)}>
+          {say(problem)}
+        </HelperText>
       ) : (
         hint !== undefined && (
           <T kind="small" tone="muted">
@@ -69,6 +73,40 @@ export function Field({ label, value, onChange, unit, problem, hint, numeric, sh
         )
       )}
     </View>
+  );
+}
+
+/** A field with its unit in its label and its complaint right under it. */
+export function Field({
+  label,
+  value,
+  onChange,
+  unit,
+  problem,
+  hint,
+  numeric,
+  short,
+  multiline,
+  onLeave,
+  inputRef,
+}: FieldProps) {
+  const say = useFormatMessage();
+  // A pad of digits has no minus on many phones, and it freezes.
+  const digits = numeric && !unit?.startsWith('°');
+  const name = say(unit ? phrase`${label}, ${unit}` : label);
+  return (
+    <FieldFrame name={name} problem={problem} hint={hint} besideOthers={Boolean(numeric ?? short)}>
+      <Input
+        name={name}
+        value={value}
+        onChange={onChange}
+        numeric={digits}
+        multiline={multiline}
+        wrong={problem !== undefined}
+        onLeave={onLeave}
+        inputRef={inputRef}
+      />
+    </FieldFrame>
   );
 }
 
@@ -86,6 +124,8 @@ export const Fields = ({ children }: { children: ReactNode }) => (
 );
 
 const styles = StyleSheet.create({
+  field: { marginTop: gap(3), minWidth: 0 },
+  whole: { width: '100%' },
   /** As the field will be, until it is there. */
   box: { minHeight: TARGET, marginTop: gap(1), borderWidth: 1.5, borderRadius: 6 },
 });

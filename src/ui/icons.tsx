@@ -1,4 +1,8 @@
 import Activity from 'lucide-react-native/icons/activity';
+import Calendar from 'lucide-react-native/icons/calendar';
+import Clock from 'lucide-react-native/icons/clock';
+import Keyboard from 'lucide-react-native/icons/keyboard';
+import Pencil from 'lucide-react-native/icons/pencil';
 import Bell from 'lucide-react-native/icons/bell';
 import Check from 'lucide-react-native/icons/check';
 import ChevronDown from 'lucide-react-native/icons/chevron-down';
@@ -40,6 +44,13 @@ const ICONS = {
   undo: Undo2,
   alert: TriangleAlert,
   bell: Bell,
+  // By the names that the calendar asks for.
+  calendar: Calendar,
+  pencil: Pencil,
+  'keyboard-outline': Keyboard,
+  'clock-outline': Clock,
+  'menu-down': ChevronDown,
+  'menu-up': ChevronUp,
 } as const satisfies Record<string, ComponentType<DrawnIcon>>;
 export type IconName = keyof typeof ICONS;
 

@@ -1,9 +1,9 @@
 import {
   decimalProblemText,
   fail,
-  fromDisplay,
   ok,
   parseDecimal,
+  parseTyped,
   toDisplay,
   type Quantity,
   type Result,
@@ -35,9 +35,8 @@ export function readNumber(
   optional?: boolean,
 ): Result<number | undefined, string> {
   if (optional && text.trim() === '') return ok(undefined);
-  const r = parseDecimal(text);
+  if ('quantity' in kind) return parseTyped(text, kind.quantity, units);
+  const r = parseDecimal('percent' in kind ? text.replace(/%\s*$/, '') : text);
   if (!r.ok) return fail(decimalProblemText(r.error));
-  return ok(
-    'quantity' in kind ? fromDisplay(kind.quantity, r.value, units) : 'percent' in kind ? r.value / 100 : r.value,
-  );
+  return ok('percent' in kind ? r.value / 100 : r.value);
 }

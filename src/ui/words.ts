@@ -21,7 +21,6 @@ import {
   type LogEvent,
   type Moment,
   type Payloads,
-  type PlainEvent,
   type ProductFamily,
   type ProductLookup,
   type Stage,
@@ -147,7 +146,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
 }
 
 /** 'Coated: High-build primer, 1 coat, 60 µm'. */
-export const eventLine = (e: PlainEvent, products: ProductLookup, units: UnitSystem): string =>
+export const eventLine = (e: LogEvent, products: ProductLookup, units: UnitSystem): string =>
   `${KINDS[e.kind].name}: ${eventWords(e, products, units)}`;
 
 /** The air that is counted with, and what that rests on. */

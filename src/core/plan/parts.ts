@@ -35,7 +35,7 @@ export function partsSum(job: Job, nowMs: number): PartsSum {
 }
 
 /** As long as a name may be in a job file, see core/formats. */
-const NAME_SIGNS = 120;
+export const NAME_SIGNS = 120;
 
 /** What is wrong with a bag, field by field. An empty bag is allowed; an item of none, or more back than came off, is not. */
 export function checkBag(job: Job, bag: Bag): Result<Bag, FieldProblem[]> {

@@ -1,15 +1,18 @@
+import { object } from 'yup';
 import { format } from 'date-fns/format';
-import { isValid } from 'date-fns/isValid';
-import { parseISO } from 'date-fns/parseISO';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, type BagItem, type Message } from '@/core';
-import { newId, nowMs, useAdvice } from '@/data';
-import { Field, Fields } from '@/ui/Field';
+import type { BagItem, UnitSystem } from '@/core';
+import { NAME_SIGNS } from '@/core/plan/parts';
+import { newId, nowMs } from '@/data';
+import { Fields } from '@/ui/Field';
+import { FormDay } from '@/ui/form/FormDay';
+import { FormField } from '@/ui/form/FormField';
+import { typedDay, typedNumber, typedText } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
 const NATURE = [
@@ -17,6 +20,23 @@ const NATURE = [
   { value: 'mustReturn', label: 'Plug or drain' },
 ] as const;
 type Nature = (typeof NATURE)[number]['value'];
+
+const schema = (units: UnitSystem) =>
+  object({
+    name: typedText(NAME_SIGNS, 'Say what it is'),
+    count: typedNumber(
+      { plain: true },
+      { min: 1, max: 999, whole: true, message: 'A whole number from 1 to 999' },
+      units,
+    ).required(),
+    back: typedNumber({ plain: true }, { min: 0, max: 999, whole: true }, units)
+      .required()
+      .test('back', (v, { parent, createError }) => {
+        const { count } = parent as { count: number };
+        return !(count >= 1) || (v ?? 0) <= count || createError({ message: `Back: from 0 to ${count}` });
+      }),
+    due: typedDay(),
+  });
 
 /** One sort of thing in a bag: how many, whether it breaks, when new ones come, how many are back. */
 export function ItemForm({
@@ -31,44 +51,38 @@ export function ItemForm({
   /** Takes it off the list. */
   onDrop?(): void;
 }) {
-  const advice = useAdvice();
-  const [name, setName] = useState(item?.name ?? '');
-  const [count, setCount] = useState(item ? String(item.count) : '');
-  const [back, setBack] = useState(String(item?.back ?? 0));
-  const [due, setDue] = useState(item?.dueMs === undefined ? '' : format(item.dueMs, 'yyyy-MM-dd'));
+  const form = useAppForm(
+    {
+      name: item?.name ?? '',
+      count: item ? String(item.count) : '',
+      back: String(item?.back ?? 0),
+      due: item?.dueMs === undefined ? '' : format(item.dueMs, 'yyyy-MM-dd'),
+    },
+    schema,
+  );
+  const { control } = form;
   const [nature, setNature] = useState<Nature[]>([
     ...(item?.oneTime ? (['oneTime'] as const) : []),
     ...(item?.mustReturn ? (['mustReturn'] as const) : []),
   ]);
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const whole = (text: string) => {
-    const r = parseDecimal(text);
-    return r.ok ? r.value : NaN;
-  };
-  const save = (patch: Partial<BagItem> = {}) => {
-    const day = due.trim() === '' ? undefined : parseISO(due.trim());
-    const next: BagItem = {
-      id: item?.id ?? newId(nowMs()),
-      name: name.trim(),
-      count: whole(count),
-      oneTime: nature.includes('oneTime'),
-      mustReturn: nature.includes('mustReturn'),
-      back: whole(back),
-      ...(day && isValid(day) && { dueMs: day.getTime() }),
-      ...patch,
-    };
-    if (!advice) return;
-    const bad = Object.fromEntries(advice.itemProblems(next).map((p) => [p.path, p.message]));
-    if (day && !isValid(day)) bad.due = 'A day, such as 2026-12-24';
-    if (Object.keys(bad).length > 0) return setProblems(bad);
-    onSave(next);
-  };
+  const save = (allBack = false) =>
+    form.handleSubmit(({ name, count, back, due }) =>
+      onSave({
+        id: item?.id ?? newId(nowMs()),
+        name,
+        count,
+        oneTime: nature.includes('oneTime'),
+        mustReturn: nature.includes('mustReturn'),
+        back: allBack ? count : back,
+        ...(due && { dueMs: due.getTime() }),
+      }),
+    )();
   return (
     <View style={{ paddingBottom: gap(3) }}>
-      <Field label="What" value={name} onChange={setName} problem={problems.item} />
+      <FormField control={control} name="name" label="What" />
       <Fields>
-        <Field label="How many" value={count} onChange={setCount} problem={problems.count} numeric />
-        {item && <Field label="Back on" value={back} onChange={setBack} problem={problems.back} numeric />}
+        <FormField control={control} name="count" label="How many" numeric />
+        {item && <FormField control={control} name="back" label="Back on" numeric />}
       </Fields>
       <ChoiceGroup
         label="Of a kind that"
@@ -77,26 +91,21 @@ export function ItemForm({
         value={nature}
         onChange={(v) => setNature(nature.includes(v) ? nature.filter((n) => n !== v) : [...nature, v])}
       />
-      <Field label="On order, due (year-month-day)" value={due} onChange={setDue} problem={problems.due} />
+      <FormDay control={control} name="due" label="On order, due" />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
         {item && item.back < item.count && (
-          <ActionButton label="All back" strong grow onPress={() => save({ back: item.count })} testID="all-back" />
+          <ActionButton label="All back" strong grow onPress={() => void save(true)} testID="all-back" />
         )}
         <ActionButton
           label={item ? 'Keep' : 'Into the bag'}
           strong={!item}
           grow
-          onPress={() => save()}
+          onPress={() => void save()}
           testID="keep-item"
         />
         <ActionButton label="Leave" onPress={onLeave} />
       </View>
       {onDrop && <TextButton label="Off the list" tone="stop" onPress={onDrop} />}
-      {problems[''] !== undefined && (
-        <T kind="small" tone="stop">
-          {problems['']}
-        </T>
-      )}
     </View>
   );
 }

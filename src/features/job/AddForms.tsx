@@ -1,27 +1,31 @@
+import { object, string } from 'yup';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import {
   BOUNDS,
+  errorText,
   formatQuantity,
-  SUBSTRATES,
   SUBSTRATE_KINDS,
+  SUBSTRATES,
   zonesOf,
   type LogEvent,
+  type Message,
   type Panel,
   type SubstrateKind,
   type UnitSystem,
-  type Message,
-  errorText,
 } from '@/core';
 import { AS_FOUND, asFoundName, layersAsFound, type AsFound } from '@/core/log/asFound';
 import { panelNameProblem } from '@/core/log/panelChange';
-import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
-import { Field, Fields, Measure } from '@/ui/Field';
-import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
+import { newId, nowMs, useFormDraft, useShopActions, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
-import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { useAppTheme } from '@/ui/appTheme';
+import { Fields } from '@/ui/Field';
+import { FormChoice, FormField } from '@/ui/form/FormField';
+import { typedQuantity, typedText } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
 import { Notice } from '@/ui/Notice';
+import { useNotify } from '@/ui/notifications';
+import { formatForInput } from '@/ui/numbers';
 import { gap } from '@/ui/theme';
 
 type Begin = AsFound | 'later';
@@ -40,75 +44,94 @@ const BEGINS: { value: Begin; label: string }[] = [
   ...AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) })),
   { value: 'later', label: 'Look later' },
 ];
+const begin = () => string<Begin>().required();
 
-/** An area as typed, in the user's units of area; its problem in words. */
-export function readArea(text: string, units: UnitSystem): { cm2: number } | { problem: string } {
-  const r = readNumber(text, { quantity: 'area' }, units);
-  if (!r.ok) return { problem: r.error };
-  const { min, max } = BOUNDS.areaCm2;
-  return r.value >= min && r.value <= max
-    ? { cm2: r.value }
-    : { problem: `Between ${formatQuantity('area', min, units, 4)} and ${formatQuantity('area', max, units)}` };
-}
+const panelSchema = (units: UnitSystem) =>
+  object({
+    name: typedText(120, 'Give the panel a name'),
+    substrate: string<SubstrateKind>().required(),
+    // The core keeps the thickness of a panel in µm.
+    thick: typedQuantity('thickness', { min: 0.1, max: 50 }, units).required(),
+    area: typedQuantity('area', BOUNDS.areaCm2, units).required(),
+    begin: begin(),
+  });
+const zoneSchema = (units: UnitSystem) =>
+  object({
+    name: typedText(120, 'Give the zone a name'),
+    area: typedQuantity('area', BOUNDS.areaCm2, units).required(),
+    begin: begin(),
+  });
 
 /** A new panel with its first zone, and what stands on it. */
 export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
   const { units } = useAppTheme();
   const { changeJob } = useShopActions();
-  const [name, setName] = useState('');
-  const [substrate, setSubstrate] = useState<SubstrateKind>('steel');
-  const [thick, setThick] = useState(() => formatForInput(0.8, { quantity: 'thickness' }, units));
-  const [area, setArea] = useState('');
-  const [begin, setBegin] = useState<Begin>('old');
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const save = () => {
-    const a = readArea(area, units);
-    const t = readNumber(thick, { quantity: 'thickness' }, units);
-    const bad: Record<string, Message> = {};
-    const wrong = panelNameProblem(open.job, name);
-    if (wrong) bad.name = wrong;
-    if ('problem' in a) bad.area = a.problem;
-    if (!t.ok) bad.thick = t.error;
-    else if (t.value < 0.1 || t.value > 50)
-      bad.thick = `Between ${formatQuantity('thickness', 0.1, units)} and ${formatQuantity('thickness', 50, units)}`;
-    if (Object.keys(bad).length > 0 || 'problem' in a || !t.ok) return setProblems(bad);
+  const notify = useNotify();
+  const form = useAppForm(
+    {
+      name: '',
+      substrate: 'steel',
+      thick: formatForInput(0.8, { quantity: 'thickness' }, units),
+      area: '',
+      begin: 'old',
+    },
+    panelSchema,
+  );
+  const forget = useFormDraft(`panel/${open.job.id}`, form);
+  const [problem, setProblem] = useState<Message>();
+  const { control } = form;
+  const save = form.handleSubmit(({ name, substrate, thick, area, begin }) => {
+    const taken = panelNameProblem(open.job, name);
+    if (taken) return form.setError('name', { message: taken }, { shouldFocus: true });
     const id = newId(nowMs());
-    const um = Math.round(t.value * 1000);
-    changeJob(
+    const um = Math.round(thick * 1000);
+    return changeJob(
       open.job.id,
       (j) => ({
         ...j,
-        panels: [...j.panels, { id, name: name.trim(), substrate, thicknessUm: um }],
-        zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: a.cm2 }],
+        panels: [...j.panels, { id, name, substrate, thicknessUm: um }],
+        zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: area }],
       }),
       beginning(begin, `${id}-z`, substrate, um),
-    ).then(close, (e: Error) => setProblems({ '': errorText(e) }));
-  };
+    ).then(
+      () => {
+        forget();
+        notify({ text: `${name} is added.` });
+        close();
+      },
+      (e: Error) => setProblem(errorText(e)),
+    );
+  });
   return (
-    <View style={{ paddingBottom: gap(4) }}>
-      <Field label="Panel" value={name} onChange={setName} problem={problems.name} />
-      <ChoiceGroup
+    <View style={styles.form}>
+      <FormField control={control} name="name" label="Panel" />
+      <FormChoice
+        control={control}
+        name="substrate"
         label="Made of"
         options={SUBSTRATE_KINDS.map((s) => ({ value: s, label: SUBSTRATES[s].name }))}
-        value={substrate}
-        onChange={(v) => setSubstrate(v)}
       />
       <Fields>
-        <Measure label="Thick" quantity="thickness" value={thick} onChange={setThick} problem={problems.thick} />
-        <Measure
+        <FormField control={control} name="thick" label="Thick" quantity="thickness" />
+        <FormField
+          control={control}
+          name="area"
           label="Area"
           quantity="area"
-          value={area}
-          onChange={setArea}
-          problem={problems.area}
           hint={`A car door is about ${formatQuantity('area', 8000, units)}`}
         />
       </Fields>
-      <ChoiceGroup label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
-      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton label="Add the panel" strong onPress={save} testID="add-panel" />
-        <ActionButton label="Leave" onPress={close} />
+      <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <View style={styles.acts}>
+        <ActionButton label="Add the panel" strong onPress={() => void save()} testID="add-panel" />
+        <ActionButton
+          label="Leave"
+          onPress={() => {
+            forget();
+            close();
+          }}
+        />
       </View>
     </View>
   );
@@ -116,39 +139,52 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
 
 /** One more zone of a panel, with its own history. */
 export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
-  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
-  const [name, setName] = useState('');
-  const [area, setArea] = useState('');
-  const [begin, setBegin] = useState<Begin>('old');
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const save = () => {
-    const a = readArea(area, units);
-    const bad: Record<string, Message> = {};
-    if (!name.trim()) bad.name = 'Give the zone a name';
-    else if (zonesOf(open.job, panel.id).some((z) => z.name.toLowerCase() === name.trim().toLowerCase()))
-      bad.name = 'The panel has a zone of that name';
-    if ('problem' in a) bad.area = a.problem;
-    if (Object.keys(bad).length > 0 || 'problem' in a) return setProblems(bad);
+  const notify = useNotify();
+  const form = useAppForm({ name: '', area: '', begin: 'old' }, zoneSchema);
+  const forget = useFormDraft(`zone/${open.job.id}/${panel.id}`, form);
+  const [problem, setProblem] = useState<Message>();
+  const { control } = form;
+  const save = form.handleSubmit(({ name, area, begin }) => {
+    if (zonesOf(open.job, panel.id).some((z) => z.name.toLowerCase() === name.toLowerCase()))
+      return form.setError('name', { message: 'The panel has a zone of that name' }, { shouldFocus: true });
     const id = newId(nowMs());
-    changeJob(
+    return changeJob(
       open.job.id,
-      (j) => ({ ...j, zones: [...j.zones, { id, panelId: panel.id, name: name.trim(), areaCm2: a.cm2 }] }),
+      (j) => ({ ...j, zones: [...j.zones, { id, panelId: panel.id, name, areaCm2: area }] }),
       beginning(begin, id, panel.substrate, panel.thicknessUm),
-    ).then(close, (e: Error) => setProblems({ '': errorText(e) }));
-  };
+    ).then(
+      () => {
+        forget();
+        notify({ text: `${name} is added to ${panel.name}.` });
+        close();
+      },
+      (e: Error) => setProblem(errorText(e)),
+    );
+  });
   return (
-    <View style={{ paddingBottom: gap(4) }}>
+    <View style={styles.form}>
       <Fields>
-        <Field label="Zone" value={name} onChange={setName} problem={problems.name} short />
-        <Measure label="Area" quantity="area" value={area} onChange={setArea} problem={problems.area} />
+        <FormField control={control} name="name" label="Zone" short />
+        <FormField control={control} name="area" label="Area" quantity="area" />
       </Fields>
-      <ChoiceGroup label="What is on it" options={BEGINS} value={begin} onChange={(v) => setBegin(v)} />
-      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton label="Add the zone" strong onPress={save} />
-        <ActionButton label="Leave" onPress={close} />
+      <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <View style={styles.acts}>
+        <ActionButton label="Add the zone" strong onPress={() => void save()} />
+        <ActionButton
+          label="Leave"
+          onPress={() => {
+            forget();
+            close();
+          }}
+        />
       </View>
     </View>
   );
 }
+
+const styles = StyleSheet.create({
+  form: { paddingBottom: gap(4) },
+  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) },
+});

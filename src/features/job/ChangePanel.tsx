@@ -1,6 +1,8 @@
+import { array, object } from 'yup';
 import { useState } from 'react';
 import { View } from 'react-native';
 import {
+  BOUNDS,
   entriesOn,
   errorText,
   FINISHES,
@@ -13,19 +15,23 @@ import {
   type Job,
   type Message,
   type Panel,
+  type UnitSystem,
   type Zone,
 } from '@/core';
 import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
-import { useShopActions, type OpenJob } from '@/data';
-import { Field, Fields, Measure } from '@/ui/Field';
+import { useFormDraft, useShopActions, type OpenJob } from '@/data';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedQuantity, typedText } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
+import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
+import { formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { readArea } from './AddForms';
 import { FinishFields } from './FinishFields';
 
 /** 'Ends with base and clear, gloss'. */
@@ -39,90 +45,115 @@ function finishWords(job: Job, z: Zone): string {
   return `Ends with ${parts.join(', ')}`;
 }
 
+const schema = (units: UnitSystem) =>
+  object({
+    name: typedText(120, 'Give the panel a name'),
+    thick: typedQuantity('thickness', { min: 0.1, max: 50 }, units).required(),
+    zones: array()
+      .of(
+        object({
+          name: typedText(120, 'Give the zone a name'),
+          area: typedQuantity('area', BOUNDS.areaCm2, units).required(),
+        }),
+      )
+      .required(),
+  });
+
 /** Names, thickness and stated areas of a panel put right; what nothing was logged on can go. */
 export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
   const { units } = useAppTheme();
   const { changeJob } = useShopActions();
+  const notify = useNotify();
   const { job, state } = open;
   const zones = zonesOf(job, panel.id);
-  const [name, setName] = useState(panel.name);
-  const [thick, setThick] = useState(() => formatForInput(panel.thicknessUm / 1000, { quantity: 'thickness' }, units));
-  const [texts, setTexts] = useState<Record<string, string>>(() =>
-    Object.fromEntries(
-      zones.flatMap((z) => [
-        [`zone.${z.id}`, z.name],
-        [`area.${z.id}`, formatForInput(z.areaCm2, { quantity: 'area' }, units)],
-      ]),
-    ),
+  const form = useAppForm(
+    {
+      name: panel.name,
+      thick: formatForInput(panel.thicknessUm / 1000, { quantity: 'thickness' }, units),
+      zones: zones.map((z) => ({ name: z.name, area: formatForInput(z.areaCm2, { quantity: 'area' }, units) })),
+    },
+    schema,
   );
+  const { control } = form;
+  // Read where it is drawn: the form follows what is asked of it.
+  const { dirtyFields } = form.formState;
+  const forget = useFormDraft(`change/${job.id}/${panel.id}/${zones.length}`, form);
   const [finishes, setFinishes] = useState<Record<string, AgreedFinish>>({});
   const [showing, setShowing] = useState<string>();
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const say = (e: Error) => setProblems({ '': errorText(e) });
-  const set = (key: string) => (text: string) => setTexts({ ...texts, [key]: text });
-  const areaOf = (z: Zone) => {
-    const text = texts[`area.${z.id}`] ?? '';
-    // Figures that nobody touched stay to the last digit.
-    return text === formatForInput(z.areaCm2, { quantity: 'area' }, units) ? { cm2: z.areaCm2 } : readArea(text, units);
+  const [problem, setProblem] = useState<Message>();
+  const say = (e: Error) => setProblem(errorText(e));
+  const leave = () => {
+    forget();
+    close();
   };
-  const save = () => {
-    const t = readNumber(thick, { quantity: 'thickness' }, units);
-    const read = zones.map((z) => ({ z, area: isStated(job, z) ? areaOf(z) : { cm2: z.areaCm2 } }));
-    const bad: Record<string, Message> = {};
-    if (!t.ok) bad.thick = t.error;
-    for (const { z, area } of read) if ('problem' in area) bad[`area.${z.id}`] = area.problem;
+  /** Said with what was before, to go back to it. */
+  const done = (text: string) => {
+    notify({ text, undo: () => changeJob(job.id, (j) => ({ ...j, panels: job.panels, zones: job.zones })) });
+    leave();
+  };
+  const save = form.handleSubmit(({ name, thick, zones: typed }) => {
     const change = {
       name,
-      thicknessUm: t.ok ? Math.round(t.value * 1000) : panel.thicknessUm,
-      zones: read.map(({ z, area }) => ({
+      thicknessUm: dirtyFields.thick ? Math.round(thick * 1000) : panel.thicknessUm,
+      zones: zones.map((z, i) => ({
         id: z.id,
-        name: texts[`zone.${z.id}`] ?? z.name,
-        areaCm2: 'cm2' in area ? area.cm2 : z.areaCm2,
+        name: typed[i]?.name ?? z.name,
+        // Figures that nobody touched stay to the last digit.
+        areaCm2: isStated(job, z) && dirtyFields.zones?.[i]?.area ? (typed[i]?.area ?? z.areaCm2) : z.areaCm2,
         ...(finishes[z.id] && { finish: finishes[z.id] }),
       })),
     };
     const r = changePanel(job, panel.id, change);
-    if (!r.ok) for (const p of r.error) bad[p.path] ??= p.message;
-    if (!r.ok || Object.keys(bad).length > 0) return setProblems(bad);
-    changeJob(job.id, (j) => {
+    if (!r.ok) {
+      for (const { path, message } of r.error) {
+        const [what, id] = path.split('.');
+        const at = zones.findIndex((z) => z.id === id);
+        if (what === 'zone' && at >= 0) form.setError(`zones.${at}.name`, { message: String(message) });
+        else if (what === 'area' && at >= 0) form.setError(`zones.${at}.area`, { message: String(message) });
+        else form.setError(what === 'thick' ? 'thick' : 'name', { message: String(message) });
+      }
+      return;
+    }
+    return changeJob(job.id, (j) => {
       const again = changePanel(j, panel.id, change);
       if (!again.ok) throw new Refusal(again.error[0]!.message);
       return again.value;
-    }).then(close, say);
-  };
-  const dropZone = (z: Zone) => {
+    }).then(() => done(`${name} is changed.`), say);
+  });
+  const dropZone = (z: Zone, i: number) => {
     const why = keepsZone(job, z, entriesOn(state, z.id));
-    if (why) return setProblems({ [`zone.${z.id}`]: why });
-    changeJob(job.id, (j) => ({ ...j, zones: j.zones.filter((x) => x.id !== z.id) })).then(() => setProblems({}), say);
+    if (why) return form.setError(`zones.${i}.name`, { message: why });
+    changeJob(job.id, (j) => ({ ...j, zones: j.zones.filter((x) => x.id !== z.id) })).then(
+      () => done(`${z.name} is taken away.`),
+      say,
+    );
   };
   const dropPanel = () => {
     const why = keepsPanel(job, panel, (id) => entriesOn(state, id));
-    if (why) return setProblems({ '': why });
-    changeJob(job.id, (j) => withoutPanel(j, panel.id)).then(close, say);
+    if (why) return setProblem(why);
+    changeJob(job.id, (j) => withoutPanel(j, panel.id)).then(() => done(`${panel.name} is out of the job.`), say);
   };
   return (
     <View style={{ paddingBottom: gap(4) }} testID="change-panel">
       <Fields>
-        <Field label="Panel" value={name} onChange={setName} problem={problems.name} short />
-        <Measure label="Thick" quantity="thickness" value={thick} onChange={setThick} problem={problems.thick} />
+        <FormField control={control} name="name" label="Panel" short />
+        <FormField control={control} name="thick" label="Thick" quantity="thickness" />
       </Fields>
       {zones.map((z, i) => (
         <View key={z.id}>
           <Fields>
-            <Field
+            <FormField
+              control={control}
+              name={`zones.${i}.name`}
               label={zones.length === 1 ? 'Zone' : `Zone ${i + 1}`}
-              value={texts[`zone.${z.id}`] ?? z.name}
-              onChange={set(`zone.${z.id}`)}
-              problem={problems[`zone.${z.id}`]}
               short
             />
             {isStated(job, z) && (
-              <Measure
+              <FormField
+                control={control}
+                name={`zones.${i}.area`}
                 label={zones.length === 1 ? 'Area' : `Area of zone ${i + 1}`}
                 quantity="area"
-                value={texts[`area.${z.id}`] ?? ''}
-                onChange={set(`area.${z.id}`)}
-                problem={problems[`area.${z.id}`]}
               />
             )}
           </Fields>
@@ -145,14 +176,14 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
             />
           )}
           {zones.length > 1 && (
-            <TextButton label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z)} />
+            <TextButton label="Take it away" of={`: ${z.name}`} tone="muted" onPress={() => dropZone(z, i)} />
           )}
         </View>
       ))}
-      {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton label="Keep it so" strong grow onPress={save} testID="keep-panel" />
-        <ActionButton label="Leave" onPress={close} />
+        <ActionButton label="Keep it so" strong grow onPress={() => void save()} testID="keep-panel" />
+        <ActionButton label="Leave" onPress={leave} />
       </View>
       <TextButton label="Take the panel out of the job" tone="stop" onPress={dropPanel} />
     </View>

@@ -1,10 +1,15 @@
+import { object } from 'yup';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
-import { loadFormats, newId, nowMs, useJob, useShopActions, type OpenJob } from '@/data';
+import { loadFormats, newId, nowMs, useFormDraft, useJob, useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
-import { Field, Fields } from '@/ui/Field';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedText } from '@/ui/form/schema';
+import { setProblems, useAppForm } from '@/ui/form/useAppForm';
+import { useNotify } from '@/ui/notifications';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
@@ -38,78 +43,96 @@ export function JobScreen({ jobId }: { jobId: string }) {
 
 const HEX = /^#[0-9a-f]{6}$/i;
 
+const newJobSchema = () => object({ name: typedText(120, 'Give the job a name'), about: typedText(2000) });
+
 function NewJob() {
   const { putJob } = useShopActions();
   const router = useRouter();
-  const [name, setName] = useState('');
-  const [about, setAbout] = useState('');
-  const [problem, setProblem] = useState<Record<string, Message>>({});
-  const save = async () => {
+  const notify = useNotify();
+  const form = useAppForm({ name: '', about: '' }, newJobSchema);
+  const forget = useFormDraft('job/new', form);
+  const [problem, setProblem] = useState<Message>();
+  const save = form.handleSubmit(async ({ name, about }) => {
     const now = nowMs();
-    const job: Job = { id: newId(now), name: name.trim(), about: about.trim(), createdMs: now, panels: [], zones: [] };
+    const job: Job = { id: newId(now), name, about, createdMs: now, panels: [], zones: [] };
     const { parseJob } = await loadFormats();
     const checked = parseJob(job);
-    if (!checked.ok) return setProblem(Object.fromEntries(checked.error.map((p) => [p.path, p.message])));
-    putJob({ job, events: [], products: [] }).then(
-      () => router.replace(pageHref('/job/[jobId]', { jobId: job.id })),
-      (e: Error) => setProblem({ '': errorText(e) }),
+    if (!checked.ok) return setProblem(setProblems(form, checked.error)[0]?.message);
+    await putJob({ job, events: [], products: [] }).then(
+      () => {
+        forget();
+        notify({ text: `${name} is begun.` });
+        router.replace(pageHref('/job/[jobId]', { jobId: job.id }));
+      },
+      (e: Error) => setProblem(errorText(e)),
     );
-  };
+  });
   return (
     <Page foot={<ActionButton label="Start the job" strong grow onPress={() => void save()} testID="save" />}>
       <PageHead answer="A new job" under="The vehicle or thing, then its panels." />
-      <Field label="Name" value={name} onChange={setName} problem={problem.name} />
-      <Field label="About" value={about} onChange={setAbout} problem={problem.about} multiline />
-      {problem[''] !== undefined && <Notice tone="stop">{problem['']}</Notice>}
+      <FormField control={form.control} name="name" label="Name" />
+      <FormField control={form.control} name="about" label="About" multiline />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
     </Page>
   );
 }
+
+const headSchema = () =>
+  object({
+    name: typedText(120, 'Give the job a name'),
+    about: typedText(2000),
+    colourName: typedText(120).when('colourHex', {
+      is: (hex: string) => hex !== '',
+      then: (s) => s.required('Give the colour a name'),
+    }),
+    colourHex: typedText(7).matches(HEX, { message: 'Six digits after #, such as #4f6374', excludeEmptyString: true }),
+  });
 
 function Change({ open }: { open: OpenJob }) {
   const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const router = useRouter();
-  const [name, setName] = useState(open.job.name);
-  const [about, setAbout] = useState(open.job.about);
-  const [colour, setColour] = useState({ name: open.job.colour?.name ?? '', hex: open.job.colour?.hex ?? '' });
+  const notify = useNotify();
+  const { job } = open;
+  const form = useAppForm(
+    { name: job.name, about: job.about, colourName: job.colour?.name ?? '', colourHex: job.colour?.hex ?? '' },
+    headSchema,
+  );
+  const forget = useFormDraft(`job/${job.id}`, form);
+  const { isDirty } = form.formState;
   const [adding, setAdding] = useState<'panel' | { zoneOf: string } | { change: string } | null>(null);
   const [problem, setProblem] = useState<Message>();
-  const hexProblem =
-    colour.hex !== '' && !HEX.test(colour.hex)
-      ? 'Six digits after #, such as #4f6374'
-      : colour.name.trim() !== '' && colour.hex === ''
-        ? 'How it looks, such as #4f6374: the stack is drawn with it'
-        : undefined;
-  const colourProblem = colour.hex !== '' && colour.name.trim() === '' ? 'Give the colour a name' : undefined;
-  const dirty =
-    name !== open.job.name ||
-    about !== open.job.about ||
-    colour.name !== (open.job.colour?.name ?? '') ||
-    colour.hex !== (open.job.colour?.hex ?? '');
-  const save = () =>
-    changeJob(open.job.id, ({ colour: _, ...j }) => ({
+  const save = form.handleSubmit((v) => {
+    if (v.colourName && !v.colourHex)
+      return form.setError('colourHex', { message: 'How it looks, such as #4f6374: the stack is drawn with it' });
+    const { name, about, colour: before } = job;
+    return changeJob(job.id, ({ colour: _, ...j }) => ({
       ...j,
-      name: name.trim(),
-      about: about.trim(),
-      ...(colour.name.trim() && colour.hex && { colour: { name: colour.name.trim(), hex: colour.hex } }),
+      name: v.name,
+      about: v.about,
+      ...(v.colourName && v.colourHex && { colour: { name: v.colourName, hex: v.colourHex } }),
     })).then(
-      () => setProblem(undefined),
+      () => {
+        forget();
+        form.reset(v);
+        setProblem(undefined);
+        notify({
+          text: 'The job is changed.',
+          undo: () =>
+            changeJob(job.id, ({ colour: _, ...j }) => ({ ...j, name, about, ...(before && { colour: before }) })).then(
+              () => form.reset({ name, about, colourName: before?.name ?? '', colourHex: before?.hex ?? '' }),
+            ),
+        });
+      },
       (e: Error) => setProblem(errorText(e)),
     );
-  const bad = !name.trim() ? 'Give the job a name' : undefined;
+  });
   return (
     <Page
       testID="job"
       foot={
-        dirty ? (
-          <ActionButton
-            label="Save changes"
-            strong
-            grow
-            disabled={(bad ?? hexProblem ?? colourProblem) !== undefined}
-            onPress={() => void save()}
-            testID="save"
-          />
+        isDirty ? (
+          <ActionButton label="Save changes" strong grow onPress={() => void save()} testID="save" />
         ) : (
           <ActionButton label="To its panels" grow onPress={() => router.navigate(pageHref('/panels'))} />
         )
@@ -117,24 +140,11 @@ function Change({ open }: { open: OpenJob }) {
     >
       <PageHead over={`${open.state.events.length} entries in its log`} answer={open.job.name} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <Field label="Name" value={name} onChange={setName} problem={bad} />
-      <Field label="About" value={about} onChange={setAbout} multiline />
+      <FormField control={form.control} name="name" label="Name" />
+      <FormField control={form.control} name="about" label="About" multiline />
       <Fields>
-        <Field
-          label="Colour name"
-          value={colour.name}
-          onChange={(v) => setColour({ ...colour, name: v })}
-          problem={colourProblem}
-          short
-        />
-        <Field
-          label="Colour on screen"
-          value={colour.hex}
-          onChange={(v) => setColour({ ...colour, hex: v })}
-          hint="Such as #4f6374"
-          problem={hexProblem}
-          short
-        />
+        <FormField control={form.control} name="colourName" label="Colour name" short />
+        <FormField control={form.control} name="colourHex" label="Colour on screen" hint="Such as #4f6374" short />
       </Fields>
       <Section title="Panels" aside={<TextButton label="Add a panel" icon="plus" onPress={() => setAdding('panel')} />}>
         {adding === 'panel' && <AddPanel open={open} close={() => setAdding(null)} />}

@@ -19,6 +19,7 @@ import type { LevelSum } from '@/core/advice';
 import { useJobAndAdvice, useLibrary, useShopActions, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';
+import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -67,6 +68,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { currency, palette, units } = useAppTheme();
   const { all } = useLibrary();
   const { changeJob } = useShopActions();
+  const notify = useNotify();
   const [picked, setPicked] = useState<QualityLevel>(open.job.level ?? 'driver');
   const usual = finishOf({ ...open.job, zones: [] }, undefined);
   const [system, setSystem] = useState(usual.system);
@@ -86,7 +88,20 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       finish: { system, sheen },
       ...(typeof hours === 'number' && { budgetH: hours }),
     })).then(
-      () => setProblem(undefined),
+      () => {
+        setProblem(undefined);
+        const { level, finish, budgetH } = open.job;
+        notify({
+          text: `${mine.spec.name} is agreed.`,
+          undo: () =>
+            changeJob(open.job.id, ({ level: _l, finish: _f, budgetH: _b, ...j }) => ({
+              ...j,
+              ...(level && { level }),
+              ...(finish && { finish }),
+              ...(budgetH !== undefined && { budgetH }),
+            })),
+        });
+      },
       (e: Error) => setProblem(e.message),
     );
   const b = parseDecimal(budget);

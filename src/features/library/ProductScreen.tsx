@@ -14,6 +14,7 @@ import {
 } from '@/core';
 import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
+import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { Field, Fields } from '@/ui/Field';
 import { ActionButton } from '@/ui/ActionButton';
@@ -48,7 +49,8 @@ export function ProductScreen({ id }: { id: string }) {
 function Show({ product: p, edit }: { product: Product; edit(p: Product): void }) {
   const { units, currency } = useAppTheme();
   const { jobs } = useJobs();
-  const { removeProduct } = useShopActions();
+  const { removeProduct, saveProduct } = useShopActions();
+  const notify = useNotify();
   const advice = useAdvice();
   const router = useRouter();
   const [problem, setProblem] = useState<Message>();
@@ -60,7 +62,10 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
         `${p.name} is in the log of ${users.map((j) => j.job.name).join(' and ')}, so it stays. Its figures can still be changed.`,
       );
     removeProduct(p.id).then(
-      () => router.replace(pageHref('/library')),
+      () => {
+        notify({ text: `${p.name} is deleted.`, undo: () => saveProduct(p) });
+        router.replace(pageHref('/library'));
+      },
       (e: Error) => setProblem(errorText(e)),
     );
   };

@@ -71,6 +71,10 @@ import { KindPick } from './KindPick';
 import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
+import { DayField } from '@/ui/DayField';
+import { TimeField } from '@/ui/TimeField';
+import { useNotify } from '@/ui/notifications';
+import { eventLine } from '@/ui/words';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { pageHref } from '@/ui/pages';
@@ -200,6 +204,7 @@ function Filled({
   const [now] = useState(nowMs);
   const tick = useNow();
   const statuses = useStatuses(open, now);
+  const notify = useNotify();
   const command = useLogCommand(open.job.id);
   const settings = useSettings();
   const advice = useAdvice();
@@ -347,7 +352,11 @@ function Filled({
       ...(stopped && { against: reason.trim() }),
     } as Entry;
     command.mutate(old ? { correct: old.id, by: correctionOf(old, kind, { ...entry }) } : { log: entry }, {
-      onSuccess: () => {
+      onSuccess: ({ event, undo }) => {
+        notify({
+          text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, open.products, units)}`,
+          undo,
+        });
         const panel = first ? panelOf(open.job, first) : undefined;
         if (old && router.canGoBack()) router.back();
         else if (panel)
@@ -436,8 +445,8 @@ function Filled({
       />
       {ago === 'other' && (
         <Fields>
-          <Field label="Day" value={day} onChange={setDay} problem={problems.day} short />
-          <Field label="Time" value={time} onChange={setTime} problem={problems.time} short />
+          <DayField label="Day" value={day} onChange={setDay} problem={problems.day} />
+          <TimeField label="Time" value={time} onChange={setTime} problem={problems.time} />
         </Fields>
       )}
       {problems.atMs && <Notice tone="stop">{problems.atMs}</Notice>}

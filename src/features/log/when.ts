@@ -26,7 +26,7 @@ export function readWhen(
 ): Result<number, { day?: string; time?: string }> {
   if (ago !== 'other') return ok(ago === 'now' ? now : now - Number(ago) * MINUTE_MS);
   const d = parse(day.trim(), 'yyyy-MM-dd', new Date(now));
-  if (!isValid(d)) return fail({ day: 'A day such as 2030-05-06' });
+  if (!isValid(d)) return fail({ day: 'Say which day' });
   const t = parse(time.trim(), 'HH:mm', d);
   if (!isValid(t)) return fail({ time: 'A time such as 14:05' });
   return ok(t.getTime());

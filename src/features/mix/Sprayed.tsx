@@ -16,6 +16,8 @@ import { NeedsReason, newId, nowMs, useJudge, useLogCommand, useNow, type Entry,
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
+import { useNotify } from '@/ui/notifications';
+import { eventLine } from '@/ui/words';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
@@ -57,6 +59,7 @@ export function Sprayed({
   const command = useLogCommand(open.job.id);
   const judge = useJudge(open);
   const now = useNow();
+  const notify = useNotify();
   const [reason, setReason] = useState('');
   const [n, setN] = useState(coats);
   const [left, setLeft] = useState(() => formatForInput(plan.readyMl - plan.needMl, { quantity: 'volume' }, units));
@@ -101,7 +104,10 @@ export function Sprayed({
     command.mutate(
       { log: { ...entry(`cup-${newId(nowMs()).slice(0, 13)}`), ...against } },
       {
-        onSuccess: () => done(zones[0]!.panelId),
+        onSuccess: ({ event, undo }) => {
+          notify({ text: `Logged. ${eventLine(event, open.products, units)}`, undo });
+          done(zones[0]!.panelId);
+        },
         onError: (e) => setProblem(e instanceof NeedsReason ? NEEDS_REASON : errorText(e)),
       },
     );

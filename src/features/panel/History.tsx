@@ -21,7 +21,8 @@ import { TextButton } from '@/ui/TextButton';
 import { Disclosure } from '@/ui/Disclosure';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { eventWords } from '@/ui/words';
+import { useNotify } from '@/ui/notifications';
+import { eventLine, eventWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { entriesOf } from './lastEntry';
 
@@ -140,6 +141,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const { lookup } = useLibrary();
   const command = useLogCommand(open.job.id);
   const router = useRouter();
+  const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
   const use = eventUse(e, open.job, lookup, cupUses(open.state));
   return (
@@ -167,7 +169,15 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
         label="Strike this out"
         tone="stop"
         icon="undo"
-        onPress={() => command.mutate({ strike: e.id }, { onError: (x) => setProblem(errorText(x)) })}
+        onPress={() =>
+          command.mutate(
+            { strike: e.id },
+            {
+              onSuccess: ({ undo }) => notify({ text: `Struck out. ${eventLine(e, open.products, units)}`, undo }),
+              onError: (x) => setProblem(errorText(x)),
+            },
+          )
+        }
       />
     </View>
   );

@@ -10,10 +10,12 @@ import { EmptyState } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { LinkArea } from '@/ui/LinkArea';
+import { Notifications, NotificationsProvider } from '@/ui/notifications';
 import { Region } from '@/ui/Region';
 import { T } from '@/ui/T';
 import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
 import { paperTheme } from '@/ui/paperTheme';
+import { useViewFocus } from '@/ui/viewFocus';
 import { pageHref, type OpenPage } from '@/ui/pages';
 
 const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[] = [
@@ -68,13 +70,14 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
   return (
     <AppThemeProvider value={look}>
       <PaperProvider theme={theme} settings={PAPER}>
-        {children}
+        <NotificationsProvider>{children}</NotificationsProvider>
       </PaperProvider>
     </AppThemeProvider>
   );
 }
 
 function Frame() {
+  useViewFocus(usePathname());
   const { palette } = useAppTheme();
   const { trouble } = useData();
   const later = useAfterFirstPaint();
@@ -96,6 +99,7 @@ function Frame() {
           </Suspense>
         )}
         <Slot />
+        <Notifications />
       </Region>
       {!wide && <Navigation />}
     </View>

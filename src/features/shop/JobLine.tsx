@@ -4,6 +4,8 @@ import { View } from 'react-native';
 import { formatQuantity, zoneLabel, type Message, type Statuses } from '@/core';
 import { exportCalendar, exportJob, nowMs, useLibrary, useLiveJob, useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
+import { useConfirm } from '@/ui/ConfirmDialog';
+import { useNotify } from '@/ui/notifications';
 import { ListRow } from '@/ui/ListRow';
 import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
@@ -18,7 +20,8 @@ export function JobLine({ open }: { open: OpenJob }) {
   const { units } = useAppTheme();
   const { removeJob } = useShopActions();
   const { statuses } = useLiveJob(open.job.id, 60_000);
-  const [sure, setSure] = useState(false);
+  const [ask, dialog] = useConfirm();
+  const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
   const calendar = () =>
     void exportCalendar(open, momentsOf(open, statuses, formatQuantity('temp', 23, units)), nowMs()).then(
@@ -40,19 +43,24 @@ export function JobLine({ open }: { open: OpenJob }) {
             label="Change"
             onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))}
           />
-          {sure ? (
-            <>
-              <TextButton
-                label={`Delete ${open.state.events.length} entries for good`}
-                tone="stop"
-                onPress={() => void removeJob(open.job.id)}
-              />
-              <TextButton label="Keep it" onPress={() => setSure(false)} />
-            </>
-          ) : (
-            <TextButton label="Delete" tone="muted" onPress={() => setSure(true)} />
-          )}
+          <TextButton
+            label="Delete"
+            tone="muted"
+            onPress={() =>
+              ask({
+                title: `Delete ${open.job.name}?`,
+                text: `Its ${open.state.events.length} entries, its drawings and its bags are gone from this browser for good. Export it first if you may want it again.`,
+                act: `Delete ${open.state.events.length} entries for good`,
+                onConfirm: () =>
+                  void removeJob(open.job.id).then(
+                    () => notify({ text: `${open.job.name} is deleted.` }),
+                    (e: Error) => setProblem(`${e.message}.`),
+                  ),
+              })
+            }
+          />
         </View>
+        {dialog}
         {problem !== undefined && (
           <T kind="small" tone="window">
             {problem}

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { BOUNDS, SCHOOLS, formatQuantity, type HouseMethod } from '@/core';
 import { answerSchool, useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
+import { useConfirm } from '@/ui/ConfirmDialog';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -29,6 +30,7 @@ export function ShopScreen() {
   const { jobs, failures } = useJobs();
   const { all } = useLibrary();
   const { mode, switchTo, restartDemo } = useData();
+  const [ask, dialog] = useConfirm();
   const router = useRouter();
   if (!settings) return <Page>{null}</Page>;
   const own = all.filter((p) => p.basis === 'sheet').length;
@@ -81,7 +83,20 @@ export function ShopScreen() {
               label={mode === 'demo' ? 'Go to my own shop' : 'Look round the demo'}
               onPress={() => switchTo(mode === 'demo' ? 'own' : 'demo')}
             />
-            {mode === 'demo' && <ActionButton label="Start the demo again" onPress={() => void restartDemo()} />}
+            {mode === 'demo' && (
+              <ActionButton
+                label="Start the demo again"
+                onPress={() =>
+                  ask({
+                    title: 'Start the demo again?',
+                    text: 'What was logged, drawn or set in the demo is gone. Your own shop is not touched.',
+                    act: 'Start it again',
+                    onConfirm: () => void restartDemo(),
+                  })
+                }
+              />
+            )}
+            {dialog}
           </View>
         </View>
       </Section>

@@ -1,0 +1,61 @@
+import { fail, ok, type Result } from '../result';
+import { fromDisplay, unitOf, type Quantity, type UnitSystem } from './convert';
+import { decimalProblemText, parseDecimal } from './decimal';
+
+/** Other signs that people type for the units of the app. */
+const SPELLINGS: Readonly<Record<string, string>> = {
+  um: 'µm',
+  micron: 'µm',
+  microns: 'µm',
+  mils: 'mil',
+  thou: 'mil',
+  '"': 'in',
+  inch: 'in',
+  inches: 'in',
+  c: '°c',
+  f: '°f',
+  m2: 'm²',
+  sqm: 'm²',
+  cm2: 'cm²',
+  ft2: 'ft²',
+  sqft: 'ft²',
+  floz: 'fl oz',
+  lbs: 'lb',
+};
+
+/** Units besides the two of a quantity, each in the core's own unit. */
+const OTHERS: { readonly [Q in Quantity]?: Readonly<Record<string, number>> } = {
+  film: { mm: 1000 },
+  thickness: { µm: 0.001, cm: 10 },
+  length: { mm: 0.1, m: 100 },
+  area: { 'cm²': 1 },
+  volume: { l: 1000, cl: 10 },
+  mass: { kg: 1000 },
+  pressure: { kpa: 0.01 },
+};
+
+const plain = (unit: string): string => {
+  const u = unit
+    .toLowerCase()
+    .replace(/\u00b5|\u03bc/g, 'µ')
+    .trim();
+  return SPELLINGS[u] ?? u;
+};
+
+/**
+ * Reads a figure as it is typed: in the user's units, or in those that stand behind the number ('0.8 mm', '32 thou', '20 °C').
+ * @returns the figure in the core's own unit, or the sentence that stands under the field
+ */
+export function parseTyped(text: string, quantity: Quantity, system: UnitSystem): Result<number, string> {
+  const m = /^(.*?)\s*([a-zA-Z\u00b5\u03bc°"][a-zA-Z0-9\u00b5\u03bc°²³/" ]*)$/.exec(text.trim());
+  const r = parseDecimal(m?.[1] || text);
+  if (!r.ok) return fail(decimalProblemText(r.error));
+  if (!m?.[1]) return ok(fromDisplay(quantity, r.value, system));
+  const unit = plain(m[2]!);
+  for (const s of [system, 'metric', 'us'] as const)
+    if (plain(unitOf(quantity, s)) === unit) return ok(fromDisplay(quantity, r.value, s));
+  const factor = OTHERS[quantity]?.[unit];
+  return factor === undefined
+    ? fail(`${m[2]!.trim()} is not a unit of this; ${unitOf(quantity, 'metric')} or ${unitOf(quantity, 'us')} is`)
+    : ok(r.value * factor);
+}

@@ -1,0 +1,58 @@
+import { useCallback, useEffect, useRef } from 'react';
+import { useData } from './DataProvider';
+
+/** How long nobody types before what stands there is kept, ms. */
+const REST_MS = 400;
+
+/** What a form has to offer for a draft of it to be kept. */
+export interface DraftedForm {
+  watch(on: (values: object) => void): { unsubscribe(): void };
+  reset(values: object, how: { keepDefaultValues: true }): void;
+  getValues(): object;
+}
+
+/**
+ * Keeps what stands in a half-filled form, and puts it back when the form is opened again: after a reload, another view, a browser that
+ * was killed. @param name which form, also of which job or panel @returns forgets it, once it is saved or left on purpose
+ */
+export function useFormDraft(name: string, { watch, reset, getValues }: DraftedForm): () => void {
+  const { repo } = useData();
+  const waiting = useRef<{ timer?: ReturnType<typeof setTimeout>; values?: object }>({});
+  const key = `form/${name}`;
+  useEffect(() => {
+    const { current: w } = waiting;
+    let typed = false;
+    let gone = false;
+    repo.draft(key).then(
+      (had) => {
+        if (!gone && !typed && isTexts(had)) reset({ ...getValues(), ...had }, { keepDefaultValues: true });
+      },
+      () => undefined,
+    );
+    const keep = () => {
+      clearTimeout(w.timer);
+      const { values } = w;
+      delete w.values;
+      // A draft that cannot be kept is not worth an alarm: saving says so if storage is gone.
+      if (values) void repo.saveDraft(key, values).catch(() => undefined);
+    };
+    const on = watch((values) => {
+      typed = true;
+      w.values = { ...values };
+      clearTimeout(w.timer);
+      w.timer = setTimeout(keep, REST_MS);
+    });
+    return () => {
+      gone = true;
+      on.unsubscribe();
+      keep();
+    };
+  }, [repo, key, watch, reset, getValues]);
+  return useCallback(() => {
+    clearTimeout(waiting.current.timer);
+    delete waiting.current.values;
+    void repo.saveDraft(key, null).catch(() => undefined);
+  }, [repo, key]);
+}
+
+const isTexts = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x);

@@ -1,0 +1,49 @@
+import { StyleSheet } from 'react-native';
+import { Dialog, Portal } from 'react-native-paper';
+import { ActionButton } from './ActionButton';
+import { useAppTheme } from './appTheme';
+import type { Question } from './ConfirmDialog';
+import { useModalKeys } from './modalKeys';
+import { T } from './T';
+import { gap } from './theme';
+
+/** Paper's dialog, over everything; Escape and a tap beside it leave things as they are. */
+export default function ConfirmDialogBox({ title, text, act, onConfirm, onClose }: Question & { onClose(): void }) {
+  const { palette } = useAppTheme();
+  useModalKeys('confirm', onClose);
+  return (
+    <Portal>
+      <Dialog
+        visible
+        onDismiss={onClose}
+        style={[styles.box, { backgroundColor: palette.surface, borderColor: palette.ink }]}
+        testID="confirm"
+      >
+        <Dialog.Content style={styles.words}>
+          <T kind="figure" level={2}>
+            {title}
+          </T>
+          <T>{text}</T>
+        </Dialog.Content>
+        <Dialog.Actions style={styles.acts}>
+          <ActionButton
+            label={act}
+            tone="stop"
+            strong
+            onPress={() => {
+              onClose();
+              onConfirm();
+            }}
+          />
+          <ActionButton label="Leave it" onPress={onClose} />
+        </Dialog.Actions>
+      </Dialog>
+    </Portal>
+  );
+}
+
+const styles = StyleSheet.create({
+  box: { borderRadius: 10, borderWidth: 1.5, maxWidth: 480, width: '90%', alignSelf: 'center' },
+  words: { gap: gap(2) },
+  acts: { flexWrap: 'wrap', gap: gap(2), justifyContent: 'flex-start' },
+});
