@@ -7,6 +7,28 @@ const INDEX_ONLY = {
   message: 'Ask whether it is there. `!` is for an index that the code around it bounds.',
 };
 
+/** What is touched or typed into is a part of src/ui, which stands on Paper; a bare one has no role, no keys and no look of ours. */
+const HAND_MADE = [
+  'Pressable',
+  'TextInput',
+  'Button',
+  'Switch',
+  'Modal',
+  'TouchableOpacity',
+  'TouchableHighlight',
+  'TouchableWithoutFeedback',
+];
+const PARTS_ONLY = {
+  paths: [
+    { name: 'react-native', importNames: HAND_MADE, message: 'Take a part of src/ui, or build one on Paper there.' },
+  ],
+};
+/** A role on a plain view is a promise of keys and names that nobody keeps. */
+const NO_ROLES = {
+  selector: "JSXOpeningElement[name.name='View'] > JSXAttribute[name.name='role']",
+  message: 'A part of src/ui has the role, its name and its keys.',
+};
+
 export default tseslint.config(
   { ignores: ['dist', 'test-results', 'node_modules', '.expo', '*.config.js', '.dependency-cruiser.cjs'] },
   ...tseslint.configs.strict,
@@ -35,6 +57,17 @@ export default tseslint.config(
     files: ['src/**'],
     ignores: ['**/*.test.{ts,tsx}', 'src/core/testing.ts'],
     rules: { 'no-restricted-syntax': ['error', INDEX_ONLY] },
+  },
+  {
+    // The drawn parts are listed with their reasons in docs/architecture.md.
+    files: ['src/features/**', 'src/app/**', 'src/ui/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/ui/strata/**', 'src/ui/map/**'],
+    rules: { 'no-restricted-imports': ['error', PARTS_ONLY] },
+  },
+  {
+    files: ['src/features/**', 'src/app/**'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/features/air/AirChart.tsx'],
+    rules: { 'no-restricted-syntax': ['error', INDEX_ONLY, NO_ROLES] },
   },
   {
     files: ['src/core/**'],

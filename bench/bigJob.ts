@@ -1,8 +1,8 @@
 import { SHIPPED_PRODUCTS, type Job, type LogEvent } from '../src/core';
 import { JOB_FORMAT, JOB_FORMAT_VERSION, type JobFile } from '../src/core/formats';
 
-/** A job of so many events on 20 panels with two zones each, every tenth with a correction, every one with its air. */
-export function bigJob(count: number, nowMs: number): JobFile {
+/** A job of so many events on some panels with two zones each, every tenth with a correction, every one with its air. */
+export function bigJob(count: number, nowMs: number, panels = 20): JobFile {
   const job: Job = {
     id: 'big',
     name: 'Big job',
@@ -11,7 +11,7 @@ export function bigJob(count: number, nowMs: number): JobFile {
     panels: [],
     zones: [],
   };
-  for (let p = 0; p < 20; p++) {
+  for (let p = 0; p < panels; p++) {
     job.panels.push({ id: `p${p}`, name: `Panel ${p}`, substrate: 'steel', thicknessUm: 800 });
     for (const z of ['a', 'b'])
       job.zones.push({ id: `p${p}${z}`, panelId: `p${p}`, name: z === 'a' ? 'Lower' : 'Upper', areaCm2: 3000 });

@@ -1,13 +1,5 @@
 import { lazy, Suspense, useCallback, useState } from 'react';
-
-export interface Question {
-  title: string;
-  /** What is lost, and that it cannot be undone. */
-  text: string;
-  /** What the hand does: 'Delete the job'. */
-  act: string;
-  onConfirm(): void;
-}
+import type { Question } from './ConfirmDialogBox';
 
 const Dialog = lazy(() => import('./ConfirmDialogBox'));
 

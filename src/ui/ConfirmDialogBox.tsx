@@ -2,10 +2,18 @@ import { StyleSheet } from 'react-native';
 import { Dialog, Portal } from 'react-native-paper';
 import { ActionButton } from './ActionButton';
 import { useAppTheme } from './appTheme';
-import type { Question } from './ConfirmDialog';
 import { useModalKeys } from './modalKeys';
 import { T } from './T';
 import { gap } from './theme';
+
+export interface Question {
+  title: string;
+  /** What is lost, and that it cannot be undone. */
+  text: string;
+  /** What the hand does: 'Delete the job'. */
+  act: string;
+  onConfirm(): void;
+}
 
 /** Paper's dialog, over everything; Escape and a tap beside it leave things as they are. */
 export default function ConfirmDialogBox({ title, text, act, onConfirm, onClose }: Question & { onClose(): void }) {

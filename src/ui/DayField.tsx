@@ -1,35 +1,49 @@
-import { format } from 'date-fns/format';
-import { isValid } from 'date-fns/isValid';
-import { parseISO } from 'date-fns/parseISO';
-import { lazy } from 'react';
+import { lazy, Suspense, useState, type Ref } from 'react';
 import type { Message } from '@/core';
-import { FieldFrame, type Focusable } from './Field';
-import type { Ref } from 'react';
+import { parseDay, showDay } from './days';
+import { Field, type Focusable } from './Field';
 
-/** The calendar comes with the first field that asks for a day. */
-const DayInput = lazy(() => import('./inputs').then((m) => ({ default: m.DayInput })));
+/** The calendar comes with the inputs. */
+const DayPicker = lazy(() => import('./inputs').then((m) => ({ default: m.DayPicker })));
 
-interface DayFieldProps {
+/** A day, typed as the device writes it or picked from a calendar. @param value what stands there, as it was typed */
+export function DayField({
+  label,
+  value,
+  onChange,
+  problem,
+  inputRef,
+}: {
   label: string;
-  /** 'yyyy-MM-dd', or nothing. */
   value: string;
-  onChange(day: string): void;
+  onChange(text: string): void;
   problem?: Message | undefined;
   inputRef?: Ref<Focusable>;
-}
-
-/** A day, typed as the device writes it or picked from a calendar. */
-export function DayField({ label, value, onChange, problem, inputRef }: DayFieldProps) {
-  const day = value.trim() === '' ? undefined : parseISO(value);
+}) {
+  const [picking, setPicking] = useState(false);
   return (
-    <FieldFrame name={label} problem={problem} besideOthers>
-      <DayInput
-        name={label}
-        value={day && isValid(day) ? day : undefined}
-        onChange={(d) => onChange(d ? format(d, 'yyyy-MM-dd') : '')}
-        wrong={problem !== undefined}
-        inputRef={inputRef}
+    <>
+      <Field
+        label={label}
+        value={value}
+        onChange={onChange}
+        short
+        {...(problem !== undefined && { problem })}
+        {...(inputRef && { inputRef })}
+        sign={{ icon: 'calendar', label: `Pick: ${label.toLowerCase()}`, onPress: () => setPicking(true) }}
       />
-    </FieldFrame>
+      {picking && (
+        <Suspense fallback={null}>
+          <DayPicker
+            value={parseDay(value)}
+            onPick={(d) => {
+              onChange(showDay(d));
+              setPicking(false);
+            }}
+            onClose={() => setPicking(false)}
+          />
+        </Suspense>
+      )}
+    </>
   );
 }

@@ -6,9 +6,11 @@ import { AppThemeProvider } from './appTheme';
 import { LIGHT } from './theme';
 
 // Jest does not load a part of the app later; a browser does.
+// The calendar is not what is tried here, and its package is an ES module that Jest does not read.
+jest.mock('react-native-paper-dates', () => ({ registerTranslation: () => undefined }));
 jest.mock('react', () => ({
   ...jest.requireActual<object>('react'),
-  lazy: () => (jest.requireActual('./Input') as { default: unknown }).default,
+  lazy: () => (jest.requireActual('./inputs') as { Input: unknown }).Input,
 }));
 
 const nothing = () => undefined;

@@ -3,6 +3,7 @@ import { createContext, lazy, Suspense, useContext, type ReactNode, type Ref } f
 import { StyleSheet, View } from 'react-native';
 import { HelperText } from 'react-native-paper';
 import { useAppTheme, useFormatMessage } from './appTheme';
+import type { IconName } from './icons';
 import { T, textStyle } from './T';
 import { gap, TARGET } from './theme';
 
@@ -21,6 +22,8 @@ interface FieldProps {
   onLeave?: () => void;
   /** Gets what can be focused. */
   inputRef?: Ref<Focusable>;
+  /** A sign at the end of the box, such as a calendar. */
+  sign?: { icon: IconName; label: string; onPress(): void };
 }
 
 /** What a field gives to whoever wants to put the cursor there. */
@@ -89,6 +92,7 @@ export function Field({
   multiline,
   onLeave,
   inputRef,
+  sign,
 }: FieldProps) {
   const say = useFormatMessage();
   // A pad of digits has no minus on many phones, and it freezes.
@@ -105,6 +109,7 @@ export function Field({
         wrong={problem !== undefined}
         onLeave={onLeave}
         inputRef={inputRef}
+        sign={sign}
       />
     </FieldFrame>
   );

@@ -1,7 +1,6 @@
 import { lazy, Suspense, useState } from 'react';
 import type { Message } from '@/core';
 import { Field } from './Field';
-import { TextButton } from './TextButton';
 
 /** The clock comes with the first tap on it. */
 const TimePicker = lazy(() => import('./inputs').then((m) => ({ default: m.TimePicker })));
@@ -21,8 +20,14 @@ export function TimeField({
   const [picking, setPicking] = useState(false);
   return (
     <>
-      <Field label={label} value={value} onChange={onChange} short {...(problem !== undefined && { problem })} />
-      <TextButton label="Pick the time" onPress={() => setPicking(true)} />
+      <Field
+        label={label}
+        value={value}
+        onChange={onChange}
+        short
+        {...(problem !== undefined && { problem })}
+        sign={{ icon: 'clock-outline', label: `Pick: ${label.toLowerCase()}`, onPress: () => setPicking(true) }}
+      />
       {picking && (
         <Suspense fallback={null}>
           <TimePicker

@@ -1,8 +1,10 @@
 import type { Ref } from 'react';
 import type { TextStyle } from 'react-native';
 import { TextInput } from 'react-native-paper';
-import { DatePickerInput, en, enGB, registerTranslation, TimePickerModal } from 'react-native-paper-dates';
+import { DatePickerModal, en, enGB, registerTranslation, TimePickerModal } from 'react-native-paper-dates';
 import { useAppTheme } from './appTheme';
+import { isMonthFirst } from './days';
+import type { IconName } from './icons';
 import { gap, TARGET, type Palette } from './theme';
 
 /*
@@ -19,6 +21,8 @@ export interface InputProps {
   wrong: boolean;
   onLeave: (() => void) | undefined;
   inputRef: Ref<{ focus(): void }> | undefined;
+  /** A sign at the end of the box, and what a tap on it does. */
+  sign?: { icon: IconName; label: string; onPress(): void } | undefined;
 }
 
 /** Paper's outlined box, drawn as ours. */
@@ -33,7 +37,7 @@ export const inputStyle = (palette: Palette, scale: number): TextStyle => ({
 });
 
 /** The box of a field. */
-export function Input({ name, value, onChange, numeric, multiline, wrong, onLeave, inputRef }: InputProps) {
+export function Input({ name, value, onChange, numeric, multiline, wrong, onLeave, inputRef, sign }: InputProps) {
   const { palette, scale } = useAppTheme();
   return (
     <TextInput
@@ -44,6 +48,11 @@ export function Input({ name, value, onChange, numeric, multiline, wrong, onLeav
       onChangeText={onChange}
       {...(onLeave && { onBlur: onLeave })}
       ref={inputRef as never}
+      {...(sign && {
+        right: (
+          <TextInput.Icon icon={sign.icon} aria-label={sign.label} onPress={sign.onPress} forceTextInputFocus={false} />
+        ),
+      })}
       inputMode={numeric ? 'decimal' : 'text'}
       multiline={multiline}
       {...(multiline && { numberOfLines: 3 })}
@@ -57,9 +66,7 @@ export function Input({ name, value, onChange, numeric, multiline, wrong, onLeav
 
 registerTranslation('en', en);
 registerTranslation('en-GB', enGB);
-
-/** Days as the device writes them: the month first in the United States, the day first elsewhere. */
-const LOCALE = navigator.language === 'en-US' ? 'en' : 'en-GB';
+const LOCALE = isMonthFirst(navigator.language) ? 'en' : 'en-GB';
 
 /** The week as the device has it, where it says. */
 function weekBeginsOnMonday(): boolean {
@@ -70,37 +77,28 @@ function weekBeginsOnMonday(): boolean {
   return (locale.getWeekInfo?.() ?? locale.weekInfo)?.firstDay !== 7;
 }
 
-/** The box of a day: typed, with a calendar behind its button. */
-export function DayInput({
-  name,
+/** A calendar to pick a day from. */
+export function DayPicker({
   value,
-  onChange,
-  wrong,
-  inputRef,
+  onPick,
+  onClose,
 }: {
-  name: string;
   value: Date | undefined;
-  onChange(day: Date | undefined): void;
-  wrong: boolean;
-  inputRef: Ref<{ focus(): void }> | undefined;
+  onPick(day: Date): void;
+  onClose(): void;
 }) {
-  const { palette, scale } = useAppTheme();
   return (
-    <DatePickerInput
-      mode="outlined"
-      dense
+    <DatePickerModal
+      visible
+      mode="single"
       locale={LOCALE}
-      inputMode="start"
-      label={undefined}
-      withDateFormatInLabel={false}
-      aria-label={name}
-      value={value}
-      onChange={onChange}
-      hasError={wrong}
+      animationType="none"
+      // What is typed is read by the field itself, which knows that there is no 31st of February.
+      inputEnabled={false}
+      date={value}
       startWeekOnMonday={weekBeginsOnMonday()}
-      ref={inputRef as never}
-      outlineStyle={INPUT_OUTLINE}
-      style={inputStyle(palette, scale)}
+      onDismiss={onClose}
+      onConfirm={({ date }) => (date ? onPick(date) : onClose())}
     />
   );
 }

@@ -1,10 +1,10 @@
 import { object } from 'yup';
-import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { View } from 'react-native';
 import type { BagItem, UnitSystem } from '@/core';
 import { NAME_SIGNS } from '@/core/plan/parts';
 import { newId, nowMs } from '@/data';
+import { showDay } from '@/ui/days';
 import { Fields } from '@/ui/Field';
 import { FormDay } from '@/ui/form/FormDay';
 import { FormField } from '@/ui/form/FormField';
@@ -56,7 +56,7 @@ export function ItemForm({
       name: item?.name ?? '',
       count: item ? String(item.count) : '',
       back: String(item?.back ?? 0),
-      due: item?.dueMs === undefined ? '' : format(item.dueMs, 'yyyy-MM-dd'),
+      due: item?.dueMs === undefined ? '' : showDay(item.dueMs),
     },
     schema,
   );

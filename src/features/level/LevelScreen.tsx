@@ -19,6 +19,7 @@ import type { LevelSum } from '@/core/advice';
 import { useJobAndAdvice, useLibrary, useShopActions, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { wholeMoney } from '@/ui/format';
+import { ComparisonTable } from '@/ui/ComparisonTable';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -65,7 +66,7 @@ const ROWS: { label: Message; of(s: LevelSum, units: UnitSystem): string }[] = [
 ];
 
 function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
-  const { currency, palette, units } = useAppTheme();
+  const { currency, units } = useAppTheme();
   const { all } = useLibrary();
   const { changeJob } = useShopActions();
   const notify = useNotify();
@@ -112,7 +113,6 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
     usual.sheen === sheen &&
     open.job.budgetH === (hours ?? undefined);
   const counted = advice.budgetOf(open.job, open.state);
-  const cell = { flex: 1, minWidth: 0, paddingVertical: gap(1.5) } as const;
   return (
     <Page
       testID="level"
@@ -144,40 +144,16 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         onChange={(v) => setPicked(v)}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View role="table" aria-label="Levels side by side" style={{ marginTop: gap(4) }}>
-        <View
-          role="row"
-          style={{ flexDirection: 'row', borderBottomWidth: 1.5, borderBottomColor: palette.ink, gap: gap(2) }}
-        >
-          {sums.map((s) => (
-            <View key={s.level} role="columnheader" style={cell}>
-              <T kind="section" tone={s.level === picked ? 'do' : 'ink'}>
-                {s.spec.name}
-              </T>
-              {hour !== undefined && <T kind="strong">{wholeMoney(s.money, currency)}</T>}
-            </View>
-          ))}
-        </View>
-        {ROWS.map((row) => (
-          <View
-            key={String(row.label)}
-            style={{ borderBottomWidth: 1, borderBottomColor: palette.line, paddingTop: gap(1.5) }}
-          >
-            <T kind="tag" tone="muted">
-              {row.label}
-            </T>
-            <View role="row" style={{ flexDirection: 'row', gap: gap(2) }}>
-              {sums.map((s) => (
-                <View key={s.level} role="cell" style={[cell, { paddingVertical: gap(0.5) }]}>
-                  <T {...(s.level === picked ? { kind: 'strong' as const } : { tone: 'muted' as const })}>
-                    {row.of(s, units)}
-                  </T>
-                </View>
-              ))}
-            </View>
-          </View>
-        ))}
-      </View>
+      <ComparisonTable
+        label="Levels side by side"
+        picked={picked}
+        columns={sums.map((l) => ({
+          key: l.level,
+          title: l.spec.name,
+          more: hour === undefined ? undefined : wholeMoney(l.money, currency),
+        }))}
+        rows={ROWS.map((row) => ({ label: row.label, cells: sums.map((l) => row.of(l, units)) }))}
+      />
       <ChoiceGroup
         label="It ends with"
         options={FINISH_SYSTEMS.map((s) => ({ value: s, label: FINISHES[s].name }))}

@@ -72,6 +72,7 @@ import { entryOf, lastZones } from './start';
 import { KindFields } from './KindFields';
 import { useVerdict } from './useVerdict';
 import { DayField } from '@/ui/DayField';
+import { showDay } from '@/ui/days';
 import { TimeField } from '@/ui/TimeField';
 import { useNotify } from '@/ui/notifications';
 import { eventLine } from '@/ui/words';
@@ -268,7 +269,7 @@ function Filled({
   const texts = { ...base, ...edits };
   const product = texts.productId ? lookup(texts.productId) : undefined;
   const [ago, setAgo] = useState<Ago>(old ? 'other' : 'now');
-  const [day, setDay] = useState(() => format(old?.atMs ?? nowMs(), 'yyyy-MM-dd'));
+  const [day, setDay] = useState(() => showDay(old?.atMs ?? nowMs()));
   const [time, setTime] = useState(() => format(old?.atMs ?? nowMs(), 'HH:mm'));
   const [note, setNote] = useState(old?.note ?? null);
   const [airBefore] = useState(() => airTextsOf(old, units));
@@ -329,7 +330,7 @@ function Filled({
   };
 
   const save = () => {
-    const kept = old && ago === 'other' && `${day} ${time}` === format(old.atMs, 'yyyy-MM-dd HH:mm');
+    const kept = old && ago === 'other' && `${day} ${time}` === `${showDay(old.atMs)} ${format(old.atMs, 'HH:mm')}`;
     const at = kept ? ok(old.atMs) : readWhen(ago, day, time, nowMs());
     const payload = payloadOf(kind, texts, product, units);
     const bad: Record<string, Message> = {};

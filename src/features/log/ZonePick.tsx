@@ -4,6 +4,7 @@ import { zoneLabel, type Message } from '@/core';
 import type { OpenJob } from '@/data';
 import { TextButton } from '@/ui/TextButton';
 import { ZoneChoices } from '@/ui/ZoneChoices';
+import { Notice } from '@/ui/Notice';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -29,13 +30,7 @@ export function ZonePick({ jobs, open, zones, onJob, onZones, problem }: Props) 
         </View>
         {!all && <TextButton label="Other zones" onPress={() => setAll(true)} />}
       </View>
-      {problem !== undefined && (
-        <View role="alert">
-          <T kind="small" tone="stop">
-            {problem}
-          </T>
-        </View>
-      )}
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       {all && (
         <>
           <ZoneChoices

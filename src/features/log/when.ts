@@ -1,6 +1,7 @@
 import { parse } from 'date-fns/parse';
 import { isValid } from 'date-fns/isValid';
 import { fail, MINUTE_MS, ok, type Result } from '@/core';
+import { parseDay } from '@/ui/days';
 
 /** How long ago, for the taps; 'other' asks for day and time. */
 export const AGO = ['now', '5', '15', '30', '60', 'other'] as const;
@@ -16,7 +17,7 @@ export const AGO_LABELS: Record<Ago, string> = {
 
 /**
  * When it happened.
- * @param day 'yyyy-MM-dd', @param time 'HH:mm', both local, for 'other'
+ * @param day as it was typed, @param time 'HH:mm', both local, for 'other'
  */
 export function readWhen(
   ago: Ago,
@@ -25,8 +26,8 @@ export function readWhen(
   now: number,
 ): Result<number, { day?: string; time?: string }> {
   if (ago !== 'other') return ok(ago === 'now' ? now : now - Number(ago) * MINUTE_MS);
-  const d = parse(day.trim(), 'yyyy-MM-dd', new Date(now));
-  if (!isValid(d)) return fail({ day: 'Say which day' });
+  const d = parseDay(day);
+  if (!d) return fail({ day: 'Say which day' });
   const t = parse(time.trim(), 'HH:mm', d);
   if (!isValid(t)) return fail({ time: 'A time such as 14:05' });
   return ok(t.getTime());

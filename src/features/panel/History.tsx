@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { memo, useCallback, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   KINDS,
@@ -28,6 +28,10 @@ import { entriesOf } from './lastEntry';
 
 /** So many entries at first: what a person looks for is nearly always the newest. */
 const PAGE = 12;
+/** Of an entry on a phone, px. */
+const USUAL_HEIGHT = 64;
+/** Comes when somebody asks for all of a long history. */
+const VirtualList = lazy(() => import('@/ui/VirtualList'));
 
 /** What was done, newest first. An entry opens to its details, and can be struck out there. */
 export const History = memo(function History({
@@ -42,16 +46,27 @@ export const History = memo(function History({
   now: number;
 }) {
   const [which, setWhich] = useState<'zone' | 'panel'>('zone');
-  const [shown, setShown] = useState(PAGE);
+  const [all, setAll] = useState(false);
   const [expanded, setExpanded] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setExpanded((was) => (was === id ? null : id)), []);
   const entries = useMemo(
     () => entriesOf(open.state, which === 'zone' ? [zone.id] : zones.map((z) => z.id)),
     [open.state, which, zone.id, zones],
   );
+  const entryAt = (e: PlainEvent | undefined) =>
+    e && (
+      <Entry
+        key={e.id}
+        event={e}
+        products={open.products}
+        when={shortWhen(e.atMs, now)}
+        {...(expanded === e.id && { open })}
+        onToggle={toggle}
+      />
+    );
   return (
     <Section
-      far
+      far={!all}
       title="What was done"
       aside={
         <T kind="small" tone="muted" testID="entry-count">
@@ -75,21 +90,17 @@ export const History = memo(function History({
           />
         </View>
       )}
-      {entries.slice(0, shown).map((e) => (
-        <Entry
-          key={e.id}
-          event={e}
-          products={open.products}
-          when={shortWhen(e.atMs, now)}
-          {...(expanded === e.id && { open })}
-          onToggle={toggle}
-        />
-      ))}
-      {entries.length > shown && (
-        <TextButton
-          label={`Show ${Math.min(50, entries.length - shown)} more of ${entries.length}`}
-          onPress={() => setShown(shown + 50)}
-        />
+      {all && entries.length > PAGE ? (
+        <Suspense fallback={null}>
+          <VirtualList count={entries.length} lineKey={(i) => entries[i]?.id ?? String(i)} usualHeight={USUAL_HEIGHT}>
+            {(i) => entryAt(entries[i])}
+          </VirtualList>
+        </Suspense>
+      ) : (
+        entries.slice(0, PAGE).map(entryAt)
+      )}
+      {!all && entries.length > PAGE && (
+        <TextButton label={`Show all ${entries.length}`} onPress={() => setAll(true)} />
       )}
     </Section>
   );

@@ -1,7 +1,6 @@
-import { isValid } from 'date-fns/isValid';
-import { parseISO } from 'date-fns/parseISO';
 import { mixed, string } from 'yup';
 import { formatQuantity, messageIn, type Message, type Quantity, type UnitSystem } from '@/core';
+import { parseDay } from '../days';
 import { readNumber, type NumberKind } from '../numbers';
 
 /** What a number may be, in the core's own units. */
@@ -55,11 +54,12 @@ export const typedText = (max: number, missing?: string) => {
   return missing === undefined ? words.defined() : words.required(missing);
 };
 
-/** A day as the form holds it, 'yyyy-MM-dd'; nothing where none is picked. */
+/** A day as it was typed, see `days`; nothing where none is asked for. */
 export const typedDay = () =>
   mixed<Date>()
-    .transform((_, v: unknown) => {
-      const day = typeof v === 'string' && v.trim() !== '' ? parseISO(v.trim()) : undefined;
-      return day;
-    })
-    .test('day', 'A day that there is', (v) => v === undefined || isValid(v));
+    .transform((_, v: unknown) => (typeof v === 'string' ? parseDay(v) : undefined))
+    .test(
+      'day',
+      'A day that there is',
+      (v, { originalValue }) => v !== undefined || String(originalValue ?? '').trim() === '',
+    );

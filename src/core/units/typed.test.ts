@@ -1,0 +1,44 @@
+import fc from 'fast-check';
+import { fromDisplay, toDisplay, unitOf, type Quantity } from './convert';
+import { parseTyped } from './typed';
+
+describe('a figure with its unit behind it', () => {
+  it.each<[string, Quantity, 'metric' | 'us', number]>([
+    ['20', 'temp', 'metric', 20],
+    ['68 °F', 'temp', 'metric', 20],
+    ['68f', 'temp', 'metric', 20],
+    ['20 C', 'temp', 'us', 20],
+    ['2 thou', 'film', 'metric', 50.8],
+    ['50 um', 'film', 'us', 50],
+    ['0,05 mm', 'film', 'metric', 50],
+    ['32 fl oz', 'volume', 'metric', 32 * 29.5735295625],
+    ['1 l', 'volume', 'us', 1000],
+    ['0.5 m²', 'area', 'metric', 5000],
+    ['5000 cm2', 'area', 'us', 5000],
+    ['100 psi', 'pressure', 'metric', 100 / 14.503773773],
+    ['1 kg', 'mass', 'metric', 1000],
+  ])('%s of %s in %s units', (text, q, units, value) => {
+    const r = parseTyped(text, q, units);
+    expect(r.ok && r.value).toBeCloseTo(value, 6);
+  });
+  it.each<[string, Quantity]>([
+    ['5 kg', 'thickness'],
+    ['5 mm mm', 'thickness'],
+    ['mm', 'thickness'],
+    ['', 'temp'],
+    ['1,2,3 mm', 'thickness'],
+  ])('%s of %s is complained of', (text, q) => expect(parseTyped(text, q, 'metric').ok).toBe(false));
+  it('in whichever unit it is typed, it is the same figure', () =>
+    fc.assert(
+      fc.property(
+        fc.constantFrom<Quantity>('temp', 'film', 'thickness', 'volume', 'area', 'pressure'),
+        fc.integer({ min: 1, max: 900 }),
+        (q, n) => {
+          const metric = fromDisplay(q, n, 'metric');
+          const us = toDisplay(q, metric, 'us');
+          const r = parseTyped(`${us.toFixed(9)} ${unitOf(q, 'us')}`, q, 'metric');
+          expect(r.ok && r.value / metric).toBeCloseTo(1, 5);
+        },
+      ),
+    ));
+});
