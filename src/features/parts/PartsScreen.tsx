@@ -1,0 +1,165 @@
+import { useState } from 'react';
+import { object } from 'yup';
+import { phrase, figure, type UnitSystem } from '@/core';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { ComparisonTable } from '@/ui/ComparisonTable';
+import { useConfirm } from '@/ui/ConfirmDialog';
+import { DayField } from '@/ui/DayField';
+import { Disclosure } from '@/ui/Disclosure';
+import { EmptyState } from '@/ui/EmptyState';
+import { Field, Fields, Measure } from '@/ui/Field';
+import { FormChoice, FormField } from '@/ui/form/FormField';
+import { typedQuantity, typedText } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { useNotify } from '@/ui/notifications';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { pageHref } from '@/ui/pages';
+import { SchoolQuestion } from '@/ui/SchoolQuestion';
+import { Section } from '@/ui/Section';
+import { T } from '@/ui/T';
+import { TextButton } from '@/ui/TextButton';
+import { TimeField } from '@/ui/TimeField';
+
+const nothing = () => undefined;
+const COLOURS = ['ink', 'muted', 'do', 'window', 'stop', 'good'] as const;
+const KINDS = ['answer', 'figure', 'section', 'button', 'strong', 'body', 'small', 'tag'] as const;
+const OPTIONS = [
+  { value: 'one', label: 'One' },
+  { value: 'two', label: 'Another one' },
+  { value: 'three', label: 'One whose words are long enough to need a line of their own on a phone' },
+] as const;
+
+/** Every part in every state, for whoever builds with them. In development only. */
+export function PartsScreen() {
+  const [one, setOne] = useState<'one' | 'two' | 'three'>('one');
+  const [many, setMany] = useState<('one' | 'two' | 'three')[]>(['two']);
+  const [text, setText] = useState('');
+  const [day, setDay] = useState('');
+  const [time, setTime] = useState('14:05');
+  const [open, setOpen] = useState(false);
+  const [ask, dialog] = useConfirm();
+  const notify = useNotify();
+  return (
+    <Page
+      foot={
+        <>
+          <ActionButton label="The main act" strong grow onPress={nothing} />
+          <ActionButton label="Besides" onPress={nothing} />
+        </>
+      }
+    >
+      <PageHead over="Where one is" answer="All parts" under="Each in all of its states" />
+      <Section title="Type">
+        {KINDS.map((k) => (
+          <T key={k} kind={k}>
+            {k}
+          </T>
+        ))}
+        {COLOURS.map((c) => (
+          <T key={c} tone={c}>
+            {c}
+          </T>
+        ))}
+        <T>{phrase`A phrase with ${figure('film', 110)} in the user’s units`}</T>
+      </Section>
+      <Section title="Buttons">
+        <ActionButton label="Strong" strong onPress={nothing} />
+        <ActionButton label="Plain" onPress={nothing} />
+        <ActionButton label="What cannot be undone" tone="stop" onPress={nothing} />
+        <ActionButton label="Off" strong disabled onPress={nothing} />
+        <ActionButton label="Takes a while" strong busy onPress={nothing} />
+        <ActionButton label="One whose words are so long that they break on the narrowest phone" onPress={nothing} />
+        <TextButton label="Quiet" onPress={nothing} />
+        <TextButton label="With a sign" icon="plus" onPress={nothing} />
+        <TextButton label="Muted" tone="muted" onPress={nothing} />
+        <TextButton label="Stops" tone="stop" icon="undo" onPress={nothing} />
+      </Section>
+      <Section title="Choices">
+        <ChoiceGroup label="One of them" options={OPTIONS} value={one} onChange={(v) => setOne(v)} />
+        <ChoiceGroup
+          label="Several"
+          many
+          options={OPTIONS}
+          value={many}
+          onChange={(v) => setMany(many.includes(v) ? many.filter((m) => m !== v) : [...many, v])}
+        />
+      </Section>
+      <Section title="Rows" aside="3">
+        <ListRow href={pageHref('/')}>
+          <T>A link</T>
+        </ListRow>
+        <ListRow onPress={nothing} selected>
+          <T>A button, selected</T>
+        </ListRow>
+        <ListRow>
+          <T>Only read</T>
+        </ListRow>
+        <Disclosure head={<T kind="strong">Opens and closes</T>} open={open} onToggle={() => setOpen(!open)}>
+          <T kind="small">What belongs to it</T>
+        </Disclosure>
+      </Section>
+      <Section title="Fields">
+        <Field label="Words" value={text} onChange={setText} hint="A hint" />
+        <Field label="Wrong" value={text} onChange={setText} problem="What is wrong, and how it is put right" />
+        <Field label="Several lines" value={text} onChange={setText} multiline />
+        <Fields>
+          <Measure label="Film" quantity="film" value={text} onChange={setText} />
+          <DayField label="Day" value={day} onChange={setDay} />
+          <TimeField label="Time" value={time} onChange={setTime} />
+        </Fields>
+        <ExampleForm />
+      </Section>
+      <Section title="Notices">
+        <Notice tone="stop">Not now, and why.</Notice>
+        <Notice tone="window">With care.</Notice>
+        <Notice tone="muted">Worth knowing.</Notice>
+        <SchoolQuestion school="filler" onAnswer={nothing} />
+        <TextButton label="Say something" onPress={() => notify({ text: 'It is said.', undo: nothing })} />
+        <TextButton
+          label="Ask something"
+          onPress={() => ask({ title: 'Sure?', text: 'It cannot be undone.', act: 'Do it', onConfirm: nothing })}
+        />
+        {dialog}
+      </Section>
+      <Section title="Tables">
+        <ComparisonTable
+          label="Two things"
+          picked="b"
+          columns={[
+            { key: 'a', title: 'First' },
+            { key: 'b', title: 'Second', more: 'the one' },
+          ]}
+          rows={[{ label: 'A figure', cells: ['12', '34'] }]}
+        />
+      </Section>
+      <EmptyState
+        title="Nothing yet"
+        text="What to do about it."
+        act={<ActionButton label="Do it" onPress={nothing} />}
+      />
+    </Page>
+  );
+}
+
+const schema = (units: UnitSystem) =>
+  object({
+    name: typedText(20, 'Say what it is'),
+    thick: typedQuantity('thickness', { min: 0.1, max: 50 }, units).required(),
+    kind: typedText(10),
+  });
+
+function ExampleForm() {
+  const form = useAppForm({ name: '', thick: '', kind: 'one' }, schema);
+  return (
+    <>
+      <FormField control={form.control} name="name" label="Of a form" />
+      <FormField control={form.control} name="thick" label="Thick" quantity="thickness" />
+      <FormChoice control={form.control} name="kind" label="Kind" options={OPTIONS} />
+      <ActionButton label="Check it" onPress={() => void form.handleSubmit(nothing)()} />
+    </>
+  );
+}
