@@ -102,6 +102,21 @@ test('a half-filled form is there again after a reload, and gone once it is left
   await expect(page.getByLabel('Panel', { exact: true })).toHaveValue('');
 });
 
+test('a half-filled sheet is there again after a reload, and gone once it is saved', async ({ page }) => {
+  await openDemo(page, '/log?job=bread-van&zones=rail-l&kind=sanded');
+  await page.getByLabel(/Taken off/).fill('7');
+  await press(page, 'Add a note');
+  await page.getByLabel('Note').fill('Left half done');
+  await page.waitForTimeout(700);
+  await page.reload();
+  await expect(page.getByLabel(/Taken off/)).toHaveValue('7');
+  await expect(page.getByLabel('Note')).toHaveValue('Left half done');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('last-entry')).toContainText('Sanded');
+  await page.goto('/log?job=bread-van&zones=rail-l&kind=sanded');
+  await expect(page.getByRole('button', { name: 'Add a note' })).toBeVisible();
+});
+
 test('a unit may stand behind a number', async ({ page }) => {
   await ownShop(page);
   await press(page, 'Add a panel');

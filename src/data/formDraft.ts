@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef } from 'react';
+import { nowMs } from './clock';
 import { useData } from './DataProvider';
 
 /** How long nobody types before what stands there is kept, ms. */
@@ -56,3 +57,54 @@ export function useFormDraft(name: string, { watch, reset, getValues }: DraftedF
 }
 
 const isTexts = (x: unknown): x is Record<string, unknown> => typeof x === 'object' && x !== null && !Array.isArray(x);
+
+/** A draft that is older than this is of another day's work, ms. */
+const STALE_MS = 12 * 60 * 60_000;
+
+/**
+ * Keeps what stands on a sheet that is no form of fields alone, and gives it back once when the sheet is opened again the same day.
+ * @param name which sheet @param value what to keep; undefined while nobody touched it @param restore takes what was kept
+ * @returns forgets it, once it is saved or left on purpose
+ */
+export function useSheetDraft<T extends object>(
+  name: string | undefined,
+  value: T | undefined,
+  restore: (kept: T) => void,
+): () => void {
+  const { repo } = useData();
+  const key = name && `form/${name}`;
+  const latest = useRef({ value, restore });
+  const done = useRef(false);
+  useEffect(() => {
+    latest.current = { value, restore };
+  });
+  useEffect(() => {
+    if (!key) return;
+    let gone = false;
+    repo.draft(key).then(
+      (had) => {
+        const kept = had as { atMs?: number; value?: T } | null;
+        // Somebody was quicker than the store.
+        if (gone || latest.current.value !== undefined || !kept?.value) return;
+        if (nowMs() - (kept.atMs ?? 0) < STALE_MS) latest.current.restore(kept.value);
+      },
+      () => undefined,
+    );
+    return () => {
+      gone = true;
+    };
+  }, [repo, key]);
+  const text = value && JSON.stringify(value);
+  useEffect(() => {
+    if (!key || text === undefined || done.current) return;
+    const timer = setTimeout(() => {
+      if (done.current) return;
+      void repo.saveDraft(key, { atMs: nowMs(), value: JSON.parse(text) as T }).catch(() => undefined);
+    }, REST_MS);
+    return () => clearTimeout(timer);
+  }, [repo, key, text]);
+  return useCallback(() => {
+    done.current = true;
+    if (key) void repo.saveDraft(key, null).catch(() => undefined);
+  }, [repo, key]);
+}

@@ -37,8 +37,8 @@ export function TextButton({
       {...(expanded !== undefined && { 'aria-expanded': expanded })}
       {...(testID !== undefined && { testID })}
       style={styles.button}
-      contentStyle={styles.content}
-      labelStyle={[textStyle('strong', ink, scale), styles.label]}
+      contentStyle={[styles.content, icon && styles.withIcon]}
+      labelStyle={[textStyle('strong', ink, scale), styles.label, icon && styles.besideIcon]}
     >
       {label}
     </Button>
@@ -55,5 +55,8 @@ const styles = StyleSheet.create({
     maxWidth: '100%',
   },
   content: { minHeight: TARGET, justifyContent: 'flex-start', paddingRight: gap(2) },
+  // Paper sets a sign in by this much; ours stands at the edge of the words above it.
+  withIcon: { marginLeft: -gap(2) },
+  besideIcon: { marginLeft: gap(1.5) },
   label: { marginHorizontal: 0, marginVertical: 0, textAlign: 'left', whiteSpace: 'normal', flexShrink: 1 } as object,
 });

@@ -42,6 +42,8 @@ export interface Pages {
   '/order': OfJob;
   '/panel/[jobId]/[panelId]': { jobId: string; panelId: string; zone?: string };
   '/panels': Nothing;
+  /** In development: every part of the interface. */
+  '/parts': Nothing;
   '/repair': OfJob & { panel?: string; fault?: string };
   '/shop': Nothing;
 }

@@ -32,6 +32,7 @@ import {
   nowMs,
   useLogCommand,
   useOpenQuestion,
+  useSheetDraft,
   useNow,
   type Entry,
   useConditions,
@@ -272,6 +273,18 @@ function Filled({
   const [day, setDay] = useState(() => showDay(old?.atMs ?? nowMs()));
   const [time, setTime] = useState(() => format(old?.atMs ?? nowMs(), 'HH:mm'));
   const [note, setNote] = useState(old?.note ?? null);
+  const [touched, setTouched] = useState(false);
+  // What a link brought with it is the link's business; a sheet that was begun by hand is there again.
+  const byHand = !old && !faultId && !askedProduct && !grit && !media;
+  const forget = useSheetDraft(
+    byHand ? `log/${open.job.id}/${zones.join()}/${asked ?? ''}` : undefined,
+    touched ? { kind, edits, note } : undefined,
+    (kept) => {
+      setChosen(LOGGABLE.find((k) => k === kept.kind));
+      setEdits(kept.edits);
+      setNote(kept.note);
+    },
+  );
   const [airBefore] = useState(() => airTextsOf(old, units));
   const [air, setAir] = useState<AirTexts | null>(airBefore);
   const [problems, setProblems] = useState<Record<string, Message>>({});
@@ -315,6 +328,7 @@ function Filled({
     : advice?.cautionsFor(kind, product, strata?.layers.some((l) => l.family === 'oldCoating') ?? false);
 
   const change = (name: string, text: string) => {
+    setTouched(true);
     setProblems(({ [name]: _, ...rest }) => rest);
     const nextProduct = name === 'productId' ? lookup(text) : undefined;
     const nextGrit: Texts =
@@ -354,6 +368,7 @@ function Filled({
     } as Entry;
     command.mutate(old ? { correct: old.id, by: correctionOf(old, kind, { ...entry }) } : { log: entry }, {
       onSuccess: ({ event, undo }) => {
+        forget();
         notify({
           text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, open.products, units)}`,
           undo,
@@ -403,7 +418,11 @@ function Filled({
           />
           <ActionButton
             label="Leave"
-            onPress={() => (router.canGoBack() ? router.back() : router.replace(pageHref('/')))}
+            onPress={() => {
+              forget();
+              if (router.canGoBack()) router.back();
+              else router.replace(pageHref('/'));
+            }}
           />
         </>
       }
@@ -455,7 +474,16 @@ function Filled({
       {note === null ? (
         <TextButton label="Add a note" icon="plus" onPress={() => setNote('')} />
       ) : (
-        <Field label="Note" value={note} onChange={setNote} multiline problem={problems.note} />
+        <Field
+          label="Note"
+          value={note}
+          onChange={(text) => {
+            setTouched(true);
+            setNote(text);
+          }}
+          multiline
+          problem={problems.note}
+        />
       )}
       {stray.map(([k, m]) => (
         <Notice key={k} tone="stop">
