@@ -21,6 +21,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/order': true,
   '/panel/[jobId]/[panelId]': true,
   '/panels': true,
+  '/parts': true,
   '/repair': true,
   '/shop': true,
 };
