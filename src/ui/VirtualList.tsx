@@ -10,7 +10,7 @@ function scrollerOf(e: HTMLElement | null): HTMLElement | null {
 }
 
 /** Lines outside of the view that are drawn all the same, so that a finger does not outrun them. */
-const SPARE = 8;
+const SPARE = 4;
 
 /** A long list inside of a page that scrolls: only what is in view is drawn. Lines may be of any height, and change it. */
 export default function VirtualList({
