@@ -104,7 +104,11 @@ function Change({ open }: { open: OpenJob }) {
   const [problem, setProblem] = useState<Message>();
   const save = form.handleSubmit((v) => {
     if (v.colourName && !v.colourHex)
-      return form.setError('colourHex', { message: 'How it looks, such as #4f6374: the stack is drawn with it' });
+      return form.setError(
+        'colourHex',
+        { message: 'How it looks, such as #4f6374: the stack is drawn with it' },
+        { shouldFocus: true },
+      );
     const { name, about, colour: before } = job;
     return changeJob(job.id, ({ colour: _, ...j }) => ({
       ...j,
