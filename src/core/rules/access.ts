@@ -1,5 +1,5 @@
 import type { FaultKind } from '../log/marks';
-import { isPrimer, type ProductFamily } from '../library/product';
+import { FAMILIES, isPrimer, type ProductFamily } from '../library/product';
 import { isMetal, SUBSTRATES } from '../library/substrates';
 import { KINDS, LOGGABLE, type EventKind } from '../log/event';
 import type { JobState } from '../strata/fold';
@@ -88,15 +88,9 @@ function unmaskedOn(job: Job, state: JobState, zoneIds: readonly string[]): stri
   return [...new Set(names)];
 }
 
-/** Besides primer, what keeps air and water off metal that a joint hides. */
-const SEALS_TOO: readonly ProductFamily[] = [
-  'oldCoating',
-  'electrocoat',
-  'transportPrimer',
-  'factoryFinish',
-  'underseal',
-  'liner',
-];
+/** What keeps air and water off metal that a joint hides: primer, a coating that was there, underseal or a liner. */
+const seals = (f: ProductFamily): boolean =>
+  isPrimer(f) || FAMILIES[f].role === 'found' || f === 'underseal' || f === 'liner';
 
 /**
  * What a step on some zones would close off or hide.
@@ -114,7 +108,7 @@ export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], 
     bareFaces: zones.flatMap((z) => {
       const s = state.zones.get(z.id)?.strata;
       if (!s || !isMetal(s.substrate)) return [];
-      const sealed = s.layers.some((l) => isPrimer(l.family) || SEALS_TOO.includes(l.family));
+      const sealed = s.layers.some((l) => seals(l.family));
       return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATES[s.substrate].name.toLowerCase()})`];
     }),
     openFaults: [...panels].reduce((n, p) => n + faultsOn(job, state, p).filter((x) => isOpenFault(x.fault)).length, 0),

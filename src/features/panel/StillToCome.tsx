@@ -73,7 +73,7 @@ export function StillToCome({ open, zoneId, now }: { open: OpenJob; zoneId: stri
           ))}
           <TextButton
             label={changing ? 'The way as it is' : 'Another way'}
-            of={changing ? '' : ': put steps off, or take the other school'}
+            {...(!changing && { of: ': put steps off, or take the other school' })}
             onPress={() => {
               setChanging(!changing);
               setOther({});
