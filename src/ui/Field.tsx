@@ -1,5 +1,5 @@
 import { phrase, unitOf, type Quantity, type Message } from '@/core';
-import { createContext, lazy, Suspense, useContext, type ReactNode, type Ref } from 'react';
+import { Children, createContext, lazy, Suspense, useContext, type ReactNode, type Ref } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { HelperText } from 'react-native-paper';
 import { useAppTheme, useFormatMessage } from './appTheme';
@@ -32,6 +32,8 @@ export interface Focusable {
 }
 
 const InRow = createContext(false);
+/** What a group of fields is about; empty outside of one. */
+const GroupName = createContext('');
 
 /** Typed fields come behind the first page, which has none. */
 const Input = lazy(() => import('./inputs').then((m) => ({ default: m.Input })));
@@ -97,9 +99,12 @@ export function Field({
   const say = useFormatMessage();
   // A pad of digits has no minus on many phones, and it freezes.
   const digits = numeric && !unit?.startsWith('°');
-  const name = say(unit ? phrase`${label}, ${unit}` : label);
+  const group = useContext(GroupName);
+  const shown = say(unit ? phrase`${label}, ${unit}` : label);
+  // Fields of a group have short labels, which alone say nothing to a reader.
+  const name = group ? `${group}, ${shown.toLowerCase()}` : shown;
   return (
-    <FieldFrame name={name} problem={problem} hint={hint} besideOthers={Boolean(numeric ?? short)}>
+    <FieldFrame name={shown} problem={problem} hint={hint} besideOthers={Boolean(numeric ?? short)}>
       <Input
         name={name}
         value={value}
@@ -127,6 +132,25 @@ export const Fields = ({ children }: { children: ReactNode }) => (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(3) }}>{children}</View>
   </InRow.Provider>
 );
+
+/**
+ * Figures that belong together under one label, in equal columns: a range, a size by three sides.
+ * @param of what stands before the label for a reader, where the same group is there more than once
+ */
+export function FieldGroup({ label, of, children }: { label: string; of?: string; children: ReactNode }) {
+  return (
+    <View style={{ marginTop: gap(3) }}>
+      <T kind="strong">{label}</T>
+      <GroupName.Provider value={of ? `${of}: ${label}` : label}>
+        <View style={{ flexDirection: 'row', columnGap: gap(2), marginTop: -gap(2) }}>
+          {Children.map(children, (field) => (
+            <View style={{ flex: 1, minWidth: 0 }}>{field}</View>
+          ))}
+        </View>
+      </GroupName.Provider>
+    </View>
+  );
+}
 
 const styles = StyleSheet.create({
   field: { marginTop: gap(3), minWidth: 0 },

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, waitText, type Message, errorText, phrase } from '@/core';
+import { object } from 'yup';
+import { formatQuantity, waitText, type Message, type UnitSystem, errorText, phrase } from '@/core';
 import {
   loadDevices,
   nowMs,
@@ -9,13 +10,17 @@ import {
   SILENT_MS,
   useBench,
   useClimateActions,
+  useFormDraft,
   type BenchState,
   type Room,
 } from '@/data';
 import { percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
-import { Field, Fields, Measure } from '@/ui/Field';
+import { formatForInput } from '@/ui/numbers';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber, typedQuantity } from '@/ui/form/schema';
+import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -102,48 +107,57 @@ function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
   );
 }
 
+/** What is typed here is checked by the same door as what a device says. */
+const ANY = { min: -1e6, max: 1e6 };
+const readingSchema = (units: UnitSystem) =>
+  object({
+    temp: typedQuantity('temp', ANY, units).required(),
+    rh: typedNumber({ percent: true }, ANY, units).required(),
+    surface: typedQuantity('temp', { ...ANY, optional: true }, units),
+  });
+
 function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone(): void }) {
   const { units } = useAppTheme();
   const { addReadings } = useClimateActions();
-  const [temp, setTemp] = useState(() =>
-    formatForInput(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units),
+  const form = useAppForm(
+    {
+      temp: formatForInput(Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units),
+      rh: formatForInput(Math.round(room.here.rh * 100) / 100, { percent: true }, units),
+      surface: '',
+    },
+    readingSchema,
   );
-  const [rh, setRh] = useState(() => formatForInput(Math.round(room.here.rh * 100) / 100, { percent: true }, units));
-  const [surface, setSurface] = useState('');
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const save = async () => {
-    const t = readNumber(temp, { quantity: 'temp' }, units);
-    const h = readNumber(rh, { percent: true }, units);
-    const s = readNumber(surface, { quantity: 'temp' }, units, true);
-    const bad: Record<string, Message> = {};
-    if (!t.ok) bad.temp = t.error;
-    if (!h.ok) bad.rh = h.error;
-    if (!s.ok) bad.surface = s.error;
-    if (!t.ok || !h.ok || !s.ok) return setProblems(bad);
+  const forget = useFormDraft('reading', form);
+  const [problem, setProblem] = useState<Message>();
+  const save = form.handleSubmit(async ({ temp, rh, surface }) => {
     const { acceptReading } = await loadDevices();
+    const atMs = nowMs();
     const r = acceptReading(
-      { atMs: nowMs(), tempC: t.value, rh: h.value, ...(s.value !== undefined && { surfaceC: s.value }) },
+      { atMs, tempC: temp, rh, ...(surface !== undefined && { surfaceC: surface }) },
       'hand',
-      nowMs(),
+      atMs,
     );
-    if (!r.ok)
-      return setProblems({
-        [/humid/.test(String(r.error)) ? 'rh' : /surface/.test(String(r.error)) ? 'surface' : 'temp']: r.error,
-      });
-    await addReadings([r.value]).then(onDone, (e: Error) => setProblems({ '': errorText(e) }));
-  };
+    if (!r.ok) {
+      const says = String(r.error);
+      setProblems(form, [
+        { path: /humid/.test(says) ? 'rh' : /surface/.test(says) ? 'surface' : 'temp', message: r.error },
+      ]);
+      return;
+    }
+    await addReadings([r.value]).then(
+      () => {
+        forget();
+        onDone();
+      },
+      (e: Error) => setProblem(errorText(e)),
+    );
+  });
   return (
     <View testID="by-hand">
       <Fields>
-        <Measure label="Air" quantity="temp" value={temp} onChange={setTemp} problem={problems.temp} />
-        <Field label="Humidity, %" value={rh} onChange={setRh} problem={problems.rh} numeric />
-        <Measure
-          label="Panel, if measured"
-          quantity="temp"
-          value={surface}
-          onChange={setSurface}
-          problem={problems.surface}
-        />
+        <FormField control={form.control} name="temp" label="Air" quantity="temp" />
+        <FormField control={form.control} name="rh" label="Humidity, %" numeric />
+        <FormField control={form.control} name="surface" label="Panel, if measured" quantity="temp" />
       </Fields>
       {bench.status !== 'none' && (
         <TextButton
@@ -151,18 +165,24 @@ function ByHand({ room, bench, onDone }: { room: Room; bench: BenchState; onDone
           onPress={() =>
             void readDevice('surface').then(
               (c) => {
-                setSurface(formatForInput(c, { quantity: 'temp' }, units));
-                setProblems({});
+                form.setValue('surface', formatForInput(c, { quantity: 'temp' }, units), { shouldDirty: true });
+                form.clearErrors('surface');
               },
-              (e: Error) => setProblems({ surface: errorText(e) }),
+              (e: Error) => setProblems(form, [{ path: 'surface', message: errorText(e) }]),
             )
           }
         />
       )}
-      {problems[''] && <Notice tone="stop">{problems['']}</Notice>}
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
         <ActionButton label="Log the air" strong onPress={() => void save()} testID="save-reading" />
-        <ActionButton label="Leave" onPress={onDone} />
+        <ActionButton
+          label="Leave"
+          onPress={() => {
+            forget();
+            onDone();
+          }}
+        />
       </View>
     </View>
   );

@@ -1,14 +1,16 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Bag, BagItem, Message } from '@/core';
+import { object, string } from 'yup';
+import type { Bag, BagItem } from '@/core';
 import type { PartsSum } from '@/core/advice';
-import { newId, nowMs, useJobAndAdvice, useNow, useHeadList, type OpenJob, type Advice } from '@/data';
+import { newId, nowMs, useFormDraft, useJobAndAdvice, useNow, useHeadList, type OpenJob, type Advice } from '@/data';
 import { TwoColumns } from '@/ui/SplitView';
-import { Field } from '@/ui/Field';
+import { FormChoice, FormField } from '@/ui/form/FormField';
+import { typedText } from '@/ui/form/schema';
+import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { dayOnly } from '@/ui/format';
 import { useWide } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
-import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -180,6 +182,7 @@ function OneBag({
           </ListRow>
           {opened === i.id && (
             <ItemForm
+              draft={`item/${open.job.id}/${bag.id}`}
               item={i}
               onSave={(item) => {
                 onChange(item);
@@ -208,6 +211,7 @@ function OneBag({
       )}
       {adding ? (
         <ItemForm
+          draft={`item/${open.job.id}/${bag.id}`}
           onSave={(item) => {
             onAdd(item);
             setAdding(false);
@@ -244,6 +248,9 @@ const toneOf = (i: BagItem, now: number) =>
         ? ('window' as const)
         : ('muted' as const);
 
+/** What stands on a bag; the core knows what it may be. */
+const bagSchema = () => object({ name: typedText(1000), panelId: string().defined(), where: typedText(1000) });
+
 /** A new bag, or one that is moved, renamed or thrown away. */
 function BagForm({
   open,
@@ -259,39 +266,37 @@ function BagForm({
   onRemove?(): void;
 }) {
   const { job } = open;
-  const [name, setName] = useState(bag?.name ?? `Bag ${(job.bags?.length ?? 0) + 1}`);
-  const [panelId, setPanelId] = useState(bag?.panelId ?? '');
-  const [where, setWhere] = useState(bag?.where ?? '');
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const save = () => {
-    const r = advice.checkBag(job, {
-      id: bag?.id ?? newId(nowMs()),
-      name: name.trim(),
-      panelId,
-      where: where.trim(),
-      items: bag?.items ?? [],
-    });
-    if (r.ok) onDone(r.value);
-    else setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
+  const form = useAppForm(
+    {
+      name: bag?.name ?? `Bag ${(job.bags?.length ?? 0) + 1}`,
+      panelId: bag?.panelId ?? '',
+      where: bag?.where ?? '',
+    },
+    bagSchema,
+  );
+  const forget = useFormDraft(`bag/${job.id}/${bag?.id ?? ''}`, form);
+  const done = (b: Bag | undefined) => {
+    forget();
+    onDone(b);
   };
+  const save = form.handleSubmit((typed) => {
+    const r = advice.checkBag(job, { ...typed, id: bag?.id ?? newId(nowMs()), items: bag?.items ?? [] });
+    if (r.ok) done(r.value);
+    else setProblems(form, r.error);
+  });
   const questions = (
     <>
-      <Field label="Name or number" value={name} onChange={setName} problem={problems.name} />
-      <ChoiceGroup
+      <FormField control={form.control} name="name" label="Name or number" />
+      <FormChoice
+        control={form.control}
+        name="panelId"
         label="What it came off"
         options={job.panels.map((p) => ({ value: p.id, label: p.name }))}
-        value={panelId}
-        onChange={setPanelId}
       />
-      {problems.panelId !== undefined && (
-        <T kind="small" tone="stop">
-          {problems.panelId}
-        </T>
-      )}
-      <Field label="Where it is" value={where} onChange={setWhere} problem={problems.where} />
+      <FormField control={form.control} name="where" label="Where it is" />
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton label="Keep the bag" strong grow onPress={save} testID="keep-bag" />
-        <ActionButton label="Leave" onPress={() => onDone(undefined)} />
+        <ActionButton label="Keep the bag" strong grow onPress={() => void save()} testID="keep-bag" />
+        <ActionButton label="Leave" onPress={() => done(undefined)} />
       </View>
       {onRemove && <TextButton label="Throw the bag away" tone="stop" onPress={onRemove} />}
     </>

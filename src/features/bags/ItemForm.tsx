@@ -3,10 +3,10 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import type { BagItem, UnitSystem } from '@/core';
 import { NAME_SIGNS } from '@/core/plan/parts';
-import { newId, nowMs } from '@/data';
+import { newId, nowMs, useFormDraft } from '@/data';
 import { showDay } from '@/ui/days';
 import { Fields } from '@/ui/Field';
-import { FormDay } from '@/ui/form/FormDay';
+import { FormDay } from '@/ui/form/FormPicked';
 import { FormField } from '@/ui/form/FormField';
 import { typedDay, typedNumber, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
@@ -40,11 +40,14 @@ const schema = (units: UnitSystem) =>
 
 /** One sort of thing in a bag: how many, whether it breaks, when new ones come, how many are back. */
 export function ItemForm({
+  draft,
   item,
   onSave,
   onLeave,
   onDrop,
 }: {
+  /** Under which name what is typed here is kept. */
+  draft: string;
   item?: BagItem;
   onSave(i: BagItem): void;
   onLeave(): void;
@@ -61,12 +64,14 @@ export function ItemForm({
     schema,
   );
   const { control } = form;
+  const forget = useFormDraft(`${draft}/${item?.id ?? ''}`, form);
   const [nature, setNature] = useState<Nature[]>([
     ...(item?.oneTime ? (['oneTime'] as const) : []),
     ...(item?.mustReturn ? (['mustReturn'] as const) : []),
   ]);
   const save = (allBack = false) =>
-    form.handleSubmit(({ name, count, back, due }) =>
+    form.handleSubmit(({ name, count, back, due }) => {
+      forget();
       onSave({
         id: item?.id ?? newId(nowMs()),
         name,
@@ -75,8 +80,8 @@ export function ItemForm({
         mustReturn: nature.includes('mustReturn'),
         back: allBack ? count : back,
         ...(due && { dueMs: due.getTime() }),
-      }),
-    )();
+      });
+    })();
   return (
     <View style={{ paddingBottom: gap(3) }}>
       <FormField control={control} name="name" label="What" />
@@ -103,7 +108,13 @@ export function ItemForm({
           onPress={() => void save()}
           testID="keep-item"
         />
-        <ActionButton label="Leave" onPress={onLeave} />
+        <ActionButton
+          label="Leave"
+          onPress={() => {
+            forget();
+            onLeave();
+          }}
+        />
       </View>
       {onDrop && <TextButton label="Off the list" tone="stop" onPress={onDrop} />}
     </View>

@@ -1,23 +1,41 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { MEDIA, MEDIA_NAMES, mediaOf, formatQuantity, SUBSTRATES, unitOf, waitText, figure, phrase } from '@/core';
+import { object } from 'yup';
+import {
+  MEDIA,
+  MEDIA_NAMES,
+  mediaOf,
+  formatQuantity,
+  SUBSTRATES,
+  unitOf,
+  waitText,
+  figure,
+  phrase,
+  type Message,
+  type UnitSystem,
+} from '@/core';
+import { keysOf } from '@/core/keysOf';
 import type { BlastPart, BlastPlan, BlastRig } from '@/core/advice';
 import {
   useJobAndAdvice,
   useNow,
   useRoom,
   useSettings,
+  useSheetDraft,
   useShopActions,
   type Advice,
   type OpenJob,
   type Settings,
 } from '@/data';
 import { TwoColumns } from '@/ui/SplitView';
-import { Field, Fields } from '@/ui/Field';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
 import { shortWhen, wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
+import { formatForInput, type NumberKind } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
@@ -61,6 +79,20 @@ const KINDS: Record<RigName, NumberKind> = {
   rate: { plain: true },
   handRate: { plain: true },
 };
+type RigTexts = Record<RigName, string>;
+const NO_RIG = { boreMm: NaN, barG: NaN, airM3Min: NaN, rate: NaN, handRate: NaN };
+/** Any number: which of them a rig may have, the plan knows. */
+const ANY = { min: -1e9, max: 1e9 };
+const rigSchema = (units: UnitSystem) => {
+  const any = (k: RigName) => typedNumber(KINDS[k], ANY, units).required();
+  return object({
+    boreMm: any('boreMm'),
+    barG: any('barG'),
+    airM3Min: any('airM3Min'),
+    rate: any('rate'),
+    handRate: any('handRate'),
+  });
+};
 /** Usual nozzles, mm, and the same as sold by the inch. */
 const BORES = [
   { mm: 4.8, inch: '3/16' },
@@ -77,28 +109,18 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
   const room = useRoom(now);
   const { saveSettings } = useShopActions();
   const start = kept ?? RIG;
-  const [texts, setTexts] = useState<Record<RigName, string>>(() => ({
-    boreMm: formatForInput(start.boreMm, KINDS.boreMm, units),
-    barG: formatForInput(start.barG, KINDS.barG, units),
-    airM3Min: formatForInput(start.airM3Min, KINDS.airM3Min, units),
-    rate: formatForInput(start.rate, KINDS.rate, units),
-    handRate: formatForInput(start.handRate, KINDS.handRate, units),
-  }));
+  const suggested = useMemo(
+    () => Object.fromEntries(keysOf(KINDS).map((k) => [k, formatForInput(start[k], KINDS[k], units)])) as RigTexts,
+    [start, units],
+  );
+  const form = useLiveForm(suggested, rigSchema);
+  useSheetDraft('rig', form.touched, form.restore);
+  const { texts } = form;
   const [worn, setWorn] = useState(false);
   const [mediaName, setMediaName] = useState(start.media);
   const media = mediaOf(mediaName) ?? { name: RIG.media, ...MEDIA[RIG.media] };
-  const num = (k: RigName) => {
-    const r = readNumber(texts[k], KINDS[k], units);
-    return r.ok ? r.value : NaN;
-  };
-  const rig: BlastRig = {
-    boreMm: num('boreMm'),
-    barG: num('barG'),
-    airM3Min: num('airM3Min'),
-    rate: num('rate'),
-    handRate: num('handRate'),
-    worn,
-  };
+  // What cannot be read is not a number, and the plan says so; so it does of what no compressor gives.
+  const rig: BlastRig = { ...(form.figures ?? NO_RIG), worn };
   const staged = (open.job.staging ?? []).flatMap((item) => {
     const panel = open.job.panels.find((p) => p.id === item.panelId);
     return panel ? [{ item, panel }] : [];
@@ -118,7 +140,10 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
       : [],
   );
   const result = planBlast(parts, media, rig);
-  const problems = result.ok ? {} : Object.fromEntries(result.error.map((p) => [p.path, p.message]));
+  const problems: Record<string, Message> = {
+    ...(!result.ok && form.figures && Object.fromEntries(result.error.map((p) => [p.path, p.message]))),
+    ...form.problems,
+  };
   const plan = result.ok ? result.value : undefined;
   // What should not be blasted so is neither covered nor logged.
   const goes = staged.filter(
@@ -130,14 +155,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
   const rain = room?.climate.forecast?.points.find((p) => p.rainMm > 0 && p.atMs > now);
   const rustMs = room && rustsAtMs(room.air, endMs);
   const field = (k: RigName, label: string, unit?: string) => (
-    <Field
-      label={label}
-      unit={unit}
-      value={texts[k]}
-      onChange={(v) => setTexts({ ...texts, [k]: v })}
-      problem={problems[k]}
-      numeric
-    />
+    <FormField control={form.control} name={k} label={label} {...(unit && { unit })} problem={problems[k]} numeric />
   );
   return (
     <Page
@@ -263,7 +281,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                   label: units === 'us' ? `${b.inch}\u00a0in` : `${b.mm}\u00a0mm`,
                 }))}
                 value={texts.boreMm}
-                onChange={(v) => setTexts({ ...texts, boreMm: v })}
+                onChange={(v) => form.setValue('boreMm', v, { shouldDirty: true })}
               />
               <ChoiceGroup
                 label="Its bore is"

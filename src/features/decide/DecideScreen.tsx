@@ -1,14 +1,17 @@
 import { TwoColumns } from '@/ui/SplitView';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal } from '@/core';
+import { object, type ObjectSchema, type Schema } from 'yup';
+import type { UnitSystem } from '@/core';
 import type { Decision, DecisionInput, ThreePoint, TippingPoint, Way, WayKey } from '@/core/plan';
-import { useJob } from '@/data';
+import { useJob, useSheetDraft } from '@/data';
 import { wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
-import { Field, Fields } from '@/ui/Field';
+import { FieldGroup, Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -25,38 +28,94 @@ import { Spreads } from './Spreads';
 const DRAWS = 10_000;
 const SEED = 20_300_506;
 
-/** What is asked for: three points as 'low likely high', single figures as they are. */
-const START = {
-  'repair.hours': '4 6 10',
-  'repair.materials': '40 60 110',
-  'repair.bought': '0',
-  'repair.waitDays': '0 0 1',
-  'repair.surprise': '30',
-  'repair.surpriseHours': '1 3 8',
-  'replace.hours': '3 4 6',
-  'replace.materials': '60 80 120',
-  'replace.bought': '220',
-  'replace.waitDays': '2 5 15',
-  'replace.surprise': '10',
-  'replace.surpriseHours': '1 2 4',
+const WAYS = ['repair', 'replace'] as const;
+/** What is asked for as three figures: at best, likely, at worst. */
+const THREE_POINT = ['hours', 'materials', 'waitDays', 'surpriseHours'] as const;
+const POINTS = ['low', 'likely', 'high'] as const satisfies readonly (keyof ThreePoint)[];
+const POINT_LABELS: Record<keyof ThreePoint, string> = { low: 'At best', likely: 'Likely', high: 'At worst' };
+type ThreeName = (typeof THREE_POINT)[number];
+type WayField = `${ThreeName}_${keyof ThreePoint}` | 'bought' | 'surprise';
+type FieldName = `${WayKey}_${WayField}` | 'rate' | 'hoursADay';
+type Texts = Record<FieldName, string>;
+
+const threePoint = <N extends string>(name: N, low: number, likely: number, high: number) =>
+  ({ [`${name}_low`]: String(low), [`${name}_likely`]: String(likely), [`${name}_high`]: String(high) }) as Record<
+    `${N}_${keyof ThreePoint}`,
+    string
+  >;
+/** Where an estimate begins, until somebody makes one. */
+const START: Texts = {
+  ...threePoint('repair_hours', 4, 6, 10),
+  ...threePoint('repair_materials', 40, 60, 110),
+  repair_bought: '0',
+  ...threePoint('repair_waitDays', 0, 0, 1),
+  repair_surprise: '30',
+  ...threePoint('repair_surpriseHours', 1, 3, 8),
+  ...threePoint('replace_hours', 3, 4, 6),
+  ...threePoint('replace_materials', 60, 80, 120),
+  replace_bought: '220',
+  ...threePoint('replace_waitDays', 2, 5, 15),
+  replace_surprise: '10',
+  ...threePoint('replace_surpriseHours', 1, 2, 4),
   rate: '55',
   hoursADay: '6',
 };
-type FieldName = keyof typeof START;
-type Texts = Record<FieldName, string>;
+/** What each figure may be. */
+const MOST: Record<ThreeName, number> = { hours: 2000, materials: 100_000, waitDays: 1000, surpriseHours: 2000 };
 
-/** Asked for as one number. */
-const SINGLE = new Set<FieldName>([
-  'repair.bought',
-  'repair.surprise',
-  'replace.bought',
-  'replace.surprise',
-  'rate',
-  'hoursADay',
-]);
+type Shape = Record<FieldName, Schema<number>>;
+const schemaIn = (units: UnitSystem): ObjectSchema<Record<FieldName, number>> => {
+  const figure = (min: number, max: number) => typedNumber({ plain: true }, { min, max }, units).required();
+  // Each of the three is at least the one before it, and says so itself.
+  const rising = (stem: string, max: number) =>
+    Object.fromEntries(
+      POINTS.map((p, i) => [
+        `${stem}_${p}`,
+        i === 0
+          ? figure(0, max)
+          : figure(0, max).test(
+              'rising',
+              `No less than ${POINT_LABELS[POINTS[i - 1]!].toLowerCase()}`,
+              (v, { parent }) => {
+                const before: unknown = (parent as Record<string, unknown>)[`${stem}_${POINTS[i - 1]!}`];
+                return typeof before !== 'number' || Number.isNaN(before) || v >= before;
+              },
+            ),
+      ]),
+    );
+  return object(
+    Object.assign(
+      { rate: figure(0, 1000), hoursADay: figure(0.5, 24) },
+      ...WAYS.map((w) => ({
+        ...Object.assign({}, ...THREE_POINT.map((n) => rising(`${w}_${n}`, MOST[n]))),
+        [`${w}_bought`]: figure(0, 100_000),
+        [`${w}_surprise`]: figure(0, 100),
+      })),
+    ) as Shape,
+  );
+};
+
+/** The figures of the form as the core takes them. */
+function inputOf(f: Record<FieldName, number>): DecisionInput {
+  const way = (w: WayKey): Way => {
+    const three = (n: ThreeName): ThreePoint => ({
+      low: f[`${w}_${n}_low`],
+      likely: f[`${w}_${n}_likely`],
+      high: f[`${w}_${n}_high`],
+    });
+    return {
+      hours: three('hours'),
+      materials: three('materials'),
+      bought: f[`${w}_bought`],
+      waitDays: three('waitDays'),
+      surprise: f[`${w}_surprise`] / 100,
+      surpriseHours: three('surpriseHours'),
+    };
+  };
+  return { repair: way('repair'), replace: way('replace'), rate: f.rate, hoursADay: f.hoursADay };
+}
 
 const NAMES: Record<WayKey, string> = { repair: 'Repair it', replace: 'Replace it' };
-const WAYS = ['repair', 'replace'] as const;
 
 /** Repair or replace, with numbers: how often which is cheaper, and what tips it. */
 export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
@@ -65,8 +124,9 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
   const open = useJob(jobId).data;
   const panel = open?.job.panels.find((p) => p.id === panelId);
   const zone = open?.job.zones.find((z) => z.panelId === panelId);
-  const [texts, setTexts] = useState<Texts>(START);
-  const { input, problems } = readInput(texts);
+  const { control, figures, problems, touched, restore } = useLiveForm(START, schemaIn);
+  useSheetDraft(`decide/${jobId}/${panelId}`, touched, restore);
+  const input = figures && inputOf(figures);
   const key = JSON.stringify(input);
   const result = useQuery({
     queryKey: ['decide', key],
@@ -76,15 +136,13 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
     gcTime: 60_000,
   });
   const d = input ? result.data : undefined;
-  const field = (name: FieldName, label: string, hint?: string) => (
-    <Field
-      label={label}
-      numeric={SINGLE.has(name)}
-      value={texts[name]}
-      onChange={(v) => setTexts({ ...texts, [name]: v })}
-      problem={problems[name]}
-      hint={hint}
-    />
+  const field = (name: FieldName, label: string) => (
+    <FormField key={name} control={control} name={name} label={label} problem={problems[name]} numeric />
+  );
+  const three = (w: WayKey, name: ThreeName, label: string) => (
+    <FieldGroup label={label} of={NAMES[w]}>
+      {POINTS.map((p) => field(`${w}_${name}_${p}`, POINT_LABELS[p]))}
+    </FieldGroup>
   );
   return (
     <Page
@@ -130,27 +188,23 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
         }
         right={
           <>
-            <Section title="Figures" aside="at best, likely, at worst">
+            <Section title="Figures">
               {WAYS.map((w) => (
                 <View key={w} style={{ paddingTop: gap(3) }}>
                   <T kind="section" level={3}>
                     {NAMES[w]}
                   </T>
-                  {field(
-                    `${w}.hours`,
-                    'Hours of work',
-                    w === 'repair' ? 'Three numbers: at best, likely, at worst' : undefined,
-                  )}
-                  {field(`${w}.materials`, `Materials and paint, ${currency}`)}
-                  {field(
-                    `${w}.bought`,
-                    w === 'repair' ? `Bought or hired, ${currency}` : `Price of the part, ${currency}`,
-                  )}
-                  {field(`${w}.waitDays`, 'Days of waiting before it can begin')}
+                  {three(w, 'hours', 'Hours of work')}
+                  {three(w, 'materials', `Materials and paint, ${currency}`)}
+                  {three(w, 'waitDays', 'Days of waiting before it can begin')}
                   <Fields>
-                    {field(`${w}.surprise`, 'Chance of a surprise, %')}
-                    {field(`${w}.surpriseHours`, 'Which adds hours')}
+                    {field(
+                      `${w}_bought`,
+                      w === 'repair' ? `Bought or hired, ${currency}` : `Price of the part, ${currency}`,
+                    )}
+                    {field(`${w}_surprise`, 'Chance of a surprise, %')}
                   </Fields>
+                  {three(w, 'surpriseHours', 'Hours that a surprise adds')}
                 </View>
               ))}
               <Fields>
@@ -193,39 +247,3 @@ const FIELD_WORDS: Record<TippingPoint['field'], string> = {
 };
 const tipWords = (t: TippingPoint) =>
   `${t.way === 'repair' ? 'Repair' : 'Replacement'}: ${FIELD_WORDS[t.field]}, best to worst`;
-
-/** Reads all figures, or says at each place what is wrong. */
-function readInput(texts: Texts): { input?: DecisionInput; problems: Partial<Record<FieldName, string>> } {
-  const problems: Partial<Record<FieldName, string>> = {};
-  const one = (name: FieldName, min: number, max: number): number => {
-    const r = parseDecimal(texts[name]);
-    if (r.ok && r.value >= min && r.value <= max) return r.value;
-    problems[name] = `One number from ${min} to ${max}`;
-    return NaN;
-  };
-  const three = (name: FieldName, max: number): ThreePoint => {
-    const parts = texts[name].trim().split(/[\s;/]+/);
-    const values = parts.map((p) => parseDecimal(p)).map((r) => (r.ok ? r.value : NaN));
-    const [low = NaN, likely = low, high = low] = values;
-    const three = [low, likely, high];
-    if (![1, 3].includes(values.length) || three.some((v) => Number.isNaN(v) || v < 0 || v > max))
-      problems[name] = `Three numbers up to ${max}, such as 4 6 10`;
-    else if (low > likely || likely > high) problems[name] = 'In order: at best, likely, at worst';
-    return { low, likely, high };
-  };
-  const way = (w: WayKey): Way => ({
-    hours: three(`${w}.hours`, 2000),
-    materials: three(`${w}.materials`, 100_000),
-    bought: one(`${w}.bought`, 0, 100_000),
-    waitDays: three(`${w}.waitDays`, 1000),
-    surprise: one(`${w}.surprise`, 0, 100) / 100,
-    surpriseHours: three(`${w}.surpriseHours`, 2000),
-  });
-  const input: DecisionInput = {
-    repair: way('repair'),
-    replace: way('replace'),
-    rate: one('rate', 0, 1000),
-    hoursADay: one('hoursADay', 0.5, 24),
-  };
-  return Object.keys(problems).length > 0 ? { problems } : { input, problems };
-}

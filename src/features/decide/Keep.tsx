@@ -1,9 +1,12 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { parseDecimal, type Decided, type Message } from '@/core';
+import { object } from 'yup';
+import type { Decided, UnitSystem } from '@/core';
 import type { Decision } from '@/core/plan';
 import { newId, nowMs, useHeadList, type OpenJob } from '@/data';
-import { Field } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
 import { dayOnly, wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -25,21 +28,24 @@ const WORDS: Record<Decided['way'], string> = {
   temporary: 'It is repaired for a while',
 };
 
+const monthsSchema = (units: UnitSystem) =>
+  object({
+    months: typedNumber(
+      { plain: true },
+      { min: 1, max: 240, whole: true, message: 'Months: a whole number from 1 to 240' },
+      units,
+    ).required(),
+  });
+
 /** What was decided on this panel, with what it rested on; and a way to decide anew. */
 export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: string; decision: Decision | undefined }) {
   const { currency } = useAppTheme();
   const had = open.job.decisions?.find((d) => d.panelId === panelId);
   const [way, setWay] = useState<Decided['way']>();
-  const [months, setMonths] = useState('12');
-  const [problem, setProblem] = useState<Message>();
+  const form = useAppForm({ months: '12' }, monthsSchema);
   const list = useHeadList(open, 'decisions');
-  const save = () => {
+  const keep = (months: number | undefined) => {
     if (!way || !decision) return;
-    const r = parseDecimal(months);
-    const whole = r.ok && Number.isInteger(r.value) && r.value >= 1 && r.value <= 240 ? r.value : undefined;
-    const temporary = way === 'temporary';
-    if (temporary && whole === undefined) return setProblem('Months: a whole number from 1 to 240');
-    setProblem(undefined);
     void list
       .change((all) => [
         ...all.filter((d) => d.panelId !== panelId),
@@ -51,7 +57,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
           repairCheaper: decision.repairCheaper,
           repairCost: Math.round(decision.cost.repair.middle),
           replaceCost: Math.round(decision.cost.replace.middle),
-          ...(temporary && { months: whole }),
+          ...(months !== undefined && { months }),
         },
       ])
       .then((kept) => kept && setWay(undefined));
@@ -80,9 +86,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
         value={way}
         onChange={(w) => setWay(w === way ? undefined : w)}
       />
-      {way === 'temporary' && (
-        <Field label="Months it has to last" value={months} onChange={setMonths} problem={problem} numeric />
-      )}
+      {way === 'temporary' && <FormField control={form.control} name="months" label="Months it has to last" numeric />}
       {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
       {way && (
         <View style={{ flexDirection: 'row', marginTop: gap(3) }}>
@@ -91,7 +95,9 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
             strong
             grow
             disabled={!decision}
-            onPress={save}
+            onPress={
+              way === 'temporary' ? () => void form.handleSubmit((f) => keep(f.months))() : () => keep(undefined)
+            }
             testID="keep-decision"
           />
         </View>

@@ -1,7 +1,8 @@
 import { TwoColumns } from '@/ui/SplitView';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { object, string } from 'yup';
 import {
   nextClockTime,
   formatQuantity,
@@ -14,12 +15,26 @@ import {
   errorText,
   type Assumed,
   type HeatPlan,
+  type UnitSystem,
 } from '@/core';
-import { newId, useClimate, useClimateActions, useJobs, useNow, useStatuses, type OpenJob } from '@/data';
+import {
+  newId,
+  useClimate,
+  useClimateActions,
+  useJobs,
+  useNow,
+  useSheetDraft,
+  useStatuses,
+  type OpenJob,
+} from '@/data';
 import { clockTime, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
-import { Field, Fields, Measure } from '@/ui/Field';
+import { formatForInput } from '@/ui/numbers';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { FormTime } from '@/ui/form/FormPicked';
+import { typedQuantity } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
@@ -78,6 +93,15 @@ const DEFAULTS: Record<HeatKind, { tempC: number; min: number }> = {
   sun: { tempC: 35, min: 120 },
 };
 
+/** Hotter than that nobody heats, °C. */
+const MOST_C: Record<HeatKind, number> = { heater: 45, lamp: 120, oven: 120, sun: 80 };
+
+/** The time of day so many minutes after another one; empty where that one is none. */
+const timeAfter = (from: string, minutes: number, now: number): string => {
+  const fromMs = nextClockTime(from, now);
+  return fromMs === null ? '' : clockTime(fromMs + minutes * 60_000);
+};
+
 interface WhatProps {
   jobs: OpenJob[];
   open: OpenJob;
@@ -97,22 +121,38 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
   const slowest = [...moving].sort((a, b) => longest(b) - longest(a))[0];
   const zone = moving.find((z) => z.id === asked) ?? slowest ?? open.job.zones[0];
   const [kind, setKind] = useState<HeatKind>('heater');
-  const [temp, setTemp] = useState<string>();
-  const [from, setFrom] = useState(() => clockTime(now));
-  const [until, setUntil] = useState<string>();
-  const tempText = temp ?? formatForInput(DEFAULTS[kind].tempC, { quantity: 'temp' }, units);
-  const fromMs = nextClockTime(from, now);
-  const untilText = until ?? (fromMs === null ? '' : clockTime(fromMs + DEFAULTS[kind].min * 60_000));
-  const toMs = nextClockTime(untilText, fromMs ?? now);
-  const t = readNumber(tempText, { quantity: 'temp' }, units);
-  const most = kind === 'heater' ? 45 : kind === 'sun' ? 80 : 120;
-  const tempProblem = !t.ok
-    ? t.error
-    : t.value < 0 || t.value > most
-      ? `Between ${formatQuantity('temp', 0, units)} and ${formatQuantity('temp', most, units)}`
-      : undefined;
-  const ok = t.ok && !tempProblem && fromMs !== null && toMs !== null && toMs > fromMs;
-  const tempC = t.ok ? t.value : 0;
+  const [opened] = useState(() => clockTime(now));
+  const usual = DEFAULTS[kind];
+  const suggested = useMemo(
+    () => ({
+      temp: formatForInput(usual.tempC, { quantity: 'temp' }, units),
+      from: opened,
+      until: timeAfter(opened, usual.min, now),
+    }),
+    // As long as the sheet is open it speaks of the time at which it was opened.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [usual, opened, units],
+  );
+  const schema = useCallback(
+    (u: UnitSystem) =>
+      object({
+        temp: typedQuantity('temp', { min: 0, max: MOST_C[kind] }, u).required(),
+        from: string().required(),
+        until: string().required(),
+      }),
+    [kind],
+  );
+  const { control, resetField, texts, figures, problems, touched, restore } = useLiveForm(suggested, schema);
+  useSheetDraft('heat', touched, restore);
+  const fromMs = nextClockTime(texts.from, now);
+  const toMs = nextClockTime(texts.until, fromMs ?? now);
+  // Heat that begins later ends later, until somebody says when.
+  const untilTouched = touched?.until !== undefined;
+  const untilSuggested = timeAfter(texts.from, usual.min, now);
+  useEffect(() => {
+    if (!untilTouched && untilSuggested) resetField('until', { defaultValue: untilSuggested });
+  }, [untilTouched, untilSuggested, resetField]);
+  const ok = figures !== undefined && fromMs !== null && toMs !== null && toMs > fromMs;
   const zoneId = zone?.id;
   const heat: HeatPlan | undefined =
     ok && zoneId
@@ -121,7 +161,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
           kind,
           fromMs,
           toMs,
-          tempC,
+          tempC: figures.temp,
           ...(kind !== 'heater' && { jobId: open.job.id, zoneIds: [zoneId] }),
         }
       : undefined;
@@ -190,29 +230,28 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
               value={kind}
               onChange={(k) => {
                 setKind(k);
-                setTemp(undefined);
-                setUntil(undefined);
+                resetField('temp');
+                resetField('until');
               }}
             />
             <Fields>
-              <Measure
+              <FormField
+                control={control}
+                name="temp"
                 label={kind === 'heater' ? 'Room' : 'Panel'}
                 quantity="temp"
-                value={tempText}
-                onChange={setTemp}
-                problem={tempProblem}
+                problem={problems.temp}
               />
-              <Field
+              <FormTime
+                control={control}
+                name="from"
                 label="From"
-                value={from}
-                onChange={setFrom}
                 problem={fromMs === null ? 'A time of day, such as 18:00' : undefined}
-                short
               />
-              <Field
+              <FormTime
+                control={control}
+                name="until"
                 label="Until"
-                value={untilText}
-                onChange={setUntil}
                 problem={
                   toMs === null
                     ? 'A time of day, such as 22:00'
@@ -220,7 +259,6 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
                       ? 'It has to end after it begins'
                       : undefined
                 }
-                short
               />
             </Fields>
           </>

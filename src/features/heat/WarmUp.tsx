@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { object } from 'yup';
 import {
   airAt,
   formatQuantity,
@@ -11,12 +12,16 @@ import {
   pair,
   phrase,
   type Message,
+  type UnitSystem,
 } from '@/core';
 import type { HeaterKind, RoomKind, WarmUpInput } from '@/core/advice';
-import { useRoom, useAdvice } from '@/data';
+import { useRoom, useAdvice, useSheetDraft } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
-import { Field, Fields } from '@/ui/Field';
+import { formatForInput, type NumberKind } from '@/ui/numbers';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber, type Bounds } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -26,25 +31,31 @@ import { gap } from '@/ui/theme';
 import { clockTime } from '@/ui/format';
 import { entriesOf, keysOf } from '@/core/keysOf';
 
-type NumberField = 'length' | 'width' | 'height' | 'kw' | 'outside' | 'start' | 'aim';
-const KINDS: Record<NumberField, NumberKind> = {
-  length: { plain: true },
-  width: { plain: true },
-  height: { plain: true },
-  kw: { plain: true },
-  outside: { quantity: 'temp' },
-  start: { quantity: 'temp' },
-  aim: { quantity: 'temp' },
+/** What is asked for: how it is typed, and what it may be. */
+const ASKED = {
+  length: { plain: true, min: 1, max: 60, message: 'From 1 to 60 m' },
+  width: { plain: true, min: 1, max: 60, message: 'From 1 to 60 m' },
+  height: { plain: true, min: 1.5, max: 12, message: 'From 1.5 to 12 m' },
+  kw: { plain: true, min: 0.3, max: 200, message: 'From 0.3 to 200 kW' },
+  outside: { quantity: 'temp', min: -40, max: 45, message: 'That is no weather' },
+  start: { quantity: 'temp', min: -30, max: 45, message: 'That is no room' },
+  aim: { quantity: 'temp', min: 1, max: 40, message: phrase`A panel is sprayed at ${pair('temp', 5, 35, ' to ')}` },
+} satisfies Record<string, NumberKind & Bounds>;
+type Asked = keyof typeof ASKED;
+
+const schemaIn = (units: UnitSystem) => {
+  const figureOf = (f: Asked) => typedNumber(ASKED[f], ASKED[f], units).required();
+  return object({
+    length: figureOf('length'),
+    width: figureOf('width'),
+    height: figureOf('height'),
+    kw: figureOf('kw'),
+    outside: figureOf('outside'),
+    start: figureOf('start'),
+    aim: figureOf('aim'),
+  });
 };
-const BOUNDS: Record<NumberField, { min: number; max: number; words: Message }> = {
-  length: { min: 1, max: 60, words: 'From 1 to 60 m' },
-  width: { min: 1, max: 60, words: 'From 1 to 60 m' },
-  height: { min: 1.5, max: 12, words: 'From 1.5 to 12 m' },
-  kw: { min: 0.3, max: 200, words: 'From 0.3 to 200 kW' },
-  outside: { min: -40, max: 45, words: 'That is no weather' },
-  start: { min: -30, max: 45, words: 'That is no room' },
-  aim: { min: 1, max: 40, words: phrase`A panel is sprayed at ${pair('temp', 5, 35, ' to ')}` },
-};
+
 const PANELS = {
   steel: { label: phrase`Steel, ${figure('thickness', 0.8)}`, substrate: 'steel', um: 800 },
   alu: { label: phrase`Aluminium, ${figure('thickness', 1)}`, substrate: 'aluminium', um: 1000 },
@@ -57,58 +68,44 @@ export function WarmUp({ now }: { now: number }) {
   const { units } = useAppTheme();
   const room = useRoom(now);
   const advice = useAdvice();
-  const [texts, setTexts] = useState<Partial<Record<NumberField, string>>>({});
   const [kind, setKind] = useState<RoomKind>('lined');
   const [heater, setHeater] = useState<HeaterKind>('dry');
   const [panel, setPanel] = useState<keyof typeof PANELS>('steel');
   const here = room?.here;
   const outside = room?.climate.forecast ? airAt(room.climate.forecast.points, now).tempC : here?.tempC;
-  const standard: Record<NumberField, number | undefined> = {
-    length: 6,
-    width: 3.5,
-    height: 2.4,
-    kw: 9,
-    outside: outside === undefined ? undefined : Math.round(outside) - 2,
-    start: here && Math.round(here.tempC),
-    aim: 20,
-  };
-  const text = (f: NumberField) => texts[f] ?? formatForInput(standard[f], KINDS[f], units);
-  const values = Object.fromEntries(
-    keysOf(KINDS).map((f) => {
-      const r = readNumber(text(f), KINDS[f], units);
-      const inside = r.ok && r.value >= BOUNDS[f].min && r.value <= BOUNDS[f].max;
-      return [f, { value: r.ok ? r.value : NaN, problem: !r.ok ? r.error : inside ? undefined : BOUNDS[f].words }];
-    }),
-  ) as Record<NumberField, { value: number; problem: string | undefined }>;
-  const fine = Object.values(values).every((v) => v.problem === undefined) && here !== undefined;
+  const outsideC = outside === undefined ? undefined : Math.round(outside) - 2;
+  const startC = here && Math.round(here.tempC);
+  const suggested = useMemo(() => {
+    const usual = { length: 6, width: 3.5, height: 2.4, kw: 9, outside: outsideC, start: startC, aim: 20 };
+    return Object.fromEntries(keysOf(ASKED).map((f) => [f, formatForInput(usual[f], ASKED[f], units)])) as Record<
+      Asked,
+      string
+    >;
+  }, [outsideC, startC, units]);
+  const { control, figures, problems, touched, restore } = useLiveForm(suggested, schemaIn);
+  useSheetDraft('warm-up', touched, restore);
   const p = PANELS[panel];
-  const input: WarmUpInput | undefined = fine
-    ? {
-        lengthM: values.length.value,
-        widthM: values.width.value,
-        heightM: values.height.value,
-        room: kind,
-        heaterKw: values.kw.value,
-        heater,
-        outsideC: values.outside.value,
-        startC: values.start.value,
-        rh: here.rh,
-        aimC: values.aim.value,
-        lagMs: surfaceLagMs(p.substrate, p.um),
-      }
-    : undefined;
+  const input: WarmUpInput | undefined =
+    figures && here
+      ? {
+          lengthM: figures.length,
+          widthM: figures.width,
+          heightM: figures.height,
+          room: kind,
+          heaterKw: figures.kw,
+          heater,
+          outsideC: figures.outside,
+          startC: figures.start,
+          rh: here.rh,
+          aimC: figures.aim,
+          lagMs: surfaceLagMs(p.substrate, p.um),
+        }
+      : undefined;
   const result = advice && input ? advice.warmUp(input) : undefined;
-  const field = (f: NumberField, label: string, unit: string) => (
-    <Field
-      label={label}
-      unit={unit}
-      value={text(f)}
-      onChange={(v) => setTexts({ ...texts, [f]: v })}
-      problem={values[f].problem}
-      numeric
-    />
+  const field = (f: Asked, label: string, unit: string) => (
+    <FormField control={control} name={f} label={label} unit={unit} problem={problems[f]} numeric />
   );
-  const speed = advice && !values.aim.problem ? advice.speedFor(values.aim.value) : undefined;
+  const speed = advice && figures ? advice.speedFor(figures.aim) : undefined;
   return (
     <Section title="Warm up the room">
       {result && (

@@ -1,5 +1,6 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { object } from 'yup';
 import {
   figure,
   FINISH_SYSTEMS,
@@ -7,7 +8,6 @@ import {
   finishOf,
   SHEEN_NAMES,
   SHEENS,
-  parseDecimal,
   phrase,
   QUALITY_LEVELS,
   formatQuantity,
@@ -16,8 +16,11 @@ import {
   type UnitSystem,
 } from '@/core';
 import type { LevelSum } from '@/core/advice';
-import { useJobAndAdvice, useLibrary, useShopActions, type OpenJob, type Advice } from '@/data';
-import { Field } from '@/ui/Field';
+import { useJobAndAdvice, useLibrary, useSheetDraft, useShopActions, type OpenJob, type Advice } from '@/data';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
+import { readNumber } from '@/ui/numbers';
 import { wholeMoney } from '@/ui/format';
 import { ComparisonTable } from '@/ui/ComparisonTable';
 import { useNotify } from '@/ui/notifications';
@@ -65,6 +68,16 @@ const ROWS: { label: Message; of(s: LevelSum, units: UnitSystem): string }[] = [
   { label: 'Days at least', of: (s) => String(s.days) },
 ];
 
+const levelSchema = (units: UnitSystem) =>
+  object({
+    hours: typedNumber(
+      { plain: true },
+      { min: 0.5, max: 10_000, optional: true, message: 'A number from 0.5 to 10000, or nothing' },
+      units,
+    ),
+    rate: typedNumber({ plain: true }, { min: 0, max: 1000, message: 'A number from 0 to 1000' }, units).required(),
+  });
+
 function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { currency, units } = useAppTheme();
   const { all } = useLibrary();
@@ -74,12 +87,18 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const usual = finishOf({ ...open.job, zones: [] }, undefined);
   const [system, setSystem] = useState(usual.system);
   const [sheen, setSheen] = useState(usual.sheen);
-  const [budget, setBudget] = useState(() => (open.job.budgetH === undefined ? '' : String(open.job.budgetH)));
-  const [rate, setRate] = useState('55');
+  const suggested = useMemo(
+    () => ({ hours: open.job.budgetH === undefined ? '' : String(open.job.budgetH), rate: '55' }),
+    [open.job.budgetH],
+  );
+  const form = useLiveForm(suggested, levelSchema);
+  useSheetDraft(`level/${open.job.id}`, form.touched, form.restore);
   const [problem, setProblem] = useState<string>();
-  const r = parseDecimal(rate);
-  const hour = r.ok && r.value >= 0 && r.value <= 1000 ? r.value : undefined;
-  const sumOf = (l: QualityLevel) => advice.levelSum(open.job, l, hour ?? 0, all);
+  // One figure that is not right does not take the other one away.
+  const hour = form.problems.rate === undefined ? readNumber(form.texts.rate, { plain: true }, units) : undefined;
+  const perHour = hour?.ok ? hour.value : undefined;
+  const hours = form.figures?.hours;
+  const sumOf = (l: QualityLevel) => advice.levelSum(open.job, l, perHour ?? 0, all);
   const sums = QUALITY_LEVELS.map(sumOf);
   const mine = sumOf(picked);
   const save = () =>
@@ -87,7 +106,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       ...j,
       level: picked,
       finish: { system, sheen },
-      ...(typeof hours === 'number' && { budgetH: hours }),
+      ...(hours !== undefined && { budgetH: hours }),
     })).then(
       () => {
         setProblem(undefined);
@@ -105,13 +124,8 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       },
       (e: Error) => setProblem(e.message),
     );
-  const b = parseDecimal(budget);
-  const hours = !budget.trim() ? undefined : b.ok && b.value >= 0.5 && b.value <= 10_000 ? b.value : null;
   const agreed =
-    open.job.level === picked &&
-    usual.system === system &&
-    usual.sheen === sheen &&
-    open.job.budgetH === (hours ?? undefined);
+    open.job.level === picked && usual.system === system && usual.sheen === sheen && open.job.budgetH === hours;
   const counted = advice.budgetOf(open.job, open.state);
   return (
     <Page
@@ -121,7 +135,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
           label={agreed ? `${mine.spec.name} is agreed` : `Agree on ${mine.spec.name.toLowerCase()}`}
           strong
           grow
-          disabled={agreed || hours === null}
+          disabled={agreed || form.problems.hours !== undefined}
           onPress={save}
           testID="agree"
         />
@@ -130,7 +144,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       <PageHead
         over={`${open.job.name}, quality level`}
         answer={
-          hour === undefined
+          perHour === undefined
             ? `${mine.spec.name}: ${mine.hours.toFixed(0)} hours`
             : `${mine.spec.name}: ${mine.hours.toFixed(0)} hours, ${wholeMoney(mine.money, currency)}`
         }
@@ -150,7 +164,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         columns={sums.map((l) => ({
           key: l.level,
           title: l.spec.name,
-          more: hour === undefined ? undefined : wholeMoney(l.money, currency),
+          more: perHour === undefined ? undefined : wholeMoney(l.money, currency),
         }))}
         rows={ROWS.map((row) => ({ label: row.label, cells: sums.map((l) => row.of(l, units)) }))}
       />
@@ -169,11 +183,11 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         />
       )}
       <View style={{ marginTop: gap(3) }}>
-        <Field
+        <FormField
+          control={form.control}
+          name="hours"
           label="Hours agreed"
-          value={budget}
-          onChange={setBudget}
-          problem={hours === null ? 'A number from 0.5 to 10000, or nothing' : undefined}
+          problem={form.problems.hours}
           hint={
             counted
               ? `About ${counted.spentH.toFixed(0)} of ${counted.agreedH} h are logged: ${counted.leftH >= 0 ? `${counted.leftH.toFixed(0)} h left` : `${(-counted.leftH).toFixed(0)} h over`}`
@@ -181,13 +195,11 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
           }
           numeric
         />
-      </View>
-      <View style={{ marginTop: gap(3) }}>
-        <Field
+        <FormField
+          control={form.control}
+          name="rate"
           label={`An hour costs, ${currency}`}
-          value={rate}
-          onChange={setRate}
-          problem={hour === undefined ? 'A number from 0 to 1000' : undefined}
+          problem={form.problems.rate}
           numeric
         />
       </View>

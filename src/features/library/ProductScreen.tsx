@@ -1,5 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
 import {
   copyOf,
@@ -8,15 +9,18 @@ import {
   formatQuantity,
   unitOf,
   type Product,
+  type FieldProblem,
   type Message,
   errorText,
   phrase,
 } from '@/core';
-import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
+import { loadFormats, newId, nowMs, useFormDraft, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
-import { Field, Fields } from '@/ui/Field';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { setProblems } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
@@ -133,66 +137,86 @@ function shown(
   return `${Number(v.toPrecision(4))}${f.unit ? `\u00a0${f.unit}` : ''}`;
 }
 
+/** A figure's path as the name of a field: a form takes points and brackets for a tree. */
+const fieldOf = (path: string) => path.replace(/[.[\]]+/g, '_');
+
 function Edit({ product, isNew, close }: { product: Product; isNew: boolean; close(): void }) {
   const { units } = useAppTheme();
   const { saveProduct } = useShopActions();
   const router = useRouter();
-  const [name, setName] = useState(product.name);
-  const [texts, setTexts] = useState(() => textsOf(product, units));
-  const [problems, setProblems] = useState<Record<string, Message>>({});
-  const save = async () => {
-    const typed = withTexts(product, name, texts, units);
-    const r = typed.ok ? (await loadFormats()).parseProduct(typed.value) : typed;
-    if (!r.ok) return setProblems(Object.fromEntries(r.error.map((p) => [p.path, p.message])));
-    saveProduct(r.value).then(
+  const form = useForm<Record<string, string>>({
+    defaultValues: {
+      name: product.name,
+      ...Object.fromEntries(Object.entries(textsOf(product, units)).map(([path, text]) => [fieldOf(path), text])),
+    },
+  });
+  const forget = useFormDraft(`product/${isNew ? 'new' : product.id}`, form);
+  const [stray, setStray] = useState<readonly FieldProblem[]>([]);
+  const refuse = (problems: readonly FieldProblem[]) =>
+    setStray(
+      setProblems(
+        form,
+        problems.map((p) => ({ ...p, path: fieldOf(p.path) })),
+      ),
+    );
+  const save = form.handleSubmit(async (typed) => {
+    const texts = Object.fromEntries(
+      figuresOf(product).flatMap((g) => g.figures.map((f) => [f.path, typed[fieldOf(f.path)] ?? ''])),
+    );
+    const read = withTexts(product, typed.name ?? '', texts, units);
+    const r = read.ok ? (await loadFormats()).parseProduct(read.value) : read;
+    if (!r.ok) return refuse(r.error);
+    await saveProduct(r.value).then(
       () => {
+        forget();
         close();
         if (isNew) router.replace(pageHref('/library/[id]', { id: product.id }));
       },
-      (e: Error) => setProblems({ '': errorText(e) }),
+      (e: Error) => refuse([{ path: '', message: errorText(e) }]),
     );
-  };
+  });
+  const wrong = Object.keys(form.formState.errors).length > 0 || stray.length > 0;
   const groups = figuresOf(product);
-  const known = new Set(['name', ...groups.flatMap((g) => g.figures.map((f) => f.path))]);
   return (
     <Page
       foot={
         <>
           <ActionButton label="Save the figures" strong grow onPress={() => void save()} testID="save" />
-          <ActionButton label="Leave" onPress={close} />
+          <ActionButton
+            label="Leave"
+            onPress={() => {
+              forget();
+              close();
+            }}
+          />
         </>
       }
     >
       <PageHead over={FAMILIES[product.family].name} answer="Figures of the data sheet" />
-      <Field label="Name" value={name} onChange={setName} problem={problems.name} />
+      <FormField control={form.control} name="name" label="Name" />
       {groups.map((g) => (
         <Section key={String(g.title)} title={g.title}>
           <Fields>
-            {g.figures.map((f) => (
-              <Field
-                key={f.path}
-                label={f.label}
-                unit={f.quantity ? unitOf(f.quantity, units) : f.unit}
-                value={texts[f.path] ?? ''}
-                onChange={(v) => {
-                  setTexts((t) => ({ ...t, [f.path]: v }));
-                  setProblems(({ [f.path]: _, ...rest }) => rest);
-                }}
-                problem={problems[f.path]}
-                numeric
-              />
-            ))}
+            {g.figures.map((f) => {
+              const unit = f.quantity ? unitOf(f.quantity, units) : f.unit;
+              return (
+                <FormField
+                  key={f.path}
+                  control={form.control}
+                  name={fieldOf(f.path)}
+                  label={f.label}
+                  {...(unit && { unit })}
+                  numeric
+                />
+              );
+            })}
           </Fields>
         </Section>
       ))}
-      {Object.entries(problems)
-        .filter(([k]) => !known.has(k))
-        .map(([k, m]) => (
-          <Notice key={k} tone="stop">{phrase`${m}${k ? ` (${k})` : ''}`}</Notice>
-        ))}
-      {Object.keys(problems).length > 0 && (
-        <Notice tone="stop">Nothing was saved. Some figures above need another look.</Notice>
-      )}
+      {stray.map((p) => (
+        <Notice key={p.path} tone="stop">{phrase`${p.message}${p.path ? ` (${p.path})` : ''}`}</Notice>
+      ))}
+      {wrong && <Notice tone="stop">Nothing was saved. Some figures above need another look.</Notice>}
     </Page>
   );
 }

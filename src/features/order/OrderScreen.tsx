@@ -1,8 +1,12 @@
 import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
+import { mixed, object } from 'yup';
 import { type AccessLink, type TaskRef } from '@/core';
-import { newId, nowMs, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
-import { Field } from '@/ui/Field';
+import { newId, nowMs, useFormDraft, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
+import { FormChoice, FormField } from '@/ui/form/FormField';
+import { typedText } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
@@ -116,45 +120,70 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
   );
 }
 
+const linkSchema = () =>
+  object({
+    kind: mixed<AccessLink['kind']>().required(),
+    first: mixed<TaskRef>().required(),
+    then: mixed<TaskRef>().required(),
+    why: typedText(500),
+  });
+
 function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDone(l: AccessLink | undefined): void }) {
   const { findCycle, taskWords } = advice;
   const { job } = open;
   const first0 = job.panels[0]!.id;
-  const [kind, setKind] = useState<AccessLink['kind']>('before');
-  const [first, setFirst] = useState<TaskRef>({ panelId: first0, kind: 'coated' });
-  const [then, setThen] = useState<TaskRef>({ panelId: job.panels[1]?.id ?? first0, kind: 'fitted' });
-  const [why, setWhy] = useState('');
+  const form = useAppForm(
+    {
+      kind: 'before',
+      first: { panelId: first0, kind: 'coated' },
+      then: { panelId: job.panels[1]?.id ?? first0, kind: 'fitted' },
+      why: '',
+    },
+    linkSchema,
+  );
+  const forget = useFormDraft(`link/${job.id}`, form);
+  const { kind, first, then } = useWatch({ control: form.control }) as Omit<AccessLink, 'id'>;
   const [problem, setProblem] = useState<string>();
-  const save = () => {
-    const link: AccessLink = { id: newId(nowMs()), kind, first, then, why: why.trim() };
+  const done = (l: AccessLink | undefined) => {
+    forget();
+    onDone(l);
+  };
+  const save = form.handleSubmit(({ why }) => {
+    const link: AccessLink = { id: newId(nowMs()), kind, first, then, why };
     if (first.panelId === then.panelId && first.kind === then.kind)
       return setProblem('Both ends are the same act: pick another one');
     if (findCycle([...(job.links ?? []), link]))
       return setProblem('That closes a ring: each would wait for the other. Drop or turn round one of them.');
-    onDone(link);
-  };
+    done(link);
+  });
   const before = kind === 'before';
   return (
     <Section title="A new link">
-      <ChoiceGroup
+      <FormChoice
+        control={form.control}
+        name="kind"
         label="Kind"
         hideLabel
         options={[
           { value: 'before', label: 'One before the other' },
           { value: 'never', label: 'Never after' },
         ]}
-        value={kind}
-        onChange={(k) => setKind(k)}
       />
       <Task
         open={open}
         advice={advice}
         title={before ? 'First' : 'Once this is done'}
         value={first}
-        onChange={setFirst}
+        onChange={(t) => form.setValue('first', t, { shouldDirty: true })}
       />
-      <Task open={open} advice={advice} title={before ? 'Then' : 'Never do this'} value={then} onChange={setThen} />
-      <Field label="Because" value={why} onChange={setWhy} />
+      <Task
+        open={open}
+        advice={advice}
+        title={before ? 'Then' : 'Never do this'}
+        value={then}
+        onChange={(t) => form.setValue('then', t, { shouldDirty: true })}
+      />
+      <FormField control={form.control} name="why" label="Because" />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ marginTop: gap(3) }}>
         <T kind="strong">
@@ -164,8 +193,8 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
         </T>
       </View>
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton label="Keep the link" strong grow onPress={save} testID="keep-link" />
-        <ActionButton label="Leave" onPress={() => onDone(undefined)} />
+        <ActionButton label="Keep the link" strong grow onPress={() => void save()} testID="keep-link" />
+        <ActionButton label="Leave" onPress={() => done(undefined)} />
       </View>
     </Section>
   );

@@ -5,7 +5,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ComparisonTable } from '@/ui/ComparisonTable';
 import { useConfirm } from '@/ui/ConfirmDialog';
-import { DayField } from '@/ui/DayField';
+import { DayField } from '@/ui/PickedField';
 import { Disclosure } from '@/ui/Disclosure';
 import { EmptyState } from '@/ui/EmptyState';
 import { Field, Fields, Measure } from '@/ui/Field';
@@ -22,7 +22,7 @@ import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
-import { TimeField } from '@/ui/TimeField';
+import { TimeField } from '@/ui/PickedField';
 
 const nothing = () => undefined;
 const COLOURS = ['ink', 'muted', 'do', 'window', 'stop', 'good'] as const;

@@ -16,7 +16,7 @@ export function BondWork(p: WorkProps) {
 
 function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: number }) {
   const [other, setOther] = useState<SubstrateKind>('steel');
-  const { value, field } = useFigures({ temp: String(tempC) }, { temp: '°C' });
+  const { value, field } = useFigures(`bond/${panel.id}`, { temp: String(tempC) }, { temp: '°C' });
   useEffect(() => onTreatment('rebond'), [onTreatment]);
   const t = value('temp');
   const bad: Record<string, Message> =

@@ -12,6 +12,7 @@ import { Lines, problemsOf, textOr, Small, useFigures, type WorkProps } from './
 export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
   const { units } = useAppTheme();
   const { value, field } = useFigures(
+    `crack/${panel.id}`,
     {
       lengthMm: textOr(extentOf(mark).lengthMm, '120'),
       wallMm: String(panel.thicknessUm / 1000),

@@ -5,12 +5,12 @@ import { PageHead } from '@/ui/PageHead';
 import { Pairs, textOr, Steps, useFigures, YesNo, type WorkProps } from './parts';
 
 /** Which way with a dent, and why. */
-export function DentWork({ over, choice, mark, onTreatment }: WorkProps) {
+export function DentWork({ over, choice, panel, mark, onTreatment }: WorkProps) {
   const [paintWhole, setPaintWhole] = useState(mark?.fault === 'dent' && mark.grade === 1);
   const [creased, setCreased] = useState(mark?.fault === 'crease');
   const [access, setAccess] = useState(true);
   const [stretched, setStretched] = useState(mark?.fault === 'dent' && mark.grade === 3);
-  const { value, field } = useFigures({ depth: textOr(mark?.depthMm, '2') }, { depth: 'mm' });
+  const { value, field } = useFigures(`dent/${panel.id}`, { depth: textOr(mark?.depthMm, '2') }, { depth: 'mm' });
   const depth = value('depth');
   const bad: Record<string, Message> =
     depth >= 0 && depth <= 200 ? {} : { depth: phrase`A number from ${pair('thickness', 0, 200, ' to ')}` };

@@ -22,6 +22,7 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
   const [weave, setWeave] = useState<'mat' | 'woven'>('mat');
   const [resin, setResin] = useState<'polyester' | 'epoxy'>(polyesterBonds ? 'polyester' : 'epoxy');
   const { value, field } = useFigures(
+    `laminate/${panel.id}`,
     {
       widthMm: textOr(extentOf(mark).widthMm, '120'),
       heightMm: textOr(extentOf(mark).heightMm, '80'),

@@ -15,6 +15,7 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   const [joint, setJoint] = useState<'lap' | 'butt'>('lap');
   const [near, setNear] = useState(false);
   const { value, field } = useFigures(
+    `patch/${panel.id}`,
     {
       widthMm: textOr(extentOf(mark).widthMm, '120'),
       heightMm: textOr(extentOf(mark).heightMm, '80'),

@@ -1,8 +1,8 @@
-import { useState, type ReactNode } from 'react';
+import type { ReactNode } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import {
   Phrase,
-  unitOf,
   type FieldProblem,
   type Panel,
   type Payloads,
@@ -12,9 +12,11 @@ import {
 } from '@/core';
 import { entriesOf } from '@/core/keysOf';
 import type { RustStep } from '@/core/advice';
-import { Field } from '@/ui/Field';
+import { useSheetDraft } from '@/data';
+import { FormField } from '@/ui/form/FormField';
+import { useTouched } from '@/ui/form/useTouched';
 import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
+import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
@@ -40,37 +42,46 @@ export const textOr = (v: number | undefined, usual: string): string => (v === u
 const QUANTITIES: Record<string, Quantity> = { mm: 'thickness', '°C': 'temp' };
 
 /**
- * Figures as they are typed, read as numbers; NaN where they are none.
+ * Figures as they are typed, read as numbers; NaN where they are none. They are kept until the repair is logged, or the day is over.
+ * @param name which work on which panel
  * @param start what stands there first, in metric
  * @param signs the core's unit of each that has one: mm and °C are asked for in the user's units
  */
-export function useFigures<K extends string>(start: Record<K, string>, signs: Partial<Record<K, string>> = {}) {
+export function useFigures<K extends string>(
+  name: string,
+  start: Record<K, string>,
+  signs: Partial<Record<K, string>> = {},
+) {
   const { units } = useAppTheme();
-  const quantityOf = (k: K): Quantity | undefined => QUANTITIES[signs[k] ?? ''];
-  const [texts, setTexts] = useState(
-    () =>
-      Object.fromEntries(
-        entriesOf(start).map(([k, text]) => {
-          const quantity = quantityOf(k);
-          return [k, quantity && units !== 'metric' ? formatForInput(Number(text), { quantity }, units) : text];
-        }),
-      ) as Record<K, string>,
-  );
+  const kindOf = (k: K): NumberKind => {
+    const quantity = QUANTITIES[signs[k] ?? ''];
+    return quantity ? { quantity } : { plain: true };
+  };
+  const form = useForm<Record<string, string>>({
+    defaultValues: Object.fromEntries(
+      entriesOf(start).map(([k, text]) => [
+        k,
+        units === 'metric' || !('quantity' in kindOf(k)) ? text : formatForInput(Number(text), kindOf(k), units),
+      ]),
+    ),
+  });
+  const texts = useWatch({ control: form.control }) as Record<string, string>;
+  const { touched, restore } = useTouched(form, texts);
+  useSheetDraft(`repair/${name}`, touched, restore);
   const value = (k: K): number => {
-    const quantity = quantityOf(k);
-    const r = readNumber(texts[k], quantity ? { quantity } : { plain: true }, units);
+    const r = readNumber(texts[k] ?? '', kindOf(k), units);
     return r.ok ? r.value : NaN;
   };
   const field = (k: K, label: string, problems: Record<string, Message>, hint?: string) => {
-    const quantity = quantityOf(k);
+    const quantity = QUANTITIES[signs[k] ?? ''];
     return (
-      <Field
+      <FormField
+        control={form.control}
+        name={k}
         label={label}
-        unit={quantity ? unitOf(quantity, units) : signs[k]}
-        value={texts[k]}
-        onChange={(v) => setTexts({ ...texts, [k]: v })}
+        {...(quantity ? { quantity } : signs[k] !== undefined && { unit: signs[k] })}
         problem={problems[k]}
-        hint={hint}
+        {...(hint !== undefined && { hint })}
         numeric
       />
     );

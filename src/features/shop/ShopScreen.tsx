@@ -1,16 +1,19 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { View } from 'react-native';
-import { BOUNDS, SCHOOLS, formatQuantity, type HouseMethod } from '@/core';
+import { object } from 'yup';
+import { BOUNDS, SCHOOLS, type HouseMethod, type UnitSystem } from '@/core';
 import { answerSchool, useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
-import { Field, Fields, Measure } from '@/ui/Field';
+import { formatForInput } from '@/ui/numbers';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedNumber, typedQuantity, typedText } from '@/ui/form/schema';
+import { readTexts, useLiveForm } from '@/ui/form/useLiveForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
@@ -143,24 +146,36 @@ const SCALES = [
   { value: '1.5', label: 'Largest' },
 ];
 
+const preferencesSchema = (units: UnitSystem) =>
+  object({
+    shopName: typedText(60, 'Give the shop a name').required(),
+    tempC: typedQuantity('temp', BOUNDS.tempC, units).required(),
+    rh: typedNumber({ percent: true }, { min: 0, max: 1 }, units).required(),
+    currency: typedText(4, 'A sign or letters for money, such as € or kr').required(),
+  });
+
 function Preferences({ settings }: { settings: Settings }) {
   const { units } = useAppTheme();
   const { saveSettings } = useShopActions();
-  const [name, setName] = useState(settings.shopName);
-  const [currency, setCurrency] = useState(settings.currency);
-  const [temp, setTemp] = useState<string>();
-  const [rh, setRh] = useState(() => formatForInput(settings.rh, { percent: true }, units));
-  const tempText = temp ?? formatForInput(settings.tempC, { quantity: 'temp' }, units);
   const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
-  const t = readNumber(tempText, { quantity: 'temp' }, units);
-  const h = readNumber(rh, { percent: true }, units);
-  const inside = (v: number | undefined, min: number, max: number) => v !== undefined && v >= min && v <= max;
-  const tProblem = !t.ok
-    ? t.error
-    : inside(t.value, BOUNDS.tempC.min, BOUNDS.tempC.max)
-      ? undefined
-      : `Between ${formatQuantity('temp', BOUNDS.tempC.min, units)} and ${formatQuantity('temp', BOUNDS.tempC.max, units)}`;
-  const hProblem = !h.ok ? h.error : inside(h.value, 0, 1) ? undefined : 'Between 0 and 100';
+  const suggested = useMemo(
+    () => ({
+      shopName: settings.shopName,
+      tempC: formatForInput(settings.tempC, { quantity: 'temp' }, units),
+      rh: formatForInput(settings.rh, { percent: true }, units),
+      currency: settings.currency,
+    }),
+    // What is saved at every key must not come back into the field that is being typed into.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+    [units],
+  );
+  const { control, texts, problems, touched, resetField } = useLiveForm(suggested, preferencesSchema);
+  // Each field that is right is kept at once, whatever stands in the others.
+  useEffect(() => {
+    if (!touched) return;
+    const { figures } = readTexts(preferencesSchema(units).pick(keysOf(touched).filter((k) => !problems[k])), texts);
+    if (figures) void saveSettings(figures).catch(() => undefined);
+  }, [touched, texts, problems, units, saveSettings]);
   return (
     <Section title="How it shows">
       <ChoiceGroup
@@ -173,8 +188,9 @@ function Preferences({ settings }: { settings: Settings }) {
         }
         value={settings.units}
         onChange={(v) => {
-          setTemp(undefined);
           save({ units: v });
+          // As it is kept, in the other unit.
+          resetField('tempC');
         }}
       />
       <ChoiceGroup
@@ -196,47 +212,17 @@ function Preferences({ settings }: { settings: Settings }) {
         onChange={(v) => save({ scheme: v })}
       />
       <Fields>
-        <Field
-          label="Shop name"
-          value={name}
-          onChange={(v) => {
-            setName(v);
-            if (v.trim()) save({ shopName: v.trim().slice(0, 60) });
-          }}
-          problem={name.trim() ? undefined : 'Give the shop a name'}
-        />
-        <Measure
+        <FormField control={control} name="shopName" label="Shop name" problem={problems.shopName} />
+        <FormField
+          control={control}
+          name="tempC"
           label="Air, where none was read"
           quantity="temp"
-          value={tempText}
-          problem={tProblem}
-          onChange={(v) => {
-            setTemp(v);
-            const r = readNumber(v, { quantity: 'temp' }, units);
-            if (r.ok && inside(r.value, BOUNDS.tempC.min, BOUNDS.tempC.max)) save({ tempC: r.value });
-          }}
+          problem={problems.tempC}
         />
-        <Field
-          label="Humidity, %"
-          value={rh}
-          numeric
-          problem={hProblem}
-          onChange={(v) => {
-            setRh(v);
-            const r = readNumber(v, { percent: true }, units);
-            if (r.ok && inside(r.value, 0, 1)) save({ rh: r.value });
-          }}
-        />
-        <Field
-          label="Money"
-          value={currency}
-          onChange={(v) => {
-            setCurrency(v);
-            if (v.trim()) save({ currency: v.trim().slice(0, 4) });
-          }}
-        />
+        <FormField control={control} name="rh" label="Humidity, %" problem={problems.rh} numeric />
+        <FormField control={control} name="currency" label="Money" problem={problems.currency} short />
       </Fields>
-      {currency.trim() === '' && <Notice tone="window">A sign or letters for money, such as € or kr</Notice>}
     </Section>
   );
 }

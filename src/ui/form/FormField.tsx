@@ -1,8 +1,10 @@
+import { View } from 'react-native';
 import { useController, type Control, type FieldValues, type Path } from 'react-hook-form';
 import { unitOf, type Message, type Quantity } from '@/core';
 import { useAppTheme } from '../appTheme';
 import { ChoiceGroup, type Choice } from '../ChoiceGroup';
 import { Field } from '../Field';
+import { T } from '../T';
 
 interface Common<In extends FieldValues> {
   // A form's control also knows what comes out of it, which a field does not ask.
@@ -17,9 +19,12 @@ export function FormField<In extends FieldValues>({
   control,
   name,
   quantity,
+  problem,
   ...field
 }: Common<In> & {
   quantity?: Quantity;
+  /** What is wrong with it, where something else than the form's own schema knows. */
+  problem?: Message | undefined;
   unit?: string;
   hint?: Message;
   numeric?: boolean;
@@ -37,7 +42,7 @@ export function FormField<In extends FieldValues>({
       onChange={c.field.onChange}
       onLeave={c.field.onBlur}
       inputRef={c.field.ref}
-      problem={c.fieldState.error?.message}
+      problem={c.fieldState.error?.message ?? problem}
     />
   );
 }
@@ -50,14 +55,21 @@ export function FormChoice<In extends FieldValues, V extends string>({
   options,
   hideLabel,
 }: Common<In> & { label: string; options: readonly Choice<V>[]; hideLabel?: boolean }) {
-  const c = useController({ control, name });
+  const { field, fieldState } = useController({ control, name });
   return (
-    <ChoiceGroup
-      label={label}
-      options={options}
-      value={c.field.value as V}
-      onChange={c.field.onChange}
-      {...(hideLabel && { hideLabel })}
-    />
+    <View>
+      <ChoiceGroup
+        label={label}
+        options={options}
+        value={field.value as V}
+        onChange={field.onChange}
+        {...(hideLabel && { hideLabel })}
+      />
+      {fieldState.error && (
+        <T kind="small" tone="stop">
+          {fieldState.error.message ?? ''}
+        </T>
+      )}
+    </View>
   );
 }

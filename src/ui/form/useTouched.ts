@@ -1,0 +1,32 @@
+import { useCallback, useMemo } from 'react';
+import { useFormState, type FieldValues, type Path, type UseFormReturn } from 'react-hook-form';
+
+/** What somebody typed into a form, apart from what was suggested there: that is what a draft keeps. */
+export interface Touched<In> {
+  /** Undefined while nobody typed. */
+  touched: Partial<In> | undefined;
+  /** Puts a draft back. */
+  restore(kept: Partial<In>): void;
+}
+
+/** @param values what stands in the form */
+export function useTouched<In extends FieldValues>(
+  { control, setValue }: Pick<UseFormReturn<In>, 'control' | 'setValue'>,
+  values: NoInfer<In>,
+): Touched<In> {
+  const dirtyFields = useFormState({ control }).dirtyFields as Record<string, unknown>;
+  const names = Object.keys(values)
+    .filter((k) => dirtyFields[k])
+    .join('\n');
+  const touched = useMemo(
+    () => (names ? (Object.fromEntries(names.split('\n').map((k) => [k, values[k]])) as Partial<In>) : undefined),
+    [names, values],
+  );
+  const restore = useCallback(
+    (kept: Partial<In>) => {
+      for (const [k, v] of Object.entries(kept)) setValue(k as Path<In>, v as never, { shouldDirty: true });
+    },
+    [setValue],
+  );
+  return { touched, restore };
+}
