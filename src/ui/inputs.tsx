@@ -4,7 +4,7 @@ import { TextInput } from 'react-native-paper';
 import { DatePickerModal, en, enGB, registerTranslation, TimePickerModal } from 'react-native-paper-dates';
 import { useAppTheme } from './appTheme';
 import { isMonthFirst } from './days';
-import type { IconName } from './icons';
+import { Icon, type IconName } from './icons';
 import { gap, TARGET, type Palette } from './theme';
 
 /*
@@ -50,7 +50,14 @@ export function Input({ name, value, onChange, numeric, multiline, wrong, onLeav
       ref={inputRef as never}
       {...(sign && {
         right: (
-          <TextInput.Icon icon={sign.icon} aria-label={sign.label} onPress={sign.onPress} forceTextInputFocus={false} />
+          <TextInput.Icon
+            icon={({ color }) => <Icon name={sign.icon} color={color} />}
+            // The sign stays small, what is tapped does not: Paper puts 8 px round it.
+            {...{ size: TARGET - 16 }}
+            aria-label={sign.label}
+            onPress={sign.onPress}
+            forceTextInputFocus={false}
+          />
         ),
       })}
       inputMode={numeric ? 'decimal' : 'text'}

@@ -18,11 +18,11 @@ import { percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { formatForInput } from '@/ui/numbers';
 import { Fields } from '@/ui/Field';
+import { FigureTable } from '@/ui/FigureTable';
 import { FormField } from '@/ui/form/FormField';
 import { typedNumber, typedQuantity } from '@/ui/form/schema';
 import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
-import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
@@ -41,22 +41,30 @@ export function Readings({ room, now }: { room: Room; now: number }) {
   return (
     <Section title="Readings" aside={count > 0 ? String(count) : undefined}>
       <BenchLine bench={bench} now={now} />
-      {newest
-        .slice(-3)
-        .reverse()
-        .map((r) => (
-          <ListRow key={r.atMs}>
-            <View style={{ flex: 1 }}>
-              <T>{`${formatQuantity('temp', r.tempC, units, 1)}, ${percent(r.rh)}${r.surfaceC === undefined ? '' : `, panel ${formatQuantity('temp', r.surfaceC, units, 1)}`}`}</T>
-              <T kind="tag" tone="muted">
-                {{ hand: 'By hand', logger: 'Logger', file: 'From a file' }[r.source]}
-              </T>
-            </View>
-            <T kind="small" tone="muted">
-              {shortWhen(r.atMs, now)}
-            </T>
-          </ListRow>
-        ))}
+      {newest.length > 0 && (
+        <FigureTable
+          label="Latest readings"
+          columns={[
+            { key: 'when', title: 'When', share: 1.4 },
+            { key: 'air', title: 'Air', figure: true },
+            { key: 'rh', title: 'Humidity', figure: true },
+            { key: 'panel', title: 'Panel', figure: true },
+          ]}
+          rows={newest
+            .slice(-3)
+            .reverse()
+            .map((r) => ({
+              key: String(r.atMs),
+              cells: [
+                shortWhen(r.atMs, now),
+                formatQuantity('temp', r.tempC, units, 1),
+                percent(r.rh),
+                r.surfaceC === undefined ? '\u2013' : formatQuantity('temp', r.surfaceC, units, 1),
+              ],
+              under: { hand: 'By hand', logger: 'Logger', file: 'From a file' }[r.source],
+            }))}
+        />
+      )}
       {unreadable.length > 0 && (
         <Notice tone="stop">{`${unreadable.length} days of readings cannot be read. They are left as they are.`}</Notice>
       )}

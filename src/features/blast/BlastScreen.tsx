@@ -30,6 +30,7 @@ import {
 } from '@/data';
 import { TwoColumns } from '@/ui/SplitView';
 import { Fields } from '@/ui/Field';
+import { FigureTable } from '@/ui/FigureTable';
 import { FormField } from '@/ui/form/FormField';
 import { typedNumber } from '@/ui/form/schema';
 import { useLiveForm } from '@/ui/form/useLiveForm';
@@ -39,7 +40,6 @@ import { formatForInput, type NumberKind } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
-import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -223,27 +223,29 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
             )}
             {plan && plan.parts.length > 0 && (
               <Section title="Part by part" aside={`${formatQuantity('pressure', plan.heldBarG, units)} held`}>
-                {plan.parts.map((p) => (
-                  <ListRow key={p.part.id}>
-                    <View style={{ flex: 1, minWidth: 0 }}>
-                      <T kind="strong">{p.part.name}</T>
-                      <T kind="small" tone="muted">
-                        {`${formatQuantity('area', p.part.areaCm2, units)}, ${COATING_RATES[p.part.coating].name.toLowerCase()}`}
-                      </T>
-                      {(p.stop ?? p.care) && (
-                        <T kind="small" tone={p.stop ? 'stop' : 'window'}>
-                          {p.stop ?? p.care ?? ''}
-                        </T>
-                      )}
-                    </View>
-                    <View style={{ alignItems: 'flex-end' }}>
-                      <T kind="strong">{p.stop ? 'not so' : hoursText(p.hours)}</T>
-                      <T kind="tag" tone="muted">
-                        {p.stop ? '' : formatQuantity('bulk', p.mediaKg, units)}
-                      </T>
-                    </View>
-                  </ListRow>
-                ))}
+                <FigureTable
+                  label="Part by part"
+                  columns={[
+                    { key: 'part', title: 'Part', share: 1.8 },
+                    { key: 'area', title: 'Area', figure: true },
+                    { key: 'time', title: 'Time', figure: true },
+                    { key: 'media', title: 'Media', figure: true },
+                  ]}
+                  rows={plan.parts.map((p) => {
+                    const remark = p.stop ?? p.care;
+                    return {
+                      key: p.part.id,
+                      cells: [
+                        p.part.name,
+                        formatQuantity('area', p.part.areaCm2, units),
+                        p.stop ? 'not so' : hoursText(p.hours),
+                        p.stop ? '\u2013' : formatQuantity('bulk', p.mediaKg, units),
+                      ],
+                      under: COATING_RATES[p.part.coating].name,
+                      remark: remark === undefined ? undefined : { text: remark, tone: p.stop ? 'stop' : 'window' },
+                    };
+                  })}
+                />
                 <View style={{ paddingTop: gap(2) }} testID="by-hand">
                   <T>
                     {`By wire wheel the same takes ${plan.wheelHours.toFixed(1)}\u00a0h, ${wholeMoney(plan.wheelCost, currency)}; ${

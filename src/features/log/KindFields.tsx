@@ -1,8 +1,9 @@
 import { useState } from 'react';
+import { useFormState, type Control } from 'react-hook-form';
 import { View } from 'react-native';
-import { GRITS, temporaryRepairs, unitOf, type LoggableKind, type Product, type Strata, type Message } from '@/core';
-import { useAppTheme } from '@/ui/appTheme';
-import { Field, Fields } from '@/ui/Field';
+import { GRITS, temporaryRepairs, type LoggableKind, type Product, type Strata } from '@/core';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
@@ -12,12 +13,13 @@ import type { Texts } from './draft';
 
 interface Props {
   kind: LoggableKind;
+  control: Control<Texts>;
   texts: Texts;
-  problems: Record<string, Message>;
   product: Product | undefined;
   all: readonly Product[];
   strata: Strata | undefined;
-  onChange(name: string, text: string): void;
+  /** A choice was made, on which other figures may hang. */
+  onPick(name: string, text: string): void;
 }
 
 /** The questions of one kind. */
@@ -46,14 +48,13 @@ export function KindFields(props: Props) {
   );
 }
 
-function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { spec: FieldSpec }) {
-  const { units } = useAppTheme();
+function One({ spec, kind, control, texts, all, strata, onPick }: Props & { spec: FieldSpec }) {
+  const error = useFormState({ control, name: spec.name }).errors[spec.name];
   const value = texts[spec.name] ?? '';
-  const set = (v: string) => onChange(spec.name, v);
-  const problem = problems[spec.name];
-  const complaint = problem !== undefined && spec.type !== 'number' && spec.type !== 'text' && (
+  const set = (v: string) => onPick(spec.name, v);
+  const complaint = error && (
     <T kind="small" tone="stop">
-      {problem}
+      {error.message ?? ''}
     </T>
   );
   switch (spec.type) {
@@ -65,19 +66,20 @@ function One({ spec, kind, texts, problems, all, strata, onChange }: Props & { s
             ? spec.kind.quantity
             : undefined;
       return (
-        <Field
+        <FormField
+          control={control}
+          name={spec.name}
           label={spec.label}
-          unit={quantity && unitOf(quantity, units)}
-          value={value}
-          onChange={set}
-          problem={problem}
-          hint={spec.hint}
+          {...(quantity && { quantity })}
+          {...(spec.hint !== undefined && { hint: spec.hint })}
           numeric
         />
       );
     }
     case 'text':
-      return <Field label={spec.label} value={value} onChange={set} problem={problem} multiline={spec.multiline} />;
+      return (
+        <FormField control={control} name={spec.name} label={spec.label} {...(spec.multiline && { multiline: true })} />
+      );
     case 'choice':
       return (
         <View>

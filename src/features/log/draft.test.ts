@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { foldLog, LOGGABLE, type LogEvent, type PlainEvent, type Product } from '@/core';
+import { foldLog, LOGGABLE, TREATMENT_NAMES, type LogEvent, type PlainEvent, type Product } from '@/core';
 import { parseEvent } from '@/core/formats';
 import { ev, foundBare, JOB, products } from '@/core/testing';
 import type { OpenJob } from '@/data';
@@ -14,7 +14,8 @@ import {
   textsOfEntry,
   withContext,
 } from './draft';
-import { entryOf, lastZones } from './start';
+import { FIELDS } from './fields';
+import { entryOf, isByHand, lastZones, textsOfStart, textsThatFollow, type SheetStart } from './start';
 import { readWhen } from './when';
 
 const highBuild = products('highbuild-2k')!;
@@ -149,12 +150,52 @@ describe('what the sheet does not ask', () => {
     expect(productDefaults('coated', highBuild)).toMatchObject({ coats: 1, application: 'lowPressureGun' });
   });
   it('the air as it was typed, with what is wrong under each field', () => {
-    expect(readAir({ temp: '17,5', rh: '48' }, 'metric')).toEqual({ ok: true, value: { tempC: 17.5, rh: 0.48 } });
+    expect(readAir({ temp: '17,5', rh: '48', surface: '' }, 'metric')).toEqual({
+      ok: true,
+      value: { tempC: 17.5, rh: 0.48 },
+    });
     const us = readAir({ temp: '68', rh: '50', surface: '59' }, 'us');
     expect(us.ok && us.value.tempC).toBeCloseTo(20, 6);
     expect(us.ok && us.value.surfaceTempC).toBeCloseTo(15, 6);
-    const bad = readAir({ temp: 'warm', rh: '' }, 'metric');
-    expect(!bad.ok && bad.error.map((p) => p.path)).toEqual(['air.tempC', 'air.rh']);
+    const bad = readAir({ temp: 'warm', rh: '', surface: '' }, 'metric');
+    expect(!bad.ok && bad.error.map((p) => p.path)).toEqual(['temp', 'rh']);
+  });
+});
+
+describe('what a link brings to the sheet', () => {
+  const none: SheetStart = {
+    old: undefined,
+    kind: undefined,
+    productId: undefined,
+    faultId: undefined,
+    treatment: undefined,
+    media: undefined,
+    barG: undefined,
+    grit: undefined,
+  };
+  const place = { strata: undefined, status: undefined, products };
+  it('a product with its usual figures, a treatment by name, media with pressure in the user’s units', () => {
+    expect(textsOfStart({ ...none, kind: 'coated', productId: highBuild.id }, place, 'metric')).toMatchObject({
+      productId: highBuild.id,
+      filmUm: String(highBuild.film.nominalUm),
+    });
+    expect(textsOfStart({ ...none, kind: 'repaired', treatment: 'patch' }, place, 'metric')).toEqual({
+      method: TREATMENT_NAMES.patch,
+    });
+    const blasted = textsOfStart({ ...none, kind: 'blasted', media: 'Crushed glass', barG: 6.2 }, place, 'us');
+    expect(Number(blasted.barG)).toBeCloseTo(6.2 * 14.5038, 1);
+    expect(textsOfStart({ ...none, productId: highBuild.id }, place, 'metric')).toEqual({});
+  });
+  it('a product that is not there brings nothing', () =>
+    expect(textsOfStart({ ...none, kind: 'coated', productId: 'gone' }, place, 'metric')).toEqual({}));
+  it('another product brings all its figures, and what was typed for the last one goes', () => {
+    const next = textsThatFollow('coated', 'productId', 'clear-ms', place, 'metric');
+    expect(Object.keys(next)).toEqual(FIELDS.coated.map((f) => f.name));
+    expect(textsThatFollow('coated', 'coats', '3', place, 'metric')).toEqual({});
+  });
+  it('only a sheet that nothing but a kind was asked for is one that somebody begins by hand', () => {
+    expect(isByHand({ ...none, kind: 'sanded' })).toBe(true);
+    expect(isByHand({ ...none, kind: 'sanded', grit: 400 })).toBe(false);
   });
 });
 
@@ -227,9 +268,9 @@ describe('an entry put in place of another', () => {
     expect(at('bare')).toMatchObject({ layers: [] });
   });
   it('shows the air that the entry has, not the air of today', () => {
-    expect(airTextsOf(coat, 'metric')).toEqual({ temp: '18.25', rh: '50' });
-    expect(airTextsOf(coat, 'us')!.temp).toBe('64.85');
-    expect(airTextsOf(undefined, 'metric')).toBeNull();
+    expect(airTextsOf(coat.air, 'metric')).toEqual({ temp: '18.25', rh: '50', surface: '' });
+    expect(airTextsOf(coat.air, 'us').temp).toBe('64.85');
+    expect(airTextsOf(undefined, 'metric')).toEqual({ temp: '', rh: '', surface: '' });
   });
   it('filled from any entry and read back, it is that entry again', () => {
     for (const kind of ['sanded', 'polished', 'baked', 'masked', 'fitted', 'removed', 'cleaned'] as const) {

@@ -18,7 +18,6 @@ import {
 import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import type { AirTexts } from './AirFields';
 import { isAsked, FIELDS } from './fields';
 
 /** Everything on the sheet as it stands there, by field. */
@@ -191,26 +190,42 @@ export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonl
 export const textsOfEntry = (e: PlainEvent, kind: LoggableKind, units: UnitSystem): Texts =>
   textsOf(kind, { ...e, ...(e.kind === 'found' && { begin: asFoundOf(e.layers) }) }, units);
 
-/** The air of an entry as the sheet shows it; null where it has none. */
-export const airTextsOf = (e: PlainEvent | undefined, units: UnitSystem): AirTexts | null =>
-  e?.air
-    ? {
-        temp: formatForInput(e.air.tempC, { quantity: 'temp' }, units),
-        rh: formatForInput(e.air.rh, { percent: true }, units),
-        ...(e.air.surfaceTempC !== undefined && {
-          surface: formatForInput(e.air.surfaceTempC, { quantity: 'temp' }, units),
-        }),
-      }
-    : null;
+/** The air as it stands on the sheet. */
+export interface AirTexts {
+  temp: string;
+  rh: string;
+  surface: string;
+}
+
+/** Air as the sheet shows it: that of an entry, or what is known here. */
+export const airTextsOf = (
+  air: { tempC: number; rh: number; surfaceTempC?: number } | undefined,
+  units: UnitSystem,
+): AirTexts => ({
+  temp: formatForInput(air?.tempC, { quantity: 'temp' }, units),
+  rh: formatForInput(air?.rh, { percent: true }, units),
+  surface: formatForInput(air?.surfaceTempC, { quantity: 'temp' }, units),
+});
 
 /** The air as it was typed on the sheet, with what is wrong under each field's name. */
 export function readAir(texts: AirTexts, units: UnitSystem): Result<AirReading, FieldProblem[]> {
-  const t = readNumber(texts.temp, { quantity: 'temp' }, units);
-  const h = readNumber(texts.rh, { percent: true }, units);
-  const s = readNumber(texts.surface ?? '', { quantity: 'temp' }, units, true);
-  const problems = Object.entries({ 'air.tempC': t, 'air.rh': h, 'air.surfaceTempC': s }).flatMap(([path, r]) =>
+  const temp = readNumber(texts.temp, { quantity: 'temp' }, units);
+  const rh = readNumber(texts.rh, { percent: true }, units);
+  const surface = readNumber(texts.surface, { quantity: 'temp' }, units, true);
+  const problems = Object.entries({ temp, rh, surface }).flatMap(([path, r]) =>
     r.ok ? [] : [{ path, message: r.error }],
   );
-  if (!t.ok || !h.ok || !s.ok) return fail(problems);
-  return ok({ tempC: t.value, rh: h.value, ...(s.value !== undefined && { surfaceTempC: s.value }) });
+  if (!temp.ok || !rh.ok || !surface.ok) return fail(problems);
+  return ok({
+    tempC: temp.value,
+    rh: rh.value,
+    ...(surface.value !== undefined && { surfaceTempC: surface.value }),
+  });
 }
+
+/** Where the boundary's complaints about the air belong on the sheet. */
+export const SHEET_FIELD_OF: Readonly<Record<string, string>> = {
+  'air.tempC': 'temp',
+  'air.rh': 'rh',
+  'air.surfaceTempC': 'surface',
+};

@@ -1,5 +1,21 @@
-import { effectiveEvents, effectiveForm, type PlainEvent } from '@/core';
+import {
+  effectiveEvents,
+  effectiveForm,
+  likelyRemovalUm,
+  openFaults,
+  TREATMENT_NAMES,
+  type LoggableKind,
+  type MediaName,
+  type PlainEvent,
+  type Product,
+  type Strata,
+  type Treatment,
+  type UnitSystem,
+  type ZoneStatus,
+} from '@/core';
 import type { OpenJob } from '@/data';
+import { formatForInput } from '@/ui/numbers';
+import { productDefaults, textsOf, textsOfEntry, textsOfMedia, type Texts } from './draft';
 
 /** An entry that still counts, as it counts. */
 export const entryOf = (open: OpenJob, id: string | undefined): PlainEvent | undefined =>
@@ -13,4 +29,70 @@ export function lastZones(open: OpenJob): string[] {
     if (form && form.zoneIds.length > 0 && (!last || form.writtenMs >= last.writtenMs)) last = form;
   }
   return last?.zoneIds ?? open.job.zones.slice(0, 1).map((z) => z.id);
+}
+
+/** What a sheet begins with: all of it is the link's business, and none of it is needed. */
+export interface SheetStart {
+  /** The entry that is being corrected. */
+  old: PlainEvent | undefined;
+  kind: LoggableKind | undefined;
+  productId: string | undefined;
+  /** A marked fault that is dealt with. */
+  faultId: string | undefined;
+  /** What a repair was worked out as. */
+  treatment: Treatment | undefined;
+  /** What it was blasted with, and the pressure that was held, bar. */
+  media: MediaName | undefined;
+  barG: number | undefined;
+  grit: number | undefined;
+}
+
+/** Whether nothing but a kind was asked for: then it is a sheet that somebody begins by hand. */
+export const isByHand = ({ old, faultId, productId, grit, media }: SheetStart): boolean =>
+  !old && !faultId && !productId && !grit && !media;
+
+/** Where the zone stands to which a sheet belongs. */
+export interface SheetPlace {
+  strata: Strata | undefined;
+  status: ZoneStatus | undefined;
+  products: (id: string) => Product | undefined;
+}
+
+/** What a link brings to the fields of its kind, over what is suggested there. */
+export function textsOfStart(start: SheetStart, place: SheetPlace, units: UnitSystem): Texts {
+  const { old, kind, media, barG, grit } = start;
+  if (!kind) return {};
+  if (old) return textsOfEntry(old, kind, units);
+  const fault = (place.strata ? openFaults(place.strata) : []).find((f) => f.id === start.faultId);
+  const treatment = fault?.mark.treatment ?? start.treatment;
+  if (treatment && kind === 'repaired') return { method: TREATMENT_NAMES[treatment] };
+  if (media && kind === 'blasted')
+    return {
+      ...textsOfMedia(media, units),
+      ...(barG !== undefined && { barG: formatForInput(barG, { quantity: 'pressure' }, units) }),
+    };
+  if (grit && kind === 'sanded' && place.status)
+    return { grit: String(grit), removedUm: removalText(grit, place, units) };
+  const product = start.productId ? place.products(start.productId) : undefined;
+  return product ? textsOf(kind, productDefaults(kind, product), units) : {};
+}
+
+/** What a grit usually takes off here. */
+const removalText = (grit: number, { status, strata }: SheetPlace, units: UnitSystem): string =>
+  status ? formatForInput(likelyRemovalUm(grit, status, strata), { quantity: 'film' }, units) : '';
+
+/** What changes with a field that was picked: another product, grit or media brings its own usual figures. */
+export function textsThatFollow(
+  kind: LoggableKind,
+  name: string,
+  text: string,
+  place: SheetPlace,
+  units: UnitSystem,
+): Texts {
+  const product = name === 'productId' ? place.products(text) : undefined;
+  if (product) return textsOf(kind, productDefaults(kind, product), units);
+  if (name === 'grit' && kind === 'sanded' && place.status)
+    return { removedUm: removalText(Number(text), place, units) };
+  if (name === 'media') return textsOfMedia(text as MediaName, units);
+  return {};
 }

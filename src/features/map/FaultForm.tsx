@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
+import { object } from 'yup';
 import {
   areaMm2,
   drawnAreaText,
@@ -20,12 +21,16 @@ import {
   pair,
   phrase,
   upperFirst,
+  type UnitSystem,
 } from '@/core';
 import { acrossMm, overlappedZoneNames } from '@/core/outline';
 import { NotLogged, useLogCommand, useAdvice, useSettings, type OpenJob } from '@/data';
-import { Fields, Measure } from '@/ui/Field';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedQuantity } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
 import { useAppTheme } from '@/ui/appTheme';
-import { readNumber, formatForInput } from '@/ui/numbers';
+import { formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
@@ -35,6 +40,18 @@ import { gap } from '@/ui/theme';
 import { markWords } from '@/ui/words';
 
 const MM = { quantity: 'thickness' } as const;
+
+const sizeSchema = (units: UnitSystem) => {
+  const upTo = (min: number, max: number) =>
+    typedQuantity(
+      'thickness',
+      { min, max, optional: true, message: phrase`A number from ${pair('thickness', min, max, ' to ')}` },
+      units,
+    );
+  return object({ depthMm: upTo(0, 200), sizeMm: upTo(1, 5000) });
+};
+/** As fine as a straightedge reads: inches do not come out even. */
+const inTenths = (mm: number | undefined) => mm && Math.round(mm * 10) / 10;
 
 /** What is wrong at the place that was tapped, how bad, why, and what is proposed. */
 export function FaultForm({
@@ -63,19 +80,21 @@ export function FaultForm({
   const [zone, setZone] = useState(zones[0]!);
   const [fault, setFault] = useState<FaultKind>('surfaceRust');
   const [grade, setGrade] = useState<'1' | '2' | '3'>('1');
-  const [depth, setDepth] = useState('');
-  const [size, setSize] = useState(outline ? formatForInput(acrossMm(outline), MM, units) : '');
+  const [asked] = useState(() => ({
+    depthMm: '',
+    sizeMm: outline ? formatForInput(acrossMm(outline), MM, units) : '',
+  }));
+  const form = useLiveForm(asked, sizeSchema);
   const [cause, setCause] = useState<FaultCause>();
   const [own, setOwn] = useState<Treatment>();
   const [other, setOther] = useState(false);
   const [problems, setProblems] = useState<Record<string, Message>>({});
   if (!settings || !advice) return null;
   const figures = advice.FAULTS[fault];
-  const read = (text: string): number | undefined => {
-    const r = readNumber(text, MM, units, true);
-    return r.ok ? r.value : undefined;
-  };
-  const depthMm = read(depth);
+  // What this fault does not ask for is not read.
+  const depthMm = figures.depth ? inTenths(form.figures?.depthMm) : undefined;
+  const sizeMm = figures.size ? inTenths(form.figures?.sizeMm) : undefined;
+  const wrong = (figures.depth && form.problems.depthMm) ?? (figures.size && form.problems.sizeMm);
   const proposal = advice.proposeTreatment({
     fault,
     grade: Number(grade) as 1 | 2 | 3,
@@ -85,18 +104,7 @@ export function FaultForm({
   });
   const treatment = own ?? proposal.treatment;
   const save = () => {
-    const bad: Record<string, Message> = {};
-    const figure = (name: string, text: string, min: number, max: number): number | undefined => {
-      if (!text.trim()) return undefined;
-      const v = read(text);
-      if (v === undefined || v < min || v > max)
-        bad[name] = phrase`A number from ${pair('thickness', min, max, ' to ')}`;
-      // As fine as a straightedge reads: inches do not come out even.
-      return v && Math.round(v * 10) / 10;
-    };
-    const depthMm = figures.depth && figure('depthMm', depth, 0, 200);
-    const sizeMm = figures.size && figure('sizeMm', size, 1, 5000);
-    if (Object.keys(bad).length > 0) return setProblems(bad);
+    if (wrong) return;
     const mark = {
       fault,
       grade: Number(grade) as 1 | 2 | 3,
@@ -104,8 +112,8 @@ export function FaultForm({
       face,
       at,
       ...(outline && { outline }),
-      ...(typeof depthMm === 'number' && { depthMm }),
-      ...(typeof sizeMm === 'number' && { sizeMm }),
+      ...(depthMm !== undefined && { depthMm }),
+      ...(sizeMm !== undefined && { sizeMm }),
       ...(cause && { cause }),
     };
     command.mutate(
@@ -170,10 +178,22 @@ export function FaultForm({
       {(figures.depth ?? figures.size) && (
         <Fields>
           {figures.depth && (
-            <Measure label="Depth" quantity="thickness" value={depth} onChange={setDepth} problem={problems.depthMm} />
+            <FormField
+              control={form.control}
+              name="depthMm"
+              label="Depth"
+              quantity="thickness"
+              problem={form.problems.depthMm ?? problems.depthMm}
+            />
           )}
           {figures.size && (
-            <Measure label="Across" quantity="thickness" value={size} onChange={setSize} problem={problems.sizeMm} />
+            <FormField
+              control={form.control}
+              name="sizeMm"
+              label="Across"
+              quantity="thickness"
+              problem={form.problems.sizeMm ?? problems.sizeMm}
+            />
           )}
         </Fields>
       )}

@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import {
   drawnAreaText,
@@ -28,7 +29,7 @@ import {
   withZone,
 } from '@/core/outline';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
-import { Field } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
 import { useAppTheme } from '@/ui/appTheme';
 import { useIsEmptySketch, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
 import { ActionButton } from '@/ui/ActionButton';
@@ -66,7 +67,8 @@ export function OutlineForm({
   const { changeJob } = useShopActions();
   const { units } = useAppTheme();
   const blank = useIsEmptySketch(sketch);
-  const [name, setName] = useState('');
+  const form = useForm({ defaultValues: { name: '' } });
+  const name = useWatch({ control: form.control, name: 'name' });
   const [on, setOn] = useState<AsFound>('old');
   const [fitting, setFitting] = useState<Point[]>();
   const [problems, setProblems] = useState<Record<string, Message>>({});
@@ -188,10 +190,10 @@ export function OutlineForm({
         />
       )}
       {!old && (
-        <Field
+        <FormField
+          control={form.control}
+          name="name"
           label={what === 'zone' ? 'Name of the zone' : 'What must not be painted'}
-          value={name}
-          onChange={setName}
           problem={problems.name}
         />
       )}

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
+import { object } from 'yup';
 import {
   drawnAreaText,
   zonesOf,
@@ -8,6 +9,7 @@ import {
   type Panel,
   type Point,
   type Message,
+  type UnitSystem,
   errorText,
   pair,
   phrase,
@@ -28,7 +30,10 @@ import {
   type ShapeName,
 } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
-import { Fields, Measure } from '@/ui/Field';
+import { Fields } from '@/ui/Field';
+import { FormField } from '@/ui/form/FormField';
+import { typedQuantity } from '@/ui/form/schema';
+import { useLiveForm } from '@/ui/form/useLiveForm';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { PanelMap } from '@/ui/map/PanelMap';
@@ -48,6 +53,16 @@ const WAYS = [
 
 const MM = { quantity: 'thickness' } as const;
 
+const sizeSchema = (units: UnitSystem) => {
+  const side = () =>
+    typedQuantity(
+      'thickness',
+      { min: 20, max: 6000, message: phrase`A number from ${pair('thickness', 20, 6000, ' to ')}` },
+      units,
+    ).required();
+  return object({ width: side(), height: side() });
+};
+
 /** Gives a panel its outline to scale: a generic shape with its own width and height, or drawn on a board of that size. */
 export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel; onDone?(): void }) {
   const { units } = useAppTheme();
@@ -56,19 +71,23 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const had = panel.map && boundsOf(panel.map.outline);
   const [way, setWay] = useState<(typeof WAYS)[number]['value']>('shape');
   const [shape, setShape] = useState<ShapeName | 'asItIs'>(panel.map ? 'asItIs' : 'rectangle');
-  const [width, setWidth] = useState(formatForInput(had?.width ?? SHAPES.rectangle.size[0], MM, units));
-  const [height, setHeight] = useState(formatForInput(had?.height ?? SHAPES.rectangle.size[1], MM, units));
+  const [size, setSize] = useState(had ?? { width: SHAPES.rectangle.size[0], height: SHAPES.rectangle.size[1] });
+  const suggested = useMemo(
+    () => ({ width: formatForInput(size.width, MM, units), height: formatForInput(size.height, MM, units) }),
+    [size, units],
+  );
+  const form = useLiveForm(suggested, sizeSchema);
   const [both, setBoth] = useState<'no' | 'yes'>(panel.map?.faces.includes('inner') ? 'yes' : 'no');
   const [sketch] = useState(() => new Sketch());
   const drawn = useSketchAtRest(sketch);
   const blank = useIsEmptySketch(sketch);
   const [problems, setProblems] = useState<Record<string, Message>>({});
-  const read = (text: string) => {
-    const r = readNumber(text, MM, units);
-    return r.ok && r.value >= 20 && r.value <= 6000 ? r.value : undefined;
+  const side = (name: 'width' | 'height') => {
+    const r = form.problems[name] === undefined ? readNumber(form.texts[name], MM, units) : undefined;
+    return r?.ok ? r.value : undefined;
   };
-  const w = read(width);
-  const h = read(height);
+  const w = side('width');
+  const h = side('height');
   const board: Point[] = shapeOutline('rectangle', w ?? 1000, h ?? 600);
   const outline: Point[] =
     way === 'draw'
@@ -81,9 +100,8 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
   const marked = zones.some((z) => open.state.zones.get(z.id)?.strata?.faults.some((f) => f.mark?.at));
   const off = anyDrawn && outlineProblem(outline) === undefined ? namesLeftOutside(open.job, panel, outline) : [];
   const save = () => {
+    if (!form.figures) return;
     const bad: Record<string, Message> = {};
-    if (w === undefined) bad.width = phrase`A number from ${pair('thickness', 20, 6000, ' to ')}`;
-    if (h === undefined) bad.height = phrase`A number from ${pair('thickness', 20, 6000, ' to ')}`;
     const now = way === 'draw' ? [...sketch.get()] : outline;
     const kept = now.length > MAX_OUTLINE_CORNERS ? simplifyLine(now, FINGER_TOLERANCE_MM) : now;
     const wrong = outlineProblem(kept);
@@ -136,25 +154,26 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
           onChange={(s) => {
             setShape(s);
             if (s === 'asItIs') return;
-            setWidth(formatForInput(SHAPES[s].size[0], MM, units));
-            setHeight(formatForInput(SHAPES[s].size[1], MM, units));
+            form.resetField('width');
+            form.resetField('height');
+            setSize({ width: SHAPES[s].size[0], height: SHAPES[s].size[1] });
           }}
         />
       )}
       <Fields>
-        <Measure
+        <FormField
+          control={form.control}
+          name="width"
           label={way === 'draw' ? 'Board, wide' : 'Wide'}
           quantity="thickness"
-          value={width}
-          onChange={setWidth}
-          problem={problems.width}
+          problem={form.problems.width}
         />
-        <Measure
+        <FormField
+          control={form.control}
+          name="height"
           label={way === 'draw' ? 'Board, high' : 'High'}
           quantity="thickness"
-          value={height}
-          onChange={setHeight}
-          problem={problems.height}
+          problem={form.problems.height}
         />
       </Fields>
       <PanelMap
