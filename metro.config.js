@@ -6,6 +6,7 @@ const config = getDefaultConfig(__dirname);
 const NOTHING = path.join(__dirname, 'scripts', 'nothing.js');
 const SMALL_LIST = path.join(__dirname, 'scripts', 'smallList.js');
 const PAPER_COLOURS = path.join(__dirname, 'scripts', 'paperColours.js');
+const ANIMATED_HELPER = path.join(__dirname, 'scripts', 'animatedHelper.js');
 const inside = (...parts) => path.join('node_modules', ...parts);
 
 /** What packages require by name though no part of this app uses it: some kB before a phone's first view. */
@@ -37,6 +38,8 @@ config.resolver.resolveRequest = (context, name, platform) => {
     // The calendar's list of years is the only one, and short: it needs nothing virtual.
     if (origin.includes(inside('react-native-web', 'dist')) && /[/\\]FlatList$/.test(name))
       return { type: 'sourceFile', filePath: SMALL_LIST };
+    if (origin.includes(inside('react-native-web', 'dist')) && /[/\\]NativeAnimatedHelper$/.test(name))
+      return { type: 'sourceFile', filePath: ANIMATED_HELPER };
     // Of the hundred colours of the version before, Paper's parts still ask for two.
     if (origin.includes(inside('react-native-paper')) && /[/\\]themes[/\\]v2[/\\]colors$/.test(name))
       return { type: 'sourceFile', filePath: PAPER_COLOURS };

@@ -52,7 +52,7 @@ test('a fault is put off as agreed, is told as due, and taken up again', async (
   await pick(page, 'In 3 months');
   await expect(page.getByRole('button', { name: `Take it up again : ${name}` })).toBeVisible();
   await expect(leave).toHaveCount(before - 1);
-  await expect(page.getByTestId('last-entry')).toContainText('Left as agreed: Later, by');
+  await expect(page.getByTestId('last-entry')).toContainText('Last: Left as agreed: Later, by');
   await page.goto('/ground?job=bread-van');
   await expect(page.getByRole('region', { name: 'Due later' })).toContainText(/by \d+ \w+ \d{4}/);
   await page.goBack();

@@ -3,6 +3,7 @@ import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { fail, ROOT, run, stampBuild } from './lib.mjs';
+import { splitCommon } from './splitCommon.cjs';
 
 const dist = path.join(ROOT, 'dist');
 rmSync(dist, { recursive: true, force: true });
@@ -12,6 +13,7 @@ const code = run('npx', ['expo', 'export', '-p', 'web'], {
   stdio: ['ignore', 'ignore', 'inherit'],
 });
 if (code !== 0) fail('expo export failed.');
+splitCommon(dist, ['./_layout.tsx', './index.tsx']);
 for (const name of readdirSync(dist, { recursive: true })) {
   if (!/\.(js|css|html|json|svg|wasm|ico|map)$/.test(name)) continue;
   const file = path.join(dist, name);
