@@ -33,8 +33,8 @@ test('repair or replace: figures that make no sense are said at their place', as
   await page.waitForTimeout(600);
   await page.reload();
   await expect(low).toHaveValue('5,5');
-  await page.getByLabel('Chance of a surprise, %').first().fill('130');
+  await page.getByLabel('A surprise, %').first().fill('130');
   await expect(page.getByText('Between 0 and 100')).toBeVisible();
-  await page.getByLabel('Chance of a surprise, %').first().fill('0');
+  await page.getByLabel('A surprise, %').first().fill('0');
   await expect(answer(page)).toHaveText(/cheaper in/);
 });

@@ -41,7 +41,7 @@ export function ActionButton({
         disabled && styles.disabled,
       ]}
       contentStyle={styles.content}
-      labelStyle={[textStyle('button', ink, scale), styles.label]}
+      labelStyle={[textStyle('button', ink, scale), styles.label, busy && styles.besideWheel]}
     >
       {label}
     </Button>
@@ -55,4 +55,6 @@ const styles = StyleSheet.create({
   content: { minHeight: GLOVE - 4, paddingHorizontal: gap(5) },
   // Paper keeps a label on one line; ours breaks rather than being cut off.
   label: { marginHorizontal: 0, marginVertical: gap(1), textAlign: 'center', whiteSpace: 'normal' } as object,
+  // Paper draws its wheel 8 px into the margin that ours does not have.
+  besideWheel: { marginLeft: gap(4) },
 });

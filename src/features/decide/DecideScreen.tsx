@@ -202,7 +202,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
                       `${w}_bought`,
                       w === 'repair' ? `Bought or hired, ${currency}` : `Price of the part, ${currency}`,
                     )}
-                    {field(`${w}_surprise`, 'Chance of a surprise, %')}
+                    {field(`${w}_surprise`, 'A surprise, %')}
                   </Fields>
                   {three(w, 'surpriseHours', 'Hours that a surprise adds')}
                 </View>

@@ -5,10 +5,10 @@ import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ComparisonTable } from '@/ui/ComparisonTable';
 import { useConfirm } from '@/ui/ConfirmDialog';
-import { DayField } from '@/ui/PickedField';
 import { Disclosure } from '@/ui/Disclosure';
 import { EmptyState } from '@/ui/EmptyState';
-import { Field, Fields, Measure } from '@/ui/Field';
+import { Field, FieldGroup, Fields, Measure } from '@/ui/Field';
+import { FigureTable } from '@/ui/FigureTable';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
@@ -22,7 +22,7 @@ import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
-import { TimeField } from '@/ui/PickedField';
+import { DayField, TimeField } from '@/ui/PickedField';
 
 const nothing = () => undefined;
 const COLOURS = ['ink', 'muted', 'do', 'window', 'stop', 'good'] as const;
@@ -111,6 +111,11 @@ export function PartsScreen() {
           <DayField label="Day" value={day} onChange={setDay} />
           <TimeField label="Time" value={time} onChange={setTime} />
         </Fields>
+        <FieldGroup label="Three figures" of="Parts">
+          <Field label="At best" value={text} onChange={setText} numeric />
+          <Field label="Likely" value={text} onChange={setText} numeric />
+          <Field label="At worst" value={text} onChange={setText} problem="Too low" numeric />
+        </FieldGroup>
         <ExampleForm />
       </Section>
       <Section title="Notices">
@@ -134,6 +139,22 @@ export function PartsScreen() {
             { key: 'b', title: 'Second', more: 'the one' },
           ]}
           rows={[{ label: 'A figure', cells: ['12', '34'] }]}
+        />
+        <FigureTable
+          label="Figures"
+          columns={[
+            { key: 'what', title: 'What', share: 1.6 },
+            { key: 'much', title: 'Film', figure: true },
+            { key: 'when', title: 'When', figure: true },
+          ]}
+          rows={[
+            { key: 'a', cells: ['A line', phrase`${figure('film', 110)}`, '14:05'], under: 'Where it is from' },
+            {
+              key: 'b',
+              cells: ['Another line', '\u2013', '14:20'],
+              remark: { text: 'What is wrong with it, across the row.', tone: 'stop' },
+            },
+          ]}
         />
       </Section>
       <EmptyState
