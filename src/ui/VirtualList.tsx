@@ -10,7 +10,7 @@ function scrollerOf(e: HTMLElement | null): HTMLElement | null {
 }
 
 /** Lines outside of the view that are drawn all the same, so that a finger does not outrun them. */
-const SPARE = 4;
+const SPARE = 8;
 
 /** A long list inside of a page that scrolls: only what is in view is drawn. Lines may be of any height, and change it. */
 export default function VirtualList({
@@ -41,6 +41,8 @@ export default function VirtualList({
     getItemKey: lineKey,
     overscan: SPARE,
     scrollMargin: from,
+    // A line is there before the finger reaches it: it need not hold up the frame in which it comes.
+    useFlushSync: false,
   });
   const measure = useCallback(
     (v: View | null) => virtual.measureElement(v as unknown as HTMLElement | null),
