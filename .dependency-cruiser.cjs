@@ -9,7 +9,7 @@ const FLOORS = [
   ['units', 'validation'],
   ['library'],
   ['log'],
-  ['safety', 'systems', 'outline', 'air'],
+  ['safety', 'systems', 'outline', 'air', 'bodies'],
   ['strata'],
   ['cure'],
   ['faults', 'mix', 'stock', 'blast', 'grit', 'repair'],

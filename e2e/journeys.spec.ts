@@ -90,6 +90,7 @@ test('the clock of a coat runs', async ({ page }) => {
 
 test('mixes a primer for two zones, pours too much, and logs the coat with that cup', async ({ page }) => {
   await openDemo(page, '/mix');
+  await press(page, 'One by one');
   await tick(page, /Lower 0\.31/);
   await tick(page, /Upper 0\.24/);
   await page.getByTestId('zones-done').click();

@@ -25,6 +25,8 @@ export * from './outline/geometry';
 export * from './outline/keepOutsOn';
 export * from './strata/types';
 export * from './cure/status';
+export * from './cure/standing';
+export * from './strata/off';
 export * from './library/product';
 export * from './library/shipped';
 export * from './library/library';

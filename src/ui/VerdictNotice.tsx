@@ -4,6 +4,7 @@ import type { Verdict } from '@/core/advice';
 import { Field } from './Field';
 import { Notice } from './Notice';
 import { T } from './T';
+import { TextButton } from './TextButton';
 import { VERDICT_TONE, verdictLine } from './verdict';
 
 /** A verdict on what is about to be logged. */
@@ -19,10 +20,12 @@ interface Props {
   reason: string;
   onReason(text: string): void;
   problem?: Message;
+  /** Leaves out the zones that it stops, where there are others. */
+  leaveOut?: { label: string; onPress(): void } | undefined;
 }
 
 /** What the rules say of the entry before it is saved. Against a stop one goes on only with a reason, which is logged. */
-export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason, problem }: Props) {
+export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason, problem, leaveOut }: Props) {
   if (verdict.level === 'allowed')
     return (
       <View testID="verdict">
@@ -42,6 +45,7 @@ export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason
           {f.clears && f.clearsMs === undefined ? phrase`${f.says} ${f.clears}` : f.says}
         </T>
       ))}
+      {leaveOut && <TextButton label={leaveOut.label} icon="close" onPress={leaveOut.onPress} />}
       {verdict.level === 'stop' && (
         <Field label="Why go on all the same" value={reason} onChange={onReason} problem={problem} />
       )}

@@ -1,9 +1,18 @@
-import { zonesOf, type Job, type Zone } from '@/core';
+import { useMemo, useState } from 'react';
+import { panelsOff, standAlike, zonesOf, type Job, type JobState, type Statuses, type Zone } from '@/core';
 import { ChoiceGroup } from './ChoiceGroup';
+import { Disclosure } from './Disclosure';
+import { Floor } from './floor/Floor';
+import { floorItem } from './floor/floorItem';
+import { floorParts } from './floor/floorParts';
+import { T } from './T';
 
 interface Props {
   jobs: readonly Job[];
   job: Job;
+  state: JobState;
+  statuses: Statuses;
+  now: number;
   zoneIds: readonly string[];
   onJob(id: string): void;
   onZones(ids: string[]): void;
@@ -11,9 +20,31 @@ interface Props {
   label(z: Zone): string;
 }
 
-/** All zones of a job by panel, to tick; the jobs to choose from first, where there are several. */
-export function ZoneChoices({ jobs, job, zoneIds, onJob, onZones, label }: Props) {
+/** The zones of a job, picked on its floor by part, or one by one; the jobs to choose from first, where there are several. */
+export function ZoneChoices({ jobs, job, state, statuses, now, zoneIds, onJob, onZones, label }: Props) {
+  const [each, setEach] = useState(false);
+  const rows = useMemo(
+    () =>
+      floorParts(job, state, statuses, panelsOff(job, state), now).map(({ row, parts }) => ({
+        row,
+        items: parts.map((p) => floorItem(p)),
+      })),
+    [job, state, statuses, now],
+  );
+  const idsOn = (panelId: string) => zonesOf(job, panelId).map((z) => z.id);
+  const picked = new Map(
+    job.panels.flatMap((p) => {
+      const ids = idsOn(p.id);
+      const on = ids.filter((id) => zoneIds.includes(id)).length;
+      return on > 0 ? [[p.id, on === ids.length ? ('all' as const) : ('some' as const)] as const] : [];
+    }),
+  );
   const toggle = (id: string) => onZones(zoneIds.includes(id) ? zoneIds.filter((z) => z !== id) : [...zoneIds, id]);
+  const togglePanel = (panelId: string) => {
+    const ids = idsOn(panelId);
+    const others = zoneIds.filter((z) => !ids.includes(z));
+    onZones(picked.get(panelId) === 'all' ? others : [...others, ...ids]);
+  };
   return (
     <>
       {jobs.length > 1 && (
@@ -24,16 +55,33 @@ export function ZoneChoices({ jobs, job, zoneIds, onJob, onZones, label }: Props
           onChange={onJob}
         />
       )}
-      {job.panels.map((p) => (
-        <ChoiceGroup
-          key={p.id}
-          label={p.name}
-          many
-          options={zonesOf(job, p.id).map((z) => ({ value: z.id, label: label(z) }))}
-          value={zoneIds}
-          onChange={toggle}
-        />
-      ))}
+      <Floor rows={rows} picked={picked} onPick={togglePanel} />
+      <Disclosure head={<T>One by one</T>} open={each} onToggle={() => setEach(!each)}>
+        {job.panels.map((p) => (
+          <ChoiceGroup
+            key={p.id}
+            label={p.name}
+            many
+            options={zonesOf(job, p.id).map((z) => ({ value: z.id, label: label(z) }))}
+            value={zoneIds}
+            onChange={toggle}
+          />
+        ))}
+      </Disclosure>
     </>
   );
+}
+
+/** Zones of a job that stand as the first one of some does, that one among them. */
+export function zonesAlike(job: Job, state: JobState, statuses: Statuses, first: string | undefined): string[] {
+  const at = (id: string) => {
+    const status = statuses.get(id);
+    return status && { status, strata: state.zones.get(id)?.strata };
+  };
+  const like = first === undefined ? undefined : at(first);
+  if (!like) return [];
+  return job.zones.flatMap((z) => {
+    const other = at(z.id);
+    return other && standAlike(like, other) ? [z.id] : [];
+  });
 }

@@ -2,7 +2,7 @@ import { array, boolean, number, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
 import { QUALITY_LEVELS } from '../library/level';
-import { BLAST_COATINGS, FACES } from '../log/job';
+import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES } from '../log/job';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 import { between, id, oneOf, outlineOf, text } from '../validation/fields';
@@ -67,6 +67,8 @@ export const JOB_SCHEMA = object({
     .max(2000, 'About is longer than 2000 signs'),
   createdMs: time('Created').required('Created is missing'),
   colour,
+  // Which kinds there are is the app's business: one that it does not know lays out nothing.
+  body: string().strict().max(40, 'Body is longer than 40 signs'),
   panels: list('Panels', 500)
     .of(
       object({
@@ -75,6 +77,7 @@ export const JOB_SCHEMA = object({
         substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
         thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
         map,
+        row: oneOf('Row', FLOOR_ROW_NAMES),
       }).noUnknown(unknown('Panel')),
     )
     .required('Panels are missing'),

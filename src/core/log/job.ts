@@ -46,6 +46,10 @@ export interface PanelMap {
   keepOuts: KeepOut[];
 }
 
+/** Parts lie on the floor in rows, by side. */
+export const FLOOR_ROW_NAMES = ['left', 'across', 'right', 'inside'] as const;
+export type FloorRow = (typeof FLOOR_ROW_NAMES)[number];
+
 export interface Panel {
   id: string;
   name: string;
@@ -53,6 +57,8 @@ export interface Panel {
   /** Thickness of the panel itself, µm. */
   thicknessUm: number;
   map?: PanelMap;
+  /** Where it lies on the job's floor. */
+  row?: FloorRow;
 }
 
 /** A job's head: what it is about. What happened to it is in the log. */
@@ -62,6 +68,8 @@ export interface Job {
   about: string;
   createdMs: number;
   colour?: Colour;
+  /** The kind of body that it is: which parts may still be laid out. */
+  body?: string;
   panels: Panel[];
   zones: Zone[];
   /** How far every step goes, agreed with the owner. */

@@ -8,13 +8,11 @@ import {
   SUBSTRATE_KINDS,
   SUBSTRATES,
   zonesOf,
-  type LogEvent,
   type Message,
   type Panel,
   type SubstrateKind,
   type UnitSystem,
 } from '@/core';
-import { AS_FOUND, asFoundName, layersAsFound, type AsFound } from '@/core/log/asFound';
 import { panelNameProblem } from '@/core/log/panelChange';
 import { newId, nowMs, useFormDraft, useShopActions, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
@@ -27,23 +25,8 @@ import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
 import { gap } from '@/ui/theme';
+import { beginning, BEGINS, type Begin } from './begin';
 
-type Begin = AsFound | 'later';
-
-/** What stands on a zone when it comes into the log. */
-function beginning(begin: Begin, zoneId: string, substrate: SubstrateKind, thicknessUm: number): LogEvent[] {
-  if (begin === 'later') return [];
-  const now = nowMs();
-  const layers = layersAsFound(begin, substrate);
-  return [
-    { id: newId(now), kind: 'found', atMs: now, writtenMs: now, zoneIds: [zoneId], substrate, thicknessUm, layers },
-  ];
-}
-
-const BEGINS: { value: Begin; label: string }[] = [
-  ...AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) })),
-  { value: 'later', label: 'Look later' },
-];
 const begin = () => string<Begin>().required();
 
 const panelSchema = (units: UnitSystem) =>
@@ -92,7 +75,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
         panels: [...j.panels, { id, name, substrate, thicknessUm: um }],
         zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: area }],
       }),
-      beginning(begin, `${id}-z`, substrate, um),
+      beginning(begin, [`${id}-z`], { substrate, thicknessUm: um }),
     ).then(
       () => {
         forget();
@@ -152,7 +135,7 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
     return changeJob(
       open.job.id,
       (j) => ({ ...j, zones: [...j.zones, { id, panelId: panel.id, name, areaCm2: area }] }),
-      beginning(begin, id, panel.substrate, panel.thicknessUm),
+      beginning(begin, [id], panel),
     ).then(
       () => {
         forget();

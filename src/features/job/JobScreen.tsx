@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
-import { loadFormats, newId, nowMs, useFormDraft, useJob, useShopActions, type OpenJob } from '@/data';
+import { loadFormats, newId, nowMs, useFormDraft, useJob, useSheetDraft, useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
@@ -11,6 +11,7 @@ import { typedText } from '@/ui/form/schema';
 import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { useNotify } from '@/ui/notifications';
 import { ActionButton } from '@/ui/ActionButton';
+import { Disclosure } from '@/ui/Disclosure';
 import { EmptyState } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -22,7 +23,10 @@ import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { AddPanel, AddZone } from './AddForms';
+import { beginningOf } from './begin';
 import { ChangePanel } from './ChangePanel';
+import { LayOutParts } from './LayOutParts';
+import { NO_PARTS, PartsPick, pickedParts } from './PartsPick';
 
 /** A new job, or the head of one that is there: its name, colour, panels and zones. */
 export function JobScreen({ jobId }: { jobId: string }) {
@@ -52,26 +56,52 @@ function NewJob() {
   const form = useAppForm({ name: '', about: '' }, newJobSchema);
   const forget = useFormDraft('job/new', form);
   const [problem, setProblem] = useState<Message>();
+  const [choice, setChoice] = useState(NO_PARTS);
+  const [telling, setTelling] = useState(false);
+  const dropParts = useSheetDraft('job/new/parts', choice === NO_PARTS ? undefined : choice, setChoice);
+  const parts = pickedParts(choice);
   const save = form.handleSubmit(async ({ name, about }) => {
     const now = nowMs();
-    const job: Job = { id: newId(now), name, about, createdMs: now, panels: [], zones: [] };
+    const bare: Job = { id: newId(now), name, about, createdMs: now, panels: [], zones: [] };
+    const { layOut } = await import('@/core/bodies');
+    const job: Job = layOut({ ...bare, ...(choice.body && { body: choice.body }) }, parts, choice.split, () =>
+      newId(now),
+    );
     const { parseJob } = await loadFormats();
     const checked = parseJob(job);
     if (!checked.ok) return setProblem(setProblems(form, checked.error)[0]?.message);
-    await putJob({ job, events: [], products: [] }).then(
+    await putJob({ job, events: beginningOf(job, job.panels, choice.begin), products: [] }).then(
       () => {
         forget();
+        dropParts();
         notify({ text: `${name} is begun.` });
-        router.replace(pageHref('/job/[jobId]', { jobId: job.id }));
+        router.replace(parts.length > 0 ? pageHref('/panels') : pageHref('/job/[jobId]', { jobId: job.id }));
       },
       (e: Error) => setProblem(errorText(e)),
     );
   });
   return (
-    <Page foot={<ActionButton label="Start the job" strong grow onPress={() => void save()} testID="save" />}>
-      <PageHead answer="A new job" under="The vehicle or thing, then its panels." />
+    <Page
+      foot={
+        <ActionButton
+          label={
+            parts.length === 0
+              ? 'Start the job'
+              : `Start it with ${parts.length === 1 ? '1 panel' : `${parts.length} panels`}`
+          }
+          strong
+          grow
+          onPress={() => void save()}
+          testID="save"
+        />
+      }
+    >
+      <PageHead answer="A new job" under="Its name, and the parts that it is about. All of it can be changed later." />
       <FormField control={form.control} name="name" label="Name" />
-      <FormField control={form.control} name="about" label="About" multiline />
+      <PartsPick value={choice} onChange={setChoice} />
+      <Disclosure head={<T>About it</T>} open={telling} onToggle={() => setTelling(!telling)}>
+        <FormField control={form.control} name="about" label="About" multiline />
+      </Disclosure>
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
     </Page>
   );
@@ -100,7 +130,7 @@ function Change({ open }: { open: OpenJob }) {
   );
   const forget = useFormDraft(`job/${job.id}`, form);
   const { isDirty } = form.formState;
-  const [adding, setAdding] = useState<'panel' | { zoneOf: string } | { change: string } | null>(null);
+  const [adding, setAdding] = useState<'panel' | 'parts' | { zoneOf: string } | { change: string } | null>(null);
   const [problem, setProblem] = useState<Message>();
   const save = form.handleSubmit((v) => {
     if (v.colourName && !v.colourHex)
@@ -151,6 +181,8 @@ function Change({ open }: { open: OpenJob }) {
         <FormField control={form.control} name="colourHex" label="Colour on screen" hint="Such as #4f6374" short />
       </Fields>
       <Section title="Panels" aside={<TextButton label="Add a panel" icon="plus" onPress={() => setAdding('panel')} />}>
+        <TextButton label="Lay out parts of a body" icon="plus" onPress={() => setAdding('parts')} />
+        {adding === 'parts' && <LayOutParts open={open} close={() => setAdding(null)} />}
         {adding === 'panel' && <AddPanel open={open} close={() => setAdding(null)} />}
         {open.job.panels.map((p) =>
           typeof adding === 'object' && adding && 'change' in adding && adding.change === p.id ? (

@@ -64,11 +64,16 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
     const known = zoneIds?.filter((z) => first.job.zones.some((x) => x.id === z)) ?? [];
     return known.length > 0 ? known : lastZones(first);
   });
+  // A different first zone stands elsewhere in the work, so the suggestion starts anew; leaving one out changes nothing else.
+  const [suggestedFor, setSuggestedFor] = useState(zones[0]);
+  const pick = (ids: string[]) => {
+    setZones(ids);
+    setSuggestedFor(ids[0]);
+  };
   const open = jobs.find((j) => j.job.id === jobId) ?? first;
   return (
     <LogSheet
-      // A different first zone stands elsewhere in the work, so the suggestion starts anew.
-      key={`${jobId}/${zones[0]}`}
+      key={`${jobId}/${suggestedFor}`}
       jobs={jobs}
       open={open}
       zones={zones}
@@ -76,9 +81,10 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
         setJobId(id);
-        if (next) setZones(lastZones(next));
+        if (next) pick(lastZones(next));
       }}
-      onZones={setZones}
+      onZones={pick}
+      onLeaveOut={(ids) => setZones(zones.filter((z) => !ids.includes(z)))}
     />
   );
 }

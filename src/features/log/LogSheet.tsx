@@ -16,6 +16,7 @@ import {
   panelOf,
   strataBefore,
   TREATMENT_NAMES,
+  zoneLabel,
   type FieldProblem,
   type LoggableKind,
 } from '@/core';
@@ -83,10 +84,12 @@ interface Props {
   start: SheetStart;
   onJob(id: string): void;
   onZones(ids: string[]): void;
+  /** Goes on with the other zones; what stands on the sheet stays. */
+  onLeaveOut(ids: string[]): void;
 }
 
 /** The sheet itself: what is suggested stands in its fields until somebody types. */
-export function LogSheet({ jobs, open, zones, start, onJob, onZones }: Props) {
+export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut }: Props) {
   const { old, faultId } = start;
   const { units } = useAppTheme();
   const router = useRouter();
@@ -310,7 +313,16 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones }: Props) {
       }
     >
       <PageHead over={open.job.name} answer={old ? 'Correct this entry' : 'What happened?'} />
-      <ZonePick jobs={jobs} open={open} zones={zones} onJob={onJob} onZones={onZones} problem={strayAt('zoneIds')} />
+      <ZonePick
+        jobs={jobs}
+        open={open}
+        statuses={statuses}
+        now={now}
+        zones={zones}
+        onJob={onJob}
+        onZones={onZones}
+        problem={strayAt('zoneIds')}
+      />
       <KindPick value={kind} onChange={pickKind} />
       {doubt !== undefined && (
         <Notice tone="window" testID="reading-doubt">
@@ -326,6 +338,14 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones }: Props) {
             reason={of('reason')}
             onReason={(v) => form.setValue('reason', v)}
             problem={strayAt('against')}
+            leaveOut={
+              judged.stopped.length > 0
+                ? {
+                    label: `Leave out ${judged.stopped.map((z) => zoneLabel(open.job, z)).join('; ')}`,
+                    onPress: () => onLeaveOut(judged.stopped),
+                  }
+                : undefined
+            }
           />
         </View>
       )}

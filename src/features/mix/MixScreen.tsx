@@ -104,6 +104,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const [products, setProducts] = useState(false);
   const [sprayed, setSprayed] = useState(false);
   const open = jobs.find((j) => j.job.id === d.jobId) ?? first;
+  const statuses = useStatuses(open, now);
   // A cup may be of a product that somebody has deleted since.
   const product = lookup(d.productId) ?? usualInCup(all);
   const film = d.film || formatForInput(product.film.nominalUm, { quantity: 'film' }, units);
@@ -174,6 +175,8 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       <ZoneSum
         jobs={jobs}
         open={open}
+        statuses={statuses}
+        now={now}
         zoneIds={d.zoneIds}
         picking={picking}
         onPicking={setPicking}

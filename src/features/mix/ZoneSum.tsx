@@ -1,5 +1,5 @@
 import { View } from 'react-native';
-import { formatQuantity, zoneLabel, type Message } from '@/core';
+import { formatQuantity, zoneLabel, type Message, type Statuses } from '@/core';
 import type { OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { TextButton } from '@/ui/TextButton';
@@ -10,6 +10,8 @@ import { gap } from '@/ui/theme';
 interface Props {
   jobs: OpenJob[];
   open: OpenJob;
+  statuses: Statuses;
+  now: number;
   zoneIds: string[];
   picking: boolean;
   onPicking(on: boolean): void;
@@ -19,7 +21,7 @@ interface Props {
 }
 
 /** The zones that the cup is for. */
-export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZones, problem }: Props) {
+export function ZoneSum({ jobs, open, statuses, now, zoneIds, picking, onPicking, onJob, onZones, problem }: Props) {
   const { units } = useAppTheme();
   const names = zoneIds.map((z) => zoneLabel(open.job, z)).join('; ');
   return (
@@ -42,6 +44,9 @@ export function ZoneSum({ jobs, open, zoneIds, picking, onPicking, onJob, onZone
           <ZoneChoices
             jobs={jobs.map((j) => j.job)}
             job={open.job}
+            state={open.state}
+            statuses={statuses}
+            now={now}
             zoneIds={zoneIds}
             onJob={onJob}
             onZones={onZones}

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import {
   formatQuantity,
   SUBSTRATES,
@@ -11,7 +11,7 @@ import {
   type Statuses,
 } from '@/core';
 import { useGrowingCount, useLiveJobs, useNow, type OpenJob } from '@/data';
-import { useAppTheme } from '@/ui/appTheme';
+import { useAppTheme, useWide } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
@@ -26,6 +26,7 @@ import { T } from '@/ui/T';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { JobFloor } from './JobFloor';
 
 /** Filters that people ask for across the room. */
 const FILTERS: { value: string; label: string; stages?: ZoneStage[] }[] = [
@@ -61,6 +62,10 @@ export function PanelsScreen({ selected }: Props) {
   const { live, loading, failures } = useLiveJobs(now);
   const router = useRouter();
   const [filter, setFilter] = useState('all');
+  const [asList, setAsList] = useState(false);
+  const wide = useWide();
+  // Beside an open panel there is room for a list only.
+  const list = asList || selected !== undefined;
   const drawn = useGrowingCount(live.reduce((n, j) => n + j.open.job.panels.length, 0));
   if (loading) return <Page>{null}</Page>;
   const stages = FILTERS.find((f) => f.value === filter)?.stages;
@@ -68,13 +73,22 @@ export function PanelsScreen({ selected }: Props) {
   return (
     <Page
       testID="panels"
+      wide={!list && live.length > 1}
       foot={
         selected ? undefined : (
           <ActionButton label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} />
         )
       }
     >
-      <PageHead over={live.length === 1 ? '1 job' : `${live.length} jobs`} answer={`${count} panels`} />
+      <PageHead
+        over={live.length === 1 ? '1 job' : `${live.length} jobs`}
+        answer={count === 1 ? '1 panel' : `${count} panels`}
+        right={
+          selected || count === 0 ? undefined : (
+            <TextButton label={list ? 'On the floor' : 'As a list'} onPress={() => setAsList(!asList)} />
+          )
+        }
+      />
       {count > 0 && <ChoiceGroup label="Show" hideLabel options={FILTERS} value={filter} onChange={setFilter} />}
       <UnreadJobs failures={failures} />
       {live.length === 0 && (
@@ -89,16 +103,20 @@ export function PanelsScreen({ selected }: Props) {
           }
         />
       )}
-      {live.map(({ open, statuses }, i) => (
-        <JobPanels
-          key={open.job.id}
-          most={drawn - live.slice(0, i).reduce((n, j) => n + j.open.job.panels.length, 0)}
-          open={open}
-          statuses={statuses}
-          stages={stages}
-          selected={selected?.jobId === open.job.id ? selected.panelId : undefined}
-        />
-      ))}
+      <View style={!list && wide && live.length > 1 ? styles.board : undefined}>
+        {live.map(({ open, statuses }, i) => (
+          <View key={open.job.id} style={!list && wide && live.length > 1 ? styles.job : undefined}>
+            <JobPanels
+              most={drawn - live.slice(0, i).reduce((n, j) => n + j.open.job.panels.length, 0)}
+              open={open}
+              statuses={statuses}
+              stages={stages}
+              selected={selected?.jobId === open.job.id ? selected.panelId : undefined}
+              now={list ? undefined : now}
+            />
+          </View>
+        ))}
+      </View>
     </Page>
   );
 }
@@ -109,6 +127,7 @@ function JobPanels({
   statuses,
   stages,
   selected,
+  now,
 }: {
   /** So many of its panels are drawn. */
   most: number;
@@ -116,6 +135,8 @@ function JobPanels({
   statuses: Statuses;
   stages: ZoneStage[] | undefined;
   selected: string | undefined;
+  /** The moment of the floor; undefined for a list. */
+  now: number | undefined;
 }) {
   const router = useRouter();
   const panels = open.job.panels.filter(
@@ -148,7 +169,16 @@ function JobPanels({
           onPress={() => router.navigate(pageHref('/ground', { job: open.job.id }))}
         />
       )}
-      {panels.slice(0, Math.max(0, most)).map((p) => (
+      {now !== undefined && (
+        <JobFloor
+          open={open}
+          statuses={statuses}
+          now={now}
+          most={most}
+          shown={stages && new Set(panels.map((p) => p.id))}
+        />
+      )}
+      {(now === undefined ? panels : []).slice(0, Math.max(0, most)).map((p) => (
         <ListRow
           key={p.id}
           selected={p.id === selected}
@@ -198,3 +228,8 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
     </>
   );
 }
+
+const styles = StyleSheet.create({
+  board: { flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(8) },
+  job: { flexGrow: 1, flexShrink: 1, flexBasis: 480, minWidth: 0 },
+});

@@ -40,7 +40,8 @@ const rect = (x: number, y: number, width: number, height: number, more: string)
   `<rect x="${x}" y="${y}" width="${width}" height="${height}" ${more}/>`;
 /** What an address in quotes may not hold as it is; escaping all that is not a letter takes ten times as long. */
 const ESCAPES: Readonly<Record<string, string>> = { '%': '%25', '#': '%23', '<': '%3C', '>': '%3E', '"': '%22' };
-const image = (width: number, height: number, body: string): ColumnImage => ({
+/** A drawing as an address of itself. @param body what stands inside of the `svg` element */
+export const svgImage = (width: number, height: number, body: string): ColumnImage => ({
   uri: `data:image/svg+xml,${`<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}">${body}</svg>`.replace(
     /[%#<>"]/g,
     (c) => ESCAPES[c]!,
@@ -60,7 +61,7 @@ export function columnImage(
   { width, maxHeight, edge, paper }: ColumnLook,
 ): ColumnImage {
   if (!strata)
-    return image(width, 24, rect(0.5, 0.5, width - 1, 23, `fill="none" stroke="${edge}" stroke-dasharray="3 3"`));
+    return svgImage(width, 24, rect(0.5, 0.5, width - 1, 23, `fill="none" stroke="${edge}" stroke-dasharray="3 3"`));
   const bands = bandsOf(strata, cured);
   const natural = bands.reduce((h, b) => h + b.height * SCALE, 0);
   const f = Math.min(1, maxHeight / natural) * SCALE;
@@ -84,5 +85,5 @@ export function columnImage(
   });
   for (const shape of surfaceEdge(strata, width, paper)) body += `<path ${attributes(shape)}/>`;
   body += rect(0.5, 0.5, width - 1, height - 1, `fill="none" stroke="${edge}"`);
-  return image(width, height, body);
+  return svgImage(width, height, body);
 }

@@ -1,0 +1,70 @@
+import type { Strata } from '../strata/types';
+import { CLOSING_SOON_MS, type ZoneStatus } from './status';
+
+/** What a panel or a zone says from across the room, the most pressing first. */
+export const STANDINGS = ['closing', 'closed', 'stuck', 'bare', 'curing', 'ready', 'unknown', 'finished'] as const;
+export type Standing = (typeof STANDINGS)[number];
+
+/** @param nowMs ms since 1970 */
+export function standingOf(s: ZoneStatus, nowMs: number): Standing {
+  if (s.closesMs !== undefined && s.closesMs - nowMs < CLOSING_SOON_MS) return 'closing';
+  switch (s.stage) {
+    case 'pastWindow':
+      return 'closed';
+    case 'bare':
+      return 'bare';
+    case 'curing':
+      return s.moments.some((m) => m.kind === 'opens') ? 'curing' : 'stuck';
+    case 'unknown':
+      return 'unknown';
+    case 'finished':
+      return 'finished';
+    case 'asFound':
+    case 'converted':
+    case 'toSand':
+    case 'filled':
+    case 'primed':
+    case 'toBlock':
+    case 'readyForColour':
+    case 'baseOn':
+    case 'toPolish':
+      return 'ready';
+  }
+}
+
+/** The zone that speaks for several: the one that stands at what presses most. @returns undefined for none */
+export function mostPressing(all: readonly ZoneStatus[], nowMs: number): ZoneStatus | undefined {
+  const rank = (s: ZoneStatus) => STANDINGS.indexOf(standingOf(s, nowMs));
+  const soonest = (s: ZoneStatus) => s.closesMs ?? s.moments[0]?.atMs ?? Infinity;
+  return [...all].sort((a, b) => rank(a) - rank(b) || soonest(a) - soonest(b))[0];
+}
+
+/** How a stack and its surface read to the hand that takes the next step; ids and times do not matter to it. */
+function stackKey({ substrate, layers, surface }: Strata): string {
+  const top = layers[layers.length - 1];
+  const exposed = layers.findIndex((l) => l.id === surface.exposes);
+  return [
+    substrate,
+    layers.map((l) => `${l.productId ?? l.family}x${l.coats}`).join('+'),
+    exposed,
+    surface.scratch?.grit,
+    surface.guideCoat && 'guide',
+    surface.clean && 'clean',
+    surface.spots && 'spots',
+    surface.polished && 'polished',
+    top?.hardenerId,
+  ].join('|');
+}
+
+/** A zone as it stands: what its log made, and what its clocks say. */
+export interface StandingZone {
+  strata: Strata | undefined;
+  status: ZoneStatus;
+}
+
+/** Whether two zones stand alike: what is done to the one next may be done to the other in the same go. */
+export const standAlike = (a: StandingZone, b: StandingZone): boolean =>
+  a.status.stage === b.status.stage &&
+  (a.strata === undefined
+    ? b.strata === undefined
+    : b.strata !== undefined && stackKey(a.strata) === stackKey(b.strata));

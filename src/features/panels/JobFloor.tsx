@@ -1,0 +1,35 @@
+import { useMemo } from 'react';
+import { panelsOff, type Statuses } from '@/core';
+import type { OpenJob } from '@/data';
+import { Floor } from '@/ui/floor/Floor';
+import { floorParts } from '@/ui/floor/floorParts';
+import { floorItem } from '@/ui/floor/floorItem';
+import { pageHref } from '@/ui/pages';
+
+/** A job as its parts lie on the floor: each says where it stands, and leads to its panel. */
+export function JobFloor({
+  open,
+  statuses,
+  now,
+  most,
+  shown,
+}: {
+  open: OpenJob;
+  statuses: Statuses;
+  now: number;
+  /** So many parts are drawn by now. */
+  most: number;
+  /** Panels that are looked for; the others are pale. All of them where it is absent. */
+  shown?: ReadonlySet<string> | undefined;
+}) {
+  const { job, state } = open;
+  const off = useMemo(() => panelsOff(job, state), [job, state]);
+  const rows = useMemo(() => floorParts(job, state, statuses, off, now), [job, state, statuses, off, now]);
+  const before = (row: number) => rows.slice(0, row).reduce((n, r) => n + r.parts.length, 0);
+  const drawn = rows.flatMap(({ row, parts }, i) => {
+    const some = parts.slice(0, Math.max(0, most - before(i)));
+    const items = some.map((p) => floorItem(p, shown !== undefined && !shown.has(p.panel.id)));
+    return items.length > 0 ? [{ row, items }] : [];
+  });
+  return <Floor rows={drawn} hrefOf={(panelId) => pageHref('/panel/[jobId]/[panelId]', { jobId: job.id, panelId })} />;
+}
