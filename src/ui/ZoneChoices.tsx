@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { panelsOff, standAlike, zonesOf, type Job, type JobState, type Statuses, type Zone } from '@/core';
+import { panelsOff, zonesOf, type Job, type JobState, type Statuses, type Zone } from '@/core';
 import { ChoiceGroup } from './ChoiceGroup';
 import { Disclosure } from './Disclosure';
 import { Floor } from './floor/Floor';
@@ -70,18 +70,4 @@ export function ZoneChoices({ jobs, job, state, statuses, now, zoneIds, onJob, o
       </Disclosure>
     </>
   );
-}
-
-/** Zones of a job that stand as the first one of some does, that one among them. */
-export function zonesAlike(job: Job, state: JobState, statuses: Statuses, first: string | undefined): string[] {
-  const at = (id: string) => {
-    const status = statuses.get(id);
-    return status && { status, strata: state.zones.get(id)?.strata };
-  };
-  const like = first === undefined ? undefined : at(first);
-  if (!like) return [];
-  return job.zones.flatMap((z) => {
-    const other = at(z.id);
-    return other && standAlike(like, other) ? [z.id] : [];
-  });
 }

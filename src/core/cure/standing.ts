@@ -1,4 +1,8 @@
+import { effectiveForm } from '../log/corrections';
+import { panelOf, zonesOf, type Job } from '../log/job';
+import type { JobState } from '../strata/fold';
 import type { Strata } from '../strata/types';
+import type { Statuses } from './book';
 import { CLOSING_SOON_MS, type ZoneStatus } from './status';
 
 /** What a panel or a zone says from across the room, the most pressing first. */
@@ -68,3 +72,50 @@ export const standAlike = (a: StandingZone, b: StandingZone): boolean =>
   (a.strata === undefined
     ? b.strata === undefined
     : b.strata !== undefined && stackKey(a.strata) === stackKey(b.strata));
+
+/** The zones that the last entry was about: most entries follow on it. The job's first zone before there is one. */
+export function lastZones(job: Job, state: JobState): string[] {
+  let last: { writtenMs: number; zoneIds: string[] } | undefined;
+  for (const e of state.events) {
+    const form = effectiveForm(e, state.dead);
+    if (form && form.zoneIds.length > 0 && (!last || form.writtenMs >= last.writtenMs)) last = form;
+  }
+  return last?.zoneIds ?? job.zones.slice(0, 1).map((z) => z.id);
+}
+
+/** Those of some zones that stand as one of the job does; none where nobody knows where that one stands. */
+function alikeAmong(ids: readonly string[], state: JobState, statuses: Statuses, zoneId: string): string[] {
+  const at = (id: string): StandingZone | undefined => {
+    const status = statuses.get(id);
+    return status && { status, strata: state.zones.get(id)?.strata };
+  };
+  const like = at(zoneId);
+  if (!like) return [];
+  return ids.filter((id) => {
+    const other = at(id);
+    return other !== undefined && standAlike(like, other);
+  });
+}
+
+/** Zones of a job that stand as one of them does, that one among them. */
+export const zonesAlike = (job: Job, state: JobState, statuses: Statuses, zoneId: string | undefined): string[] =>
+  zoneId === undefined
+    ? []
+    : alikeAmong(
+        job.zones.map((z) => z.id),
+        state,
+        statuses,
+        zoneId,
+      );
+
+/**
+ * The zones that the next entry on one of them is likely about, that one first: those that were worked on with it last and still stand
+ * as it does; otherwise those of its panel that do.
+ */
+export function zonesTogether(job: Job, state: JobState, statuses: Statuses, zoneId: string): string[] {
+  const last = lastZones(job, state);
+  const panel = panelOf(job, zoneId);
+  const near = last.includes(zoneId) ? last : panel ? zonesOf(job, panel.id).map((z) => z.id) : [];
+  const others = near.filter((id) => id !== zoneId);
+  return [zoneId, ...alikeAmong(others, state, statuses, zoneId)];
+}

@@ -1,10 +1,10 @@
 import { useState } from 'react';
-import { GRITS, LOGGABLE, MEDIA_NAMES, TREATMENTS } from '@/core';
+import { GRITS, lastZones, LOGGABLE, MEDIA_NAMES, TREATMENTS } from '@/core';
 import { lastWritten, useJobs, type OpenJob } from '@/data';
 import { EmptyState } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { LogSheet } from './LogSheet';
-import { entryOf, lastZones, type SheetStart } from './start';
+import { entryOf, type SheetStart } from './start';
 
 /** A link to the sheet, as text. */
 interface Props {
@@ -62,7 +62,7 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
   const [zones, setZones] = useState<string[]>(() => {
     if (start.old) return start.old.zoneIds;
     const known = zoneIds?.filter((z) => first.job.zones.some((x) => x.id === z)) ?? [];
-    return known.length > 0 ? known : lastZones(first);
+    return known.length > 0 ? known : lastZones(first.job, first.state);
   });
   // A different first zone stands elsewhere in the work, so the suggestion starts anew; leaving one out changes nothing else.
   const [suggestedFor, setSuggestedFor] = useState(zones[0]);
@@ -81,7 +81,7 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
       onJob={(id) => {
         const next = jobs.find((j) => j.job.id === id);
         setJobId(id);
-        if (next) pick(lastZones(next));
+        if (next) pick(lastZones(next.job, next.state));
       }}
       onZones={pick}
       onLeaveOut={(ids) => setZones(zones.filter((z) => !ids.includes(z)))}

@@ -1,13 +1,12 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { panelOf, zoneLabel, zonesOf, type Message, type Statuses } from '@/core';
+import { lastZones, panelOf, zoneLabel, zonesAlike, zonesOf, type Message, type Statuses } from '@/core';
 import type { OpenJob } from '@/data';
 import { Notice } from '@/ui/Notice';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import { ZoneChoices, zonesAlike } from '@/ui/ZoneChoices';
-import { lastZones } from './start';
+import { ZoneChoices } from '@/ui/ZoneChoices';
 
 interface Props {
   jobs: OpenJob[];
@@ -29,7 +28,7 @@ export function ZonePick({ jobs, open, statuses, now, zones, onJob, onZones, pro
   const { job, state } = open;
   const first = zones[0];
   const panel = first === undefined ? undefined : panelOf(job, first);
-  const last = lastZones(open);
+  const last = lastZones(job, state);
   const alike = zonesAlike(job, state, statuses, first);
   const whole = panel ? zonesOf(job, panel.id).map((z) => z.id) : [];
   // The first zone stays the first: what is suggested was worked out for it.

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { foldLog, LOGGABLE, TREATMENT_NAMES, type LogEvent, type PlainEvent, type Product } from '@/core';
+import { foldLog, lastZones, LOGGABLE, TREATMENT_NAMES, type LogEvent, type PlainEvent, type Product } from '@/core';
 import { parseEvent } from '@/core/formats';
 import { ev, foundBare, JOB, products } from '@/core/testing';
 import type { OpenJob } from '@/data';
@@ -15,10 +15,11 @@ import {
   withContext,
 } from './draft';
 import { FIELDS } from './fields';
-import { entryOf, isByHand, lastZones, textsOfStart, textsThatFollow, type SheetStart } from './start';
+import { entryOf, isByHand, textsOfStart, textsThatFollow, type SheetStart } from './start';
 import { readWhen } from './when';
 
 const highBuild = products('highbuild-2k')!;
+const lastZonesOf = ({ job, state }: OpenJob) => lastZones(job, state);
 const read = (
   kind: Parameters<typeof payloadOf>[0],
   texts: Record<string, string>,
@@ -137,10 +138,10 @@ describe('what the sheet does not ask', () => {
     const clean = (id: string, zone: string, writtenMin: number) =>
       ev({ kind: 'cleaned', id, atMin: 5, writtenMin, zoneIds: [zone], productId: 'cleaner-metal' });
     const log = [foundBare(['lower', 'upper', 'bonnet'], -9), clean('a', 'upper', 6), clean('b', 'bonnet', 7)];
-    expect(lastZones(open())).toEqual(['lower']);
-    expect(lastZones(open(...log))).toEqual(['bonnet']);
+    expect(lastZonesOf(open())).toEqual(['lower']);
+    expect(lastZonesOf(open(...log))).toEqual(['bonnet']);
     const undone = open(...log, ev({ kind: 'voided', atMin: 9, zoneIds: [], targetId: 'b' }));
-    expect(lastZones(undone)).toEqual(['upper']);
+    expect(lastZonesOf(undone)).toEqual(['upper']);
     expect(entryOf(undone, 'b')).toBeUndefined();
     expect(entryOf(undone, 'a')!.id).toBe('a');
   });

@@ -1,6 +1,5 @@
 import {
   effectiveEvents,
-  effectiveForm,
   likelyRemovalUm,
   openFaults,
   TREATMENT_NAMES,
@@ -20,16 +19,6 @@ import { productDefaults, textsOf, textsOfEntry, textsOfMedia, type Texts } from
 /** An entry that still counts, as it counts. */
 export const entryOf = (open: OpenJob, id: string | undefined): PlainEvent | undefined =>
   id === undefined ? undefined : effectiveEvents(open.state).find((e) => e.id === id);
-
-/** The zones that the last entry was about: most entries follow on it. */
-export function lastZones(open: OpenJob): string[] {
-  let last: { writtenMs: number; zoneIds: string[] } | undefined;
-  for (const e of open.state.events) {
-    const form = effectiveForm(e, open.state.dead);
-    if (form && form.zoneIds.length > 0 && (!last || form.writtenMs >= last.writtenMs)) last = form;
-  }
-  return last?.zoneIds ?? open.job.zones.slice(0, 1).map((z) => z.id);
-}
 
 /** What a sheet begins with: all of it is the link's business, and none of it is needed. */
 export interface SheetStart {

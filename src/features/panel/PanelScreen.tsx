@@ -7,6 +7,7 @@ import {
   waitText,
   ZONE_STAGE_NAMES,
   zonesOf,
+  zonesTogether,
   isOpenFault,
   type Strata,
   type Zone,
@@ -88,6 +89,10 @@ function Opened({
   const settledStatuses = useStatuses(settled, now);
   const [picked, setPicked] = useState(startZone);
   const zone = zones.find((z) => z.id === picked) ?? zones[0];
+  const together = useMemo(
+    () => (zone ? zonesTogether(open.job, open.state, statuses, zone.id) : []),
+    [open, statuses, zone],
+  );
   if (!zone)
     return (
       <Page>
@@ -105,11 +110,17 @@ function Opened({
       foot={
         <>
           <ActionButton
-            label={many ? `Log on ${zone.name.toLowerCase()}` : 'Log'}
+            label={
+              together.length > 1
+                ? `Log on ${together.length} zones`
+                : many
+                  ? `Log on ${zone.name.toLowerCase()}`
+                  : 'Log'
+            }
             strong
             grow
             testID="log"
-            onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: zone.id }))}
+            onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: together.join() }))}
           />
           <Undo open={open} panelId={panelId} now={now} />
         </>
