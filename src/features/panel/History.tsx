@@ -24,7 +24,7 @@ import { gap } from '@/ui/theme';
 import { useNotify } from '@/ui/notifications';
 import { eventLine, eventWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
-import { entriesOf } from './lastEntry';
+import { historyOf, type HistoryEntry } from './lastEntry';
 
 /** So many entries at first: what a person looks for is nearly always the newest. */
 const PAGE = 12;
@@ -50,17 +50,18 @@ export const History = memo(function History({
   const [expanded, setExpanded] = useState<string | null>(null);
   const toggle = useCallback((id: string) => setExpanded((was) => (was === id ? null : id)), []);
   const entries = useMemo(
-    () => entriesOf(open.state, which === 'zone' ? [zone.id] : zones.map((z) => z.id)),
+    () => historyOf(open.state, which === 'zone' ? [zone.id] : zones.map((z) => z.id)),
     [open.state, which, zone.id, zones],
   );
-  const entryAt = (e: PlainEvent | undefined) =>
-    e && (
+  const entryAt = (line: HistoryEntry | undefined) =>
+    line && (
       <Entry
-        key={e.id}
-        event={e}
+        key={line.event.id}
+        event={line.event}
+        struckBy={line.struckBy}
         products={open.products}
-        when={shortWhen(e.atMs, now)}
-        {...(expanded === e.id && { open })}
+        when={shortWhen(line.event.atMs, now)}
+        {...(expanded === line.event.id && { open })}
         onToggle={toggle}
       />
     );
@@ -92,7 +93,11 @@ export const History = memo(function History({
       )}
       {all && entries.length > PAGE ? (
         <Suspense fallback={null}>
-          <VirtualList count={entries.length} lineKey={(i) => entries[i]?.id ?? String(i)} usualHeight={USUAL_HEIGHT}>
+          <VirtualList
+            count={entries.length}
+            lineKey={(i) => entries[i]?.event.id ?? String(i)}
+            usualHeight={USUAL_HEIGHT}
+          >
             {(i) => entryAt(entries[i])}
           </VirtualList>
         </Suspense>
@@ -108,6 +113,8 @@ export const History = memo(function History({
 
 interface EntryProps {
   event: PlainEvent;
+  /** What struck it out; absent for one that counts. */
+  struckBy: string | undefined;
   products: ProductLookup;
   when: string;
   /** The job, for an entry that stands open; the closed ones then need not be drawn again when it grows. */
@@ -115,7 +122,7 @@ interface EntryProps {
   onToggle(id: string): void;
 }
 
-const Entry = memo(function Entry({ event: e, products, when, open, onToggle }: EntryProps) {
+const Entry = memo(function Entry({ event: e, struckBy, products, when, open, onToggle }: EntryProps) {
   const { units } = useAppTheme();
   return (
     <Disclosure
@@ -124,12 +131,16 @@ const Entry = memo(function Entry({ event: e, products, when, open, onToggle }: 
       head={
         <>
           <View style={styles.line}>
-            <T kind="strong">{KINDS[e.kind].name}</T>
+            <T kind="strong" {...(struckBy !== undefined && { tone: 'muted' as const })}>
+              {struckBy === undefined ? KINDS[e.kind].name : `Struck out: ${KINDS[e.kind].name.toLowerCase()}`}
+            </T>
             <T kind="small" tone="muted">
               {when}
             </T>
           </View>
-          <T kind="small">{eventWords(e, products, units)}</T>
+          <T kind="small" {...(struckBy !== undefined && { tone: 'muted' as const })}>
+            {eventWords(e, products, units)}
+          </T>
           {e.note !== undefined && (
             <T kind="small" tone="muted">
               {e.note}
@@ -138,7 +149,12 @@ const Entry = memo(function Entry({ event: e, products, when, open, onToggle }: 
         </>
       }
     >
-      {open && <EntryMore event={e} open={open} />}
+      {open &&
+        (struckBy === undefined ? (
+          <EntryMore event={e} open={open} />
+        ) : (
+          <StruckMore event={e} struckBy={struckBy} open={open} />
+        ))}
     </Disclosure>
   );
 });
@@ -185,6 +201,37 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
             { strike: e.id },
             {
               onSuccess: ({ undo }) => notify({ text: `Struck out. ${eventLine(e, open.products, units)}`, undo }),
+              onError: (x) => setProblem(errorText(x)),
+            },
+          )
+        }
+      />
+    </View>
+  );
+}
+
+/** What was struck out does not count, and can always come back. */
+function StruckMore({ event: e, struckBy, open }: { event: PlainEvent; struckBy: string; open: OpenJob }) {
+  const { units } = useAppTheme();
+  const command = useLogCommand(open.job.id);
+  const notify = useNotify();
+  const [problem, setProblem] = useState<Message>();
+  return (
+    <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
+      <T kind="small" tone="muted">{`It does not count. It was logged for ${fullWhen(e.atMs)}`}</T>
+      {problem !== undefined && (
+        <T kind="small" tone="stop">
+          {problem}
+        </T>
+      )}
+      <TextButton
+        label="Bring it back"
+        icon="undo"
+        onPress={() =>
+          command.mutate(
+            { strike: struckBy },
+            {
+              onSuccess: ({ undo }) => notify({ text: `It counts again. ${eventLine(e, open.products, units)}`, undo }),
               onError: (x) => setProblem(errorText(x)),
             },
           )

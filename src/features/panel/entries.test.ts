@@ -1,6 +1,6 @@
 import { foldLog, type StageClock, type StageRange } from '@/core';
 import { ev, foundBare, products, T0 } from '@/core/testing';
-import { entriesOf, lastEntry, UNDO_MS } from './lastEntry';
+import { entriesOf, historyOf, lastEntry, UNDO_MS } from './lastEntry';
 import { rangeWords } from './rangeWords';
 
 const HOUR = 3_600_000;
@@ -41,6 +41,35 @@ describe('entries of some zones', () => {
       products,
     );
     expect(lastEntry(undone, ['lower'], now)!.id).toBe('both');
+  });
+});
+
+describe('the history of some zones', () => {
+  const strike = (id: string, targetId: string, atMin: number) =>
+    ev({ kind: 'voided', id, atMin, zoneIds: [], targetId });
+  const lines = (...more: Parameters<typeof foldLog>[0]) =>
+    historyOf(foldLog([...state.events, ...more], products), ['lower'])
+      .slice(0, 2)
+      .map((l) => [l.event.id, l.struckBy]);
+  it('what was struck out stands where it was, and says what struck it out', () => {
+    expect(lines()).toEqual([
+      ['low', undefined],
+      ['both', undefined],
+    ]);
+    expect(lines(strike('s', 'low', 40))).toEqual([
+      ['low', 's'],
+      ['both', undefined],
+    ]);
+  });
+  it('what was brought back counts, and is there once', () =>
+    expect(lines(strike('s', 'low', 40), strike('t', 's', 50))).toEqual([
+      ['low', undefined],
+      ['both', undefined],
+    ]));
+  it('of another zone nothing is told', () => {
+    const struck = foldLog([...state.events, strike('s', 'late', 40)], products);
+    expect(historyOf(struck, ['lower']).some((l) => l.event.id === 'late')).toBe(false);
+    expect(historyOf(struck, ['upper']).find((l) => l.event.id === 'late')?.struckBy).toBe('s');
   });
 });
 
