@@ -49,6 +49,35 @@ test('a reading by hand counts at once; an absurd one is refused at its place', 
   ).toBeVisible();
 });
 
+test('a reading is logged for earlier, put right, taken out and brought back', async ({ page }) => {
+  await openDemo(page, '/air');
+  await press(page, 'Log a reading');
+  await page.getByLabel('Air, °C').fill('30');
+  await pick(page, 'Earlier');
+  await page.getByRole('textbox', { name: 'Time' }).fill('25:00');
+  await page.getByTestId('save-reading').click();
+  await expect(page.getByText('A day and a time such as 14:05')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Time' }).fill('00:01');
+  await page.getByTestId('save-reading').click();
+  await expect(page.getByText('The reading is logged.')).toBeVisible();
+  await press(page, 'Correct or take out readings');
+  const list = page.getByTestId('correct-readings');
+  await list.getByRole('textbox', { name: 'To' }).fill('00:10');
+  await expect(list.getByText(/^30\.0\s°C/)).toBeVisible();
+  await press(page, 'Change the reading of 00:01');
+  await list.getByLabel('Air, °C').fill('19,5');
+  await press(page, 'Put it right');
+  await expect(list.getByText(/^19\.5\s°C/)).toBeVisible();
+  await press(page, 'Take out the reading of 00:01');
+  await expect(list.getByText(/^19\.5\s°C/)).toHaveCount(0);
+  await press(page, 'Undo');
+  await expect(list.getByText(/^19\.5\s°C/)).toBeVisible();
+  await page.reload();
+  await press(page, 'Correct or take out readings');
+  await list.getByRole('textbox', { name: 'To' }).fill('00:10');
+  await expect(list.getByText(/^19\.5\s°C/)).toBeVisible();
+});
+
 test('every clock has an earliest and a latest time; heat moves it, as a question and as a plan', async ({ page }) => {
   await openDemo(page, '/panel/bread-van/roof');
   const more = page.getByTestId('clock-more');

@@ -1,6 +1,6 @@
 import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { addReadings, type AirDay, type ClimateReading, type HeatPlan } from '@/core';
+import { addReadings, withoutReadings, type AirDay, type ClimateReading, type HeatPlan } from '@/core';
 import { useData } from './DataProvider';
 import { FORECAST, HEATS, ROOM_LOG } from './queryKeys';
 import type { Forecast, RoomLog } from './records';
@@ -61,6 +61,18 @@ export function useClimateActions() {
             quiet: true,
             patch: (log) => ({ ...log, days: addReadings(log.days, more).days }),
             write: () => repo.addReadings(more),
+          }),
+        );
+        tellOthers(...changed);
+      },
+      /** Takes readings out again. @param times of the readings, ms */
+      removeReadings: async (times: readonly number[]): Promise<void> => {
+        const changed = await said(
+          writes.commit<RoomLog, string[]>({
+            key: ROOM_LOG,
+            quiet: true,
+            patch: (log) => ({ ...log, days: withoutReadings(log.days, new Set(times)) }),
+            write: () => repo.removeReadings(times),
           }),
         );
         tellOthers(...changed);

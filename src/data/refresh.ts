@@ -1,7 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { shareLibrary } from './library';
 import { ALARMS, FORECAST, HEATS, jobKey, ROOM_LOG, SHOP } from './queryKeys';
-import { CLIMATE, jobLog, type RoomLog } from './records';
+import { CLIMATE, jobLog, keys, type RoomLog } from './records';
 import type { Repository } from './repository';
 import type { Writes } from './writes';
 
@@ -28,7 +28,8 @@ export async function refresh(
   if (days.length > 0) {
     const { days: read, unreadable } = await repo.roomLog(days);
     writes.update<RoomLog>(ROOM_LOG, (log) => {
-      const others = log.days.filter((d) => !read.some((r) => r.day === d.day));
+      // A day whose readings were all taken out is not there to be read.
+      const others = log.days.filter((d) => !days.some((k) => k.startsWith(keys.climate(d.readings[0]!.atMs))));
       return {
         days: [...others, ...read].sort((a, b) => a.day - b.day),
         unreadable: [...new Set([...log.unreadable, ...unreadable])],

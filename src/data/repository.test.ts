@@ -287,6 +287,17 @@ describe('the log of the room', () => {
     expect(await readings(repo)).toEqual([r(DAY, 16)]);
   });
 
+  it('readings are taken out again, one or a stretch; a day that has none left is gone', async () => {
+    const { repo, store } = await opened();
+    const all = [r(DAY * 2), r(DAY * 2 + 60_000), r(DAY * 3)];
+    await repo.addReadings(all);
+    const [key2, key3] = [keys.climate(DAY * 2), keys.climate(DAY * 3)];
+    expect(await repo.removeReadings([DAY * 2, DAY * 3, DAY * 5])).toEqual([key2, key3]);
+    expect(await readings(repo)).toEqual([all[1]]);
+    expect((await store.getMany([key3]))[key3] ?? null).toBeNull();
+    expect((await repo.roomLog()).unreadable).toEqual([]);
+  });
+
   it('a day that cannot be read is said and left alone, and all that is new stands beside it', async () => {
     const { repo, store } = await opened();
     await repo.addReadings([r(DAY * 2)]);

@@ -1,5 +1,6 @@
 import {
   addReadings,
+  withoutReadings,
   type AirDay,
   type ClimateReading,
   type HeatPlan,
@@ -235,6 +236,29 @@ export function openRepository(store: KeyValue, name: string) {
         const records = readings.length > 0 ? await dayRecords(readings) : {};
         if (readings.length > 0) await store.setMany(records);
         return Object.keys(records);
+      }),
+    /**
+     * Takes readings out of their days. What stands in a day that cannot be read stays there.
+     * @param times of the readings, ms @returns the keys of the records that were written or are gone
+     */
+    removeReadings: (times: readonly number[]) =>
+      locked(async () => {
+        const gone = new Set(times);
+        const asked = [...new Set(times.map((t) => keys.climate(t)))].flatMap((k) => [k, k + BESIDE]);
+        const had = await store.getMany(asked);
+        const written: Record<string, string> = {};
+        const emptied: string[] = [];
+        for (const key of asked) {
+          const text = had[key];
+          if (!text || !isReadable(key, text)) continue;
+          const day = dayOfText(key, text);
+          const [left] = withoutReadings([day], gone);
+          if (left === undefined) emptied.push(key);
+          else if (left !== day) written[key] = climateRecord(left.readings);
+        }
+        if (Object.keys(written).length > 0) await store.setMany(written);
+        if (emptied.length > 0) await store.removeMany(emptied);
+        return [...Object.keys(written), ...emptied];
       }),
     saveForecast: (forecast: Forecast) => locked(() => store.setMany({ [keys.forecast]: writeRecord({ forecast }) })),
     /** Changes the planned heats as they are stored: neither a second tap nor another tab loses one. */

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { parseDay, showDay } from './days';
+import { momentOf, parseDay, showDay } from './days';
 
 describe('a day as it is typed', () => {
   it.each([
@@ -23,4 +23,14 @@ describe('a day as it is typed', () => {
         },
       ),
     ));
+});
+
+describe('a moment as it is typed', () => {
+  it.each([
+    ['2030-05-06', '14:05', new Date(2030, 4, 6, 14, 5).getTime()],
+    ['2030-05-06', ' 9:30 ', new Date(2030, 4, 6, 9, 30).getTime()],
+    ['2030-02-31', '14:05', undefined],
+    ['2030-05-06', '25:00', undefined],
+    ['2030-05-06', '', undefined],
+  ])('%s at %s', (day, time, ms) => expect(momentOf(day, time)).toBe(ms));
 });

@@ -22,3 +22,10 @@ export function parseDay(text: string, language = navigator.language): Date | un
   }
   return undefined;
 }
+
+/** The moment of a day and a time of day, both as typed, ms; undefined where one of them is none. @param time 'HH:mm' */
+export function momentOf(day: string, time: string): number | undefined {
+  const d = parseDay(day);
+  const at = d && parse(time.trim(), 'HH:mm', d);
+  return at && isValid(at) ? at.getTime() : undefined;
+}

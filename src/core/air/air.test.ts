@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
 import { gapsIn, type ClimateReading, type ForecastPoint } from './climate';
-import { addReadings, lastReading, readingsBetween, splitDays, type AirDay } from './days';
+import { addReadings, lastReading, readingsBetween, splitDays, withoutReadings, type AirDay } from './days';
 import { dewPointC } from './dewPoint';
 import { fitSpans, unfitFor } from './fit';
 import { rhWarmed, saturationHPa, type HeatPiece } from './heat';
@@ -42,6 +42,26 @@ describe('readings', () => {
     ]);
     expect(merged[0]).toBe(room[0]!.readings[0]);
     expect(mergeReadings(room, [[air(10, 10.5)]])).toBe(room);
+  });
+
+  it('taken out again, leave the days as they were; days that lose none stay themselves', () => {
+    fc.assert(
+      fc.property(
+        fc.uniqueArray(fc.integer({ min: 0, max: 9000 }), { maxLength: 30 }),
+        fc.uniqueArray(fc.integer({ min: 0, max: 9000 }), { maxLength: 20 }),
+        (kept, more) => {
+          const extra = more.filter((m) => !kept.includes(m)).map((m) => log(m, 20));
+          const before = addReadings(
+            [],
+            kept.map((m) => log(m, m)),
+          ).days;
+          const after = withoutReadings(addReadings(before, extra).days, new Set(extra.map((r) => r.atMs)));
+          expect(after).toEqual(before);
+          expect(withoutReadings(before, new Set([-1]))).toEqual(before);
+          for (const [i, d] of withoutReadings(before, new Set([-1])).entries()) expect(d).toBe(before[i]);
+        },
+      ),
+    );
   });
 
   it('go in by time, one a moment, in whatever order and however often they come', () => {

@@ -86,6 +86,20 @@ export function addReadings<R extends Reading>(
   return { days: out ?? days, known };
 }
 
+/** The days without the readings of some moments; a day that has none left is gone, one that loses none stays the same object. */
+export function withoutReadings<R extends Reading>(
+  days: readonly AirDay<R>[],
+  times: ReadonlySet<number>,
+): readonly AirDay<R>[] {
+  const touched = new Set([...times].map(dayOf));
+  return days.flatMap((d) => {
+    if (!touched.has(d.day)) return [d];
+    const left = d.readings.filter((r) => !times.has(r.atMs));
+    if (left.length === d.readings.length) return [d];
+    return left.length > 0 ? [airDay(d.day, left)] : [];
+  });
+}
+
 /** The last reading at or before a moment; undefined before the first. */
 export function lastReading<R extends Reading>(days: readonly AirDay<R>[], atMs: number): R | undefined {
   for (let i = dayIndex(days, dayOf(atMs)); i >= 0; i--) {
