@@ -1,4 +1,4 @@
-import { nextFit, type FitSpan, type Unfit } from '@/core';
+import { nextFit, type Conditions, type FitSpan, type Unfit } from '@/core';
 import { shortWhen } from './format';
 
 /** Why a panel may not be sprayed, as the end of a sentence. */
@@ -10,8 +10,14 @@ export const UNFIT_WORDS: Record<Unfit, string> = {
 };
 
 /** The answer to 'may I spray now': until when, or why not and from when. */
-export function fitAnswer(spans: readonly FitSpan[], now: number): { text: string; fit: boolean } {
+export function fitAnswer(
+  spans: readonly FitSpan[],
+  now: number,
+  basis: Conditions['basis'],
+): { text: string; fit: boolean } {
   const [first, ...rest] = spans;
+  // What the shop is set to is no air: nothing is fit by it.
+  if (basis === 'set') return { text: 'Nobody has read the air yet', fit: false };
   if (!first) return { text: 'No air to go by', fit: false };
   if (!first.unfit)
     return {

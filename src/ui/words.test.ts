@@ -106,6 +106,9 @@ describe('times', () => {
   it('the air says what it rests on', () => {
     const air = { tempC: 17.66, rh: 0.48, readMs: NOW - 5 * MIN };
     expect(plain(airLine({ ...air, basis: 'read' }, 'metric', NOW))).toBe('Air 17.7 °C, 48 %, read 5 min ago');
+    expect(plain(airLine({ ...air, basis: 'planned' }, 'metric', NOW))).toBe(
+      'Air 18 °C, 48 %, counted on with planned heat: last read 5 min ago',
+    );
     expect(plain(airLine({ ...air, basis: 'held' }, 'metric', NOW))).toMatch(/^Air 18 °C, 48 %, assumed: last read/);
     expect(plain(airLine({ ...air, basis: 'set' }, 'us', NOW))).toBe('Air 64 °F, 48 %, set in the shop, not read');
   });
@@ -120,7 +123,9 @@ describe('may I spray now', () => {
     [[span(0, 3), span(3, 48, 'damp')], 'Fit to spray until 17:00', true],
     [[span(0, 2, 'sweats'), span(2, 48)], 'Not now: the panel sweats. Fit from 16:00', false],
     [[span(0, 48, 'cold')], 'Not fit: the panel is too cold', false],
-  ])('%#', (spans, text, fit) => expect(fitAnswer(spans, NOW)).toEqual({ text, fit }));
+  ])('%#', (spans, text, fit) => expect(fitAnswer(spans, NOW, 'read')).toEqual({ text, fit }));
+  it('by air that nobody read nothing is fit', () =>
+    expect(fitAnswer([span(0, 48)], NOW, 'set')).toEqual({ text: 'Nobody has read the air yet', fit: false }));
 });
 
 describe('a verdict in one line', () => {

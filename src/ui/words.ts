@@ -26,6 +26,7 @@ import {
   type Stage,
   type Strata,
   type UnitSystem,
+  type Conditions,
 } from '@/core';
 import { dayMonth, percent } from './format';
 
@@ -151,7 +152,7 @@ export const eventLine = (e: LogEvent, products: ProductLookup, units: UnitSyste
 
 /** The air that is counted with, and what that rests on. */
 export function airLine(
-  c: { tempC: number; rh: number; basis: 'read' | 'forecast' | 'held' | 'set'; readMs?: number },
+  c: { tempC: number; rh: number; basis: Conditions['basis']; readMs?: number },
   units: UnitSystem,
   now: number,
 ): string {
@@ -160,6 +161,8 @@ export function airLine(
   switch (c.basis) {
     case 'read':
       return `${air}, read ${ago} ago`;
+    case 'planned':
+      return `${air}, counted on with planned heat: last read ${ago} ago`;
     case 'forecast':
       return `${air}, from the forecast: last read ${ago} ago`;
     case 'held':

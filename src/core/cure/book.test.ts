@@ -274,6 +274,10 @@ describe('conditions', () => {
     expect(at(shop([]))).toMatchObject({ basis: 'set', tempC: 20, rh: 0.5 });
     expect(at(steady(15))).toMatchObject({ basis: 'read', tempC: 15, readMs: T0 + 5 * MIN });
     expect(at(shop([reading(-300, 15)])).basis).toBe('held');
+    // A heater that was only planned has read nothing: the air is then what it would have made of it.
+    const heats = [{ id: 'h', kind: 'heater' as const, fromMs: now - 50 * MIN, toMs: now + 60 * MIN, tempC: 30 }];
+    expect(at(shop([reading((now - 60 * MIN - T0) / MIN, 12)], { heats })).basis).toBe('planned');
+    expect(at(shop([reading((now - 60 * MIN - T0) / MIN, 12)])).basis).toBe('read');
     const forecast = [0, 1, 2].map((h) => ({ atMs: T0 + h * 60 * MIN, tempC: 8, rh: 0.7, rainMm: 0 }));
     expect(at(shop([reading(-300, 15)], { forecast })).basis).toBe('forecast');
   });

@@ -45,13 +45,20 @@ export interface Conditions {
   tempC: number;
   rh: number;
   surfaceC: number;
-  /** read: within two hours. forecast: counted on from the last reading. held: the last reading. set: nothing was ever read. */
-  basis: 'read' | 'forecast' | 'held' | 'set';
+  /** read: within two hours. planned: read then, but a planned heater has changed it since. forecast: counted on from the last reading. held: the last reading. set: nothing was ever read. */
+  basis: 'read' | 'planned' | 'forecast' | 'held' | 'set';
   /** The last reading before it, ms. */
   readMs?: number;
   /** Room air and the panel's surface, two days ahead and some days back. */
   ahead: { air: AirHistory; surface: AirHistory };
 }
+
+/** So far from the last reading the air is another one, K. */
+const OTHER_AIR_K = 0.5;
+/** Whether a planned heater, not a reading, makes the air what it is taken to be. */
+const isHeatedSince = (shop: ShopAir, last: Reading, tempC: number, atMs: number): boolean =>
+  Math.abs(tempC - last.tempC) > OTHER_AIR_K &&
+  shop.heats.some((h) => h.kind === 'heater' && h.fromMs < atMs && h.toMs > last.atMs);
 
 /** Where the zones of one job stand, by zone id. Counted when asked for: a page that shows one zone pays for one. */
 export interface Statuses {
@@ -253,7 +260,9 @@ export class ClockBook {
     const basis = !last
       ? 'set'
       : atMs - last.atMs <= GAP_MS
-        ? 'read'
+        ? isHeatedSince(shop, last, here.tempC, atMs)
+          ? 'planned'
+          : 'read'
         : shop.forecast.some((p) => p.atMs >= atMs)
           ? 'forecast'
           : 'held';

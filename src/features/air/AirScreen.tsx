@@ -14,7 +14,7 @@ import {
   phrase,
 } from '@/core';
 import { useLibrary, useNow, useRoom, useAdvice, type Room } from '@/data';
-import { shortWhen } from '@/ui/format';
+import { percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
@@ -67,7 +67,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
     () => advice?.fitSpans(air, surface, product.limits, from, HOURS) ?? [],
     [advice, air, surface, product, from],
   );
-  const answer = advice ? fitAnswer(spans, now) : undefined;
+  const answer = advice ? fitAnswer(spans, now, here.basis) : undefined;
   const dewC = advice?.dewPointC(here.tempC, here.rh);
   return (
     <Page testID="air" wide>
@@ -99,7 +99,12 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
               onChange={onProduct}
             />
             <Section title="May be sprayed" aside={`next ${HOURS} h`}>
-              {spans.map((s) => (
+              {here.basis === 'set' && (
+                <Notice tone="window">
+                  {phrase`Nothing was ever read here: ${figure('temp', here.tempC, 0)} and ${percent(here.rh)} are what the shop is set to. Read the air, and this says when.`}
+                </Notice>
+              )}
+              {(here.basis === 'set' ? [] : spans).map((s) => (
                 <Span key={s.fromMs} fromMs={s.fromMs} toMs={s.toMs} unfit={s.unfit} now={now} />
               ))}
               <Rain room={room} now={now} />

@@ -161,7 +161,7 @@ function AirNow({ now }: { now: number }) {
   const fit = useMemo(
     () =>
       advice && room && product
-        ? fitAnswer(advice.fitSpans(room.air, room.surface, product.limits, from, 48), now)
+        ? fitAnswer(advice.fitSpans(room.air, room.surface, product.limits, from, 48), now, room.here.basis)
         : undefined,
     [advice, room, product, from, now],
   );
