@@ -15,6 +15,7 @@ export * from './plan/level';
 export * from './plan/parts';
 export { CLEAR_RESERVE_UM } from './rules/finish';
 export * from './rules/judge';
+export * from './rules/after';
 export * from './route/nextSteps';
 export * from './route/route';
 export * from './rules/schools';

@@ -95,8 +95,16 @@ export function useSheetDraft<T extends object>(
     };
   }, [repo, key]);
   const text = value && JSON.stringify(value);
+  const kept = useRef(false);
   useEffect(() => {
-    if (!key || text === undefined || done.current) return;
+    if (!key || done.current) return;
+    if (text === undefined) {
+      // What was typed is as it was suggested again: there is nothing to put back.
+      if (kept.current) void repo.saveDraft(key, null).catch(() => undefined);
+      kept.current = false;
+      return;
+    }
+    kept.current = true;
     const timer = setTimeout(() => {
       if (done.current) return;
       void repo.saveDraft(key, { atMs: nowMs(), value: JSON.parse(text) as T }).catch(() => undefined);

@@ -8,7 +8,7 @@ import {
   type PlainEvent,
   type PlainKind,
 } from '@/core';
-import type { Judgement } from '@/core/advice';
+import type { Bench, Judgement, Unfit } from '@/core/advice';
 import { memoizeLast } from './actions';
 import { loadFormats, loadAdvice } from './boundary';
 import type { Climate } from './climate';
@@ -54,6 +54,8 @@ export type LogCommand =
 
 export interface Logged {
   event: LogEvent;
+  /** Later entries that no longer fit what they were laid on. */
+  unfit: readonly Unfit[];
   /** Takes it back. */
   undo(): Promise<Logged>;
 }
@@ -80,21 +82,36 @@ function eventFor(command: LogCommand, now: number): unknown {
   };
 }
 
-/** Judges an entry as it stands, with clocks and air of its own time, at this moment. */
-async function judge(client: QueryClient, open: OpenJob, e: PlainEvent): Promise<Judgement | undefined> {
+/** What judging on a job needs, at this moment; undefined while something of it is not there. */
+function benchNow(client: QueryClient, open: OpenJob): Bench | undefined {
   const shop = client.getQueryData<ShopRecord>(SHOP);
   const log = client.getQueryData<RoomLog>(ROOM_LOG);
   const heats = client.getQueryData<Climate['heats']>(HEATS);
   if (!shop || !log || !heats) return undefined;
   const forecast = client.getQueryData<Forecast | null>(FORECAST) ?? null;
+  return benchOf(open, airSource(client, { ...log, forecast, heats }, shop.settings), shop.settings);
+}
+
+/** Judges an entry as it stands, with clocks and air of its own time. */
+async function judge(client: QueryClient, open: OpenJob, e: PlainEvent): Promise<Judgement | undefined> {
   const { judgeEntry } = await loadAdvice();
-  const air = airSource(client, { ...log, forecast, heats }, shop.settings);
-  return judgeEntry(benchOf(open, air, shop.settings), {
-    kind: e.kind,
-    atMs: e.atMs,
-    zoneIds: e.zoneIds,
-    payload: e as unknown as Record<string, unknown>,
-  });
+  const bench = benchNow(client, open);
+  return (
+    bench &&
+    judgeEntry(bench, {
+      kind: e.kind,
+      atMs: e.atMs,
+      zoneIds: e.zoneIds,
+      payload: e as unknown as Record<string, unknown>,
+    })
+  );
+}
+
+/** Which later entries an entry of the past, a correction or a strike leaves without ground. */
+async function unfitAfter(client: QueryClient, open: OpenJob, event: LogEvent): Promise<readonly Unfit[]> {
+  const { noLongerFits } = await loadAdvice();
+  const bench = benchNow(client, open);
+  return bench ? noLongerFits(bench, event) : [];
 }
 
 async function run(client: QueryClient, data: Data, jobId: string, command: LogCommand): Promise<Logged> {
@@ -105,6 +122,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
   const parsed = parseEvent(eventFor(command, now));
   if (!parsed.ok) throw new NotLogged(parsed.error);
   const event = parsed.value;
+  let unfit: Logged['unfit'] = [];
   const reread = () => client.fetchQuery({ queryKey: key, queryFn: () => fetchJob(data, client, jobId), staleTime: 0 });
   for (let attempt = 0; ; attempt++) {
     const open = client.getQueryData<OpenJob | null>(key) ?? (await reread());
@@ -115,6 +133,8 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
       const judgement = await judge(client, open, event);
       if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
     }
+    // It is told, and stops nothing: what was done was done.
+    unfit = await unfitAfter(client, open, event);
     const grown = memoizeLast((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
     try {
       await writes.commit<OpenJob | null, HeadRecord>({
@@ -137,7 +157,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
   }
   tellOthers(jobLog(jobId));
   setTrouble(null);
-  return { event, undo: () => run(client, data, jobId, { strike: event.id }) };
+  return { event, unfit, undo: () => run(client, data, jobId, { strike: event.id }) };
 }
 
 /**

@@ -171,3 +171,13 @@ export function airLine(
       return `${air}, set in the shop, not read`;
   }
 }
+
+/** What a change of the log leaves without ground, as a sentence to add; nothing where all still fits. */
+export function unfitWords(unfit: readonly { event: LogEvent }[], products: ProductLookup, units: UnitSystem): string {
+  const [first] = unfit;
+  if (!first) return '';
+  const line = eventLine(first.event, products, units);
+  return unfit.length === 1
+    ? ` No longer fits: ${line}`
+    : ` ${unfit.length} later entries no longer fit, first: ${line}`;
+}

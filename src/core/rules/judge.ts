@@ -21,17 +21,21 @@ export interface Bench {
   room: RoomAir;
 }
 
-/** What a verdict on a zone at a moment is made from: strata, clocks and air as they were then. Undefined before it was found. */
+/**
+ * What a verdict on a zone at a moment is made from: strata, clocks and air as they were then. Undefined before it was found.
+ * @param without an entry that is left out: the one that is judged, where the log has it already
+ */
 export function verdictInputAt(
   b: Bench,
   zoneId: string,
   atMs: number,
   more: Assumed = NOTHING_ASSUMED,
+  without?: string,
 ): VerdictInput | undefined {
   const zone = b.state.zones.get(zoneId);
   const last = zone?.events[zone.events.length - 1];
-  const past = last !== undefined && last.atMs > atMs;
-  const strata = past ? strataBefore(b.state, zoneId, atMs, b.products) : zone?.strata;
+  const past = last !== undefined && (last.atMs > atMs || without !== undefined);
+  const strata = past ? strataBefore(b.state, zoneId, atMs, b.products, without) : zone?.strata;
   if (!zone || !strata) return undefined;
   const clocks = b.book.clocks(b, b.shop, b.room, zoneId, more);
   const here = b.book.conditions(b, b.shop, b.room, zoneId, atMs);
@@ -54,6 +58,8 @@ export interface EntryDraft {
   zoneIds: readonly string[];
   /** Its payload, also one that is not whole yet. */
   payload: Readonly<Record<string, unknown>>;
+  /** Its id, where it is in the log already. */
+  without?: string;
 }
 
 export interface Judgement {
@@ -75,7 +81,7 @@ export function judgeEntry(b: Bench, e: EntryDraft): Judgement {
   const step = KINDS[e.kind].step === null ? undefined : stepOf(e.kind, e.payload, product);
   if (!step) return { zones: [], worst: undefined };
   const zones = e.zoneIds.flatMap((zoneId) => {
-    const input = verdictInputAt(b, zoneId, e.atMs);
+    const input = verdictInputAt(b, zoneId, e.atMs, NOTHING_ASSUMED, e.without);
     return input ? [{ zoneId, verdict: verdictOn(step, input) }] : [];
   });
   const worst = zones.reduce<Judgement['worst']>(

@@ -53,7 +53,7 @@ import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { VerdictNotice } from '@/ui/VerdictNotice';
-import { eventLine } from '@/ui/words';
+import { eventLine, unfitWords } from '@/ui/words';
 import { AirFields } from './AirFields';
 import {
   airTextsOf,
@@ -265,10 +265,10 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
       ...(stopped && { against: reason }),
     } as Entry;
     command.mutate(old ? { correct: old.id, by: correctionOf(old, kind, { ...entry }) } : { log: entry }, {
-      onSuccess: ({ event, undo }) => {
+      onSuccess: ({ event, unfit, undo }) => {
         forget();
         notify({
-          text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, open.products, units)}`,
+          text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, open.products, units)}${unfitWords(unfit, open.products, units)}`,
           undo,
         });
         const panel = first ? panelOf(open.job, first) : undefined;

@@ -22,7 +22,7 @@ import { Disclosure } from '@/ui/Disclosure';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { useNotify } from '@/ui/notifications';
-import { eventLine, eventWords } from '@/ui/words';
+import { eventLine, eventWords, unfitWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { historyOf, type HistoryEntry } from './lastEntry';
 
@@ -200,7 +200,11 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
           command.mutate(
             { strike: e.id },
             {
-              onSuccess: ({ undo }) => notify({ text: `Struck out. ${eventLine(e, open.products, units)}`, undo }),
+              onSuccess: ({ undo, unfit }) =>
+                notify({
+                  text: `Struck out. ${eventLine(e, open.products, units)}${unfitWords(unfit, open.products, units)}`,
+                  undo,
+                }),
               onError: (x) => setProblem(errorText(x)),
             },
           )

@@ -1,0 +1,62 @@
+import { ClockBook, type ShopAir } from '../cure/book';
+import { DEFAULT_METHOD } from '../library/method';
+import { foldLog } from '../strata/fold';
+import { ev, foundBare, JOB, products } from '../testing';
+import type { LogEvent } from '../log/event';
+import { noLongerFits } from './after';
+import { judgeEntry, type Bench } from './judge';
+
+const book = new ClockBook();
+const shop: ShopAir = { days: [], forecast: [], heats: [], assumed: { tempC: 20, rh: 0.45 } };
+const benchOf = (...events: LogEvent[]): Bench => {
+  const state = foldLog(events, products);
+  return { job: JOB, state, products, method: DEFAULT_METHOD, book, shop, room: book.room(shop, [state.air]) };
+};
+const sanded = ev({ kind: 'sanded', id: 'key', atMin: 0, grit: 80, tool: 'block', wet: false, removedUm: 1 });
+const cleaned = ev({ kind: 'cleaned', id: 'wipe', atMin: 5, productId: 'cleaner-metal' });
+const coated = ev({
+  kind: 'coated',
+  id: 'epoxy',
+  atMin: 20,
+  productId: 'epoxy-primer',
+  coats: 1,
+  filmUm: 50,
+  application: 'lowPressureGun',
+});
+const strike = (targetId: string) => ev({ kind: 'voided', id: 's', atMin: 60, zoneIds: [], targetId });
+const log = [foundBare(['lower'], -60), sanded, cleaned, coated];
+
+describe('what a change of the log leaves without ground', () => {
+  it('the wipe that a primer was laid on is struck out: the primer no longer fits', () => {
+    const unfit = noLongerFits(benchOf(...log), strike('wipe'));
+    expect(unfit.map((u) => [u.event.id, u.zoneId])).toEqual([['epoxy', 'lower']]);
+    expect(unfit[0]!.verdict.level).toBe('stop');
+  });
+  it('what is said of it is what would have been said at its own time', () => {
+    const bare = benchOf(...log.filter((e) => e.id !== 'wipe'));
+    const said = judgeEntry(bare, {
+      kind: 'coated',
+      atMs: coated.atMs,
+      zoneIds: ['lower'],
+      payload: coated as unknown as Record<string, unknown>,
+      without: 'epoxy',
+    });
+    const [unfit] = noLongerFits(benchOf(...log), strike('wipe'));
+    expect(String(unfit!.verdict.findings[0]!.says)).toBe(String(said.worst!.verdict.findings[0]!.says));
+  });
+  it('striking the last entry, or adding one after it, leaves nothing without ground', () => {
+    expect(noLongerFits(benchOf(...log), strike('epoxy'))).toEqual([]);
+    const next = ev({ kind: 'cleaned', id: 'n', atMin: 90, productId: 'cleaner-metal' });
+    expect(noLongerFits(benchOf(...log), next)).toEqual([]);
+  });
+  it('what was against advice before is not told again', () => {
+    const unclean = benchOf(...log.filter((e) => e.id !== 'wipe'));
+    const earlier = ev({ kind: 'guideCoated', id: 'g', atMin: 1, productId: 'guide-coat-powder' });
+    expect(noLongerFits(unclean, earlier).map((u) => u.event.id)).not.toContain('epoxy');
+  });
+  it('an entry of the past comes between: dust after the wipe', () => {
+    expect(
+      noLongerFits(benchOf(...log), { ...sanded, id: 'again', atMs: cleaned.atMs + 60_000 }).map((u) => u.event.id),
+    ).toEqual(['epoxy']);
+  });
+});
