@@ -21,7 +21,8 @@ const shots = [
   ['bags', '/bags?job=bread-van', PHONE],
   ['repair', '/repair?job=bread-van&panel=roof', PHONE],
   ['shop', '/shop', PHONE],
-  ['product', '/library/highbuild-2k', PHONE],
+  ['floor-pick', '/job/new', PHONE],
+  ['floor-wide', '/panels', { viewport: { width: 1280, height: 800 } }],
   ['panel-dark', '/panel/bread-van/roof', { ...PHONE, colorScheme: 'dark' }],
   ['wide', '/panel/bread-van/left-door', { viewport: { width: 1280, height: 800 } }],
 ];
@@ -32,6 +33,11 @@ for (const [name, route, options] of shots) {
   await page.goto(`${url}${route}${route.includes('?') ? '&' : '?'}demo`);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
   await page.waitForTimeout(1800);
+  if (name === 'floor-pick') {
+    await page.getByRole('radio', { name: 'Van', exact: true }).click();
+    for (const part of ['Left wing', 'Left front door', 'Bonnet'])
+      await page.getByRole('checkbox', { name: part }).click();
+  }
   await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   await context.close();
 }
