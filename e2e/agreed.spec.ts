@@ -5,6 +5,8 @@ test('what is agreed decides the way: single-stage in satin is neither cleared n
   await page.goto('/level');
   await pick(page, 'Single-stage');
   await pick(page, 'Satin');
+  await page.getByLabel('Hours agreed').fill('1e9');
+  await expect(page.getByText('Numbers only, such as 12.5 or 12,5')).toBeVisible();
   await page.getByLabel('Hours agreed').fill('20000');
   await expect(page.getByText('A number from 0.5 to 10000, or nothing')).toBeVisible();
   await page.getByLabel('Hours agreed').fill('12,5');

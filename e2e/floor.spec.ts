@@ -74,3 +74,29 @@ test('zones are picked on the floor, by part and alike; one that must not be is 
   await expect(leave).toHaveCount(0);
   await expect(page.getByText(/^On Chassis rails, left$/)).toBeVisible();
 });
+
+test('a double tap on the save button starts one job and logs one entry', async ({ page }) => {
+  await page.goto('/?own');
+  await press(page, 'Start a job');
+  await page.getByLabel('Name').fill('Twice');
+  await page.getByRole('radio', { name: 'Single parts' }).click();
+  await page.getByRole('checkbox', { name: 'Sheet' }).click();
+  await page.getByTestId('save').dblclick();
+  await expect(answer(page)).toHaveText('1 panel');
+  await page.getByRole('link', { name: /^Sheet/ }).click();
+  await expect(page.getByTestId('entry-count')).toHaveText('1');
+  await page.getByTestId('log').click();
+  await page.getByRole('radio', { name: 'Sanded' }).click();
+  await page.getByTestId('save').dblclick();
+  await expect(page.getByTestId('entry-count')).toHaveText('2');
+});
+
+test('a preference that is typed back to what it was is kept as it stands there', async ({ page }) => {
+  await openDemo(page, '/shop');
+  const name = page.getByLabel('Shop name');
+  const was = await name.inputValue();
+  await name.fill(`${was} and son`);
+  await expect(answer(page)).toHaveText(`${was} and son`);
+  await name.fill(was);
+  await expect(answer(page)).toHaveText(was);
+});

@@ -64,12 +64,14 @@ const STALE_MS = 12 * 60 * 60_000;
 /**
  * Keeps what stands on a sheet that is no form of fields alone, and gives it back once when the sheet is opened again the same day.
  * @param name which sheet @param value what to keep; undefined while nobody touched it @param restore takes what was kept
+ * @param staleMs what is older than this is not put back, ms
  * @returns forgets it, once it is saved or left on purpose
  */
 export function useSheetDraft<T extends object>(
   name: string | undefined,
   value: T | undefined,
   restore: (kept: T) => void,
+  staleMs = STALE_MS,
 ): () => void {
   const { repo } = useData();
   const key = name && `form/${name}`;
@@ -86,25 +88,25 @@ export function useSheetDraft<T extends object>(
         const kept = had as { atMs?: number; value?: T } | null;
         // Somebody was quicker than the store.
         if (gone || latest.current.value !== undefined || !kept?.value) return;
-        if (nowMs() - (kept.atMs ?? 0) < STALE_MS) latest.current.restore(kept.value);
+        if (nowMs() - (kept.atMs ?? 0) < staleMs) latest.current.restore(kept.value);
       },
       () => undefined,
     );
     return () => {
       gone = true;
     };
-  }, [repo, key]);
+  }, [repo, key, staleMs]);
   const text = value && JSON.stringify(value);
-  const kept = useRef(false);
+  /** Under which name something is kept: the sheet may since be about other zones, or as it was suggested again. */
+  const keptAs = useRef<string>(undefined);
   useEffect(() => {
     if (!key || done.current) return;
-    if (text === undefined) {
-      // What was typed is as it was suggested again: there is nothing to put back.
-      if (kept.current) void repo.saveDraft(key, null).catch(() => undefined);
-      kept.current = false;
-      return;
+    if (keptAs.current !== undefined && (text === undefined || keptAs.current !== key)) {
+      void repo.saveDraft(keptAs.current, null).catch(() => undefined);
+      keptAs.current = undefined;
     }
-    kept.current = true;
+    if (text === undefined) return;
+    keptAs.current = key;
     const timer = setTimeout(() => {
       if (done.current) return;
       void repo.saveDraft(key, { atMs: nowMs(), value: JSON.parse(text) as T }).catch(() => undefined);

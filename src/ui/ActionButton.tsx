@@ -27,10 +27,14 @@ export function ActionButton({
   const { palette, scale } = useAppTheme();
   const colour = palette[tone];
   const ink = strong ? palette.onDo : tone === 'stop' ? palette.stop : palette.ink;
+  // The browser counts taps in a row: nobody means to save twice with a double tap.
+  const press = ({ nativeEvent }: { nativeEvent: { detail?: number } }) => {
+    if (!strong || (nativeEvent.detail ?? 0) < 2) onPress();
+  };
   return (
     <Button
       mode={strong ? 'contained' : 'outlined'}
-      onPress={onPress}
+      onPress={press as () => void}
       disabled={disabled}
       loading={busy}
       {...(testID !== undefined && { testID })}

@@ -147,3 +147,16 @@ describe('a view', () => {
     jest.useRealTimers();
   });
 });
+
+describe('a double tap', () => {
+  const taps = (strong: boolean): number => {
+    const press = jest.fn();
+    render(dressed(<ActionButton label={strong ? 'Save' : 'Back one'} strong={strong} onPress={press} />));
+    const button = screen.getByRole('button');
+    fireEvent.click(button, { detail: 1 });
+    fireEvent.click(button, { detail: 2 });
+    return press.mock.calls.length;
+  };
+  it('does the one thing to do once', () => expect(taps(true)).toBe(1));
+  it('does anything else as often as it is tapped', () => expect(taps(false)).toBe(2));
+});

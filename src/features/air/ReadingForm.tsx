@@ -2,9 +2,9 @@ import { format } from 'date-fns/format';
 import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
-import { object, string } from 'yup';
+import { object, string, type InferType } from 'yup';
 import { errorText, type ClimateReading, type Message, type UnitSystem } from '@/core';
-import { loadDevices, nowMs, readDevice, useBench, useClimateActions, useFormDraft, type Room } from '@/data';
+import { loadDevices, nowMs, readDevice, useBench, useClimateActions, useSheetDraft, type Room } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { momentOf, showDay } from '@/ui/days';
@@ -13,12 +13,16 @@ import { FormChoice, FormField } from '@/ui/form/FormField';
 import { FormDay, FormTime } from '@/ui/form/FormPicked';
 import { typedNumber, typedQuantity } from '@/ui/form/schema';
 import { setProblems, useAppForm } from '@/ui/form/useAppForm';
+import { useTouched } from '@/ui/form/useTouched';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
+/** What was typed longer ago than this is not the air of now, ms. */
+const READ_LATELY_MS = 60 * 60_000;
+type ReadingTexts = Record<'temp' | 'rh' | 'surface' | 'when' | 'day' | 'time', string>;
 /** What is typed here is checked by the same door as what a device says. */
 const ANY = { min: -1e6, max: 1e6 };
 const readingSchema = (units: UnitSystem) =>
@@ -47,7 +51,7 @@ export function ReadingForm({
   const notify = useNotify();
   const { addReadings, removeReadings } = useClimateActions();
   const [openedMs] = useState(nowMs);
-  const form = useAppForm(
+  const form = useAppForm<ReadingTexts, InferType<ReturnType<typeof readingSchema>>>(
     {
       temp: formatForInput(reading?.tempC ?? Math.round(room.here.tempC * 2) / 2, { quantity: 'temp' }, units),
       rh: formatForInput(reading?.rh ?? Math.round(room.here.rh * 100) / 100, { percent: true }, units),
@@ -58,8 +62,10 @@ export function ReadingForm({
     },
     readingSchema,
   );
-  const forget = useFormDraft(`reading/${reading?.atMs ?? ''}`, form);
-  const earlier = useWatch({ control: form.control, name: 'when' }) === 'earlier';
+  const typed = useWatch({ control: form.control }) as ReadingTexts;
+  const { touched, restore } = useTouched<ReadingTexts>(form, typed);
+  const forget = useSheetDraft(`reading/${reading?.atMs ?? ''}`, touched, restore, READ_LATELY_MS);
+  const earlier = typed.when === 'earlier';
   const [problem, setProblem] = useState<Message>();
   const save = form.handleSubmit(async ({ temp, rh, surface, when, day, time }) => {
     const { acceptReading } = await loadDevices();

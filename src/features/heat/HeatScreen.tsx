@@ -143,7 +143,10 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
     [kind],
   );
   const { control, resetField, texts, figures, problems, touched, restore } = useLiveForm(suggested, schema);
-  useSheetDraft('heat', touched, restore);
+  const forget = useSheetDraft('heat', touched && { kind, typed: touched }, (kept) => {
+    setKind(kept.kind);
+    restore(kept.typed);
+  });
   const fromMs = nextClockTime(texts.from, now);
   const toMs = nextClockTime(texts.until, fromMs ?? now);
   // Heat that begins later ends later, until somebody says when.
@@ -188,7 +191,11 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
             strong
             grow
             disabled={!heat}
-            onPress={() => heat && change((all) => [...all, { ...heat, id: newId(now) }])}
+            onPress={() => {
+              if (!heat) return;
+              forget();
+              change((all) => [...all, { ...heat, id: newId(now) }]);
+            }}
             testID="plan-heat"
           />
           {(kind === 'lamp' || kind === 'oven') && zone && (

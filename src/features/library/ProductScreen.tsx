@@ -44,7 +44,7 @@ export function ProductScreen({ id }: { id: string }) {
       </Page>
     );
   return editing ? (
-    <Edit product={editing} isNew={editing.id !== product.id} close={() => setEditing(null)} />
+    <Edit product={editing} from={id} isNew={editing.id !== product.id} close={() => setEditing(null)} />
   ) : (
     <Show product={product} edit={setEditing} />
   );
@@ -140,7 +140,18 @@ function shown(
 /** A figure's path as the name of a field: a form takes points and brackets for a tree. */
 const fieldOf = (path: string) => path.replace(/[.[\]]+/g, '_');
 
-function Edit({ product, isNew, close }: { product: Product; isNew: boolean; close(): void }) {
+function Edit({
+  product,
+  from,
+  isNew,
+  close,
+}: {
+  product: Product;
+  /** The product on which it was begun: itself, or the one that it copies. */
+  from: string;
+  isNew: boolean;
+  close(): void;
+}) {
   const { units } = useAppTheme();
   const { saveProduct } = useShopActions();
   const router = useRouter();
@@ -150,7 +161,7 @@ function Edit({ product, isNew, close }: { product: Product; isNew: boolean; clo
       ...Object.fromEntries(Object.entries(textsOf(product, units)).map(([path, text]) => [fieldOf(path), text])),
     },
   });
-  const forget = useFormDraft(`product/${isNew ? 'new' : product.id}`, form);
+  const forget = useFormDraft(`product/${from}`, form);
   const [stray, setStray] = useState<readonly FieldProblem[]>([]);
   const refuse = (problems: readonly FieldProblem[]) =>
     setStray(

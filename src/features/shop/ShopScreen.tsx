@@ -169,13 +169,16 @@ function Preferences({ settings }: { settings: Settings }) {
     // eslint-disable-next-line react-hooks/exhaustive-deps
     [units],
   );
-  const { control, texts, problems, touched, resetField } = useLiveForm(suggested, preferencesSchema);
-  // Each field that is right is kept at once, whatever stands in the others.
+  const { control, problems, watch, resetField } = useLiveForm(suggested, preferencesSchema);
+  // Each field is kept as it is typed, as soon as it is right, whatever stands in the others; also when it is as before again.
   useEffect(() => {
-    if (!touched) return;
-    const { figures } = readTexts(preferencesSchema(units).pick(keysOf(touched).filter((k) => !problems[k])), texts);
-    if (figures) void saveSettings(figures).catch(() => undefined);
-  }, [touched, texts, problems, units, saveSettings]);
+    const schema = preferencesSchema(units);
+    const on = watch((typed, { name }) => {
+      const { figures } = name ? readTexts(schema.pick([name]), typed) : {};
+      if (figures) void saveSettings(figures).catch(() => undefined);
+    });
+    return () => on.unsubscribe();
+  }, [watch, units, saveSettings]);
   return (
     <Section title="How it shows">
       <ChoiceGroup

@@ -1,15 +1,14 @@
 import { View } from 'react-native';
-import { useController, type Control, type FieldValues, type Path } from 'react-hook-form';
+import { useController, type FieldValues, type Path } from 'react-hook-form';
 import { unitOf, type Message, type Quantity } from '@/core';
 import { useAppTheme } from '../appTheme';
 import { ChoiceGroup, type Choice } from '../ChoiceGroup';
 import { Field } from '../Field';
+import type { AnyControl } from './control';
 import { T } from '../T';
 
 interface Common<In extends FieldValues> {
-  // A form's control also knows what comes out of it, which a field does not ask.
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  control: Control<In, unknown, any>;
+  control: AnyControl<In>;
   name: Path<In>;
   label: Message;
 }

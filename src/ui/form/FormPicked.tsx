@@ -1,10 +1,10 @@
-import { useController, type Control, type FieldValues, type Path } from 'react-hook-form';
+import { useController, type FieldValues, type Path } from 'react-hook-form';
 import type { Message } from '@/core';
+import type { AnyControl } from './control';
 import { DayField, TimeField } from '../PickedField';
 
 interface FormPickedProps<In extends FieldValues> {
-  // eslint-disable-next-line @typescript-eslint/no-explicit-any
-  control: Control<In, unknown, any>;
+  control: AnyControl<In>;
   name: Path<In>;
   label: string;
   /** What is wrong with it, where something else than the form's own schema knows. */

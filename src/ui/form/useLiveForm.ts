@@ -17,6 +17,7 @@ export interface LiveForm<In extends FieldValues, Out> extends Touched<In> {
   control: UseFormReturn<In>['control'];
   setValue: UseFormReturn<In>['setValue'];
   resetField: UseFormReturn<In>['resetField'];
+  watch: UseFormReturn<In>['watch'];
   /** What stands in the fields. */
   texts: In;
   /** What it reads as; undefined while one field is not right. */
@@ -57,13 +58,14 @@ export function useLiveForm<In extends FieldValues, Out extends object>(
     values: suggested,
     resetOptions: { keepDirtyValues: true },
   });
-  const { control, setValue, resetField } = form;
+  const { control, setValue, resetField, watch } = form;
   const texts = useWatch({ control }) as In;
   const { figures, problems } = useMemo(() => readTexts(schema, texts), [schema, texts]);
   return {
     control,
     setValue,
     resetField,
+    watch,
     texts,
     figures,
     problems: problems as LiveForm<In, Out>['problems'],

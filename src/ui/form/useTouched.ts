@@ -1,5 +1,6 @@
 import { useCallback, useMemo } from 'react';
 import { useFormState, type FieldValues, type Path, type UseFormReturn } from 'react-hook-form';
+import type { AnyControl } from './control';
 
 /** What somebody typed into a form, apart from what was suggested there: that is what a draft keeps. */
 export interface Touched<In> {
@@ -11,7 +12,7 @@ export interface Touched<In> {
 
 /** @param values what stands in the form */
 export function useTouched<In extends FieldValues>(
-  { control, setValue }: Pick<UseFormReturn<In>, 'control' | 'setValue'>,
+  { control, setValue }: { control: AnyControl<In>; setValue: UseFormReturn<In>['setValue'] },
   values: NoInfer<In>,
 ): Touched<In> {
   const dirtyFields = useFormState({ control }).dirtyFields as Record<string, unknown>;
