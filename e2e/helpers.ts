@@ -6,11 +6,41 @@ export const test = base.extend<{ page: Page }>({
     const faults: string[] = [];
     page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
     page.on('pageerror', (e) => faults.push(e.message));
+    leaveOnlyOnceSaved(page);
     await provide(page);
     expect(faults).toEqual([]);
   },
 });
 export { expect };
+
+/** How often in a row, and how long apart (ms), the store must be seen at rest. */
+const AT_REST = { times: 3, every: 30, atMost: 300 };
+
+/** Waits until the page writes nothing more: what is changed shows at once and is written a moment later, under a lock. */
+export async function untilSaved(page: Page): Promise<void> {
+  for (let rest = 0, i = 0; rest < AT_REST.times && i < AT_REST.atMost; i++) {
+    const busy = await page.evaluate(async () => {
+      // A page of a plain address has no locks: it is the one test that never leaves its page in a hurry.
+      const { held = [], pending = [] } = (await navigator.locks?.query()) ?? {};
+      return [...held, ...pending].some((l) => l.name?.startsWith('stratocoat'));
+    });
+    rest = busy ? 0 : rest + 1;
+    await new Promise((resolve) => setTimeout(resolve, AT_REST.every));
+  }
+}
+
+/** No hand is as quick as a test: it goes elsewhere, or loads anew, after what it saw was written. */
+function leaveOnlyOnceSaved(page: Page): void {
+  const [goto, reload] = [page.goto.bind(page), page.reload.bind(page)];
+  page.goto = async (...args) => {
+    if (page.url() !== 'about:blank') await untilSaved(page);
+    return goto(...args);
+  };
+  page.reload = async (...args) => {
+    await untilSaved(page);
+    return reload(...args);
+  };
+}
 
 export async function openDemo(page: Page, path = '/'): Promise<void> {
   await page.goto(`${path}${path.includes('?') ? '&' : '?'}demo`);
@@ -53,6 +83,8 @@ export async function ownShop(page: Page, panel = 'Lid'): Promise<void> {
   await page.getByLabel('Area, m²').fill('0,5');
   await pick(page, 'Bare');
   await page.getByTestId('add-panel').click();
+  // The panel shows at once; that it is kept is what the message says, and only then may the page be left.
+  await expect(page.getByTestId('notification')).toContainText(`${panel} is added.`);
   await expect(page.getByText('Whole 0.50 m²')).toBeVisible();
 }
 

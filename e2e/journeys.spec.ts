@@ -12,6 +12,7 @@ import {
   storedText,
   test,
   tick,
+  untilSaved,
 } from './helpers';
 
 test('opens on the demo shop and says what is curing and what is ready now', async ({ page }) => {
@@ -153,6 +154,7 @@ test('closes the browser, comes back, and finds everything', async ({ page, cont
   await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
   await page.getByTestId('save').click();
   await expect(page.getByTestId('last-entry')).toHaveText(/Cleaned/);
+  await untilSaved(page);
   await page.close();
   const again = await context.newPage();
   await again.goto('/panel/bread-van/cover');
