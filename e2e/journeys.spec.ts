@@ -248,6 +248,26 @@ test('logs every kind of the sheet', async ({ page }) => {
     },
     blasted: { says: /Blasted/ },
     fitted: { fill: () => page.getByLabel('Where, and with what').fill('Hung'), says: /Fitted: Hung/ },
+    sentOut: {
+      fill: () => page.getByLabel('To whom').fill('The plater'),
+      says: /Sent out: To The plater/,
+    },
+    cameBack: {
+      fill: async () => {
+        await pick(page, 'Taken to bare, then coated');
+        await pick(page, 'Electrocoat');
+        await page.getByLabel('Dry film, as they say, µm').fill('22');
+      },
+      says: /Came back: Taken to bare, then coated: Electrocoat, as told/,
+      then: async () => expect(await layers(page)).toEqual(['Electrocoat, as told', 'Aluminium']),
+    },
+    worked: {
+      fill: async () => {
+        await pick(page, 'Masking');
+        await page.getByLabel('Minutes').fill('90');
+      },
+      says: /Work time: Masking, 1\sh\s30\smin/,
+    },
   };
   for (const [kind, { fill, says, then }] of Object.entries(kinds)) {
     await page.goto(`/log?job=bread-van&zones=rd-lower&kind=${kind}`);

@@ -24,3 +24,4 @@ export { readingDoubt } from './strata/measure';
 export * from './air/dewPoint';
 export * from './air/fit';
 export * from './air/warmUp';
+export * from './strata/takeOut';

@@ -110,6 +110,13 @@ const plainPayload: fc.Arbitrary<Record<string, unknown> & { kind: LogEvent['kin
   }),
   fc.record({ kind: fc.constant('guideCoated' as const), productId: fc.constant('guide-powder') }),
   fc.record({ kind: fc.constant('cleaned' as const), productId: fc.constant('cleaner-metal') }),
+  fc.record({ kind: fc.constant('sentOut' as const), to: fc.constant('The plater') }),
+  fc.record({
+    kind: fc.constant('cameBack' as const),
+    as: fc.constantFrom('asSent', 'bare', 'unknown'),
+    layers: fc.constant([]),
+  }),
+  fc.record({ kind: fc.constant('toDo' as const), text: fc.constant('Look at the seam') }),
   fc.record({
     kind: fc.constant('polished' as const),
     grit: fc.constant(3000),

@@ -2,8 +2,10 @@ import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refusal, type Job, type LogEvent, type Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
-import { loadFormats } from './boundary';
+import { loadAdvice, loadFormats } from './boundary';
+import { nowMs } from './clock';
 import { useData } from './DataProvider';
+import { newId } from './id';
 import { shareLibrary } from './library';
 import { withEvents, withJob, type OpenJob } from './openJob';
 import { jobLog, type HeadRecord, type Settings, type ShopRecord } from './records';
@@ -53,7 +55,7 @@ export function useShopActions() {
       shareLibrary(client, writes);
       tellOthers('shop');
     };
-    return {
+    const actions = {
       saveSettings: (settings: Partial<Settings>) =>
         changeShop(
           (s) => ({ ...s, settings: { ...s.settings, ...settings } }),
@@ -92,6 +94,38 @@ export function useShopActions() {
         tellOthers('shop', jobLog(id));
       },
       /**
+       * Takes panels out of a job that nothing was done on, with their first looks.
+       * @throws Refusal with the reason where one has to stay
+       */
+      takeOutPanels: async (id: string, panelIds: readonly string[]): Promise<{ undo(): Promise<void> }> => {
+        const open = client.getQueryData<OpenJob>(jobKey(id));
+        if (!open) throw new Refusal('That job is not here any more');
+        const { takeOutPanels, strikeOf } = await loadAdvice();
+        const now = nowMs();
+        const r = takeOutPanels(open.job, open.state, panelIds, () => newId(now), now);
+        if (!r.ok) throw new Refusal(r.error);
+        const { without, strikes } = r.value;
+        const { panels, zones } = open.job;
+        await actions.changeJob(id, without, strikes);
+        return {
+          undo: () => {
+            const again = nowMs();
+            return actions.changeJob(
+              id,
+              // In their old places; what was put right meanwhile stays so.
+              (j) => ({
+                ...j,
+                panels: panels
+                  .flatMap((p) => j.panels.find((x) => x.id === p.id) ?? (panelIds.includes(p.id) ? [p] : []))
+                  .concat(j.panels.filter((p) => !panels.some((x) => x.id === p.id))),
+                zones: [...j.zones, ...zones.filter((z) => panelIds.includes(z.panelId))],
+              }),
+              strikes.map((s) => strikeOf(s.id, newId(again), again)),
+            );
+          },
+        };
+      },
+      /**
        * Changes what a job is about (names, panels, zones, drawings, and what hangs on it), perhaps with entries that belong to the change: shows at
        * once, and is taken back if it cannot be written. The log is folded again only where zones were cut otherwise.
        */
@@ -123,5 +157,6 @@ export function useShopActions() {
         tellOthers(jobLog(id));
       },
     };
+    return actions;
   }, [client, data]);
 }

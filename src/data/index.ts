@@ -25,6 +25,8 @@ export * from './openJob';
 export * from './schools';
 export * from './shop';
 export * from './status';
+export * from './toDos';
+export * from './workClocks';
 export { type Mode } from './mode';
 export { DEFAULT_SETTINGS, type Forecast, type Settings } from './records';
 export { STORAGE_WORDS, StorageProblem } from './storage';

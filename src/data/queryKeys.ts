@@ -4,5 +4,7 @@ export const jobKey = (id: string) => ['job', id] as const;
 export const ROOM_LOG = ['climate'] as const;
 export const FORECAST = ['forecast'] as const;
 export const HEATS = ['heats'] as const;
+/** Work clocks that run. */
+export const WORK_CLOCKS = ['workClocks'] as const;
 /** Which alarms were put away. */
 export const ALARMS = ['alarms'] as const;

@@ -16,6 +16,7 @@ import {
   type School,
   type ReadingSource,
   type UnitSystem,
+  type WorkClock,
 } from '@/core';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 
@@ -60,6 +61,8 @@ export interface Settings {
   schools: School[];
   /** The blasting rig that was used last, see core/blast. */
   rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
+  /** How a cup is poured. */
+  pourBy: 'weight' | 'volume';
   /** What rings. */
   alarms: AlarmKind[];
   sound: boolean;
@@ -75,6 +78,7 @@ export const DEFAULT_SETTINGS: Settings = {
   rh: 0.5,
   method: DEFAULT_METHOD,
   schools: [],
+  pourBy: 'weight',
   alarms: ['flash', 'ready', 'closing'],
   sound: true,
 };
@@ -153,6 +157,7 @@ export const keys = {
   forecast: 'forecast',
   heats: 'heats',
   alarms: 'alarms',
+  workClocks: 'work-clocks',
   draft: (name: string) => `draft/${name}`,
 };
 
@@ -168,6 +173,8 @@ export const shopFromRecord = (text: string): ShopRecord => {
 export const heatsFromRecord = (text: string): HeatPlan[] => readRecord<{ heats: HeatPlan[] }>('heats', text).heats;
 export const alarmsFromRecord = (text: string): Record<string, number> =>
   readRecord<{ done: Record<string, number> }>('alarms', text).done;
+export const workClocksFromRecord = (text: string): WorkClock[] =>
+  readRecord<{ clocks: WorkClock[] }>('workClocks', text).clocks;
 export const forecastFromRecord = (text: string): Forecast | null =>
   readRecord<{ forecast: Forecast | null }>('forecast', text).forecast;
 

@@ -1,6 +1,6 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { shareLibrary } from './library';
-import { ALARMS, FORECAST, HEATS, jobKey, ROOM_LOG, SHOP } from './queryKeys';
+import { ALARMS, FORECAST, HEATS, jobKey, ROOM_LOG, SHOP, WORK_CLOCKS } from './queryKeys';
 import { CLIMATE, jobLog, keys, type RoomLog } from './records';
 import type { Repository } from './repository';
 import type { Writes } from './writes';
@@ -39,7 +39,7 @@ export async function refresh(
   const jobs = changed.filter((k) => k.startsWith(jobLog('')));
   await Promise.all([
     ...jobs.map((k) => client.invalidateQueries({ queryKey: jobKey(k.slice(jobLog('').length)) })),
-    ...[FORECAST, HEATS, ALARMS]
+    ...[FORECAST, HEATS, ALARMS, WORK_CLOCKS]
       .filter(([name]) => changed.includes(name))
       .map((queryKey) => client.invalidateQueries({ queryKey })),
   ]);

@@ -230,7 +230,7 @@ describe('records of older versions', () => {
     const { repo, store, job } = await old();
     await repo.append('j', 3, [event('d')]);
     const head = (await store.getMany([keys.head('j')]))[keys.head('j')]!;
-    expect(JSON.parse(head)).toEqual({ v: 5, seq: 4, no: 1 });
+    expect(JSON.parse(head)).toEqual({ v: 6, seq: 4, no: 1 });
     const again = openRepository(store, 'test');
     expect((await again.load('j'))!.job).toEqual(job);
     expect((await again.load('j'))!.events).toHaveLength(4);
@@ -246,12 +246,13 @@ describe('records of older versions', () => {
     [keys.event('j', 1), (r: ReturnType<typeof openRepository>) => r.load('j')],
     [keys.climate(0), (r: ReturnType<typeof openRepository>) => r.roomLog()],
     [keys.heats, (r: ReturnType<typeof openRepository>) => r.heats()],
+    [keys.workClocks, (r: ReturnType<typeof openRepository>) => r.workClocks()],
   ])('a newer %s is refused with a word, and left alone', async (key, read) => {
     const { repo, store } = await opened();
-    const newer = '{"v":6,"readings":[]}';
+    const newer = '{"v":7,"readings":[]}';
     await store.setMany({ [key]: newer });
     await expect(read(repo)).rejects.toBeInstanceOf(NewerFormat);
-    await expect(read(repo)).rejects.toThrow(/written by a newer Stratocoat \(version 6/);
+    await expect(read(repo)).rejects.toThrow(/written by a newer Stratocoat \(version 7/);
     expect((await store.getMany([key]))[key]).toBe(newer);
   });
 });

@@ -7,6 +7,7 @@ import {
   type Job,
   type LogEvent,
   type Product,
+  type WorkClock,
 } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
@@ -30,6 +31,7 @@ import {
   keys,
   partsOf,
   shopFromRecord,
+  workClocksFromRecord,
   SHOP_LOG,
   type BodyRecord,
   type DrawingRecord,
@@ -280,6 +282,19 @@ export function openRepository(store: KeyValue, name: string) {
         const done = change(text ? alarmsFromRecord(text) : {});
         await store.setMany({ [keys.alarms]: writeRecord({ done }) });
         return done;
+      }),
+
+    workClocks: async (): Promise<WorkClock[]> => {
+      const text = await get(keys.workClocks);
+      return text ? workClocksFromRecord(text) : [];
+    },
+    /** Changes the running work clocks as they are stored. */
+    changeWorkClocks: (change: (clocks: readonly WorkClock[]) => WorkClock[]) =>
+      locked(async () => {
+        const text = await get(keys.workClocks);
+        const clocks = change(text ? workClocksFromRecord(text) : []);
+        await store.setMany({ [keys.workClocks]: writeRecord({ clocks }) });
+        return clocks;
       }),
 
     /** The shop's own log. */

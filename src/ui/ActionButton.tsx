@@ -7,6 +7,7 @@ import { gap, GLOVE } from './theme';
 /** A main act: wide, high enough for a glove. `strong` is the one thing to do; `busy` while it takes longer than a moment. */
 export function ActionButton({
   label,
+  of,
   onPress,
   strong,
   grow,
@@ -16,6 +17,8 @@ export function ActionButton({
   testID,
 }: {
   label: string;
+  /** What it is about, said aloud where the eye sees it beside it. */
+  of?: string;
   onPress(): void;
   strong?: boolean;
   grow?: boolean;
@@ -37,6 +40,7 @@ export function ActionButton({
       onPress={press as () => void}
       disabled={disabled}
       loading={busy}
+      {...(of !== undefined && { accessibilityLabel: `${label}: ${of}` })}
       {...(testID !== undefined && { testID })}
       style={[
         styles.button,

@@ -17,15 +17,16 @@ export interface Judged {
 interface Props {
   judged: Judged;
   now: number;
-  reason: string;
-  onReason(text: string): void;
+  reason?: string;
+  /** Absent where nothing is logged yet: then it is only said. */
+  onReason?: (text: string) => void;
   problem?: Message;
   /** Leaves out the zones that it stops, where there are others. */
   leaveOut?: { label: string; onPress(): void } | undefined;
 }
 
 /** What the rules say of the entry before it is saved. Against a stop one goes on only with a reason, which is logged. */
-export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason, problem, leaveOut }: Props) {
+export function VerdictNotice({ judged: { verdict, zone }, now, reason = '', onReason, problem, leaveOut }: Props) {
   if (verdict.level === 'allowed')
     return (
       <View testID="verdict">
@@ -46,7 +47,7 @@ export function VerdictNotice({ judged: { verdict, zone }, now, reason, onReason
         </T>
       ))}
       {leaveOut && <TextButton label={leaveOut.label} icon="close" onPress={leaveOut.onPress} />}
-      {verdict.level === 'stop' && (
+      {verdict.level === 'stop' && onReason && (
         <Field label="Why go on all the same" value={reason} onChange={onReason} problem={problem} />
       )}
     </Notice>

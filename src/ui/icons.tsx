@@ -12,6 +12,8 @@ import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import CupSoda from 'lucide-react-native/icons/cup-soda';
 import Layers from 'lucide-react-native/icons/layers';
 import Plus from 'lucide-react-native/icons/plus';
+import Square from 'lucide-react-native/icons/square';
+import SquareCheck from 'lucide-react-native/icons/square-check';
 import TriangleAlert from 'lucide-react-native/icons/triangle-alert';
 import Undo2 from 'lucide-react-native/icons/undo-2';
 import Warehouse from 'lucide-react-native/icons/warehouse';
@@ -51,6 +53,8 @@ const ICONS = {
   'clock-outline': Clock,
   'menu-down': ChevronDown,
   'menu-up': ChevronUp,
+  'checkbox-blank-outline': Square,
+  'checkbox-marked': SquareCheck,
 } as const satisfies Record<string, ComponentType<DrawnIcon>>;
 export type IconName = keyof typeof ICONS;
 

@@ -3,7 +3,7 @@ import { createContext, lazy, Suspense, useCallback, useContext, useMemo, useSta
 /** What was just done, for some seconds, and how it is taken back. */
 export interface Notification {
   text: string;
-  /** Takes it back; it says itself when that cannot be. */
+  /** Takes it back; why that cannot be is said in its place. */
   undo?: () => unknown;
 }
 
@@ -39,9 +39,16 @@ const NotificationBar = lazy(() => import('./NotificationBar'));
 /** Where it is said. */
 export function Notifications() {
   const { shown, close } = useContext(ShownContext);
+  const notify = useNotify();
+  const undo = shown?.undo;
   return shown ? (
     <Suspense fallback={null}>
-      <NotificationBar key={shown.no} text={shown.text} undo={shown.undo} onClose={close} />
+      <NotificationBar
+        key={shown.no}
+        text={shown.text}
+        undo={undo && (() => Promise.resolve(undo()).catch((e: Error) => notify({ text: e.message })))}
+        onClose={close}
+      />
     </Suspense>
   ) : null;
 }

@@ -11,6 +11,7 @@ import {
   isFiller,
   isPrimer,
   KINDS,
+  RETURNED_AS_NAMES,
   SAND_TOOL_NAMES,
   STRIP_METHOD_NAMES,
   formatQuantity,
@@ -18,6 +19,7 @@ import {
   SUBSTRATES,
   TREATMENT_NAMES,
   waitText,
+  WORK_ACT_NAMES,
   type LogEvent,
   type Moment,
   type Payloads,
@@ -93,6 +95,10 @@ export const markWords = (
     units,
   );
 
+/** 'An hour and a half' as '1 h 30 min'. */
+export const minutesText = (min: number): string => waitText(Math.round(min) * 60_000);
+const lowerFirstWord = (text: string): string => text[0]!.toLowerCase() + text.slice(1);
+
 /** One event in one line. */
 export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSystem): string {
   const name = (id: string) => products(id)?.name ?? id;
@@ -139,6 +145,16 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'fitted':
     case 'removed':
       return e.where;
+    case 'sentOut':
+      return `To ${e.to}${e.work ? `: ${lowerFirstWord(e.work)}` : ''}${e.dueMs === undefined ? '' : `, back by ${dayMonth(e.dueMs)}`}`;
+    case 'cameBack':
+      return `${RETURNED_AS_NAMES[e.as]}${e.layers.length > 0 ? `: ${e.layers.map((l) => l.label).join(', then ')}` : ''}`;
+    case 'worked':
+      return `${WORK_ACT_NAMES[e.act]}, ${minutesText(e.workMin)}`;
+    case 'toDo':
+      return e.text;
+    case 'ticked':
+      return 'Something that was to be done';
     case 'voided':
       return e.reason ?? 'An entry was struck out';
     case 'replaced':

@@ -1,4 +1,5 @@
 import { effectiveForm } from '../log/corrections';
+import { KINDS } from '../log/event';
 import { panelOf, zonesOf, type Job } from '../log/job';
 import type { JobState } from '../strata/fold';
 import type { Strata } from '../strata/types';
@@ -44,7 +45,7 @@ export function mostPressing(all: readonly ZoneStatus[], nowMs: number): ZoneSta
 }
 
 /** How a stack and its surface read to the hand that takes the next step; ids and times do not matter to it. */
-function stackKey({ substrate, layers, surface }: Strata): string {
+function stackKey({ substrate, layers, surface, away }: Strata): string {
   const top = layers[layers.length - 1];
   const exposed = layers.findIndex((l) => l.id === surface.exposes);
   return [
@@ -57,6 +58,7 @@ function stackKey({ substrate, layers, surface }: Strata): string {
     surface.spots && 'spots',
     surface.polished && 'polished',
     top?.hardenerId,
+    away && 'away',
   ].join('|');
 }
 
@@ -78,7 +80,8 @@ export function lastZones(job: Job, state: JobState): string[] {
   let last: { writtenMs: number; zoneIds: string[] } | undefined;
   for (const e of state.events) {
     const form = effectiveForm(e, state.dead);
-    if (form && form.zoneIds.length > 0 && (!last || form.writtenMs >= last.writtenMs)) last = form;
+    if (form && form.zoneIds.length > 0 && KINDS[form.kind].onStack && (!last || form.writtenMs >= last.writtenMs))
+      last = form;
   }
   return last?.zoneIds ?? job.zones.slice(0, 1).map((z) => z.id);
 }

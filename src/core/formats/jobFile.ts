@@ -1,3 +1,4 @@
+import { deadIn } from '../strata/takeOut';
 import type { Product } from '../library/product';
 import { parseProduct } from '../library/schema';
 import { productsUsed } from '../log/productsUsed';
@@ -142,10 +143,13 @@ function list<T>(
 function hangTogether(job: Job, events: readonly LogEvent[], products: ReadonlySet<string>): FieldProblem[] {
   const zones = new Set(job.zones.map((z) => z.id));
   const ids = new Set(events.map((e) => e.id));
+  // A panel that was taken out leaves its first look behind, struck out.
+  const dead = deadIn(events);
   const problems = twice(events, 'events', 'event');
   events.forEach((e, i) => {
     for (const z of e.kind === 'replaced' ? e.by.zoneIds : e.zoneIds)
-      if (!zones.has(z)) problems.push({ path: `events[${i}].zoneIds`, message: `Zone '${z}' is not in the job` });
+      if (!zones.has(z) && !dead.has(e.id))
+        problems.push({ path: `events[${i}].zoneIds`, message: `Zone '${z}' is not in the job` });
     if ((e.kind === 'voided' || e.kind === 'replaced') && !ids.has(e.targetId))
       problems.push({
         path: `events[${i}].targetId`,

@@ -20,6 +20,8 @@ export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobF
     atMs: move(e.atMs),
     writtenMs: move(e.writtenMs),
     ...(e.kind === 'replaced' && { by: moved(e.by) }),
+    ...(e.kind === 'left' && e.byMs !== undefined && { byMs: move(e.byMs) }),
+    ...(e.kind === 'sentOut' && e.dueMs !== undefined && { dueMs: move(e.dueMs) }),
   });
   return {
     ...file,

@@ -4,7 +4,8 @@ import type { ProductFamily, UsedIn } from '../library/families';
 import type { SubstrateKind } from '../library/substrates';
 import type { FaultCause, FaultKind, Treatment } from './marks';
 import type { Face, Point } from './job';
-import type { SandTool, StripMethod } from './tools';
+import type { ReturnedAs, SandTool, StripMethod } from './tools';
+import type { WorkAct } from './workActs';
 import { keysOf } from '../keysOf';
 
 /** Air at one moment, measured or stated. */
@@ -135,6 +136,26 @@ export interface Payloads {
   masked: { what: string };
   fitted: { where: string };
   removed: { where: string };
+  /** A part goes out to another shop, or to its owner. */
+  sentOut: {
+    to: string;
+    /** What is to be done there. */
+    work?: string;
+    /** When it is to be back, ms. */
+    dueMs?: number;
+  };
+  /** And comes back, with what is on it now. */
+  cameBack: {
+    as: ReturnedAs;
+    /** What was put on there, bottom to top, as it was told. */
+    layers: FoundLayer[];
+  };
+  /** Work time that goes with no other entry. */
+  worked: { act: WorkAct; workMin: number };
+  /** Something to do, pinned to a place on a panel, to a panel, or to none. */
+  toDo: { text: string; face?: Face; at?: Point };
+  /** It is done. */
+  ticked: { toDoId: string };
   voided: { targetId: string; reason?: string };
   replaced: { targetId: string; by: PlainEvent };
 }
@@ -167,6 +188,10 @@ interface KindRecord {
   sheet: number | null;
   /** It must be about at least one zone. */
   onZones: boolean;
+  /** It speaks of what is on its zones, which somebody has to have looked at first. */
+  onStack: boolean;
+  /** The work that it is, for its time. */
+  act: WorkAct | null;
   /** The step that it is, for a verdict. */
   step: StepKind | null;
   /** Products it takes: those whose family is used in this kind of entry. */
@@ -187,6 +212,8 @@ const kind = (
   sheet,
   step,
   onZones: true,
+  onStack: true,
+  act: null,
   product: null,
   unmasks: false,
   task: null,
@@ -197,29 +224,34 @@ const kind = (
 export const KINDS: { readonly [K in EventKind]: KindRecord } = {
   found: kind('Found', 16, null),
   marked: kind('Marked', null, null),
-  stripped: kind('Stripped', 6, 'strip', { unmasks: true, task: 'grind or strip' }),
-  blasted: kind('Blasted', 12, 'blast', { unmasks: true, task: 'blast' }),
-  treated: kind('Converted', 8, 'coat', { product: 'treated', task: 'treat rust on' }),
-  repaired: kind('Repaired', 11, 'repair', { unmasks: true, task: 'repair' }),
+  stripped: kind('Stripped', 6, 'strip', { unmasks: true, task: 'grind or strip', act: 'strip' }),
+  blasted: kind('Blasted', 12, 'blast', { unmasks: true, task: 'blast', act: 'blast' }),
+  treated: kind('Converted', 8, 'coat', { product: 'treated', task: 'treat rust on', act: 'rust' }),
+  repaired: kind('Repaired', 11, 'repair', { unmasks: true, task: 'repair', act: 'repair' }),
   left: kind('Left as agreed', null, null),
-  filled: kind('Filled', 5, 'fill', { product: 'filled', unmasks: true, task: 'fill' }),
-  coated: kind('Coated', 1, 'coat', { product: 'coated', task: 'coat' }),
-  guideCoated: kind('Guide coat', 3, 'guide', { product: 'guideCoated' }),
-  sanded: kind('Sanded', 2, 'sand', { unmasks: true, task: 'sand' }),
-  cleaned: kind('Cleaned', 4, 'clean', { product: 'cleaned', task: 'clean' }),
+  filled: kind('Filled', 5, 'fill', { product: 'filled', unmasks: true, task: 'fill', act: 'fill' }),
+  coated: kind('Coated', 1, 'coat', { product: 'coated', task: 'coat', act: 'paint' }),
+  guideCoated: kind('Guide coat', 3, 'guide', { product: 'guideCoated', act: 'sand' }),
+  sanded: kind('Sanded', 2, 'sand', { unmasks: true, task: 'sand', act: 'sand' }),
+  cleaned: kind('Cleaned', 4, 'clean', { product: 'cleaned', task: 'clean', act: 'clean' }),
   baked: kind('Baked', 9, null, { onZones: false }),
   measured: kind('Measured', 7, null, { onZones: false }),
-  polished: kind('Polished', 10, 'polish'),
-  masked: kind('Masked', 15, null),
-  fitted: kind('Fitted', 13, 'fit', { task: 'fit' }),
-  removed: kind('Taken off', 14, null),
+  polished: kind('Polished', 10, 'polish', { act: 'polish' }),
+  masked: kind('Masked', 15, null, { act: 'mask' }),
+  fitted: kind('Fitted', 13, 'fit', { task: 'fit', act: 'fit' }),
+  removed: kind('Taken off', 14, null, { act: 'fit' }),
+  sentOut: kind('Sent out', 17, null),
+  cameBack: kind('Came back', 18, null),
+  worked: kind('Work time', 19, null, { onStack: false }),
+  toDo: kind('To do', null, null, { onZones: false, onStack: false }),
+  ticked: kind('Done', null, null, { onZones: false, onStack: false }),
   voided: kind('Struck out', null, null, { onZones: false }),
   replaced: kind('Corrected', null, null, { onZones: false }),
 };
 export const EVENT_KINDS = keysOf(KINDS);
 
 /** Kinds that a person logs by hand from the sheet. */
-export type LoggableKind = Exclude<EventKind, 'marked' | 'left' | 'voided' | 'replaced'>;
+export type LoggableKind = Exclude<EventKind, 'marked' | 'left' | 'toDo' | 'ticked' | 'voided' | 'replaced'>;
 /** In the order of the sheet. */
 export const LOGGABLE = EVENT_KINDS.filter((k): k is LoggableKind => KINDS[k].sheet !== null).sort(
   (a, b) => (KINDS[a].sheet ?? 0) - (KINDS[b].sheet ?? 0),
@@ -235,6 +267,8 @@ interface EventCommon {
   zoneIds: string[];
   air?: AirReading;
   note?: string;
+  /** Time that hands spent on it, minutes. */
+  workMin?: number;
   /** Why someone went on against a rule that said stop. */
   against?: string;
 }

@@ -2,12 +2,14 @@ import type { AgreedFinish } from '../library/finish';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { pair, phrase } from '../units/phrase';
 import { BOUNDS } from './bounds';
-import { zonesOf, type Job, type Panel, type Zone } from './job';
+import { zonesOf, type FloorRow, type Job, type Panel, type Zone } from './job';
 
 /** Of a panel, what can be put right later. What it is made of cannot: its log rests on that. */
 export interface PanelChange {
   name: string;
   thicknessUm: number;
+  /** Where it lies on the floor; undefined: as it was. */
+  row?: FloorRow | undefined;
   /** `finish`: what the zone ends with, where that is not the job's; absent: as it was. */
   zones: readonly { id: string; name: string; areaCm2: number; finish?: AgreedFinish }[];
 }
@@ -56,7 +58,9 @@ export function changePanel(job: Job, panelId: string, change: PanelChange): Res
   return ok({
     ...job,
     panels: job.panels.map((p) =>
-      p.id === panelId ? { ...p, name: change.name.trim(), thicknessUm: change.thicknessUm } : p,
+      p.id === panelId
+        ? { ...p, name: change.name.trim(), thicknessUm: change.thicknessUm, ...(change.row && { row: change.row }) }
+        : p,
     ),
     zones: job.zones.map(put),
   });

@@ -8,7 +8,8 @@ import { between, finite, id, oneOf, outlineOf, pointOf, text } from '../validat
 import { FACES } from './job';
 import { APPLICATION_KINDS } from '../library/application';
 import { EVENT_KINDS, KINDS, type EventKind } from './event';
-import { GRITS, MEASURES, SAND_TOOLS, STRIP_METHODS } from './tools';
+import { GRITS, MEASURES, RETURNED_AS, SAND_TOOLS, STRIP_METHODS } from './tools';
+import { WORK_ACTS } from './workActs';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 
 const grit = () =>
@@ -27,6 +28,22 @@ const air = object({
 })
   .default(undefined)
   .noUnknown('Air has a field that is not known: ${unknown}');
+
+/** Layers that were there, or that somebody else put on. */
+const toldLayers = () =>
+  array()
+    .strict()
+    .typeError('Layers must be a list')
+    .of(
+      object({
+        label: text('Layer name', 80).required('Layer name is missing'),
+        family: oneOf('Layer family', PRODUCT_FAMILIES).required('Layer family is missing'),
+        filmUm: film('Layer thickness').required('Layer thickness is missing'),
+      }).noUnknown('Layer has a field that is not known: ${unknown}'),
+    )
+    .required('Layers are missing')
+    .max(40, 'More than 40 layers');
+const workMin = () => between('Work time', BOUNDS.workMin.min, BOUNDS.workMin.max);
 
 const common = {
   id: id('Event id'),
@@ -47,6 +64,7 @@ const common = {
     .max(500, 'More than 500 zones'),
   air,
   note: text('Note', 2000),
+  workMin: workMin(),
   against: text('Reason', 500),
 };
 
@@ -55,18 +73,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
   found: {
     substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
     thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
-    layers: array()
-      .strict()
-      .typeError('Layers must be a list')
-      .of(
-        object({
-          label: text('Layer name', 80).required('Layer name is missing'),
-          family: oneOf('Layer family', PRODUCT_FAMILIES).required('Layer family is missing'),
-          filmUm: film('Layer thickness').required('Layer thickness is missing'),
-        }).noUnknown('Layer has a field that is not known: ${unknown}'),
-      )
-      .required('Layers are missing')
-      .max(40, 'More than 40 layers'),
+    layers: toldLayers(),
     fault: text('Fault', 500),
   },
   marked: {
@@ -175,6 +182,31 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
   masked: { what: text('What', 200).required('What was masked is missing') },
   fitted: { where: text('Where', 200).required('Where is missing') },
   removed: { where: text('Where', 200).required('Where is missing') },
+  sentOut: {
+    to: text('To whom', 120).required('Say to whom it went'),
+    work: text('What is done there', 300),
+    dueMs: finite('When it is to be back')
+      .min(0, 'When it is to be back is before 1970')
+      .max(Date.UTC(2200, 0, 1), 'When it is to be back is after 2200'),
+  },
+  cameBack: {
+    as: oneOf('How it came back', RETURNED_AS).required('Say how it came back'),
+    layers: toldLayers().when('as', {
+      is: (as: unknown) => as === 'coated' || as === 'recoated',
+      then: (s) => s.min(1, 'Say what was put on'),
+      otherwise: (s) => s.max(0, 'Only a part that was coated has new layers'),
+    }),
+  },
+  worked: {
+    act: oneOf('Work', WORK_ACTS).required('Say what the work was'),
+    workMin: workMin().required('Minutes are missing'),
+  },
+  toDo: {
+    text: text('What is to be done', 300).required('Say what is to be done'),
+    face: oneOf('Face', FACES),
+    at: pointOf('Place').default(undefined),
+  },
+  ticked: { toDoId: id('What was to be done') },
   voided: { targetId: id('Event to void'), reason: text('Reason', 500) },
   replaced: {
     targetId: id('Event to replace'),

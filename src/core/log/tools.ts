@@ -29,5 +29,16 @@ export const SAND_TOOL_NAMES = {
 export type SandTool = keyof typeof SAND_TOOL_NAMES;
 export const SAND_TOOLS = keysOf(SAND_TOOL_NAMES);
 
+/** How a part that was sent out came back. */
+export const RETURNED_AS_NAMES = {
+  asSent: 'As it went',
+  bare: 'Bare',
+  coated: 'Coated over what was on it',
+  recoated: 'Taken to bare, then coated',
+  unknown: 'Nobody knows',
+} as const;
+export type ReturnedAs = keyof typeof RETURNED_AS_NAMES;
+export const RETURNED_AS = keysOf(RETURNED_AS_NAMES);
+
 /** What a measured event may state. Film values in µm, temperatures in °C, humidity as a fraction. */
 export const MEASURES = ['filmTotal', 'air'] as const;

@@ -1,26 +1,35 @@
 import { KINDS } from '../log/event';
-import { zonesSince, type Job } from '../log/job';
+import { panelOf, zonesSince, type Job } from '../log/job';
 import { workMinutes } from '../route/work';
-import { effectiveForm } from '../log/corrections';
-import type { JobState } from '../strata/fold';
+import type { WorkAct } from '../log/workActs';
+import { effectiveEvents, type JobState } from '../strata/fold';
 
 /** The agreed hours of a job, counted down. */
 export interface Budget {
   /** Hours that are agreed. */
   agreedH: number;
-  /** What the entries of the log took, by usual figures of one pair of hands, h. */
+  /** What the entries of the log took, as clocked, else by usual figures of one pair of hands, h. */
   spentH: number;
   /** What is left of it, h; below 0 it is over. */
   leftH: number;
 }
 
-/** Hours that a log's entries took: an estimate by act and area, since nobody writes down when they began. */
+/**
+ * Hours that a log's entries took: as they were clocked or typed, else an estimate by act and area. Where time was logged for an act of a
+ * panel by itself, its entries there are not estimated besides.
+ */
 export function hoursSpent(job: Job, state: JobState): number {
   let minutes = 0;
-  for (const raw of state.events) {
-    const e = effectiveForm(raw, state.dead);
-    const step = e && KINDS[e.kind].step;
-    if (!e || !step) continue;
+  const events = effectiveEvents(state);
+  const taskOf = (zoneId: string, act: WorkAct | null) => `${panelOf(job, zoneId)?.id ?? ''}/${act ?? ''}`;
+  const clocked = new Set(events.flatMap((e) => (e.kind === 'worked' ? e.zoneIds.map((z) => taskOf(z, e.act)) : [])));
+  for (const e of events) {
+    if (e.workMin !== undefined) {
+      minutes += e.workMin;
+      continue;
+    }
+    const { step, act } = KINDS[e.kind];
+    if (!step || e.zoneIds.some((z) => clocked.has(taskOf(z, act)))) continue;
     const cm2 = zonesSince(job, e.zoneIds, e.atMs).reduce((sum, z) => sum + z.areaCm2, 0);
     const coats = 'coats' in e ? e.coats : 1;
     minutes += workMinutes(step, cm2 * coats);

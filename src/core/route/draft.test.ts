@@ -141,12 +141,16 @@ describe('what the sheet starts with', () => {
         if (!zone?.strata) return;
         const status = zoneStatus(zone, clockShop(constantAir(20, 0.45)), T0 + 100 * 60_000, products);
         const draft = draftFor(kind, status, zone.strata, state, SHIPPED_PRODUCTS, 'driver', ['Plate']);
+        // Only what was sent out comes back.
+        if (kind === 'cameBack') return;
         const asked = {
           found: { substrate: 'steel', thicknessUm: 800 },
           fitted: { where: 'Back on' },
           removed: { where: 'Shelf' },
           repaired: { method: 'Patch' },
           measured: { filmUm: 100 },
+          sentOut: { to: 'The plater' },
+          worked: { act: 'mask', workMin: 20 },
         }[kind as string];
         const event = ev({ kind, atMin: 90, ...draft, ...asked });
         const parsed = parseEvent(event);

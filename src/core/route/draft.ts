@@ -29,6 +29,7 @@ export type DraftInput = Omit<WayInput, 'strata'> & { strata: Strata | undefined
 /** The kind of entry that the trade makes next on a zone; nothing was found yet where there are no strata. */
 export function nextKind({ strata, ...w }: DraftInput): LoggableKind {
   if (!strata) return 'found';
+  if (strata.away) return 'cameBack';
   return wayFrom({ ...w, strata }).find((c) => c.logs !== undefined && c.logs !== 'baked')?.logs ?? 'coated';
 }
 
@@ -107,8 +108,12 @@ export function draftFor(
     }
     case 'masked':
       return keepOuts.length > 0 ? { what: keepOuts.join(', ') } : {};
+    case 'cameBack':
+      return { as: 'asSent', layers: [] };
     case 'fitted':
     case 'removed':
+    case 'sentOut':
+    case 'worked':
       return {};
     case 'repaired':
       return {

@@ -188,6 +188,10 @@ const night = (tempC: number): VerdictInput['ahead'] => {
 
 /** For each rule (with what it is about, where it has several), a scene in which it fires and one like it in which it does not. */
 const CASES: Record<string, [Scene, Scene]> = {
+  'away.sentOut': [
+    { done: [...bareKeyed, ev({ kind: 'sentOut', atMin: -2, to: 'The plater' })], step: coat('epoxy-primer') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
   'over.flashRust': [
     { done: [did.strip(10 * 60, 80), did.clean(5)], step: coat('epoxy-primer'), rh: 0.75 },
     { done: bareKeyed, step: coat('epoxy-primer'), rh: 0.75 },

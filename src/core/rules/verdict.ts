@@ -11,6 +11,7 @@ import { entryKindOf } from './entryKind';
 import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { AIR_RULES } from './air';
+import { AWAY_RULES } from './away';
 import { CAUTION_RULES } from './caution';
 import { CLEAN_RULES } from './clean';
 import { FILM_RULES } from './film';
@@ -21,6 +22,7 @@ import type { HouseMethod } from '../library/method';
 import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step } from './rule';
 
 export const RULES: readonly Rule[] = [
+  ...AWAY_RULES,
   ...OVER_RULES,
   ...FILM_RULES,
   ...FINISH_RULES,

@@ -186,6 +186,11 @@ export const KIND_HAZARDS: { readonly [K in EventKind]: { hazards: readonly Haza
   masked: { hazards: [], old: false },
   fitted: { hazards: ['raised', 'fitting'], old: false },
   removed: { hazards: ['raised', 'fitting'], old: false },
+  sentOut: { hazards: [], old: false },
+  cameBack: { hazards: [], old: false },
+  worked: { hazards: [], old: false },
+  toDo: { hazards: [], old: false },
+  ticked: { hazards: [], old: false },
   voided: { hazards: [], old: false },
   replaced: { hazards: [], old: false },
 };

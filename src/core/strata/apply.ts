@@ -95,6 +95,14 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   baked: unchanged,
   fitted: unchanged,
   removed: unchanged,
+  sentOut: (s, e) => ({
+    ...s,
+    away: { to: e.to, sinceMs: e.atMs, ...(e.dueMs !== undefined && { dueMs: e.dueMs }) },
+  }),
+  cameBack,
+  worked: unchanged,
+  toDo: unchanged,
+  ticked: unchanged,
 };
 
 const change = <K extends keyof typeof CHANGES>(kind: K, s: Strata, e: EventOf<K>, c: FoldContext): Strata =>
@@ -144,11 +152,12 @@ function repaired(s: Strata, e: EventOf<'repaired'>, first: FirstIdOf): Strata {
   };
 }
 
-function found(before: Strata | undefined, e: EventOf<'found'>, { thicknessUm = e.thicknessUm }: FoldContext): Strata {
-  const faults = [...(before?.faults ?? []), ...(e.fault ? [{ id: e.id, atMs: e.atMs, text: e.fault }] : [])];
-  // A zone is found once; what is found later under the paint is a fault on it, not a new beginning.
-  if (before) return e.fault ? { ...before, faults } : before;
-  const layers: Layer[] = e.layers.map((l, i) => ({
+/** What is taken to lie on a part of which nobody knows what was done to it, µm: a usual coat of paint. */
+const UNKNOWN_UM = 120;
+
+/** Layers as they were found, or told. */
+const toldLayers = (e: EventOf<'found' | 'cameBack'>): Layer[] =>
+  e.layers.map((l, i) => ({
     id: `${e.id}#${i}`,
     eventIds: [e.id],
     family: l.family,
@@ -160,6 +169,30 @@ function found(before: Strata | undefined, e: EventOf<'found'>, { thicknessUm = 
     startedMs: e.atMs,
     lastAppliedMs: e.atMs,
   }));
+
+/** A part that was away has on it what others put there; hands and rain have been at it whatever they did. */
+function cameBack({ away, ...s }: Strata, e: EventOf<'cameBack'>): Strata {
+  if (e.as === 'asSent') {
+    const { clean: _, ...surface } = s.surface;
+    return { ...s, surface };
+  }
+  const kept = e.as === 'coated' || e.as === 'unknown' ? s.layers : [];
+  const from = away ? ` from ${away.to}` : '';
+  const unknown = { label: `Not known, as it came back${from}`, family: 'oldCoating', filmUm: UNKNOWN_UM } as const;
+  const layers = [...kept, ...toldLayers(e.as === 'unknown' ? { ...e, layers: [unknown] } : e)];
+  return {
+    ...s,
+    layers,
+    readings: kept.length === 0 ? [] : s.readings,
+    surface: freshSurface(layers[layers.length - 1]?.id ?? SUBSTRATE, e.atMs),
+  };
+}
+
+function found(before: Strata | undefined, e: EventOf<'found'>, { thicknessUm = e.thicknessUm }: FoldContext): Strata {
+  const faults = [...(before?.faults ?? []), ...(e.fault ? [{ id: e.id, atMs: e.atMs, text: e.fault }] : [])];
+  // A zone is found once; what is found later under the paint is a fault on it, not a new beginning.
+  if (before) return e.fault ? { ...before, faults } : before;
+  const layers = toldLayers(e);
   return {
     substrate: e.substrate,
     substrateUm: thicknessUm,

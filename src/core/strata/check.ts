@@ -5,7 +5,7 @@ import { layerIndex } from './apply';
 import type { Strata } from './types';
 import { firstId } from '../log/corrections';
 import { KINDS, type CorrectionEvent, type EventKind, type LogEvent, type PlainEvent } from '../log/event';
-import { appendEvent, hasEvent, strataBefore, type JobState } from './fold';
+import { appendEvent, findEvent, hasEvent, strataBefore, type JobState } from './fold';
 import { zoneLabel, type Job } from '../log/job';
 
 /** Clocks of two devices differ a little; more than this ahead is a slip. */
@@ -74,6 +74,7 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
           message: `Something was done on ${zoneLabel(job, id)} before that. A zone is looked at first.`,
         });
     } else {
+      if (!KINDS[e.kind].onStack) continue;
       const zone = state.zones.get(id);
       const first = zone?.events.find((x) => x.kind === 'found');
       if (!first)
@@ -85,6 +86,12 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
         problems.push({ path: 'atMs', message: `That is before ${zoneLabel(job, id)} was first looked at` });
     }
   }
+  if (e.kind === 'cameBack')
+    for (const id of e.zoneIds)
+      if (!strataBefore(state, id, e.atMs, products, instead)?.away)
+        problems.push({ path: 'zoneIds', message: `${zoneLabel(job, id)} was not sent out before that` });
+  if (e.kind === 'ticked' && findEvent(state, e.toDoId)?.kind !== 'toDo')
+    problems.push({ path: 'toDoId', message: 'What was to be done is not in the log' });
   if ('productId' in e) {
     const p = products(e.productId);
     if (!p) problems.push({ path: 'productId', message: 'That product is not in the library' });

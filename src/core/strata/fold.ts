@@ -6,6 +6,7 @@ import type { Strata } from './types';
 import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from '../log/corrections';
 import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from '../log/event';
 import type { Cut, ZoneFacts } from '../log/job';
+import { toDosOf, type ToDo } from '../log/toDos';
 import { byHappening, insertionIndex } from '../log/order';
 
 /** One zone's own history and what it makes. */
@@ -369,4 +370,8 @@ export const emptyJob = (facts: ZoneFacts = NO_FACTS): JobState => ({
 });
 
 /** The events that count, in the order in which they happened. */
+/** What is to be done on a job, see {@link toDosOf}. */
+export const toDosIn = (state: JobState): ToDo[] =>
+  toDosOf(effectiveEvents(state), (id) => firstId(state.replaced, id));
+
 export const effectiveEvents = (state: JobState): PlainEvent[] => effectiveInOrder(state.events, state.dead);

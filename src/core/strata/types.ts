@@ -122,6 +122,15 @@ export interface Strata {
   readings: FilmReading[];
   faults: Fault[];
   repairs: Repair[];
+  /** It is not here. */
+  away?: Away;
+}
+
+/** With whom a part is that was sent out, since when, and when it is to be back, ms. */
+export interface Away {
+  to: string;
+  sinceMs: number;
+  dueMs?: number;
 }
 
 /** A repair that was made. */

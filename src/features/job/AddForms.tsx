@@ -8,6 +8,7 @@ import {
   SUBSTRATE_KINDS,
   SUBSTRATES,
   zonesOf,
+  type FloorRow,
   type Message,
   type Panel,
   type SubstrateKind,
@@ -26,6 +27,7 @@ import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
 import { gap } from '@/ui/theme';
 import { beginning, BEGINS, type Begin } from './begin';
+import { ROWS } from './rows';
 
 const begin = () => string<Begin>().required();
 
@@ -37,6 +39,7 @@ const panelSchema = (units: UnitSystem) =>
     thick: typedQuantity('thickness', { min: 0.1, max: 50 }, units).required(),
     area: typedQuantity('area', BOUNDS.areaCm2, units).required(),
     begin: begin(),
+    row: string<FloorRow>().required(),
   });
 const zoneSchema = (units: UnitSystem) =>
   object({
@@ -48,7 +51,7 @@ const zoneSchema = (units: UnitSystem) =>
 /** A new panel with its first zone, and what stands on it. */
 export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
   const { units } = useAppTheme();
-  const { changeJob } = useShopActions();
+  const { changeJob, takeOutPanels } = useShopActions();
   const notify = useNotify();
   const form = useAppForm(
     {
@@ -57,13 +60,14 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
       thick: formatForInput(0.8, { quantity: 'thickness' }, units),
       area: '',
       begin: 'old',
+      row: 'across',
     },
     panelSchema,
   );
   const forget = useFormDraft(`panel/${open.job.id}`, form);
   const [problem, setProblem] = useState<Message>();
   const { control } = form;
-  const save = form.handleSubmit(({ name, substrate, thick, area, begin }) => {
+  const save = form.handleSubmit(({ name, substrate, thick, area, begin, row }) => {
     const taken = panelNameProblem(open.job, name);
     if (taken) return form.setError('name', { message: taken }, { shouldFocus: true });
     const id = newId(nowMs());
@@ -72,14 +76,14 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
       open.job.id,
       (j) => ({
         ...j,
-        panels: [...j.panels, { id, name, substrate, thicknessUm: um }],
+        panels: [...j.panels, { id, name, substrate, thicknessUm: um, row }],
         zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: area }],
       }),
       beginning(begin, [`${id}-z`], { substrate, thicknessUm: um }),
     ).then(
       () => {
         forget();
-        notify({ text: `${name} is added.` });
+        notify({ text: `${name} is added.`, undo: () => takeOutPanels(open.job.id, [id]) });
         close();
       },
       (e: Error) => setProblem(errorText(e)),
@@ -105,6 +109,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
         />
       </Fields>
       <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
+      <FormChoice control={control} name="row" label="Where it lies on the floor" options={ROWS} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={styles.acts}>
         <ActionButton label="Add the panel" strong onPress={() => void save()} testID="add-panel" />

@@ -1,4 +1,4 @@
-import { array, object } from 'yup';
+import { array, object, string } from 'yup';
 import { useState } from 'react';
 import { View } from 'react-native';
 import {
@@ -6,22 +6,24 @@ import {
   entriesOn,
   errorText,
   FINISHES,
+  FLOOR_ROW_NAMES,
   finishOf,
   formatQuantity,
   Refusal,
   SHEEN_NAMES,
   zonesOf,
   type AgreedFinish,
+  type FloorRow,
   type Job,
   type Message,
   type Panel,
   type UnitSystem,
   type Zone,
 } from '@/core';
-import { changePanel, isStated, keepsPanel, keepsZone, withoutPanel } from '@/core/log/panelChange';
+import { changePanel, isStated, keepsZone } from '@/core/log/panelChange';
 import { useFormDraft, useShopActions, type OpenJob } from '@/data';
 import { Fields } from '@/ui/Field';
-import { FormField } from '@/ui/form/FormField';
+import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
 import { useNotify } from '@/ui/notifications';
@@ -33,6 +35,7 @@ import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { FinishFields } from './FinishFields';
+import { ROWS } from './rows';
 
 /** 'Ends with base and clear, gloss'. */
 function finishWords(job: Job, z: Zone): string {
@@ -49,6 +52,7 @@ const schema = (units: UnitSystem) =>
   object({
     name: typedText(120, 'Give the panel a name'),
     thick: typedQuantity('thickness', { min: 0.1, max: 50 }, units).required(),
+    row: string<FloorRow | ''>().defined(),
     zones: array()
       .of(
         object({
@@ -62,13 +66,14 @@ const schema = (units: UnitSystem) =>
 /** Names, thickness and stated areas of a panel put right; what nothing was logged on can go. */
 export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
   const { units } = useAppTheme();
-  const { changeJob } = useShopActions();
+  const { changeJob, takeOutPanels } = useShopActions();
   const notify = useNotify();
   const { job, state } = open;
   const zones = zonesOf(job, panel.id);
   const form = useAppForm(
     {
       name: panel.name,
+      row: panel.row ?? '',
       thick: formatForInput(panel.thicknessUm / 1000, { quantity: 'thickness' }, units),
       zones: zones.map((z) => ({ name: z.name, area: formatForInput(z.areaCm2, { quantity: 'area' }, units) })),
     },
@@ -91,9 +96,10 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     notify({ text, undo: () => changeJob(job.id, (j) => ({ ...j, panels: job.panels, zones: job.zones })) });
     leave();
   };
-  const save = form.handleSubmit(({ name, thick, zones: typed }) => {
+  const save = form.handleSubmit(({ name, thick, row, zones: typed }) => {
     const change = {
       name,
+      row: FLOOR_ROW_NAMES.find((r) => r === row),
       thicknessUm: dirtyFields.thick ? Math.round(thick * 1000) : panel.thicknessUm,
       zones: zones.map((z, i) => ({
         id: z.id,
@@ -129,9 +135,10 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     );
   };
   const dropPanel = () => {
-    const why = keepsPanel(job, panel, (id) => entriesOn(state, id));
-    if (why) return setProblem(why);
-    changeJob(job.id, (j) => withoutPanel(j, panel.id)).then(() => done(`${panel.name} is out of the job.`), say);
+    takeOutPanels(job.id, [panel.id]).then(({ undo }) => {
+      notify({ text: `${panel.name} is out of the job.`, undo });
+      leave();
+    }, say);
   };
   return (
     <View style={{ paddingBottom: gap(4) }} testID="change-panel">
@@ -139,6 +146,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
         <FormField control={control} name="name" label="Panel" short />
         <FormField control={control} name="thick" label="Thick" quantity="thickness" />
       </Fields>
+      <FormChoice control={control} name="row" label="Where it lies on the floor" options={ROWS} />
       {zones.map((z, i) => (
         <View key={z.id}>
           <Fields>

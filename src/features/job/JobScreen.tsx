@@ -1,8 +1,18 @@
 import { object } from 'yup';
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, SUBSTRATES, zonesOf, type Job, type Message, errorText } from '@/core';
+import {
+  effectiveEvents,
+  errorText,
+  formatQuantity,
+  SUBSTRATES,
+  totalMin,
+  workTimeOf,
+  zonesOf,
+  type Job,
+  type Message,
+} from '@/core';
 import { loadFormats, newId, nowMs, useFormDraft, useJob, useSheetDraft, useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Fields } from '@/ui/Field';
@@ -22,6 +32,7 @@ import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { minutesText } from '@/ui/words';
 import { AddPanel, AddZone } from './AddForms';
 import { beginningOf } from './begin';
 import { ChangePanel } from './ChangePanel';
@@ -130,6 +141,7 @@ function Change({ open }: { open: OpenJob }) {
   );
   const forget = useFormDraft(`job/${job.id}`, form);
   const { isDirty } = form.formState;
+  const workMin = useMemo(() => totalMin(workTimeOf(job, effectiveEvents(open.state)).job), [job, open.state]);
   const [adding, setAdding] = useState<'panel' | 'parts' | { zoneOf: string } | { change: string } | null>(null);
   const [problem, setProblem] = useState<Message>();
   const save = form.handleSubmit((v) => {
@@ -172,7 +184,11 @@ function Change({ open }: { open: OpenJob }) {
         )
       }
     >
-      <PageHead over={`${open.state.events.length} entries in its log`} answer={open.job.name} />
+      <PageHead
+        over={`${open.state.events.length} entries in its log`}
+        answer={open.job.name}
+        {...(workMin > 0 && { under: `${minutesText(workMin)} of work is logged` })}
+      />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <FormField control={form.control} name="name" label="Name" />
       <FormField control={form.control} name="about" label="About" multiline />

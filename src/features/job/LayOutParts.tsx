@@ -16,7 +16,7 @@ const bodyOf = (job: Job): BodyKind | undefined =>
 /** More parts of the job's body, or of another one where the wrong one was picked: what lies there already stays. */
 export function LayOutParts({ open, close }: { open: OpenJob; close(): void }) {
   const { job } = open;
-  const { changeJob } = useShopActions();
+  const { changeJob, takeOutPanels } = useShopActions();
   const notify = useNotify();
   const [choice, setChoice] = useState(() => ({ ...NO_PARTS, body: bodyOf(job) }));
   const [problem, setProblem] = useState<Message>();
@@ -41,6 +41,11 @@ export function LayOutParts({ open, close }: { open: OpenJob; close(): void }) {
       () => {
         notify({
           text: added.length === 1 ? `${added[0]?.name} is laid out.` : `${added.length} panels are laid out.`,
+          undo: () =>
+            takeOutPanels(
+              job.id,
+              added.map((p) => p.id),
+            ),
         });
         close();
       },

@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import { GRITS, temporaryRepairs, type LoggableKind, type Product, type Strata } from '@/core';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
+import { FormDay } from '@/ui/form/FormPicked';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
@@ -92,6 +93,8 @@ function One({ spec, kind, control, texts, all, strata, onPick }: Props & { spec
           {complaint}
         </View>
       );
+    case 'day':
+      return <FormDay control={control} name={spec.name} label={spec.label} />;
     case 'yesNo':
       return (
         <ChoiceGroup

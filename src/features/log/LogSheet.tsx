@@ -41,6 +41,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { showDay } from '@/ui/days';
 import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
+import { formatForInput, readNumber } from '@/ui/numbers';
 import { FormDay, FormTime } from '@/ui/form/FormPicked';
 import { setProblems } from '@/ui/form/useAppForm';
 import { useTouched } from '@/ui/form/useTouched';
@@ -72,6 +73,7 @@ import { KindPick } from './KindPick';
 import { isByHand, textsOfStart, textsThatFollow, type SheetStart } from './start';
 import { useVerdict } from './useVerdict';
 import { AGO, AGO_LABELS, readWhen, type Ago } from './when';
+import { useSheetTime, WorkMinutes } from './WorkMinutes';
 import { ZonePick } from './ZonePick';
 
 /** Fields that speak of the moment, which a draft of an hour ago must not. */
@@ -133,6 +135,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
     [status, strata, open.state, all, finish, settings, now],
   );
   const kind = chosen ?? (way ? nextKind(way) : 'coated');
+  const { timed, suggested: workMin, clock, end } = useSheetTime(open, zones, kind, old, now);
   const draft = useMemo(() => {
     const keepOuts = [...new Set(zones.flatMap((z) => keepOutsOn(open.job, z).map((k) => k.name)))];
     return way ? draftFor(kind, way.status, strata, open.state, all, finish.level, keepOuts, way.method, finish) : {};
@@ -147,6 +150,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
     return {
       ...textsOf(kind, draft, units),
       ...(kind === start.kind && brought),
+      ...(timed && { workMin: formatForInput(workMin, { plain: true }, units) }),
       ...airTextsOf(old?.air ?? known, units),
       ago: old ? 'other' : 'now',
       day: showDay(atMs),
@@ -154,7 +158,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
       note: old?.note ?? '',
       reason: '',
     };
-  }, [kind, draft, units, start, brought, old, hereC, hereRh, now]);
+  }, [kind, draft, units, start, brought, old, hereC, hereRh, now, timed, workMin]);
   const form = useForm<Texts>({
     defaultValues: suggested,
     values: suggested,
@@ -244,7 +248,9 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
     const air = airOpen && !untouched ? readAir({ temp, rh, surface }, units) : undefined;
     const reason = of('reason').trim();
     const note = noted || of('note') ? of('note').trim() : '';
+    const time = !timed ? ok(undefined) : readNumber(of('workMin'), { plain: true }, units, true);
     const problems: FieldProblem[] = [
+      ...(time.ok ? [] : [{ path: 'workMin', message: time.error }]),
       ...(at.ok ? [] : Object.entries(at.error).map(([path, message]) => ({ path, message }))),
       ...(payload.ok ? [] : payload.error),
       ...(air && !air.ok ? air.error : []),
@@ -252,7 +258,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
         ? [{ path: 'against', message: 'Say why in a few words; it is kept with the entry' }]
         : []),
     ];
-    if (problems.length > 0 || !at.ok || !payload.ok) return refuse(problems);
+    if (problems.length > 0 || !at.ok || !payload.ok || !time.ok) return refuse(problems);
     // Which fields a kind has is the sheet's business (`FIELDS`), and what they may hold the schema's: the command checks it.
     const entry = {
       kind,
@@ -262,11 +268,14 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
       ...(kind === 'repaired' && faultIds.length > 0 && { faultIds }),
       ...(air?.ok && { air: air.value }),
       ...(note && { note }),
+      ...(time.value !== undefined && { workMin: time.value }),
       ...(stopped && { against: reason }),
     } as Entry;
     command.mutate(old ? { correct: old.id, by: correctionOf(old, kind, { ...entry }) } : { log: entry }, {
       onSuccess: ({ event, unfit, undo }) => {
         forget();
+        // Its time went with the entry.
+        if (time.value !== undefined) end();
         notify({
           text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, open.products, units)}${unfitWords(unfit, open.products, units)}`,
           undo,
@@ -372,6 +381,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
       )}
       {strayAt('atMs') && <Notice tone="stop">{strayAt('atMs')}</Notice>}
       <AirFields asked={airOpen} form={form} here={here} now={now} onAsk={() => setAirAsked(true)} />
+      {timed && <WorkMinutes control={form.control} clock={clock} value={of('workMin')} />}
       {noted || of('note') ? (
         <FormField control={form.control} name="note" label="Note" multiline />
       ) : (

@@ -1,10 +1,14 @@
+import { endOfDay } from 'date-fns/endOfDay';
 import {
   coatDefaults,
   colourOn,
   fail,
+  FAMILIES,
+  KINDS,
   MEDIA,
   ok,
   panelOf,
+  PRODUCT_FAMILIES,
   toDisplay,
   type AirReading,
   type FieldProblem,
@@ -17,6 +21,7 @@ import {
 } from '@/core';
 import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
+import { parseDay, showDay } from '@/ui/days';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { isAsked, FIELDS } from './fields';
 
@@ -34,6 +39,7 @@ export function textsOf(kind: LoggableKind, payload: Record<string, unknown>, un
     if (isSkim(kind, f.name))
       texts[f.name] =
         typeof v === 'number' ? String(Number(toDisplay('thickness', v / 1000, units).toPrecision(3))) : '';
+    else if (f.type === 'day') texts[f.name] = typeof v === 'number' ? showDay(v) : '';
     else if (f.type === 'number') texts[f.name] = formatForInput(v as number | undefined, f.kind, units);
     else
       texts[f.name] =
@@ -68,6 +74,10 @@ export function payloadOf(
       else if (r.value !== undefined)
         // Read as a thickness in mm, see `isSkim`.
         payload[f.name] = isSkim(kind, f.name) ? r.value * 1000 : r.value;
+    } else if (f.type === 'day') {
+      const day = text.trim() ? parseDay(text) : undefined;
+      if (day) payload[f.name] = endOfDay(day).getTime();
+      else if (text.trim() || !f.optional) problems.push({ path: f.name, message: 'A day, such as 2026-06-10' });
     } else if (f.type === 'yesNo') payload[f.name] = text === 'yes';
     else if (text.trim() === '') {
       if (!('optional' in f && f.optional))
@@ -110,6 +120,12 @@ export function saveLabel(kind: LoggableKind, texts: Texts, product: Product | u
       return 'Log taking off';
     case 'masked':
       return 'Log masking';
+    case 'sentOut':
+      return 'Log sending it out';
+    case 'cameBack':
+      return 'Log that it is back';
+    case 'worked':
+      return 'Log the time';
     case 'found':
       return 'Log what was found';
   }
@@ -143,6 +159,14 @@ export function withContext(
     const layers = layersAsFound(AS_FOUND.find((a) => a === begin) ?? 'bare', substrate);
     return { ...rest, substrate, thicknessUm: panel?.thicknessUm ?? 800, layers };
   }
+  if (kind === 'cameBack') {
+    const { family, layerUm, as } = payload;
+    const told = PRODUCT_FAMILIES.find((f) => f === family);
+    return {
+      as,
+      layers: told ? [{ label: `${FAMILIES[told].name}, as told`, family: told, filmUm: layerUm }] : [],
+    };
+  }
   if (kind === 'repaired') {
     const { ends, ...rest } = payload;
     return ends ? payload : rest;
@@ -166,7 +190,7 @@ const OF_PRODUCT = ['colourHex', 'batch'];
  */
 export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonly<Record<string, unknown>>): Entry {
   const had = old as unknown as Record<string, unknown>;
-  const asks = new Set([...FIELDS[kind].map((f) => f.name), 'note']);
+  const asks = new Set([...FIELDS[kind].map((f) => f.name), 'note', ...(KINDS[kind].act ? ['workMin'] : [])]);
   const stays = (name: string): boolean =>
     !asks.has(name) && !(OF_PRODUCT.includes(name) && had.productId !== event.productId);
   const kept: Record<string, unknown> =
@@ -188,7 +212,15 @@ export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonl
 
 /** Fills the sheet from an entry that is to be corrected. */
 export const textsOfEntry = (e: PlainEvent, kind: LoggableKind, units: UnitSystem): Texts =>
-  textsOf(kind, { ...e, ...(e.kind === 'found' && { begin: asFoundOf(e.layers) }) }, units);
+  textsOf(
+    kind,
+    {
+      ...e,
+      ...(e.kind === 'found' && { begin: asFoundOf(e.layers) }),
+      ...(e.kind === 'cameBack' && { family: e.layers[0]?.family, layerUm: e.layers[0]?.filmUm }),
+    },
+    units,
+  );
 
 /** The air as it stands on the sheet. */
 export interface AirTexts {

@@ -3,9 +3,13 @@ import {
   FAMILIES,
   MEDIA_NAMES,
   SAND_TOOL_NAMES,
+  RETURNED_AS,
+  RETURNED_AS_NAMES,
   SAND_TOOLS,
   STRIP_METHOD_NAMES,
   STRIP_METHODS,
+  WORK_ACT_NAMES,
+  WORK_ACTS,
   type Application,
   type LoggableKind,
   type ProductFamily,
@@ -24,6 +28,7 @@ export type FieldSpec = { name: string; label: string } & (
   | { type: 'yesNo' }
   | { type: 'text'; optional?: boolean; multiline?: boolean }
   | { type: 'layer' }
+  | { type: 'day'; optional?: boolean }
 );
 
 const num = (
@@ -54,6 +59,18 @@ const usedIn =
   (f: ProductFamily): boolean =>
     FAMILIES[f].usedIn === kind;
 const GUNS: Application[] = ['lowPressureGun', 'conventionalGun', 'aerosol', 'brush'];
+
+/** What others put on a part that was sent to them. */
+const TOLD_FAMILIES: ProductFamily[] = [
+  'epoxy',
+  'highBuild',
+  'electrocoat',
+  'lightFiller',
+  'baseSolvent',
+  'clear',
+  'singleStage',
+  'oldCoating',
+];
 
 /** What each kind asks for, most asked first. */
 export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
@@ -146,6 +163,25 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
   fitted: [{ name: 'where', label: 'Where, and with what', type: 'text' }],
   removed: [{ name: 'where', label: 'Where it is now', type: 'text' }],
   masked: [{ name: 'what', label: 'What is masked', type: 'text' }],
+  sentOut: [
+    { name: 'to', label: 'To whom', type: 'text' },
+    { name: 'work', label: 'What is done there', type: 'text', optional: true },
+    { name: 'dueMs', label: 'Back by', type: 'day', optional: true },
+  ],
+  cameBack: [
+    { name: 'as', label: 'How it came back', type: 'choice', options: names(RETURNED_AS, RETURNED_AS_NAMES) },
+    {
+      name: 'family',
+      label: 'What was put on',
+      type: 'choice',
+      options: TOLD_FAMILIES.map((value) => ({ value, label: FAMILIES[value].name })),
+    },
+    num('layerUm', 'Dry film, as they say', 'film', { hint: 'A gauge knows better: measure it when it is here.' }),
+  ],
+  worked: [
+    { name: 'act', label: 'Work', type: 'choice', options: names(WORK_ACTS, WORK_ACT_NAMES) },
+    { name: 'workMin', label: 'Minutes', type: 'number', kind: { plain: true } },
+  ],
   found: [
     {
       name: 'begin',
@@ -166,6 +202,7 @@ export function isAsked(
   product: { family: ProductFamily; mechanism: string; parts: readonly unknown[]; thinning?: unknown } | undefined,
 ): boolean {
   if (kind === 'measured' && spec.name === 'filmUm') return texts.measure === 'filmTotal';
+  if (kind === 'cameBack' && spec.name !== 'as') return texts.as === 'coated' || texts.as === 'recoated';
   if (spec.name === 'inhibitor') return texts.wet === 'yes';
   if (spec.name === 'thinnerFraction') return product?.thinning !== undefined;
   if (spec.name === 'hardenerId') return product?.mechanism === 'urethane' && product.parts.length > 1;

@@ -14,6 +14,7 @@ import {
 } from '@/core';
 import { potLifeMinutes } from '@/core/mix';
 import {
+  lastWritten,
   nowMs,
   useJobs,
   useConditions,
@@ -21,6 +22,7 @@ import {
   useNow,
   useAdvice,
   useSettings,
+  useShopActions,
   useStatuses,
   type OpenJob,
 } from '@/data';
@@ -39,6 +41,8 @@ import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { POUR_BY } from '@/ui/pourBy';
+import { CupVerdict } from './CupVerdict';
 import { draftForProduct, newDraft, mixable, planCup, usualInCup, type MixDraft } from './cup';
 import { PourLines } from './PourLines';
 import { Sprayed } from './Sprayed';
@@ -62,7 +66,7 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
   const [now] = useState(nowMs);
   const withZones = jobs.filter((j) => j.job.zones.length > 0);
   const asked = withZones.find((j) => j.job.id === jobId);
-  const open = asked ?? withZones.find((j) => j.job.id === draft?.jobId) ?? withZones[0];
+  const open = asked ?? withZones.find((j) => j.job.id === draft?.jobId) ?? lastWritten(withZones);
   const statuses = useStatuses(open, now);
   if (loading || draft === undefined) return <Page>{null}</Page>;
   if (!open)
@@ -82,7 +86,10 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
     all.some((p) => p.id === draft.productId);
   const start = kept
     ? draft
-    : newDraft(open, zoneIds ?? [], statuses, { all, method: settings?.method ?? DEFAULT_METHOD, nowMs: now });
+    : {
+        ...newDraft(open, zoneIds ?? [], statuses, { all, method: settings?.method ?? DEFAULT_METHOD, nowMs: now }),
+        ...(settings && { by: settings.pourBy }),
+      };
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
 }
 
@@ -99,6 +106,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const router = useRouter();
   const advice = useAdvice();
   const now = useNow();
+  const { saveSettings } = useShopActions();
   const [d, setD] = useState(start);
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
   const [products, setProducts] = useState(false);
@@ -184,6 +192,21 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         onZones={(zoneIds) => set({ zoneIds })}
         problem={picking ? undefined : bad.areaCm2}
       />
+      {plan.ok && !picking && (
+        <CupVerdict
+          open={open}
+          work={{
+            zones,
+            product,
+            filmUm: plan.value.filmUm,
+            coats: d.coats,
+            thinnerFraction: plan.value.thinnerFraction,
+            application: d.application,
+          }}
+          now={now}
+          onZones={(zoneIds) => set({ zoneIds })}
+        />
+      )}
       {plan.ok && !picking && (
         <Section title="Pour" aside={d.by === 'weight' ? 'on one scale, tared' : 'in a straight cup'}>
           <PourLines
@@ -285,14 +308,13 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           )}
           <ChoiceGroup
             label="Pour by"
-            options={
-              [
-                { value: 'weight', label: 'Weight' },
-                { value: 'volume', label: 'Cup marks' },
-              ] as const
-            }
+            options={POUR_BY}
             value={d.by}
-            onChange={(by) => set({ by })}
+            onChange={(by) => {
+              set({ by });
+              // So the shop pours from now on.
+              void saveSettings({ pourBy: by }).catch(() => undefined);
+            }}
           />
           {bad.product && <Notice tone="stop">{bad.product}</Notice>}
         </Section>

@@ -1,16 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import {
-  colourOn,
-  FAMILIES,
-  formatQuantity,
-  zoneLabel,
-  type Application,
-  type Product,
-  type Zone,
-  type Message,
-  errorText,
-} from '@/core';
+import { formatQuantity, zoneLabel, type Application, type Product, type Zone, type Message, errorText } from '@/core';
 import { type MixPlan } from '@/core/mix';
 import { NeedsReason, newId, nowMs, useJudge, useLogCommand, useNow, type Entry, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
@@ -26,6 +16,7 @@ import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { gap } from '@/ui/theme';
+import { entryOfCup } from './cup';
 
 const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
 
@@ -72,25 +63,14 @@ export function Sprayed({
       ? `Between 0 and what was mixed, ${formatQuantity('volume', plan.readyMl, units)}`
       : undefined;
   const filler = application === 'spreader';
-  /** What went on, as the log has it. */
-  const entry = (batchId?: string): Entry => {
-    const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
-    const colourHex = colourOn(open.job, product, zones[0]?.id);
-    if (filler) return { kind: 'filled', ...common, filmUm: filmUm * n };
-    if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats: n, filmUm };
-    return {
-      kind: 'coated',
-      ...common,
-      coats: n,
-      filmUm,
-      ...(product.thinning && { thinnerFraction }),
-      application,
-      ...(colourHex && { colourHex }),
-      ...(batchId !== undefined && {
-        batch: { batchId, pouredMl: plan.lines.map((l) => l.volumeMl), usedMl: plan.readyMl - leftMl },
-      }),
-    };
-  };
+  const entry = (batchId?: string): Entry =>
+    entryOfCup(
+      open.job,
+      { zones, product, filmUm, coats: n, thinnerFraction, application },
+      batchId === undefined
+        ? undefined
+        : { batchId, pouredMl: plan.lines.map((l) => l.volumeMl), usedMl: plan.readyMl - leftMl },
+    );
   const { kind, zoneIds, ...payload } = entry();
   const worst = judge?.({ kind, atMs: now, zoneIds, payload }).worst;
   const judged = worst && {

@@ -1,21 +1,25 @@
 import {
   finishOf,
   coatDefaults,
+  colourOn,
   FAMILIES,
   levelCoats,
   nextProduct,
   type Application,
+  type BatchUse,
   type DraftInput,
   type FieldProblem,
+  type Job,
   type Product,
   type QualityLevel,
   type Result,
   type Shape,
   type UnitSystem,
   type Statuses,
+  type Zone,
 } from '@/core';
 import { planMix, type MixPlan } from '@/core/mix';
-import type { OpenJob } from '@/data';
+import type { Entry, OpenJob } from '@/data';
 import { readNumber, formatForInput } from '@/ui/numbers';
 
 /** A cup being worked out. Texts as typed, so that a killed browser brings back just what stood there. */
@@ -126,4 +130,37 @@ export function planCup(
     ...(d.inCup && { inCup: d.inCup }),
   });
   return plan.ok ? { ok: true, value: { ...plan.value, filmUm, thinnerFraction } } : plan;
+}
+
+/** What is about to be put on from a cup. */
+export interface CupWork {
+  zones: readonly Zone[];
+  product: Product;
+  /** Dry film of one coat, or of one skim, µm. */
+  filmUm: number;
+  coats: number;
+  thinnerFraction: number;
+  application: Application;
+}
+
+/** A cup's work as the log has it: before it is poured, so that it can be judged, and when it was put on. */
+export function entryOfCup(
+  job: Job,
+  { zones, product, filmUm, coats, thinnerFraction, application }: CupWork,
+  batch?: BatchUse,
+): Entry {
+  const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
+  const colourHex = colourOn(job, product, zones[0]?.id);
+  if (application === 'spreader') return { kind: 'filled', ...common, filmUm: filmUm * coats };
+  if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats, filmUm };
+  return {
+    kind: 'coated',
+    ...common,
+    coats,
+    filmUm,
+    ...(product.thinning && { thinnerFraction }),
+    application,
+    ...(colourHex && { colourHex }),
+    ...(batch && { batch }),
+  };
 }

@@ -42,7 +42,9 @@ import { ClockMore } from './ClockMore';
 import { ClockTrack } from './ClockTrack';
 import { History } from './History';
 import { NextSteps } from './NextSteps';
+import { PanelToDos } from './PanelToDos';
 import { Undo } from './Undo';
+import { WorkTime } from './WorkTime';
 
 interface Props {
   jobId: string;
@@ -153,6 +155,8 @@ function Opened({
           )}
           {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
           <NextSteps open={settled} zoneId={zone.id} now={now} />
+          <WorkTime open={settled} panel={panel} zoneId={zone.id} zoneIds={together} status={settledStatus} now={now} />
+          <PanelToDos open={settled} panel={panel} zone={zone} />
           <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />
         </>
       ) : (

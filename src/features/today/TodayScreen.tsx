@@ -14,7 +14,7 @@ import {
   type LiveJob,
 } from '@/data';
 import { fitAnswer } from '@/ui/fit';
-import { clockTime, monthYear, shortWhen } from '@/ui/format';
+import { clockTime, dayOnly, monthYear, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
@@ -32,6 +32,9 @@ import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { Orders } from './Orders';
+import { FirstUse } from './FirstUse';
+import { RunningClocks } from './RunningClocks';
+import { ToDos } from './ToDos';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 
 /** What is curing, what can be done now, what is about to close. */
@@ -57,6 +60,7 @@ export function TodayScreen() {
           title="No job yet"
           text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
         />
+        <FirstUse />
         <UnreadJobs failures={failures} />
       </Page>
     );
@@ -74,7 +78,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   const { all } = useLibrary();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
-  const order = [lists.closing, lists.running, lists.stuck, lists.ready, lists.temporary];
+  const order = [lists.closing, lists.running, lists.stuck, lists.ready, lists.away, lists.temporary];
   const drawn = useGrowingCount(order.reduce((n, rows) => n + rows.length, 0));
   /** The rows of a list that are drawn by now. */
   const rowsOf = (list: TodayRow[]): TodayRow[] => {
@@ -98,6 +102,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
       {unreadable > 0 && (
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
       )}
+      <RunningClocks jobs={jobs} now={now} />
       <List title="Closing soon" rows={rowsOf(lists.closing)}>
         {(r) => ({
           when: clockTime(r.status.closesMs ?? now),
@@ -132,6 +137,10 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           ...(r.status.stage === 'bare' && { wait: `since ${shortWhen(r.status.sinceMs, now)}` }),
           text: readyWords(r, { all, method: settings.method, nowMs: now }),
         })}
+      </List>
+      <ToDos jobs={jobs} />
+      <List title="Away" rows={rowsOf(lists.away)}>
+        {(r) => awayWords(r, now)}
       </List>
       <Orders jobs={jobs} now={now} />
       <List title="Temporary repairs" rows={rowsOf(lists.temporary)}>
@@ -177,6 +186,20 @@ function AirNow({ now }: { now: number }) {
 function answer(ready: number, next: TodayRow | undefined, now: number): string {
   const hands = ready === 0 ? 'Nothing ready' : `${ready} ready now`;
   return next?.moment ? `${hands}, next ${shortWhen(next.moment.atMs, now)}` : `${hands}, no clock running`;
+}
+
+/** With whom a part is, and whether it is late. */
+function awayWords(r: TodayRow, now: number): Words | undefined {
+  const away = r.open.state.zones.get(r.zones[0]!.id)?.strata?.away;
+  if (!away) return undefined;
+  const late = away.dueMs !== undefined && away.dueMs < now;
+  return {
+    when: away.dueMs === undefined ? 'Away' : dayOnly(away.dueMs),
+    small: true,
+    tone: late ? 'stop' : 'ink',
+    wait: away.dueMs === undefined ? `since ${shortWhen(away.sinceMs, now)}` : late ? 'was to be back' : 'to be back',
+    text: `With ${away.to}`,
+  };
 }
 
 /** What a line says of its row. */

@@ -31,6 +31,8 @@ export interface TodayLists {
   running: TodayRow[];
   ready: TodayRow[];
   stuck: TodayRow[];
+  /** Sent out: their clocks run, but nobody's hands are on them. */
+  away: TodayRow[];
   temporary: TodayRow[];
 }
 
@@ -58,18 +60,21 @@ const READY_ORDER: ZoneStage[] = [
  * next, work that can start now, and layers that will not cure as it is.
  */
 export function todayLists(jobs: readonly LiveJob[], now: number): TodayLists {
-  const lists: TodayLists = { closing: [], running: [], ready: [], stuck: [], temporary: [] };
+  const lists: TodayLists = { closing: [], running: [], ready: [], stuck: [], away: [], temporary: [] };
   for (const { open, statuses } of jobs)
     for (const panel of open.job.panels) {
       const rows = merge(open, open.job, panel, statuses);
       for (const r of rows) {
+        const away = r.zones.some((z) => open.state.zones.get(z.id)?.strata?.away);
         const soon = r.status.closesMs !== undefined && r.status.closesMs - now < CLOSING_SOON_MS;
-        if (soon) lists.closing.push(r);
+        if (away) lists.away.push(r);
+        else if (soon) lists.closing.push(r);
         else if (r.status.stage === 'curing') (r.moment ? lists.running : lists.stuck).push(r);
         else if (r.status.stage !== 'finished') lists.ready.push(r);
         if (r.status.temporaryUntilMs !== undefined) lists.temporary.push(r);
       }
     }
+  lists.away.sort((a, b) => dueOf(a) - dueOf(b));
   lists.closing.sort((a, b) => (a.status.closesMs ?? 0) - (b.status.closesMs ?? 0));
   lists.running.sort((a, b) => (a.moment?.atMs ?? 0) - (b.moment?.atMs ?? 0));
   lists.ready.sort(
@@ -79,8 +84,12 @@ export function todayLists(jobs: readonly LiveJob[], now: number): TodayLists {
   return lists;
 }
 
+const dueOf = ({ open, zones }: TodayRow): number =>
+  open.state.zones.get(zones[0]?.id ?? '')?.strata?.away?.dueMs ?? Infinity;
+
 function merge(open: OpenJob, job: Job, panel: Panel, statuses: Statuses): TodayRow[] {
   const rows: TodayRow[] = [];
+  const isAway = (id: string | undefined) => open.state.zones.get(id ?? '')?.strata?.away !== undefined;
   for (const zone of zonesOf(job, panel.id)) {
     const status = statuses.get(zone.id);
     if (!status) continue;
@@ -90,6 +99,7 @@ function merge(open: OpenJob, job: Job, panel: Panel, statuses: Statuses): Today
         r.status.stage === status.stage &&
         r.status.top?.productId === status.top?.productId &&
         r.status.temporaryUntilMs === status.temporaryUntilMs &&
+        isAway(r.zones[0]?.id) === isAway(zone.id) &&
         Math.abs((r.moment?.atMs ?? 0) - (moment?.atMs ?? 0)) < SAME_MS,
     );
     if (same) same.zones.push(zone);

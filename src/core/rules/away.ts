@@ -1,0 +1,24 @@
+import { rule, stop, type Rule } from './rule';
+
+const HERE = [
+  'coat',
+  'fill',
+  'clean',
+  'sand',
+  'guide',
+  'polish',
+  'strip',
+  'blast',
+  'repair',
+  'fit',
+  'tape',
+  'clamp',
+  'wax',
+] as const;
+
+/** What is not here cannot be worked on, and nobody knows what is on it until it is back. */
+export const AWAY_RULES: readonly Rule[] = [
+  rule('away.sentOut', HERE, 'A part that was sent out', ({ strata }) =>
+    strata.away ? stop(`It is with ${strata.away.to}.`, 'Log what came back, with what is on it now.') : undefined,
+  ),
+];

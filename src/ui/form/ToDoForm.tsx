@@ -1,0 +1,53 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { object } from 'yup';
+import { errorText, type Message } from '@/core';
+import { ActionButton } from '../ActionButton';
+import { ChoiceGroup, type Choice } from '../ChoiceGroup';
+import { Notice } from '../Notice';
+import { gap } from '../theme';
+import { FormField } from './FormField';
+import { typedText } from './schema';
+import { useAppForm } from './useAppForm';
+
+const schema = () => object({ text: typedText(300, 'Say what is to be done') });
+
+/** Writes down what is to be done, and where it is. */
+export default function ToDoForm<P extends string>({
+  places = [],
+  onPlace,
+  onSave,
+  onLeave,
+}: {
+  /** Where it may be, the likeliest first; with one, or none, there is nothing to choose. */
+  places?: readonly Choice<P>[];
+  onPlace?(place: P): void;
+  onSave(text: string): Promise<unknown>;
+  onLeave(): void;
+}) {
+  const form = useAppForm({ text: '' }, schema);
+  const [place, setPlace] = useState<P | undefined>(places[0]?.value);
+  const [problem, setProblem] = useState<Message>();
+  const save = form.handleSubmit(({ text }) => onSave(text).catch((e: Error) => setProblem(errorText(e))));
+  return (
+    <View style={{ paddingBottom: gap(3) }}>
+      <FormField control={form.control} name="text" label="What is to be done" />
+      {places.length > 1 && (
+        <ChoiceGroup<P>
+          label="Where"
+          options={places}
+          value={place}
+          onChange={(p) => {
+            setPlace(p);
+            onPlace?.(p);
+          }}
+        />
+      )}
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+        <ActionButton label="Write it down" strong grow onPress={() => void save()} testID="save-to-do" />
+        <ActionButton label="Leave" onPress={onLeave} />
+      </View>
+    </View>
+  );
+}
