@@ -177,6 +177,7 @@ test('exports the job, wipes the browser, imports it, and has it all back', asyn
   await chooser.setFiles(path);
   await expect(other.getByTestId('import-ready')).toContainText(`${exported.events.length} entries`);
   await expect(other.getByTestId('import-ready')).toContainText('added beside the jobs');
+  await expect(other.getByTestId('import-ready')).toContainText(/against your rules/);
   await other.getByTestId('import-do').click();
   await expect(other.getByText('Bread van is in.')).toBeVisible();
   await other.goto('/panel/bread-van/left-door');
@@ -255,11 +256,11 @@ test('logs every kind of the sheet', async ({ page }) => {
     cameBack: {
       fill: async () => {
         await pick(page, 'Taken to bare, then coated');
-        await pick(page, 'Electrocoat');
+        await pick(page, 'Factory electrocoat');
         await page.getByLabel('Dry film, as they say, µm').fill('22');
       },
-      says: /Came back: Taken to bare, then coated: Electrocoat, as told/,
-      then: async () => expect(await layers(page)).toEqual(['Electrocoat, as told', 'Aluminium']),
+      says: /Came back: Taken to bare, then coated: Factory electrocoat, as told/,
+      then: async () => expect(await layers(page)).toEqual(['Factory electrocoat, as told', 'Aluminium']),
     },
     worked: {
       fill: async () => {
@@ -358,12 +359,22 @@ test('an own product: copied, given a data sheet’s figures, used, and not dele
   await openDemo(page, '/library/highbuild-2k');
   await press(page, 'Copy and put in own figures');
   await page.getByLabel('Name').fill('Grey build 4000');
-  await page.getByLabel('Ratio by volume').first().fill('0');
+  const ratio = page.getByLabel('Ratio, as the tin says it');
+  await ratio.fill('eight to one');
   await page.getByTestId('save').click();
-  await expect(page.getByText(/Ratio must be between/)).toBeVisible();
-  await page.getByLabel('Ratio by volume').first().fill('3');
+  await expect(page.getByText('Such as 4 : 1 + 10 %, 8 : 1 : 1, or 100 : 2 by weight').first()).toBeVisible();
+  await ratio.fill('8:1:1');
+  await expect(page.getByText('Read as 8 : 1 + 12.5 % of the paint')).toBeVisible();
+  // Figures that run against each other are said at their place.
+  await page.getByLabel('Pot life, min').fill('90000');
+  await page.getByTestId('save').click();
+  await expect(page.getByText('Longer than it takes to cure')).toBeVisible();
+  await page.getByLabel('Pot life, min').fill('45');
   await page.getByTestId('save').click();
   await expect(answer(page)).toHaveText('Grey build 4000');
+  await expect(
+    page.getByText(/2 of \d+ figures are your data sheet’s, the others still those of its kind/),
+  ).toBeVisible();
   const address = page.url();
   await page.goto('/log?job=bread-van&zones=cover-all&kind=coated');
   await press(page, 'Another product');

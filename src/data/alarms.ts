@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { alarmsOf, DAY_MS, HOUR_MS, type Alarm } from '@/core';
+import { alarmsOf, DAY_MS, HOUR_MS, lastWorkMs, type Alarm } from '@/core';
 import { useData } from './DataProvider';
 import { nowMs, pageOpenedMs } from './clock';
 import { useJobsInBackground } from './jobs';
@@ -58,7 +58,10 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
         const statuses = statusesOf(open, air, now);
         return open.job.zones.flatMap((z) => {
           const status = statuses.get(z.id);
-          return status ? alarmsOf(z.id, status, now, BACK_MS).map((a) => ({ ...a, open })) : [];
+          const zone = open.state.zones.get(z.id);
+          // What is not here can wait.
+          if (!status || !zone || zone.strata?.away) return [];
+          return alarmsOf(z.id, status, now, BACK_MS, lastWorkMs(zone.events)).map((a) => ({ ...a, open }));
         });
       })
       .filter((a) => a.atMs <= now && a.atMs >= since && !(a.key in done) && settings.alarms.includes(a.kind))

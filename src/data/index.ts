@@ -16,6 +16,7 @@ export * from './climate';
 export * from './clock';
 
 export * from './DataProvider';
+export * from './fileJudgement';
 export * from './files';
 export * from './formDraft';
 export * from './headList';

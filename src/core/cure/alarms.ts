@@ -1,3 +1,4 @@
+import { KINDS, type PlainEvent } from '../log/event';
 import type { ZoneStatus } from './status';
 import { MINUTE_MS } from '../units/time';
 import type { Stage } from '../library/product';
@@ -21,12 +22,25 @@ export interface Alarm {
 /** How long before a window closes it is said, ms. */
 export const CLOSING_NOTICE_MS = 30 * MINUTE_MS;
 
+/** When hands last did something on a zone, ms: what was waited for before that has been taken up. -Infinity where they did nothing. */
+export function lastWorkMs(events: readonly PlainEvent[]): number {
+  for (let i = events.length - 1; i >= 0; i--) if (KINDS[events[i]!.kind].step !== null) return events[i]!.atMs;
+  return -Infinity;
+}
+
 /**
- * What rings on a zone. Of stages that were reached only those within `backMs` are looked at, so that an alarm that was
+ * What rings on a zone, until the work has moved on. Of stages that were reached only those within `backMs` are looked at, so that an alarm that was
  * due while the page was closed still rings.
  * @param status where the zone stands, from clocks at `nowMs`
+ * @param workedMs when it was last worked on, see {@link lastWorkMs}
  */
-export function alarmsOf(zoneId: string, status: ZoneStatus, nowMs: number, backMs: number): Alarm[] {
+export function alarmsOf(
+  zoneId: string,
+  status: ZoneStatus,
+  nowMs: number,
+  backMs: number,
+  workedMs = -Infinity,
+): Alarm[] {
   const top = status.top;
   if (!top) return [];
   const out: Alarm[] = [];
@@ -40,11 +54,11 @@ export function alarmsOf(zoneId: string, status: ZoneStatus, nowMs: number, back
         : c.stage === 'sand' || c.stage === 'recoat' || c.stage === 'polish'
           ? 'ready'
           : undefined;
-    if (kind && atMs !== null && atMs > nowMs - backMs && c.needMin > 0)
+    if (kind && atMs !== null && atMs > nowMs - backMs && atMs > workedMs && c.needMin > 0)
       out.push({ key: key(c, kind), kind, atMs, stage: c.stage, zoneId });
   }
   const closing = status.moments.find((m) => m.kind === 'closes');
-  if (closing)
+  if (closing && closing.atMs - CLOSING_NOTICE_MS > workedMs)
     out.push({
       key: key(closing, 'closing'),
       kind: 'closing',

@@ -4,7 +4,7 @@ import type { Mechanism } from '../library/product';
 import { foldLog } from '../strata/fold';
 import { zoneStatus } from './status';
 import { ev, foundBare, products, T0 } from '../testing';
-import { alarmsOf } from './alarms';
+import { alarmsOf, lastWorkMs } from './alarms';
 import { equivalentClock, equivalentMinutes, rateAt, temperatureFor, whenReached, type Kinetics } from './equivalent';
 import { arrhenius, filmFactor, hardenerFactor, humidityFactor } from './kinetics';
 import { clockShop, stageClocks, stageRanges } from './stages';
@@ -290,6 +290,21 @@ describe('alarms', () => {
   it('that were due while nobody looked still stand there, for twelve hours', () => {
     expect(alarms(100).map((a) => a[0])).toEqual(['flash', 'ready', 'ready', 'closing']);
     expect(alarms(900).map((a) => a[1])).toEqual(['sand', 'recoat']);
+  });
+  it('end when the work has moved on, those for what comes later stay', () => {
+    const after = (min: number) =>
+      alarmsOf('lower', at(300), T0 + 300 * 60_000, 12 * 3_600_000, T0 + min * 60_000).map((a) => [a.kind, a.stage]);
+    // Blocked at 250 min: flash, coat over and sand were waited for until then.
+    expect(after(250)).toEqual([['closing', 'recoat']]);
+    expect(after(100)).toEqual([
+      ['ready', 'sand'],
+      ['closing', 'recoat'],
+    ]);
+  });
+  it('are moved on by what hands do, not by a reading, a note or a lamp', () => {
+    const did = (kind: 'sanded' | 'measured' | 'toDo' | 'worked', atMin: number) => ev({ kind, atMin }) as never;
+    expect(lastWorkMs([did('sanded', 5), did('measured', 9), did('toDo', 10), did('worked', 11)])).toBe(T0 + 300_000);
+    expect(lastWorkMs([did('measured', 9)])).toBe(-Infinity);
   });
   it('keep their key however often clocks are counted anew', () => {
     const keys = (min: number, tempC: number) =>

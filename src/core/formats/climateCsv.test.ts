@@ -2,7 +2,6 @@ import fc from 'fast-check';
 import { Refusal } from '../result';
 import type { ClimateReading } from '../air/climate';
 import { readClimateCsv, writeClimateCsv } from './climateCsv';
-import { writeCalendar } from './ical';
 
 const NOON = Date.UTC(2030, 4, 7, 12);
 
@@ -101,29 +100,7 @@ describe("a logger's table", () => {
   });
 });
 
-describe('the calendar', () => {
-  it('is one that a calendar reads: UTC times, an alarm, a stable id, special signs escaped', () => {
-    const r = writeCalendar(
-      [
-        {
-          uid: 'job/l1/recoat',
-          atMs: Date.UTC(2030, 0, 2, 14, 20) + 0.25,
-          title: 'Left door: recoat; clear',
-          about: 'Estimate',
-        },
-      ],
-      'Van',
-      NOW,
-    );
-    const text = r.ok ? r.value.replace(/\r\n /g, '') : r.error;
-    expect(text).toMatch(/^BEGIN:VCALENDAR\r\n/);
-    expect(text).toContain('UID:job/l1/recoat');
-    expect(text).toContain('DTSTART:20300102T142000Z');
-    expect(text).toContain('DTEND:20300102T143500Z');
-    expect(text).toContain('SUMMARY:Left door: recoat\\; clear');
-    expect(text).toContain('BEGIN:VALARM');
-  });
-  it('of a job in which nothing runs is none', () => expect(writeCalendar([], 'Van', NOW).ok).toBe(false));
+describe('heads that name the unit', () => {
   it.each(['temperature_f', 'Temp (°F)', 'TempF', 'deg F', 'Temperature Fahrenheit'])('%s is Fahrenheit', (head) => {
     const r = readClimateCsv(`time,${head},rh\n2030-05-06 08:00,68,45`, NOON);
     expect(r.ok && r.value.readings[0]!.tempC).toBeCloseTo(20, 2);

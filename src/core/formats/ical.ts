@@ -1,4 +1,4 @@
-import { createEvents, type EventAttributes } from 'ics';
+import ICAL from 'ical.js';
 import { fail, ok, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
 
@@ -9,31 +9,57 @@ export interface CalendarMoment {
   atMs: number;
   title: string;
   about: string;
+  /** How long before it is also called out, ms: for a window that closes. */
+  warnMs?: readonly number[];
 }
 
+/** How long an entry is, ms: what happens is a moment, and a calendar draws no moments. */
+const LENGTH_MS = 15 * MINUTE_MS;
+
+/** The package counts a folded line without the space that it begins with: 75 octets are all that a line may have. */
+ICAL.foldLength = 74;
+
 /**
- * Moments as an iCalendar file (RFC 5545), each an entry of fifteen minutes in UTC with an alarm at its beginning.
+ * Moments as an iCalendar file (RFC 5545), each an entry of fifteen minutes in UTC with an alarm at its beginning, and before it where it
+ * has to be warned of.
  * @param nowMs when the file is made, ms
  */
 export function writeCalendar(moments: readonly CalendarMoment[], name: string, nowMs: number): Result<string, string> {
   if (moments.length === 0) return fail('No clock is running in this job');
-  const { error, value } = createEvents(
-    moments.map((m): EventAttributes => ({
+  const calendar = component('vcalendar', {
+    version: '2.0',
+    prodid: '-//Stratocoat//Stratocoat//EN',
+    'x-wr-calname': name,
+  });
+  for (const m of moments) {
+    const entry = component('vevent', {
       uid: m.uid,
-      productId: 'stratocoat',
-      calName: name,
-      title: m.title,
+      dtstamp: utc(nowMs),
+      dtstart: utc(m.atMs),
+      dtend: utc(m.atMs + LENGTH_MS),
+      summary: m.title,
       description: m.about,
-      // Clocks count on between two milliseconds; calendars do not.
-      start: Math.round(m.atMs),
-      startInputType: 'utc',
-      startOutputType: 'utc',
-      end: Math.round(m.atMs) + 15 * MINUTE_MS,
-      endInputType: 'utc',
-      endOutputType: 'utc',
-      created: nowMs,
-      alarms: [{ action: 'display', description: m.title, trigger: { before: true, minutes: 0 } }],
-    })),
-  );
-  return error || !value ? fail('The calendar could not be written') : ok(value);
+    });
+    for (const beforeMs of [0, ...(m.warnMs ?? [])])
+      entry.addSubcomponent(
+        component('valarm', {
+          action: 'DISPLAY',
+          description: m.title,
+          trigger: ICAL.Duration.fromSeconds(-Math.round(beforeMs / 1000)),
+        }),
+      );
+    calendar.addSubcomponent(entry);
+  }
+  return ok(`${calendar.toString()}\r\n`);
 }
+
+type Value = string | InstanceType<typeof ICAL.Time> | InstanceType<typeof ICAL.Duration>;
+
+function component(kind: string, properties: Readonly<Record<string, Value>>) {
+  const c = new ICAL.Component(kind);
+  for (const [property, value] of Object.entries(properties)) c.addPropertyWithValue(property, value);
+  return c;
+}
+
+/** Clocks count on between two seconds; calendars do not. */
+const utc = (ms: number) => ICAL.Time.fromJSDate(new Date(Math.round(ms / 1000) * 1000), true);

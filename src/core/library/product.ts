@@ -66,6 +66,8 @@ export interface Product {
   /** 'generic' is shipped; 'sheet' holds a user's own figures, copied from `copiedFrom`. */
   basis: 'generic' | 'sheet';
   copiedFrom?: string;
+  /** Of a user's own: paths of the figures that their data sheet gives; the others are still those of its kind. Absent: all of them. */
+  stated?: string[];
 }
 
 export type ProductLookup = (id: string) => Product | undefined;

@@ -98,6 +98,7 @@ const SCHEMA = object({
     .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),
   basis: known('Basis', ['generic', 'sheet']),
   copiedFrom: string().strict().max(80),
+  stated: array().strict().of(string().strict().required().max(60)).max(100, 'More than 100 figures'),
 })
   .strict()
   .noUnknown('There is a field that is not known: ${unknown}');

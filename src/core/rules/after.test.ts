@@ -3,7 +3,7 @@ import { DEFAULT_METHOD } from '../library/method';
 import { foldLog } from '../strata/fold';
 import { ev, foundBare, JOB, products } from '../testing';
 import type { LogEvent } from '../log/event';
-import { noLongerFits } from './after';
+import { againstRules, noLongerFits } from './after';
 import { judgeEntry, type Bench } from './judge';
 
 const book = new ClockBook();
@@ -59,4 +59,22 @@ describe('what a change of the log leaves without ground', () => {
       noLongerFits(benchOf(...log), { ...sanded, id: 'again', atMs: cleaned.atMs + 60_000 }).map((u) => u.event.id),
     ).toEqual(['epoxy']);
   });
+});
+
+describe('what of a log from outside the rules would have stopped', () => {
+  const found = (...events: LogEvent[]) => againstRules(benchOf(...events)).map((u) => [u.event.id, u.zoneId]);
+  it('is nothing where the work was done in order', () => expect(found(...log)).toEqual([]));
+  it('is a primer that was never wiped under, told with its reason', () => {
+    const [unfit] = againstRules(benchOf(...log.filter((e) => e.id !== 'wipe')));
+    expect([unfit?.event.id, unfit?.verdict.findings[0]?.ruleId]).toEqual(['epoxy', 'clean.before']);
+  });
+  it('is not what somebody gave a reason for, nor what was struck out', () => {
+    const unclean = log.filter((e) => e.id !== 'wipe' && e.id !== 'epoxy');
+    expect(found(...unclean, { ...coated, against: 'Test piece' } as LogEvent)).toEqual([]);
+    expect(found(...unclean, coated, strike('epoxy'))).toEqual([]);
+  });
+  it('each entry is judged by its own time: a wipe that came later does not help', () =>
+    expect(found(...log.filter((e) => e.id !== 'wipe'), { ...cleaned, atMs: coated.atMs + 60_000 })).toEqual([
+      ['epoxy', 'lower'],
+    ]));
 });

@@ -1,5 +1,5 @@
 import type { LogEvent, PlainEvent } from '../log/event';
-import { appendEvent } from '../strata/fold';
+import { appendEvent, effectiveEvents } from '../strata/fold';
 import { judgeEntry, type Bench } from './judge';
 import type { Verdict } from './verdict';
 
@@ -30,6 +30,33 @@ function changedFrom(b: Bench, e: LogEvent): number {
   return e.kind === 'replaced' ? Math.min(had, e.by.atMs ?? had) : had;
 }
 
+/** Zones on which an entry of the log would have been stopped, at its own time and on what lay there then. */
+const stopped = (on: Bench, e: PlainEvent) =>
+  judgeEntry(on, {
+    kind: e.kind,
+    atMs: e.atMs,
+    zoneIds: e.zoneIds,
+    payload: e as unknown as Record<string, unknown>,
+    without: e.id,
+  }).zones.filter((z) => z.verdict.level === 'stop');
+
+/** So many entries of a log from outside are judged, the newest: what lies under them was somebody else's business. */
+export const JUDGED_OF_A_FILE = 300;
+
+/**
+ * What of a log from outside the house's rules would have stopped and nobody gave a reason for, oldest first: each at its own time.
+ * @returns of the newest {@link JUDGED_OF_A_FILE} entries
+ */
+export function againstRules(b: Bench): Unfit[] {
+  return effectiveEvents(b.state)
+    .slice(-JUDGED_OF_A_FILE)
+    .flatMap((event): Unfit[] => {
+      if (event.against !== undefined) return [];
+      const [first] = stopped(b, event);
+      return first ? [{ event, ...first }] : [];
+    });
+}
+
 /**
  * What was logged after an entry of the past, a correction or a strike, and is no longer allowed by it: each judged at its own time, on what
  * lay there then, with and without the change. What was against advice before is not told again.
@@ -46,14 +73,6 @@ export function noLongerFits(b: Bench, change: LogEvent): Unfit[] {
   for (const zone of zones)
     for (const e of after.state.zones.get(zone)?.events ?? [])
       if (e.atMs > from && e.id !== changed && e.id !== change.id) later.set(e.id, e);
-  const stopped = (on: Bench, e: PlainEvent) =>
-    judgeEntry(on, {
-      kind: e.kind,
-      atMs: e.atMs,
-      zoneIds: e.zoneIds,
-      payload: e as unknown as Record<string, unknown>,
-      without: e.id,
-    }).zones.filter((z) => z.verdict.level === 'stop');
   return [...later.values()]
     .sort((x, y) => x.atMs - y.atMs)
     .slice(0, JUDGED_AGAIN)

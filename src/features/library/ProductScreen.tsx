@@ -1,26 +1,11 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { useForm } from 'react-hook-form';
 import { View } from 'react-native';
-import {
-  copyOf,
-  FAMILIES,
-  ratioText,
-  formatQuantity,
-  unitOf,
-  type Product,
-  type FieldProblem,
-  type Message,
-  errorText,
-  phrase,
-} from '@/core';
-import { loadFormats, newId, nowMs, useFormDraft, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
+import { copyOf, FAMILIES, ratioText, formatQuantity, type Product, type Message, errorText, phrase } from '@/core';
+import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
-import { Fields } from '@/ui/Field';
-import { FormField } from '@/ui/form/FormField';
-import { setProblems } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
@@ -30,7 +15,8 @@ import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
-import { figureAt, figuresOf, textsOf, withTexts, type SheetFigure } from './sheet';
+import { EditSheet } from './EditSheet';
+import { allFigures, figureAt, figuresOf, isStated, RATIO, type SheetFigure } from './sheet';
 
 /** One product's figures; a copy of it with the figures of the sheet in hand. */
 export function ProductScreen({ id }: { id: string }) {
@@ -44,7 +30,13 @@ export function ProductScreen({ id }: { id: string }) {
       </Page>
     );
   return editing ? (
-    <Edit product={editing} from={id} isNew={editing.id !== product.id} close={() => setEditing(null)} />
+    <EditSheet
+      product={editing}
+      kind={lookup(editing.copiedFrom ?? '') ?? editing}
+      from={id}
+      isNew={editing.id !== product.id}
+      close={() => setEditing(null)}
+    />
   ) : (
     <Show product={product} edit={setEditing} />
   );
@@ -96,19 +88,21 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
       <PageHead
         over={FAMILIES[p.family].name}
         answer={p.name}
-        under={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? 'Your own figures.' : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
+        under={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? ownWords(p) : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      {figuresOf(p).map((g) => (
+      {[figuresOf(p).first, ...figuresOf(p).more].map((g) => (
         <Section key={String(g.title)} title={g.title}>
           <View
             style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6), rowGap: gap(2), paddingTop: gap(3) }}
           >
             {g.figures.map((f) => (
               <View key={f.path} style={{ minWidth: 120 }}>
-                <T kind="section">{shown(f, figureAt(p, f.path), units, currency)}</T>
+                <T kind="section" tone={own && !isStated(p, f.path) ? 'muted' : 'ink'}>
+                  {shown(f, figureAt(p, f.path), units, currency)}
+                </T>
                 <T kind="tag" tone="muted">
-                  {f.label}
+                  {own && !isStated(p, f.path) ? phrase`${f.label}, of its kind` : f.label}
                 </T>
               </View>
             ))}
@@ -124,6 +118,15 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
   );
 }
 
+/** How many of a product's figures are from the data sheet in hand. */
+function ownWords(p: Product): string {
+  const all = [RATIO, ...allFigures(p).map((f) => f.path)];
+  const kinds = all.filter((path) => !isStated(p, path)).length;
+  return kinds === 0
+    ? 'Your own figures.'
+    : `${all.length - kinds} of ${all.length} figures are your data sheet\u2019s, the others still those of its kind.`;
+}
+
 function shown(
   f: SheetFigure,
   v: number | undefined,
@@ -135,99 +138,4 @@ function shown(
   if (f.quantity) return formatQuantity(f.quantity, v, units);
   if ('percent' in f.kind) return `${Number((v * 100).toPrecision(3))}\u00a0%`;
   return `${Number(v.toPrecision(4))}${f.unit ? `\u00a0${f.unit}` : ''}`;
-}
-
-/** A figure's path as the name of a field: a form takes points and brackets for a tree. */
-const fieldOf = (path: string) => path.replace(/[.[\]]+/g, '_');
-
-function Edit({
-  product,
-  from,
-  isNew,
-  close,
-}: {
-  product: Product;
-  /** The product on which it was begun: itself, or the one that it copies. */
-  from: string;
-  isNew: boolean;
-  close(): void;
-}) {
-  const { units } = useAppTheme();
-  const { saveProduct } = useShopActions();
-  const router = useRouter();
-  const form = useForm<Record<string, string>>({
-    defaultValues: {
-      name: product.name,
-      ...Object.fromEntries(Object.entries(textsOf(product, units)).map(([path, text]) => [fieldOf(path), text])),
-    },
-  });
-  const forget = useFormDraft(`product/${from}`, form);
-  const [stray, setStray] = useState<readonly FieldProblem[]>([]);
-  const refuse = (problems: readonly FieldProblem[]) =>
-    setStray(
-      setProblems(
-        form,
-        problems.map((p) => ({ ...p, path: fieldOf(p.path) })),
-      ),
-    );
-  const save = form.handleSubmit(async (typed) => {
-    const texts = Object.fromEntries(
-      figuresOf(product).flatMap((g) => g.figures.map((f) => [f.path, typed[fieldOf(f.path)] ?? ''])),
-    );
-    const read = withTexts(product, typed.name ?? '', texts, units);
-    const r = read.ok ? (await loadFormats()).parseProduct(read.value) : read;
-    if (!r.ok) return refuse(r.error);
-    await saveProduct(r.value).then(
-      () => {
-        forget();
-        close();
-        if (isNew) router.replace(pageHref('/library/[id]', { id: product.id }));
-      },
-      (e: Error) => refuse([{ path: '', message: errorText(e) }]),
-    );
-  });
-  const wrong = Object.keys(form.formState.errors).length > 0 || stray.length > 0;
-  const groups = figuresOf(product);
-  return (
-    <Page
-      foot={
-        <>
-          <ActionButton label="Save the figures" strong grow onPress={() => void save()} testID="save" />
-          <ActionButton
-            label="Leave"
-            onPress={() => {
-              forget();
-              close();
-            }}
-          />
-        </>
-      }
-    >
-      <PageHead over={FAMILIES[product.family].name} answer="Figures of the data sheet" />
-      <FormField control={form.control} name="name" label="Name" />
-      {groups.map((g) => (
-        <Section key={String(g.title)} title={g.title}>
-          <Fields>
-            {g.figures.map((f) => {
-              const unit = f.quantity ? unitOf(f.quantity, units) : f.unit;
-              return (
-                <FormField
-                  key={f.path}
-                  control={form.control}
-                  name={fieldOf(f.path)}
-                  label={f.label}
-                  {...(unit && { unit })}
-                  numeric
-                />
-              );
-            })}
-          </Fields>
-        </Section>
-      ))}
-      {stray.map((p) => (
-        <Notice key={p.path} tone="stop">{phrase`${p.message}${p.path ? ` (${p.path})` : ''}`}</Notice>
-      ))}
-      {wrong && <Notice tone="stop">Nothing was saved. Some figures above need another look.</Notice>}
-    </Page>
-  );
 }

@@ -1,7 +1,9 @@
-import { useEffect, useRef } from 'react';
-import { View } from 'react-native';
+import { useEffect, useRef, useState } from 'react';
+import { StyleSheet, View } from 'react-native';
+import { TouchableRipple } from 'react-native-paper';
 import { panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
 import { LinkArea } from '@/ui/LinkArea';
 import { Notice } from '@/ui/Notice';
@@ -55,37 +57,70 @@ function wordsOf(a: DueAlarm): string {
   return `${words}: the clock is there`;
 }
 
-const SHOWN = 3;
-
+/** One line, however many ring: for which panels, and all of them behind a tap. */
 function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): void }) {
+  const [open, setOpen] = useState(false);
+  const { palette } = useAppTheme();
+  const [first] = due;
+  if (!first) return null;
+  const alone = due.length === 1;
   return (
     <Notice tone="window" urgent testID="alarms">
-      {due.slice(0, SHOWN).map((a) => {
-        const panel = panelOf(a.open.job, a.zoneId);
-        return (
-          <LinkArea
-            key={a.key}
-            href={
-              panel
-                ? pageHref('/panel/[jobId]/[panelId]', { jobId: a.open.job.id, panelId: panel.id, zone: a.zoneId })
-                : pageHref('/')
-            }
-            style={{ minHeight: GLOVE, justifyContent: 'center', paddingVertical: gap(1) }}
-          >
-            <View>
-              <T kind="strong">{titleOf(a)}</T>
-              <T kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
-                {`${wordsOf(a)}${now - a.atMs > 60_000 ? `, ${waitText(now - a.atMs)} ago` : ''}`}
-              </T>
-            </View>
-          </LinkArea>
-        );
-      })}
-      <TextButton
-        label={due.length > SHOWN ? `Seen, with ${due.length - SHOWN} more` : 'Seen'}
-        icon="check"
-        onPress={onSeen}
-      />
+      <View style={styles.line}>
+        <View style={styles.words}>
+          {alone ? (
+            <OneAlarm alarm={first} now={now} />
+          ) : (
+            <TouchableRipple role="button" aria-expanded={open} onPress={() => setOpen(!open)} style={styles.target}>
+              <T kind="strong">{summaryOf(due)}</T>
+            </TouchableRipple>
+          )}
+        </View>
+        <TextButton label="Seen" of={alone ? titleOf(first) : 'all of them'} icon="check" onPress={onSeen} />
+      </View>
+      {open && !alone && (
+        <View style={[styles.list, { borderTopColor: palette.line }]}>
+          {due.map((a) => (
+            <OneAlarm key={a.key} alarm={a} now={now} />
+          ))}
+        </View>
+      )}
     </Notice>
   );
 }
+
+function OneAlarm({ alarm: a, now }: { alarm: DueAlarm; now: number }) {
+  const panel = panelOf(a.open.job, a.zoneId);
+  return (
+    <LinkArea
+      href={
+        panel
+          ? pageHref('/panel/[jobId]/[panelId]', { jobId: a.open.job.id, panelId: panel.id, zone: a.zoneId })
+          : pageHref('/')
+      }
+      style={styles.target}
+    >
+      <View>
+        <T kind="strong">{titleOf(a)}</T>
+        <T kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
+          {`${wordsOf(a)}${now - a.atMs > 60_000 ? `, ${waitText(now - a.atMs)} ago` : ''}`}
+        </T>
+      </View>
+    </LinkArea>
+  );
+}
+
+/** 'Tailboard and 2 more': which panels, each once. */
+function summaryOf(due: readonly DueAlarm[]): string {
+  const names = [...new Set(due.map((a) => panelOf(a.open.job, a.zoneId)?.name ?? titleOf(a)))];
+  const [first = '', second = ''] = names;
+  if (names.length === 1) return `${first}: ${due.length} clocks`;
+  return names.length === 2 ? `${first} and ${second.toLowerCase()}` : `${first} and ${names.length - 1} more`;
+}
+
+const styles = StyleSheet.create({
+  line: { flexDirection: 'row', alignItems: 'center', gap: gap(2) },
+  words: { flex: 1, minWidth: 0 },
+  target: { minHeight: GLOVE, justifyContent: 'center' },
+  list: { borderTopWidth: 1 },
+});

@@ -11,6 +11,7 @@ import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { AgainstRules } from './AgainstRules';
 
 type Step =
   | { at: 'idle' }
@@ -76,6 +77,7 @@ export function Import() {
               ? `This takes the place of the job that is here, with its ${existing.state.events.length} entries.`
               : 'It is added beside the jobs that are here.'}
           </T>
+          <AgainstRules file={step.file} />
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
             <ActionButton
               label={existing ? 'Replace it' : 'Add it'}

@@ -1,7 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, zoneLabel, type Message, type Statuses } from '@/core';
+import { formatQuantity, type Message } from '@/core';
 import { exportCalendar, exportJob, nowMs, useLibrary, useLiveJob, useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { useConfirm } from '@/ui/ConfirmDialog';
@@ -10,8 +10,8 @@ import { ListRow } from '@/ui/ListRow';
 import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
-import { momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
+import { momentsOf } from './moments';
 
 /** One job of the shop: out as a file, its clocks into a calendar, changed, or deleted. */
 export function JobLine({ open }: { open: OpenJob }) {
@@ -69,19 +69,4 @@ export function JobLine({ open }: { open: OpenJob }) {
       </View>
     </ListRow>
   );
-}
-
-/** Everything that the job's clocks bring, by zone. */
-function momentsOf(open: OpenJob, statuses: Statuses, reference: string) {
-  return open.job.zones.flatMap((z) => {
-    const status = statuses.get(z.id);
-    const top = status?.top;
-    if (!status || !top) return [];
-    return status.moments.map((m) => ({
-      uid: `${open.job.id}/${z.id}/${m.layerId}/${m.stage}/${m.kind}`,
-      atMs: m.atMs,
-      title: `${zoneLabel(open.job, z.id)}: ${momentWords(m, top.family)}`,
-      about: `${top.label}. An estimate from the air that was read and its forecast; data sheet times hold at ${reference}. The data sheet decides.`,
-    }));
-  });
 }

@@ -1,8 +1,10 @@
+import { View } from 'react-native';
 import { useSettings, useShopActions, type Settings } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { POUR_BY } from '@/ui/pourBy';
 import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
 
 /** What a new shop is asked once. All of it has an answer already, and can be changed later. */
 export function FirstUse() {
@@ -19,6 +21,7 @@ export function FirstUse() {
         value={settings.pourBy}
         onChange={(pourBy) => save({ pourBy })}
       />
+      <View style={{ height: gap(2) }} />
       <T kind="small" tone="muted">
         Where painters differ, such as filler on metal or on epoxy, you are asked when it first matters. All of this
         stands under Shop.

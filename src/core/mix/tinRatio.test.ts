@@ -1,0 +1,70 @@
+import fc from 'fast-check';
+import { SHIPPED_PRODUCTS } from '../library/shipped';
+import { products } from '../testing';
+import { parseTinRatio, tinRatioText, withTinRatio, type TinRatio } from './tinRatio';
+import { splitMix } from './ratio';
+
+const read = (text: string, parts: number) => {
+  const r = parseTinRatio(text, parts);
+  return r.ok ? r.value : r.error;
+};
+
+describe('the ratio of a tin', () => {
+  it.each<[string, number, TinRatio]>([
+    ['4:1', 2, { parts: [4, 1] }],
+    ['4 : 1 + 10 %', 2, { parts: [4, 1], thinner: { min: 0.1, max: 0.1 } }],
+    ['2/1 + 5-15 % of the paint', 2, { parts: [2, 1], thinner: { min: 0.05, max: 0.15, of: 'paint' } }],
+    ['2 : 1 + 5–15% of the mix', 2, { parts: [2, 1], thinner: { min: 0.05, max: 0.15, of: 'total' } }],
+    // Eight of paint, one of hardener, one of thinner.
+    ['8 : 1 : 1', 2, { parts: [8, 1], thinnerParts: 1 }],
+    ['100:2 by weight', 2, { parts: [100, 2], by: 'weight' }],
+    ['2,5 % by weight', 2, { parts: [100, 2.5], by: 'weight' }],
+    ['3 % hardener', 2, { parts: [100, 3], by: 'weight' }],
+    ['4:1 v/v', 2, { parts: [4, 1], by: 'volume' }],
+    ['1:1', 1, { parts: [1], thinnerParts: 1 }],
+    ['50 %', 1, { parts: [1], thinner: { min: 0.5, max: 0.5 } }],
+    ['ready to use', 1, { parts: [1] }],
+    ['5 : 1 : 0,5', 3, { parts: [5, 1, 0.5] }],
+  ])('%s of %i', (text, parts, expected) => {
+    const r = read(text, parts);
+    expect(r).toMatchObject(expected);
+    expect(Object.keys(r).sort()).toEqual(Object.keys(expected).sort());
+  });
+  it.each([
+    ['', 2],
+    ['4', 2],
+    ['4:1:1:1', 2],
+    ['4:0', 2],
+    ['four to one', 2],
+    ['4:1 + 10 % + 5 %', 2],
+    ['4:1:1 + 10 %', 2],
+    ['4:1 + 15-5 %', 2],
+    ['-4:1', 2],
+    ['ready to use', 2],
+  ])('%s of %i is asked again', (text, parts) => expect(typeof read(text, parts)).toBe('string'));
+  it.each(SHIPPED_PRODUCTS.map((p) => [p.id, p] as const))('%s says its own, and reads it back', (_, p) => {
+    const r = parseTinRatio(tinRatioText(p), p.parts.length);
+    if (!r.ok) throw new Error(`${tinRatioText(p)}: ${r.error}`);
+    expect(withTinRatio(p, r.value)).toEqual(p);
+  });
+  it('8 : 1 : 1 is poured as eight, one and one', () => {
+    const p = products('highbuild-2k')!;
+    const r = parseTinRatio('8:1:1', 2);
+    if (!r.ok) throw new Error(r.error);
+    for (const of of ['paint', 'total'] as const) {
+      const own = withTinRatio({ ...p, ratioBy: 'volume', thinning: { ...p.thinning!, of } }, r.value);
+      expect(own.thinning!.defaultFraction).toBeCloseTo(of === 'paint' ? 1 / 8 : 1 / 9, 9);
+      expect(splitMix(own, 1000, own.thinning!.defaultFraction).lines.map((l) => Math.round(l.volumeMl))).toEqual([
+        800, 100, 100,
+      ]);
+      const weighed = withTinRatio({ ...own, ratioBy: 'weight' }, r.value);
+      expect(splitMix(weighed, 1000, weighed.thinning!.defaultFraction).lines.map((l) => l.massG)).toEqual(
+        [8, 1, 1].map((n): unknown =>
+          expect.closeTo((n / 10) * splitMix(weighed, 1000, weighed.thinning!.defaultFraction).readyG, 6),
+        ),
+      );
+    }
+  });
+  it('never throws, whatever is typed', () =>
+    fc.assert(fc.property(fc.string(), fc.integer({ min: 1, max: 4 }), (t, n) => void parseTinRatio(t, n))));
+});
