@@ -100,3 +100,27 @@ test('a preference that is typed back to what it was is kept as it stands there'
   await name.fill(was);
   await expect(answer(page)).toHaveText(was);
 });
+
+test('a finger goes over several parts at once; the sizes of a box give its area', async ({ page }) => {
+  await openDemo(page, '/log?job=bread-van&kind=cleaned');
+  await press(page, 'Other zones');
+  const parts = page.getByRole('group').getByRole('checkbox');
+  const boxes = await Promise.all([0, 1].map((i) => parts.nth(i).boundingBox()));
+  const first = await parts.nth(0).getAttribute('aria-checked');
+  await page.mouse.move(boxes[0]!.x + 20, boxes[0]!.y + boxes[0]!.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(boxes[1]!.x + boxes[1]!.width / 2, boxes[1]!.y + boxes[1]!.height / 2, { steps: 8 });
+  await page.mouse.up();
+  const turned = first === 'true' ? 'false' : 'true';
+  await expect(parts.nth(0)).toHaveAttribute('aria-checked', turned);
+  await expect(parts.nth(1)).toHaveAttribute('aria-checked', turned);
+  await page.goto('/job/bread-van');
+  await press(page, 'Add a panel');
+  await press(page, 'Work the area out from its sizes');
+  await page.getByLabel('Length, mm').fill('1600');
+  await page.getByLabel('Width, mm').fill('120');
+  await page.getByLabel('Height, mm').fill('80');
+  // 2 × (120 + 80) × 1600 mm².
+  await page.getByTestId('take-area').click();
+  await expect(page.getByLabel('Area, m²')).toHaveValue('0.64');
+});

@@ -442,3 +442,64 @@ test('a temporary repair is due until another one takes its place', async ({ pag
   await expect(answer(page)).toBeVisible();
   await expect(page.getByText('Temporary repairs')).toBeHidden();
 });
+
+test('a seam is drawn along, and has a history of its own; what is half drawn outlives a look at something else', async ({
+  page,
+}) => {
+  await openDemo(page, '/map?job=bread-van&panel=nose');
+  await pick(page, 'Seam');
+  await drag(page, [0.2, 0.3], [0.4, 0.3]);
+  await expect(page.getByTestId('drawn-length')).toHaveText(/\d+\smm/);
+  const length = (await page.getByTestId('drawn-length').textContent())!;
+  await pick(page, 'Look');
+  await expect(page.getByTestId('drawn-length')).toHaveCount(0);
+  await pick(page, 'Seam');
+  await expect(page.getByTestId('drawn-length')).toHaveText(length);
+  await page.getByTestId('keep-seam').click();
+  await expect(page.getByText('Give the seam a name')).toBeVisible();
+  await page.getByLabel('Name of the seam').fill('Lap');
+  await page.getByLabel('Wide, mm').fill('20');
+  await page.getByTestId('keep-seam').click();
+  await expect(page.getByText(/^Lap is drawn, \d+\smm long\.$/)).toBeVisible();
+  await tap(page, 0.3, 0.3);
+  const lap = page.getByRole('region', { name: 'Lap' });
+  await expect(lap).toContainText(/Plug welds: \d+\smm long, 20\smm wide/);
+  await expect(lap).toContainText(/\d+ plugs\. A flat bead of sealer/);
+  await lap.getByRole('link', { name: 'What is on Lap' }).click();
+  await expect(page.getByRole('radio', { name: 'Lap' }).first()).toBeVisible();
+});
+
+test('without drawing: a fault by zone and words, a zone by its corners', async ({ page }) => {
+  await openDemo(page, '/map?job=bread-van&panel=nose');
+  await pick(page, 'Mark');
+  await press(page, 'Say where it is in words');
+  await pick(page, 'Bottom left');
+  await page.getByTestId('save-mark').click();
+  await expect(page.getByText(/^Marked on/)).toBeVisible();
+  // What is no fault can be written down at its place too, and stands on the panel.
+  await press(page, 'Say where it is in words');
+  await pick(page, 'Top right');
+  await press(page, 'No fault, but something to do here');
+  await page.getByLabel('What is to be done').fill('Tap the thread');
+  await page.getByTestId('save-to-do').click();
+  await expect(page.getByText('To be done there: Tap the thread')).toBeVisible();
+  await pick(page, 'Zone');
+  await press(page, 'Type its corners instead');
+  const corners = page.getByLabel('Corners, mm from left and top');
+  await corners.fill('100 100; 300');
+  await press(page, 'Draw them');
+  await expect(page.getByText(/^From left and top, corner by corner/)).toBeVisible();
+  await corners.fill('100 100; 200 100; 200 200; 100 200');
+  await press(page, 'Draw them');
+  await expect(page.getByTestId('drawn-area')).toHaveText(/100\scm²/);
+});
+
+test('a loop closes where it comes near its start', async ({ page }) => {
+  await openDemo(page, '/map?job=bread-van&panel=nose');
+  await pick(page, 'Zone');
+  // Over the start and on: without closing, the line would cross itself.
+  await drag(page, [0.2, 0.3], [0.35, 0.3], [0.35, 0.5], [0.2, 0.5], [0.2, 0.3], [0.25, 0.28]);
+  await page.getByLabel('Name of the zone').fill('Loop');
+  await page.getByTestId('keep-outline').click();
+  await expect(page.getByText(/^Loop is drawn/)).toBeVisible();
+});

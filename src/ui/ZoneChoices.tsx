@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo, useRef, useState } from 'react';
 import { panelsOff, zonesOf, type Job, type JobState, type Statuses, type Zone } from '@/core';
 import { ChoiceGroup } from './ChoiceGroup';
 import { Disclosure } from './Disclosure';
 import { Floor } from './floor/Floor';
 import { floorItem } from './floor/floorItem';
 import { floorParts } from './floor/floorParts';
+import type { OnSweep } from './floor/sweep';
 import { T } from './T';
 
 interface Props {
@@ -45,6 +46,14 @@ export function ZoneChoices({ jobs, job, state, statuses, now, zoneIds, onJob, o
     const others = zoneIds.filter((z) => !ids.includes(z));
     onZones(picked.get(panelId) === 'all' ? others : [...others, ...ids]);
   };
+  // All of them turn as the first one does, seen from before the sweep.
+  const turnsOn = useRef(true);
+  const sweep: OnSweep = (keys, begins) => {
+    if (begins) turnsOn.current = picked.get(keys[0] ?? '') !== 'all';
+    const ids = keys.flatMap(idsOn);
+    const others = zoneIds.filter((z) => !ids.includes(z));
+    onZones(turnsOn.current ? [...others, ...ids] : others);
+  };
   return (
     <>
       {jobs.length > 1 && (
@@ -55,7 +64,7 @@ export function ZoneChoices({ jobs, job, state, statuses, now, zoneIds, onJob, o
           onChange={onJob}
         />
       )}
-      <Floor rows={rows} picked={picked} onPick={togglePanel} />
+      <Floor rows={rows} picked={picked} onPick={togglePanel} onSweep={sweep} />
       <Disclosure head={<T>One by one</T>} open={each} onToggle={() => setEach(!each)}>
         {job.panels.map((p) => (
           <ChoiceGroup

@@ -2,7 +2,8 @@ import { array, boolean, number, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
 import { QUALITY_LEVELS } from '../library/level';
-import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES } from '../log/job';
+import { keysOf } from '../keysOf';
+import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, SEAM_NAMES } from '../log/job';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 import { between, id, oneOf, outlineOf, text } from '../validation/fields';
@@ -90,6 +91,15 @@ export const JOB_SCHEMA = object({
         areaCm2: between('Area', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, 'area').required('Area is missing'),
         outline: outlineOf(),
         face: oneOf('Face', FACES),
+        seam: object({
+          kind: oneOf('Seam', keysOf(SEAM_NAMES)).required('Seam is missing'),
+          line: outlineOf(400, 2).required('Line of the seam is missing'),
+          widthMm: between('Width of the seam', 1, 200, 'thickness').required('Width of the seam is missing'),
+          spacingMm: between('Spacing', 5, 500, 'thickness'),
+          drained: yesNo('Drained'),
+        })
+          .default(undefined)
+          .noUnknown(unknown('Seam')),
         finish: object({ system, sheen, level: oneOf('Level', QUALITY_LEVELS), colour })
           .default(undefined)
           .noUnknown(unknown('Finish')),

@@ -31,9 +31,9 @@ const SCHEMA = object({
       object({
         name: name('Part'),
         parts: need('Ratio', 0.01, 1000),
-        densityKgL: need('Density', 0.3, 8, 'kg/L'),
+        densityKgL: need('Density', 0.3, 8, 'density'),
         volumeSolids: need('Solids', 0, 1),
-        vocGL: need('VOC', 0, 1200, 'g/L'),
+        vocGL: need('VOC', 0, 1200, 'solvent'),
         pricePerL: need('Price', 0, 10_000),
       }).noUnknown('Part has a field that is not known: ${unknown}'),
     )
@@ -45,8 +45,8 @@ const SCHEMA = object({
     defaultFraction: need('Thinner', 0, 2),
     minFraction: need('Least thinner', 0, 2),
     maxFraction: need('Most thinner', 0, 2),
-    densityKgL: need('Density', 0.3, 8, 'kg/L'),
-    vocGL: need('VOC', 0, 1200, 'g/L'),
+    densityKgL: need('Density', 0.3, 8, 'density'),
+    vocGL: need('VOC', 0, 1200, 'solvent'),
     pricePerL: need('Price', 0, 10_000),
   })
     .default(undefined)

@@ -13,6 +13,27 @@ export interface Point {
 export const FACES = ['outer', 'inner'] as const;
 export type Face = (typeof FACES)[number];
 
+/** What holds two sheets together, or closes the gap between them. */
+export const SEAM_NAMES = {
+  plugWeld: 'Plug welds',
+  seamWeld: 'Welded through',
+  bonded: 'Bonded',
+  folded: 'Folded edge',
+  sealed: 'Sealed joint',
+} as const;
+export type SeamKind = keyof typeof SEAM_NAMES;
+
+/** A seam, as a line on the drawing: the zone around it has its history. */
+export interface Seam {
+  kind: SeamKind;
+  line: Point[];
+  widthMm: number;
+  /** Of plug welds: from one to the next, mm. */
+  spacingMm?: number;
+  /** Water that gets in gets out again. */
+  drained?: boolean;
+}
+
 /** A part of a panel with one history. */
 export interface Zone {
   id: string;
@@ -24,6 +45,8 @@ export interface Zone {
   outline?: Point[];
   /** Absent: the outer face. */
   face?: Face;
+  /** Absent: it is no seam. */
+  seam?: Seam;
   /** What it ends with, where that is not the job's. */
   finish?: AgreedFinish;
   /** The zone that it was cut out of, and when: what happened to that one until then happened to this one too. */

@@ -1,3 +1,4 @@
+import { figure, pair, phrase, type Message } from '../units/phrase';
 import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
 import { areaMm2 } from './geometry';
@@ -11,24 +12,24 @@ export const MAX_OUTLINE_CORNERS = 400;
 export const SLIVER_MM2 = 200;
 
 /** What is wrong with an outline by itself; undefined where nothing is. */
-export function outlineProblem(outline: readonly Point[]): string | undefined {
+export function outlineProblem(outline: readonly Point[]): Message | undefined {
   if (outline.length < 3) return 'An outline needs at least three corners';
   if (outline.length > MAX_OUTLINE_CORNERS) return `An outline has at most ${MAX_OUTLINE_CORNERS} corners`;
   if (selfCrossing(outline)) return 'The outline crosses itself. Draw it once round, without going over a line.';
   const cm2 = areaMm2(outline) / 100;
   if (cm2 < BOUNDS.areaCm2.min || cm2 > BOUNDS.areaCm2.max)
-    return `The outline holds ${cm2.toFixed(1)}\u00a0cm²; a panel has ${BOUNDS.areaCm2.min} to ${BOUNDS.areaCm2.max}`;
+    return phrase`The outline holds ${figure('smallArea', cm2)}; a panel has ${pair('smallArea', BOUNDS.areaCm2.min, BOUNDS.areaCm2.max, ' to ')}`;
   return undefined;
 }
 
 /** What is wrong with an outline on a panel: by itself, or because it does not lie on it. */
-export function placeProblem(panel: Panel, outline: readonly Point[]): string | undefined {
+export function placeProblem(panel: Panel, outline: readonly Point[]): Message | undefined {
   if (!panel.map) return 'Draw the panel first';
   const wrong = outlineProblem(outline);
   if (wrong) return wrong;
   const outside = uncoveredMm2(outline, [panel.map.outline]);
   return outside > SLIVER_MM2
-    ? `${(outside / 100).toFixed(0)}\u00a0cm² of it lie outside of the panel. Keep it inside the outline.`
+    ? phrase`${figure('smallArea', outside / 100)} of it lie outside of the panel. Keep it inside the outline.`
     : undefined;
 }
 

@@ -10,3 +10,6 @@ export * from './clip';
 export * from './keepOutsOn';
 export * from './faultOutline';
 export * from './restore';
+export * from './seam';
+export * from './solids';
+export * from './places';

@@ -1,3 +1,4 @@
+import type { Message } from '../units/phrase';
 import { BOUNDS } from '../log/bounds';
 import type { Face, Job, KeepOut, Panel, PanelMap } from '../log/job';
 import { fail, ok, type FieldProblem, type Result } from '../result';
@@ -29,7 +30,7 @@ function withKeepOuts(job: Job, panel: Panel, before: PanelMap, face: Face, keep
 
 /** The job with a label, plate or seam that must not be painted: inside the panel, and leaving every zone something to paint. */
 export function withKeepOut(job: Job, panel: Panel, keepOut: KeepOut): Result<Job, FieldProblem[]> {
-  const bad = (path: string, message: string) => fail([{ path, message }]);
+  const bad = (path: string, message: Message) => fail([{ path, message }]);
   const name = keepOut.name.trim();
   const wrong = placeProblem(panel, keepOut.outline);
   if (wrong) return bad('outline', wrong);

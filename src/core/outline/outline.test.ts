@@ -114,7 +114,7 @@ describe('an outline', () => {
       ],
       /crosses itself/,
     ],
-  ])('is refused with a reason: %#', (o, why) => expect(outlineProblem(o)).toMatch(why));
+  ])('is refused with a reason: %#', (o, why) => expect(String(outlineProblem(o))).toMatch(why));
   it('the middle of a box is in it, a place beside it is not', () => {
     expect(pointInPolygon(box(10, 10, 20, 20), { x: 20, y: 20 })).toBe(true);
     expect(pointInPolygon(box(10, 10, 20, 20), { x: 35, y: 20 })).toBe(false);
@@ -197,7 +197,7 @@ describe('zones on a drawing', () => {
     ['under the plate', box(410, 410, 50, 50), /under a keep-out/],
   ])('one that lies %s is refused', (_, outline, why) => {
     const r = drawZone(job, door, 'outer', outline);
-    expect(!r.ok && r.error[0]!.message).toMatch(why);
+    expect(!r.ok && String(r.error[0]!.message)).toMatch(why);
   });
   it('one that leaves nothing of the zone that it is in is refused', () => {
     const r = drawZone({ ...job, zones: [{ ...job.zones[0]!, areaCm2: 8900 }] }, door, 'outer', box(0, 0, 1000, 900));
@@ -261,7 +261,7 @@ describe('zones on a drawing', () => {
     ['over all of a zone', box(90, 90, 220, 220), /Nothing of corner would be left/],
   ])('a keep-out %s is refused', (_, outline, why) => {
     const r = put(got(add(job, 'corner', box(100, 100, 200, 200))), outline);
-    expect(!r.ok && r.error[0]!.message).toMatch(why);
+    expect(!r.ok && String(r.error[0]!.message)).toMatch(why);
   });
   it('a keep-out on one face leaves the other face alone; its name is there once a face', () => {
     const j = {
@@ -305,7 +305,7 @@ describe('zones on a drawing', () => {
   ])('%s there is refused: %#', (id, outline, why) => {
     const rear = got(give(stated, 'rear', box(500, 0, 500, 900)));
     const r = give(got(add(rear, 'spot', box(510, 10, 100, 100))), id, outline);
-    expect(!r.ok && r.error[0]!.message).toMatch(why);
+    expect(!r.ok && String(r.error[0]!.message)).toMatch(why);
   });
   it('a new size of the panel measures the one zone that is all of it, and names what does not lie on it any more', () => {
     const small = box(0, 0, 450, 900);

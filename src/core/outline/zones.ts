@@ -1,3 +1,4 @@
+import type { Message } from '../units/phrase';
 import { BOUNDS } from '../log/bounds';
 import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from '../log/job';
 import { fail, ok, type FieldProblem, type Result } from '../result';
@@ -17,7 +18,7 @@ export interface Drawn {
  * Keep-outs within it are not painted, and so are not part of its area.
  */
 export function drawZone(job: Job, panel: Panel, face: Face, outline: readonly Point[]): Result<Drawn, FieldProblem[]> {
-  const bad = (message: string) => fail([{ path: 'outline', message }]);
+  const bad = (message: Message) => fail([{ path: 'outline', message }]);
   const wrong = placeProblem(panel, outline);
   if (wrong) return bad(wrong);
   const others = zonesOnFace(job, panel.id, face);
@@ -120,7 +121,7 @@ export function outlineZone(
   zoneId: string,
   outline: readonly Point[],
 ): Result<Job, FieldProblem[]> {
-  const bad = (message: string) => fail([{ path: 'outline', message }]);
+  const bad = (message: Message) => fail([{ path: 'outline', message }]);
   const zone = job.zones.find((z) => z.id === zoneId && z.panelId === panel.id);
   if (!zone) return bad('That zone is not on this panel any more');
   const wrong = placeProblem(panel, outline);

@@ -20,7 +20,8 @@ const unit = (sign: string, decimals: number, factor = 1, offset = 0): Unit => (
 /**
  * Every quantity that a screen shows or asks for, complete by type. The metric side is the core's own unit but for areas, which are kept
  * in cm². US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those). Weights in a cup stay
- * in grams in both systems: scales in paint shops read grams. Bulk is what comes by the sack. `moreBelow`: smaller figures, as
+ * in grams in both systems: scales in paint shops read grams. Bulk is what comes by the sack, solvent what a litre gives off, price what it
+ * costs (a US gallon is 3.785411784 L). `moreBelow`: smaller figures, as
  * they are shown, have one more decimal.
  */
 const QUANTITIES = {
@@ -31,6 +32,10 @@ const QUANTITIES = {
   length: { metric: unit('cm', 0), us: unit('in', 1, 1 / 2.54) },
   volume: { metric: unit('ml', 0), us: unit('fl oz', 1, 1 / 29.5735295625), moreBelow: 10 },
   area: { metric: unit('m²', 2, 1e-4), us: unit('ft²', 1, 1 / 929.0304) },
+  smallArea: { metric: unit('cm²', 0), us: unit('in²', 1, 1 / 6.4516) },
+  density: { metric: unit('kg/L', 2), us: unit('lb/gal', 2, 3.785411784 / 0.45359237) },
+  solvent: { metric: unit('g/L', 0), us: unit('lb/gal', 2, 3.785411784 / 453.59237) },
+  price: { metric: unit('a litre', 2), us: unit('a gallon', 2, 3.785411784) },
   mass: { metric: unit('g', 1), us: unit('g', 1) },
   bulk: { metric: unit('kg', 0), us: unit('lb', 0, 1 / 0.45359237) },
   pressure: { metric: unit('bar', 1), us: unit('psi', 0, 14.503773773) },
@@ -62,7 +67,7 @@ export interface DisplayQuantity {
 
 /**
  * A metric quantity as it is shown: converted, rounded to the decimals that it deserves (more when it is small).
- * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², g, kg, bar or m³/min
+ * @param metric in the core's unit: °C, K, µm, mm, cm, mL, cm², kg/L, g/L, a price of a litre, g, kg, bar or m³/min
  */
 export function displayQuantity(q: Quantity, metric: number, system: UnitSystem, decimals?: number): DisplayQuantity {
   const u = recordOf(q)[system];

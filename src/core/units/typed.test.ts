@@ -42,3 +42,24 @@ describe('a figure with its unit behind it', () => {
       ),
     ));
 });
+
+describe('units of a US shop', () => {
+  it.each([
+    ['3\' 4"', 'thickness', 1016],
+    ['3 ft 4 in', 'length', 101.6],
+    ["2'", 'thickness', 609.6],
+    ['1 qt', 'volume', 946.35],
+    ['8 oz', 'mass', 226.8],
+    ['8 oz', 'volume', 236.59],
+    ['12 ppg', 'density', 1.4379],
+    ['3.5 lb/gal', 'solvent', 419.39],
+    ['1.2 kg/L', 'density', 1.2],
+  ] as const)('%s as %s', (text, quantity, metric) => {
+    const r = parseTyped(text, quantity, 'us');
+    expect(r.ok && r.value).toBeCloseTo(metric, 1);
+  });
+  it('a price of a gallon is that of 3.785 litres', () => {
+    const r = parseTyped('100', 'price', 'us');
+    expect(r.ok && r.value).toBeCloseTo(26.417, 3);
+  });
+});

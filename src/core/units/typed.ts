@@ -10,6 +10,9 @@ const SPELLINGS: Readonly<Record<string, string>> = {
   mils: 'mil',
   thou: 'mil',
   '"': 'in',
+  "'": 'ft',
+  foot: 'ft',
+  feet: 'ft',
   inch: 'in',
   inches: 'in',
   c: '°c',
@@ -20,17 +23,32 @@ const SPELLINGS: Readonly<Record<string, string>> = {
   ft2: 'ft²',
   sqft: 'ft²',
   floz: 'fl oz',
+  qt: 'qt',
+  quart: 'qt',
+  quarts: 'qt',
+  gallon: 'gal',
+  gallons: 'gal',
+  'lb/gallon': 'lb/gal',
+  ppg: 'lb/gal',
+  'g/cm3': 'kg/l',
+  'g/ml': 'kg/l',
+  ounces: 'oz',
+  in2: 'in²',
+  sqin: 'in²',
   lbs: 'lb',
 };
 
 /** Units besides the two of a quantity, each in the core's own unit. */
 const OTHERS: { readonly [Q in Quantity]?: Readonly<Record<string, number>> } = {
   film: { mm: 1000 },
-  thickness: { µm: 0.001, cm: 10 },
-  length: { mm: 0.1, m: 100 },
-  area: { 'cm²': 1 },
-  volume: { l: 1000, cl: 10 },
-  mass: { kg: 1000 },
+  thickness: { µm: 0.001, cm: 10, m: 1000, mil: 0.0254, ft: 304.8 },
+  length: { mm: 0.1, m: 100, ft: 30.48 },
+  area: { 'cm²': 1, 'in²': 6.4516 },
+  volume: { l: 1000, cl: 10, oz: 29.5735295625, qt: 946.352946, gal: 3785.411784 },
+  density: { 'g/l': 0.001 },
+  solvent: { 'kg/l': 1000 },
+  mass: { kg: 1000, oz: 28.349523125, lb: 453.59237 },
+  bulk: { g: 0.001, oz: 0.028349523125 },
   pressure: { kpa: 0.01 },
 };
 
@@ -42,12 +60,20 @@ const plain = (unit: string): string => {
   return SPELLINGS[u] ?? u;
 };
 
+/** 3' 4", 3 ft 4 in. */
+const FEET_AND_INCHES = /^([\d.,]+)\s*(?:'|ft|feet|foot)\s*([\d.,]+)\s*(?:"|in|inch|inches)$/i;
+
 /**
- * Reads a figure as it is typed: in the user's units, or in those that stand behind the number ('0.8 mm', '32 thou', '20 °C').
+ * Reads a figure as it is typed: in the user's units, or in those that stand behind the number ('0.8 mm', '32 thou', '20 °C', 3' 4").
  * @returns the figure in the core's own unit, or the sentence that stands under the field
  */
 export function parseTyped(text: string, quantity: Quantity, system: UnitSystem): Result<number, string> {
-  const m = /^(.*?)\s*([a-zA-Z\u00b5\u03bc°"][a-zA-Z0-9\u00b5\u03bc°²³/" ]*)$/.exec(text.trim());
+  const feet = FEET_AND_INCHES.exec(text.trim());
+  if (feet && (quantity === 'thickness' || quantity === 'length')) {
+    const [ft, inch] = [parseDecimal(feet[1]!), parseDecimal(feet[2]!)];
+    if (ft.ok && inch.ok) return ok(((ft.value * 12 + inch.value) * 25.4) / (quantity === 'thickness' ? 1 : 10));
+  }
+  const m = /^(.*?)\s*([a-zA-Z\u00b5\u03bc°"'][a-zA-Z0-9\u00b5\u03bc°²³/"' ]*)$/.exec(text.trim());
   const r = parseDecimal(m?.[1] || text);
   if (!r.ok) return fail(decimalProblemText(r.error));
   if (!m?.[1]) return ok(fromDisplay(quantity, r.value, system));

@@ -65,12 +65,13 @@ function cornerProblem(c: unknown): { field: string; message: Message } | undefi
 }
 
 /** Corners of an outline. */
-export const outlineOf = (maxCorners = 400) =>
+/** @param least 3 for what goes round something, 2 for a line */
+export const outlineOf = (maxCorners = 400, least = 3) =>
   array()
     .strict()
     .typeError('Corners must be a list')
     .max(maxCorners, `More than ${maxCorners} corners`)
-    .min(3, 'An outline needs at least three corners')
+    .min(least, `An outline needs at least ${least === 2 ? 'two' : 'three'} corners`)
     .test('corners', (value, context) => {
       for (const [i, c] of (value ?? []).entries()) {
         const bad = cornerProblem(c);

@@ -26,6 +26,7 @@ import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
 import { gap } from '@/ui/theme';
+import { AreaFromSizes } from './AreaFromSizes';
 import { beginning, BEGINS, type Begin } from './begin';
 import { ROWS } from './rows';
 
@@ -108,6 +109,9 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
           hint={`A car door is about ${formatQuantity('area', 8000, units)}`}
         />
       </Fields>
+      <AreaFromSizes
+        onArea={(cm2) => form.setValue('area', formatForInput(cm2, { quantity: 'area' }, units), { shouldDirty: true })}
+      />
       <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
       <FormChoice control={control} name="row" label="Where it lies on the floor" options={ROWS} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
@@ -127,6 +131,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
 
 /** One more zone of a panel, with its own history. */
 export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
+  const { units } = useAppTheme();
   const { changeJob } = useShopActions();
   const notify = useNotify();
   const form = useAppForm({ name: '', area: '', begin: 'old' }, zoneSchema);
@@ -156,6 +161,9 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
         <FormField control={control} name="name" label="Zone" short />
         <FormField control={control} name="area" label="Area" quantity="area" />
       </Fields>
+      <AreaFromSizes
+        onArea={(cm2) => form.setValue('area', formatForInput(cm2, { quantity: 'area' }, units), { shouldDirty: true })}
+      />
       <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={styles.acts}>

@@ -1,7 +1,18 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import { copyOf, FAMILIES, ratioText, formatQuantity, type Product, type Message, errorText, phrase } from '@/core';
+import {
+  copyOf,
+  FAMILIES,
+  ratioText,
+  formatQuantity,
+  toDisplay,
+  unitOf,
+  type Product,
+  type Message,
+  errorText,
+  phrase,
+} from '@/core';
 import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useNotify } from '@/ui/notifications';
@@ -134,7 +145,7 @@ function shown(
   currency: string,
 ): string {
   if (v === undefined) return 'not given';
-  if (f.path.endsWith('pricePerL')) return money(v, currency);
+  if (f.quantity === 'price') return `${money(toDisplay('price', v, units), currency)} ${unitOf('price', units)}`;
   if (f.quantity) return formatQuantity(f.quantity, v, units);
   if ('percent' in f.kind) return `${Number((v * 100).toPrecision(3))}\u00a0%`;
   return `${Number(v.toPrecision(4))}${f.unit ? `\u00a0${f.unit}` : ''}`;

@@ -77,10 +77,10 @@ export function figuresOf(p: Product): { first: SheetGroup; more: SheetGroup[] }
       ...p.parts.map((part, i) => ({
         title: `Part ${i + 1}: ${part.name}`,
         figures: [
-          plain(`parts[${i}].densityKgL`, 'Density', 'kg/L'),
+          qty(`parts[${i}].densityKgL`, 'Density', 'density'),
           ...(i === 0 ? [] : [pct(`parts[${i}].volumeSolids`, 'Volume solids')]),
-          plain(`parts[${i}].vocGL`, 'VOC', 'g/L'),
-          plain(`parts[${i}].pricePerL`, 'Price of a litre'),
+          qty(`parts[${i}].vocGL`, 'VOC', 'solvent'),
+          qty(`parts[${i}].pricePerL`, 'Price', 'price'),
         ],
       })),
       ...(p.thinning ? [{ title: 'Thinner', figures: [pct('thinning.defaultFraction', 'Usual')] }] : []),

@@ -31,13 +31,17 @@ import { FaultForm } from './FaultForm';
 import { FaultList } from './FaultList';
 import { OutlineForm } from './OutlineForm';
 import { PickedKeepOut, PickedZone } from './Picked';
+import { PlaceInWords } from './PlaceInWords';
+import { SeamForm } from './SeamForm';
 import { ShapeForm } from './ShapeForm';
+import { ToDoHere, toDosOn } from './ToDoHere';
 import { mapStep, stepForTap, stepForTrace, type Mode, type Outcome } from './state';
 
 const MODES: { value: Mode; label: string }[] = [
   { value: 'look', label: 'Look' },
   { value: 'mark', label: 'Mark' },
   { value: 'zone', label: 'Zone' },
+  { value: 'seam', label: 'Seam' },
   { value: 'keepOut', label: 'Keep-out' },
 ];
 const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
@@ -71,7 +75,14 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
     mode: 'look',
   });
   const back = news?.back;
-  const [sketch] = useState(() => new Sketch());
+  // What goes round a fault is one thing, an outline that grows another: that one outlives a look at something else.
+  const [sketches] = useState(() => ({
+    mark: new Sketch(),
+    outer: new Sketch(),
+    inner: new Sketch(),
+    look: new Sketch(),
+  }));
+  const sketch = mode === 'mark' ? sketches.mark : mode === 'look' ? sketches.look : sketches[face];
   const command = useLogCommand(open.job.id);
   const { changeJob } = useShopActions();
   const [reshape, setReshape] = useState(false);
@@ -99,9 +110,10 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
       ),
     [faults],
   );
+  const toDos = useMemo(() => toDosOn(open, panel.id, face), [open, panel.id, face]);
   const keepOuts = useMemo(() => map.keepOuts.filter((k) => k.face === face), [map, face]);
   const stillOpen = all.filter((x) => isOpenFault(x.fault)).length;
-  const drawing = mode === 'zone' || mode === 'keepOut';
+  const drawing = mode === 'zone' || mode === 'keepOut' || mode === 'seam';
 
   const onTap = useCallback(
     (at: Point, reach: number) => {
@@ -118,7 +130,9 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
     go(step);
   }, [open.job, panel, face, sketch]);
   const begin = (m: Mode, id?: string) => {
-    sketch.clear();
+    sketches.mark.clear();
+    // One that is drawn anew begins with nothing.
+    if (id !== undefined) sketches[face].clear();
     go({ do: 'begin', mode: m, ...(id && { zoneId: id }) });
   };
   const done = (words: string, before?: Outcome['back']) => {
@@ -161,7 +175,9 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
           mode === 'mark' && !pin
             ? 'Tap the fault, or go round it'
             : drawing
-              ? 'Drag round it, or tap its corners'
+              ? mode === 'seam'
+                ? 'Draw along it, or tap its bends'
+                : 'Drag round it, or tap its corners'
               : stillOpen === 0
                 ? 'No fault is open'
                 : stillOpen === 1
@@ -179,7 +195,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                 options={map.faces.map((f) => ({ value: f, label: FACE_NAMES[f] }))}
                 value={face}
                 onChange={(f) => {
-                  sketch.clear();
+                  sketches.mark.clear();
                   go({ do: 'turn', face: f });
                 }}
               />
@@ -191,10 +207,11 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
               zones={zones}
               keepOuts={keepOuts}
               marks={marks}
+              toDos={toDos}
               picked={picked}
               pin={pin?.at}
               sketch={sketch}
-              finger={mode === 'mark' ? 'rounds' : drawing ? 'draws' : 'moves'}
+              finger={mode === 'mark' ? 'rounds' : mode === 'seam' ? 'lines' : drawing ? 'draws' : 'moves'}
               height={Math.round(
                 wide ? window.height * HEIGHT.wide : Math.min(HEIGHT.most, window.height * HEIGHT.share),
               )}
@@ -213,7 +230,17 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                 onPress={() => takeBack(back)}
               />
             )}
-            {drawing && (
+            {mode === 'seam' && (
+              <SeamForm
+                key={`seam${face}`}
+                open={open}
+                panel={panel}
+                face={face}
+                sketch={sketch}
+                onDone={(words, before) => done(words, { before })}
+              />
+            )}
+            {(mode === 'zone' || mode === 'keepOut') && (
               <OutlineForm
                 key={`${mode}${face}${zoneId ?? ''}`}
                 open={open}
@@ -224,6 +251,9 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                 sketch={sketch}
                 onDone={(words, before) => done(words, { before })}
               />
+            )}
+            {mode === 'mark' && !pin && (
+              <PlaceInWords open={open} panel={panel} face={face} onPlace={(at) => go({ do: 'pin', pin: { at } })} />
             )}
             {mode === 'mark' && pin && pinZones.length === 0 && (
               <Notice tone="stop">This face has no zone to mark it on. Draw one here first.</Notice>
@@ -241,6 +271,16 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                   sketch.clear();
                   go({ do: 'marked', ...(words && { news: { words, ...(markId && { back: { markId } }) } }) });
                 }}
+              />
+            )}
+            {mode === 'mark' && pin && pinZones[0] && (
+              <ToDoHere
+                key={`do${pin.at.x},${pin.at.y}`}
+                open={open}
+                zoneId={pinZones[0].id}
+                face={face}
+                at={pin.at}
+                onDone={(text) => go({ do: 'marked', news: { words: `To be done there: ${text}` } })}
               />
             )}
             {zone && (

@@ -31,13 +31,15 @@ import {
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { FormField } from '@/ui/form/FormField';
 import { useAppTheme } from '@/ui/appTheme';
-import { useIsEmptySketch, useSketchAtRest, type Sketch } from '@/ui/map/sketch';
+import { useSketchAtRest, type Sketch } from '@/ui/map/sketch';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
+import { SketchTools } from './SketchTools';
+import { TypedCorners } from './TypedCorners';
 
 const BEGINS = AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) }));
 
@@ -66,7 +68,6 @@ export function OutlineForm({
 }) {
   const { changeJob } = useShopActions();
   const { units } = useAppTheme();
-  const blank = useIsEmptySketch(sketch);
   const form = useForm({ defaultValues: { name: '' } });
   const name = useWatch({ control: form.control, name: 'name' });
   const [on, setOn] = useState<AsFound>('old');
@@ -142,24 +143,8 @@ export function OutlineForm({
   return (
     <View style={{ marginTop: gap(3) }}>
       <DrawnArea sketch={sketch} />
-      <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(2) }}>
-        <ActionButton
-          label="Back one"
-          disabled={blank}
-          onPress={() => {
-            setProblems({});
-            sketch.back();
-          }}
-        />
-        <ActionButton
-          label="Clear"
-          disabled={blank}
-          onPress={() => {
-            setProblems({});
-            sketch.clear();
-          }}
-        />
-      </View>
+      <SketchTools sketch={sketch} onChange={() => setProblems({})} />
+      <TypedCorners sketch={sketch} onChange={() => setProblems({})} />
       {problems.outline !== undefined && (
         <Notice tone="stop">
           <T kind="small">{problems.outline}</T>

@@ -1,5 +1,16 @@
-import { drawnAreaText, entriesOn, type Job, type KeepOut, type Panel, type Zone, Refusal } from '@/core';
-import { withoutKeepOut, withoutZone } from '@/core/outline';
+import {
+  drawnAreaText,
+  entriesOn,
+  formatQuantity,
+  Refusal,
+  SEAM_NAMES,
+  type Job,
+  type KeepOut,
+  type Panel,
+  type Seam,
+  type Zone,
+} from '@/core';
+import { seamFigures, withoutKeepOut, withoutZone } from '@/core/outline';
 import { useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ListRow } from '@/ui/ListRow';
@@ -48,14 +59,38 @@ export function PickedZone({
           {`Cut out of ${from?.name.toLowerCase() ?? 'a zone'}: it has that zone\u2019s history until then.`}
         </T>
       )}
+      {zone.seam && <SeamWords seam={zone.seam} />}
       {!zone.outline && (
         <T kind="small" tone="muted">
           All that is not drawn as a zone of its own.
         </T>
       )}
-      <TextButton label={zone.outline ? 'Draw its outline anew' : 'Draw its outline'} onPress={onDraw} />
+      {!zone.seam && (
+        <TextButton label={zone.outline ? 'Draw its outline anew' : 'Draw its outline'} onPress={onDraw} />
+      )}
       {zone.cutFrom && <TextButton label="Take this zone away" tone="stop" onPress={takeAway} />}
     </Section>
+  );
+}
+
+/** What follows from a seam's line, and whether water gets out of it. */
+function SeamWords({ seam }: { seam: Seam }) {
+  const { units } = useAppTheme();
+  const { lengthMm, plugs, sealerMl } = seamFigures(seam);
+  return (
+    <>
+      <T>
+        {`${SEAM_NAMES[seam.kind]}: ${formatQuantity('thickness', lengthMm, units, units === 'metric' ? 0 : 1)} long, ${formatQuantity('thickness', seam.widthMm, units, units === 'metric' ? 0 : 2)} wide.`}
+      </T>
+      <T kind="small" tone="muted">
+        {`${plugs === undefined ? '' : `${plugs} plugs. `}A flat bead of sealer along it takes about ${formatQuantity('volume', sealerMl, units, units === 'metric' ? 0 : 1)}.`}
+      </T>
+      {seam.drained === false && (
+        <T kind="small" tone="window">
+          Water that gets in stays in: see to a drain before it is closed.
+        </T>
+      )}
+    </>
   );
 }
 

@@ -2,7 +2,7 @@ import type { Face, Job, Panel, Point, Message } from '@/core';
 import { pointInPolygon, traceFault, keepOutAt, zonesAt, type FaultTrace } from '@/core/outline';
 
 /** What a thumb does on the panel. */
-export type Mode = 'look' | 'mark' | 'zone' | 'keepOut';
+export type Mode = 'look' | 'mark' | 'zone' | 'seam' | 'keepOut';
 
 /** What has just happened, and how it is taken back while it is news. */
 export interface Outcome {

@@ -230,7 +230,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             {pot !== undefined && <Fact figure={clockTime(now + pot * MINUTE_MS)} text="pot life ends, if mixed now" />}
             <Fact figure={formatQuantity('volume', plan.value.perCoatMl, units)} text="for each coat" />
             <Fact figure={money(plan.value.cost, currency)} text="material in the cup" />
-            <Fact figure={`${Math.round(plan.value.vocGL)} g/L`} text="VOC of the mix" />
+            <Fact figure={formatQuantity('solvent', plan.value.vocGL, units)} text="VOC of the mix" />
           </View>
           {d.inCup && (
             <View style={{ paddingBottom: gap(2) }}>

@@ -1,4 +1,4 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { StyleSheet, View, type LayoutChangeEvent } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { boundsOf, type FloorRow, type Point } from '@/core';
@@ -10,6 +10,7 @@ import type { PageHref } from '../pages';
 import { T, type Tone } from '../T';
 import { gap } from '../theme';
 import { partImage, type PartZone } from './partImage';
+import { useSweep, type OnSweep } from './sweep';
 
 /** What lies on the floor, drawn and told. */
 export interface FloorItem {
@@ -32,12 +33,16 @@ interface FloorProps {
   /** Parts are ticked; some of a part's zones may be. */
   picked?: ReadonlyMap<string, 'all' | 'some'>;
   onPick?: (key: string) => void;
+  /** A finger goes over several at once. */
+  onSweep?: OnSweep;
 }
 
 /** A part is drawn no larger than this, px for a millimetre: a door is then a good thumb wide. */
 const MOST_PX_PER_MM = 0.1;
 /** The inner face lies beside the outer one, smaller. */
 const INNER_SCALE = 0.6;
+/** Sideways is the sweep's, up and down the page's. The browser knows this, React Native's types do not. */
+const SWEEPABLE = { touchAction: 'pan-y', userSelect: 'none' } as object;
 /** Room for a name under a small part, px. */
 const NAME_WIDTH = 92;
 
@@ -48,14 +53,22 @@ const widthOf = ({ faces }: FloorItem): number =>
  * Parts of a body as they are laid out on a floor to see the job: flat, to one scale, in rows by side, each filled with what is on top of
  * it. They are links, or they are picked.
  */
-export function Floor({ rows, hrefOf, picked, onPick }: FloorProps) {
+export function Floor({ rows, hrefOf, picked, onPick, onSweep }: FloorProps) {
+  const box = useRef<View>(null);
+  // What a tap does is new with every choice; the parts need not be drawn again for it.
+  const latest = useRef(onPick);
+  useEffect(() => {
+    latest.current = onPick;
+  });
+  const pick = useCallback((key: string) => latest.current?.(key), []);
+  useSweep(box as unknown as RefObject<HTMLElement | null>, onSweep);
   const [width, setWidth] = useState(358);
   const widest = useMemo(() => Math.max(1, ...rows.flatMap((r) => r.items.map(widthOf))), [rows]);
   // In steps, so that a page that grows by a pixel is not drawn anew.
   const pxPerMm = Math.min(MOST_PX_PER_MM, Math.floor(((width - 24) / widest) * 1000) / 1000);
   const onLayout = (e: LayoutChangeEvent) => setWidth(Math.round(e.nativeEvent.layout.width));
   return (
-    <View onLayout={onLayout}>
+    <View ref={box} onLayout={onLayout} style={onSweep && SWEEPABLE}>
       {rows.map(({ row, items }) => (
         <View key={row} role={picked ? 'group' : 'list'} aria-label={FLOOR_ROWS[row]} style={styles.row}>
           <View style={styles.title}>
@@ -70,7 +83,7 @@ export function Floor({ rows, hrefOf, picked, onPick }: FloorProps) {
               pxPerMm={pxPerMm}
               href={hrefOf?.(item.key)}
               picked={picked ? (picked.get(item.key) ?? 'none') : undefined}
-              onPick={onPick}
+              onPick={pick}
             />
           ))}
         </View>
@@ -152,6 +165,7 @@ function PartOnFloor({ item, pxPerMm, href, picked, onPick }: PartProps) {
       onPress={() => onPick?.(item.key)}
       style={StyleSheet.flatten(style)}
       testID={`part-${item.key}`}
+      {...({ dataSet: { part: item.key } } as object)}
     >
       {inside}
     </TouchableRipple>

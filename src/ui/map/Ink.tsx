@@ -18,12 +18,15 @@ export function Ink({
   width,
   height,
   colour,
+  open = false,
 }: {
   sketch: Sketch;
   view: Viewport;
   width: number;
   height: number;
   colour: string;
+  /** A line that is not closed once the finger rests. */
+  open?: boolean;
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
@@ -73,7 +76,7 @@ export function Ink({
       whole(points);
       const last = points[points.length - 1];
       if (!last) return;
-      if (points.length > 2) {
+      if (points.length > 2 && !open) {
         c.globalAlpha = 0.2;
         c.fill();
         c.globalAlpha = 1;
@@ -107,7 +110,7 @@ export function Ink({
       cancelAnimationFrame(frame);
       clearTimeout(resting);
     };
-  }, [sketch, view, width, height, colour]);
+  }, [sketch, view, width, height, colour, open]);
   return (
     <canvas ref={canvas} aria-hidden style={{ position: 'absolute', inset: 0, width, height, pointerEvents: 'none' }} />
   );

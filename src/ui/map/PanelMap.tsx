@@ -26,6 +26,8 @@ interface Props {
   zones: readonly Zone[];
   keepOuts: readonly KeepOut[];
   marks: readonly Mark[];
+  /** Places where something is to be done. */
+  toDos?: readonly { id: string; at: Point }[];
   /** Zone or mark that is told about. */
   picked?: string;
   /** A place that is about to be marked. */
@@ -40,6 +42,7 @@ interface Props {
 }
 
 const EDGE = 14;
+const lineOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}`);
 const pathOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}Z`);
 
 /** A panel to scale, with its zones, keep-outs and marks. Moves under one finger, grows under two; wheel and buttons do it too. */
@@ -104,6 +107,7 @@ export function PanelMap(p: Props) {
                   <Ground outline={p.outline} perMm={size} palette={palette} />
                   <Zones zones={p.zones} picked={p.picked} perMm={size} palette={palette} />
                   <KeepOuts keepOuts={p.keepOuts} perMm={size} palette={palette} />
+                  {p.toDos && <ToDos toDos={p.toDos} perMm={size} palette={palette} />}
                   <Marks marks={p.marks} picked={p.picked} perMm={size} palette={palette} />
                   {p.pin && <Pin at={p.pin} perMm={size} palette={palette} />}
                 </G>
@@ -111,7 +115,14 @@ export function PanelMap(p: Props) {
             )}
           </View>
           {width > 0 && finger !== 'moves' && (
-            <Ink sketch={sketch} view={view} width={width} height={p.height} colour={palette.window} />
+            <Ink
+              sketch={sketch}
+              view={view}
+              width={width}
+              height={p.height}
+              colour={palette.window}
+              open={finger === 'lines'}
+            />
           )}
         </View>
       </GestureDetector>
@@ -153,8 +164,18 @@ const Zones = memo(function Zones({
               fillOpacity={z.id === picked ? 0.32 : 0.12}
               stroke={palette.do}
               strokeWidth={(z.id === picked ? 3 : 1.8) / perMm}
-              strokeDasharray={`${8 / perMm} ${4 / perMm}`}
+              {...(!z.seam && { strokeDasharray: `${8 / perMm} ${4 / perMm}` })}
             />
+            {z.seam && (
+              <Path
+                d={lineOf(z.seam.line)}
+                fill="none"
+                stroke={palette.ink}
+                strokeWidth={1.4 / perMm}
+                strokeDasharray={z.seam.spacingMm ? `0 ${z.seam.spacingMm}` : undefined}
+                strokeLinecap="round"
+              />
+            )}
             <SvgText
               x={c.x}
               y={c.y}
@@ -251,6 +272,20 @@ const Marks = memo(function Marks({
           </G>
         );
       })}
+    </>
+  );
+});
+
+/** A box that waits for its tick. */
+const ToDos = memo(function ToDos({ toDos, perMm, palette }: Layer & { toDos: NonNullable<Props['toDos']> }) {
+  const r = (RING * 0.8) / perMm;
+  return (
+    <>
+      {toDos.map((t) => (
+        <G key={t.id} transform={`translate(${t.at.x} ${t.at.y}) scale(${r})`}>
+          <Path d="M-1 -1h2v2h-2z" fill={palette.paper} stroke={palette.ink} strokeWidth={0.25} />
+        </G>
+      ))}
     </>
   );
 });

@@ -10,8 +10,8 @@ const MOVED = 5;
 /** Points of a dragged line stand at least so far apart on the screen, px. */
 const STEP = 4;
 
-/** What one finger does: moves the panel; draws an outline, stroke by stroke; or goes round something, once. */
-export type Finger = 'moves' | 'draws' | 'rounds';
+/** What one finger does: moves the panel; draws an outline, stroke by stroke; a line likewise, which stays open; or goes round something, once. */
+export type Finger = 'moves' | 'draws' | 'lines' | 'rounds';
 
 /**
  * One finger moves the panel or draws on it, two move it and make it grow; a tap asks what is there, or is a corner.
@@ -45,14 +45,17 @@ export function gesturesOf(
       })
       .onUpdate(line)
       .onEnd((_, whole) => (whole ? onRound?.() : sketch.clear()));
-  else if (finger === 'draws')
+  else if (finger === 'draws' || finger === 'lines')
     one
       .onBegin((e) => {
         // While drawing, a touch that does not move is a corner.
         sketch.begin();
         sketch.add(view.toMm(e));
       })
-      .onUpdate(line);
+      .onUpdate(line)
+      .onEnd((_, whole) => {
+        if (whole && finger === 'draws') sketch.closeNear(THUMB * view.mmPerPx());
+      });
   else one.onBegin(begin).onUpdate(follow);
   const two = Gesture.Pan().minPointers(2).runOnJS(true).onBegin(begin).onUpdate(follow);
   const pinch = Gesture.Pinch()
@@ -61,7 +64,7 @@ export function gesturesOf(
       lastScale = 1;
     })
     .onStart(() => {
-      if (finger === 'draws') sketch.breakOff();
+      if (finger === 'draws' || finger === 'lines') sketch.breakOff();
     })
     .onUpdate((e) => {
       view.zoom(e.scale / lastScale, { x: e.focalX, y: e.focalY });
@@ -73,7 +76,7 @@ export function gesturesOf(
     // A quick line is no tap.
     .maxDistance(MOVED)
     .onEnd((e) => {
-      if (finger !== 'draws') onTap(view.toMm(e), THUMB * view.mmPerPx());
+      if (finger !== 'draws' && finger !== 'lines') onTap(view.toMm(e), THUMB * view.mmPerPx());
     });
   return Gesture.Simultaneous(one, two, pinch, tap);
 }

@@ -3,6 +3,8 @@ import type { Point } from '@/core';
 
 /** Two fingers never come down at once: so many points come from the first one before the second. */
 const SLIP = 6;
+/** So many reaches from its start a line has been away from it. */
+const AWAY = 3;
 
 /** An outline while it is drawn: corners by tapping, or a line by dragging; each stroke can be taken back. */
 export class Sketch {
@@ -32,6 +34,23 @@ export class Sketch {
   replace(points: readonly Point[]): void {
     this.begin();
     this.set(points);
+  }
+  /**
+   * A line that came back near its start is closed there: what overlaps it is left out, so that it does not cross itself.
+   * @param reachMm how near is near, mm @returns whether it was closed
+   */
+  closeNear(reachMm: number): boolean {
+    const [start, ...rest] = this.points;
+    if (!start) return false;
+    const far = (p: Point) => Math.hypot(p.x - start.x, p.y - start.y);
+    // It has to have been away first.
+    const away = rest.findIndex((p) => far(p) > AWAY * reachMm);
+    if (away < 0) return false;
+    const back = rest.findIndex((p, i) => i > away && far(p) <= reachMm);
+    if (back < 0 || back < 2) return false;
+    // The point that came back is the start itself.
+    this.set(this.points.slice(0, back + 1));
+    return true;
   }
   /** A second finger came down: what the first one drew until then was no line, unless there is much of it. */
   breakOff(): void {

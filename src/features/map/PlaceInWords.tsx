@@ -1,0 +1,56 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { Face, Panel, Point } from '@/core';
+import { keysOf } from '@/core/keysOf';
+import { PLACES, pointInWords, zonesOnFace } from '@/core/outline';
+import type { OpenJob } from '@/data';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+
+const OPTIONS = keysOf(PLACES).map((value) => ({ value, label: PLACES[value].name }));
+
+/** Says where a fault is without pointing at it: the zone, and where on it. */
+export function PlaceInWords({
+  open,
+  panel,
+  face,
+  onPlace,
+}: {
+  open: OpenJob;
+  panel: Panel;
+  face: Face;
+  onPlace(at: Point): void;
+}) {
+  const zones = zonesOnFace(open.job, panel.id, face);
+  const [asked, setAsked] = useState(false);
+  const [zoneId, setZoneId] = useState(zones[0]?.id);
+  const [hidden, setHidden] = useState(false);
+  const zone = zones.find((z) => z.id === zoneId);
+  if (!zone) return null;
+  if (!asked) return <TextButton label="Say where it is in words" onPress={() => setAsked(true)} />;
+  return (
+    <View style={{ marginTop: gap(2) }}>
+      {zones.length > 1 && (
+        <ChoiceGroup
+          label="On which zone"
+          options={zones.map((z) => ({ value: z.id, label: z.name }))}
+          value={zone.id}
+          onChange={setZoneId}
+        />
+      )}
+      <ChoiceGroup
+        label="Where on it"
+        options={OPTIONS}
+        value={undefined}
+        onChange={(place) => {
+          const at = pointInWords(open.job, panel, face, zone, place);
+          setHidden(!at);
+          if (at) onPlace(at);
+        }}
+      />
+      {hidden && <Notice tone="stop">Nothing of that zone shows on the drawing.</Notice>}
+    </View>
+  );
+}
