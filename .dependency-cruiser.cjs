@@ -13,6 +13,7 @@ const FLOORS = [
   ['strata'],
   ['cure'],
   ['faults', 'mix', 'stock', 'blast', 'grit', 'repair'],
+  ['fair'],
   ['rules'],
   ['route'],
   ['plan'],

@@ -260,7 +260,7 @@ test('logs every kind of the sheet', async ({ page }) => {
         await page.getByLabel('Dry film, as they say, µm').fill('22');
       },
       says: /Came back: Taken to bare, then coated: Factory electrocoat, as told/,
-      then: async () => expect(await layers(page)).toEqual(['Factory electrocoat, as told', 'Aluminium']),
+      then: async () => expect(await layers(page)).toEqual(['Factory electrocoat', 'Aluminium']),
     },
     worked: {
       fill: async () => {

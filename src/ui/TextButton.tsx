@@ -12,7 +12,6 @@ export function TextButton({
   onPress,
   icon,
   tone = 'do',
-  expanded,
   testID,
 }: {
   label: string;
@@ -21,8 +20,6 @@ export function TextButton({
   onPress(): void;
   icon?: IconName;
   tone?: Tone;
-  /** Of a part that it opens and closes. */
-  expanded?: boolean;
   testID?: string;
 }) {
   const { palette, scale } = useAppTheme();
@@ -34,7 +31,6 @@ export function TextButton({
       onPress={onPress}
       {...(icon && { icon: () => <Icon name={icon} color={ink} size={20} /> })}
       {...(of !== undefined && { accessibilityLabel: `${label} ${of}` })}
-      {...(expanded !== undefined && { 'aria-expanded': expanded })}
       {...(testID !== undefined && { testID })}
       style={styles.button}
       contentStyle={[styles.content, icon && styles.withIcon]}

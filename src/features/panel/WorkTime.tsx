@@ -95,7 +95,7 @@ export function WorkTime({
             onPress={() => begin(likely)}
             testID="start-clock"
           />
-          <TextButton label="Another work" expanded={picking} onPress={() => setPicking(!picking)} />
+          <TextButton label={picking ? 'Only the usual one' : 'Another work'} onPress={() => setPicking(!picking)} />
           {picking && (
             <ChoiceGroup
               label="Which work"

@@ -1,0 +1,143 @@
+import type { QualityLevel } from '../library/level';
+import { fail, ok, type Result } from '../result';
+import { cellMm2, indexOf, MIN_POINTS_A_SIDE, withHeights, type HeightGrid } from './grid';
+
+/** Span over which waviness is judged: two fingers, mm. */
+export const WAVE_SPAN_MM = 20;
+/** How far a surface may be off its own line over {@link WAVE_SPAN_MM}, mm, by what was agreed. */
+export const WAVINESS_MM: Readonly<Record<QualityLevel, number>> = {
+  tidy: 0.04,
+  driver: 0.02,
+  show: 0.01,
+};
+
+/** What a panel may be made fair with. */
+export interface FairingInput {
+  /** Heights against the form, complete. */
+  heights: HeightGrid;
+  /** See {@link WAVINESS_MM}. */
+  wavinessMm: number;
+  /** How far a high may be tapped down, mm; 0 where metal must not be touched. */
+  tapMaxMm: number;
+  /** What a millimetre of tapping costs against one of filler. Under 1: metal is worked before it is filled over. */
+  tapWeight: number;
+  /** More than this is no filler's business, mm: metal comes first there. */
+  fillMaxMm: number;
+}
+
+/** A linear programme: cost · x is to be least, with bounds on x and on the rows of a sparse matrix (compressed by rows). */
+export interface LinearProgramme {
+  cost: Float64Array;
+  lower: Float64Array;
+  upper: Float64Array;
+  rowLower: Float64Array;
+  rowUpper: Float64Array;
+  starts: Int32Array;
+  indices: Int32Array;
+  values: Float64Array;
+}
+
+/**
+ * The least filler that makes a surface fair, as a linear programme. At each point the filler t ≥ 0 and the tap 0 ≤ s ≤ s_max make the
+ * finished surface f = h − s + t; its second differences along both ways stay within what the waviness allows at the grid's step (a bend
+ * grows with the square of its span); t·area + w·s·area is to be least. Columns: all t, then all s.
+ */
+export function fairingProgramme(input: FairingInput): Result<LinearProgramme, string> {
+  const { heights: g, wavinessMm, tapMaxMm, tapWeight } = input;
+  const n = g.nx * g.ny;
+  if (g.nx < MIN_POINTS_A_SIDE || g.ny < MIN_POINTS_A_SIDE)
+    return fail(`At least ${MIN_POINTS_A_SIDE} readings each way: one row bends nowhere`);
+  if (g.mm.some((v) => !Number.isFinite(v))) return fail('Some places were not read. Estimate them first.');
+  if (!(wavinessMm > 0)) return fail('The waviness has to be over nothing');
+  const cost = new Float64Array(2 * n);
+  const upper = new Float64Array(2 * n).fill(Infinity);
+  for (let iy = 0; iy < g.ny; iy++)
+    for (let ix = 0; ix < g.nx; ix++) {
+      const i = indexOf(g, ix, iy);
+      cost[i] = cellMm2(g, ix, iy);
+      cost[n + i] = tapWeight * cellMm2(g, ix, iy);
+      upper[n + i] = tapMaxMm;
+    }
+  const bends = [...secondDifferences(g)];
+  const rowLower = new Float64Array(bends.length);
+  const rowUpper = new Float64Array(bends.length);
+  const starts = new Int32Array(bends.length + 1);
+  const indices = new Int32Array(bends.length * 6);
+  const values = new Float64Array(bends.length * 6);
+  bends.forEach(({ at: [a, b, c], stepMm }, r) => {
+    const allowed = wavinessMm * (stepMm / WAVE_SPAN_MM) ** 2;
+    const has = g.mm[a]! - 2 * g.mm[b]! + g.mm[c]!;
+    rowLower[r] = -allowed - has;
+    rowUpper[r] = allowed - has;
+    indices.set([a, b, c, n + a, n + b, n + c], 6 * r);
+    values.set([1, -2, 1, -1, 2, -1], 6 * r);
+    starts[r + 1] = 6 * (r + 1);
+  });
+  return ok({ cost, lower: new Float64Array(2 * n), upper, rowLower, rowUpper, starts, indices, values });
+}
+
+/** Every three points in a line. */
+function* secondDifferences(g: HeightGrid): Generator<{ at: [number, number, number]; stepMm: number }> {
+  for (let iy = 0; iy < g.ny; iy++)
+    for (let ix = 0; ix < g.nx; ix++) {
+      if (ix > 0 && ix < g.nx - 1)
+        yield { at: [indexOf(g, ix - 1, iy), indexOf(g, ix, iy), indexOf(g, ix + 1, iy)], stepMm: g.stepX };
+      if (iy > 0 && iy < g.ny - 1)
+        yield { at: [indexOf(g, ix, iy - 1), indexOf(g, ix, iy), indexOf(g, ix, iy + 1)], stepMm: g.stepY };
+    }
+}
+
+/** How a panel is made fair. */
+export interface Fairing {
+  /** Filler at every point, mm. */
+  fill: HeightGrid;
+  /** How far to tap down before, mm. */
+  tap: HeightGrid;
+  /** Of all filler, cured, mL. */
+  volumeMl: number;
+  /** Deepest filler, mm. */
+  deepestMm: number;
+  /** Area that gets filler at all, cm². */
+  areaCm2: number;
+  /** Area that is deeper than the filler may be, cm²: metal comes first there. */
+  pullCm2: number;
+}
+
+/** Less than a micrometre is the solver’s, and nothing that is spread or tapped. */
+const NOTHING_MM = 0.001;
+
+/** @param x the solution of {@link fairingProgramme} */
+export function readFairing({ heights: g, fillMaxMm }: FairingInput, x: Float64Array): Fairing {
+  const n = g.nx * g.ny;
+  const real = (v: number) => (v > NOTHING_MM ? v : 0);
+  const fill = withHeights(g, (i) => real(x[i]!));
+  const tap = withHeights(g, (i) => real(x[n + i]!));
+  let [volumeMl, areaCm2, pullCm2, deepestMm] = [0, 0, 0, 0];
+  for (let iy = 0; iy < g.ny; iy++)
+    for (let ix = 0; ix < g.nx; ix++) {
+      const mm = fill.mm[indexOf(g, ix, iy)]!;
+      const cm2 = cellMm2(g, ix, iy) / 100;
+      volumeMl += (mm * cm2) / 10;
+      if (mm > 0) areaCm2 += cm2;
+      if (mm > fillMaxMm) pullCm2 += cm2;
+      deepestMm = Math.max(deepestMm, mm);
+    }
+  return { fill, tap, volumeMl, deepestMm, areaCm2, pullCm2 };
+}
+
+/** The greatest bend of a surface over {@link WAVE_SPAN_MM}, mm: fair where it is within the waviness that was agreed. */
+export function waviness(g: HeightGrid): number {
+  let most = 0;
+  for (const {
+    at: [a, b, c],
+    stepMm,
+  } of secondDifferences(g)) {
+    const bend = Math.abs(g.mm[a]! - 2 * g.mm[b]! + g.mm[c]!) * (WAVE_SPAN_MM / stepMm) ** 2;
+    if (bend > most) most = bend;
+  }
+  return most;
+}
+
+/** The surface once it is tapped and filled. */
+export const finishedSurface = (heights: HeightGrid, { fill, tap }: Pick<Fairing, 'fill' | 'tap'>): HeightGrid =>
+  withHeights(heights, (i) => heights.mm[i]! - tap.mm[i]! + fill.mm[i]!);
