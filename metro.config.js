@@ -27,6 +27,10 @@ const LEFT_OUT = [
   { from: inside('expo-router'), what: /^\.\.?[/\\](views[/\\])?Sitemap$/ },
 ];
 
+// The solver looks for these where it runs in Node, which a browser is not.
+const SOLVER = inside('highs');
+const NODE_PARTS = /^(node:)?(fs|path|url|module|crypto|worker_threads)$/;
+
 // Gestures run on the page's own thread here. The handler asks for this package in a try, and does without it: it
 // would make the panel map's chunk six times as large.
 const OPTIONAL = 'react-native-reanimated';
@@ -45,6 +49,9 @@ config.resolver.resolveRequest = (context, name, platform) => {
       return { type: 'sourceFile', filePath: PAPER_COLOURS };
     if (LEFT_OUT.some(({ from, what }) => origin.includes(from) && what.test(name)))
       return { type: 'sourceFile', filePath: NOTHING };
+    // Its ES module asks where it lies, which a bundle does not know.
+    if (name === 'highs') return { type: 'sourceFile', filePath: path.join(__dirname, SOLVER, 'build', 'highs.js') };
+    if (origin.includes(SOLVER) && NODE_PARTS.test(name)) return { type: 'sourceFile', filePath: NOTHING };
     if (name === OPTIONAL && origin.includes(GESTURES)) throw new Error(`${name} is left out`);
   }
   return context.resolveRequest(context, name, platform);

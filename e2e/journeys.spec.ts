@@ -267,7 +267,7 @@ test('logs every kind of the sheet', async ({ page }) => {
         await pick(page, 'Masking');
         await page.getByLabel('Minutes').fill('90');
       },
-      says: /Work time: Masking, 1\sh\s30\smin/,
+      says: /Work time: Masking, 1\sh\s30/,
     },
   };
   for (const [kind, { fill, says, then }] of Object.entries(kinds)) {

@@ -10,6 +10,7 @@ export const ROUTES = [
   '/air',
   '/heat',
   '/decide',
+  '/fair?job=bread-van&panel=nose',
   '/ground?job=bread-van',
   '/map?job=bread-van&panel=nose',
   '/map?job=bread-van&panel=cover',

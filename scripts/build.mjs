@@ -1,5 +1,5 @@
 /** Exports the web app to dist/ and compresses it ahead of time, so that serving it costs nothing. */
-import { readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { copyFileSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import path from 'node:path';
 import { brotliCompressSync, constants, gzipSync } from 'node:zlib';
 import { fail, ROOT, run, stampBuild } from './lib.mjs';
@@ -13,6 +13,9 @@ const code = run('npx', ['expo', 'export', '-p', 'web'], {
   stdio: ['ignore', 'ignore', 'inherit'],
 });
 if (code !== 0) fail('expo export failed.');
+// The solver of fairing plans is fetched by its worker, once somebody asks for a plan.
+mkdirSync(path.join(dist, 'solver'));
+copyFileSync(path.join(ROOT, 'node_modules', 'highs', 'build', 'highs.wasm'), path.join(dist, 'solver', 'highs.wasm'));
 splitCommon(dist, ['./_layout.tsx', './index.tsx']);
 for (const name of readdirSync(dist, { recursive: true })) {
   if (!/\.(js|css|html|json|svg|wasm|ico|map)$/.test(name)) continue;

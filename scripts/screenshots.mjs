@@ -17,8 +17,8 @@ const shots = [
   ['ground', '/ground?job=bread-van', PHONE],
   ['map', '/map?job=bread-van&panel=nose', PHONE],
   ['level', '/level?job=bread-van', PHONE],
+  ['fair', '/fair?job=bread-van&panel=left-side', PHONE],
   ['blast', '/blast?job=bread-van', PHONE],
-  ['bags', '/bags?job=bread-van', PHONE],
   ['repair', '/repair?job=bread-van&panel=roof', PHONE],
   ['shop', '/shop', PHONE],
   ['floor-pick', '/job/new', PHONE],
@@ -37,6 +37,16 @@ for (const [name, route, options] of shots) {
     await page.getByRole('radio', { name: 'Van', exact: true }).click();
     for (const part of ['Left wing', 'Left front door', 'Bonnet'])
       await page.getByRole('checkbox', { name: part }).click();
+  }
+  if (name === 'fair') {
+    // A dent of 1.6 mm with a high beside it, as a straightedge reads it.
+    for (const mm of [0, -2, -3, -2, 0, 0, 0, -5, -16, -8, 1, 0, 0, -3, -12, -6, 3, 0, 0, 0, -1, 0, 0, 0]) {
+      await page.getByRole('textbox', { name: /^Row/ }).fill(String(mm / 10));
+      await page.getByTestId('next-height').click();
+    }
+    await page.getByTestId('keep-heights').click();
+    await page.getByRole('heading', { level: 1, name: /of filler/ }).waitFor();
+    await page.waitForTimeout(7000);
   }
   await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   await context.close();

@@ -32,6 +32,8 @@ export function createApp({ dist, demo, bench }: ServerOptions): Express {
           // The style engine writes rules into the page as it goes.
           styleSrc: ["'self'", "'unsafe-inline'"],
           imgSrc: ["'self'", 'data:', 'blob:'],
+          // The solver of fairing plans is WebAssembly: it may be compiled, and nothing else may be made into code.
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           workerSrc: ["'self'", 'blob:'],
           objectSrc: ["'none'"],
           frameAncestors: ["'none'"],

@@ -40,8 +40,10 @@ export class NeedsReason extends Refusal {
 }
 
 type Written = 'id' | 'writtenMs' | 'atMs';
+/** Each of a union by itself: what only one of them has is kept. */
+type WithoutWritten<E> = E extends unknown ? Omit<E, Written> : never;
 /** An entry as somebody makes it: what it is, where, and when if not just now. */
-export type EntryOf<K extends PlainKind> = Omit<EventOf<K>, Written> & { atMs?: number };
+export type EntryOf<K extends PlainKind> = WithoutWritten<EventOf<K>> & { atMs?: number };
 export type Entry = { [K in PlainKind]: EntryOf<K> }[PlainKind];
 
 /** What can be done to a log. */

@@ -9,6 +9,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/bags': true,
   '/blast': true,
   '/decide': true,
+  '/fair': true,
   '/ground': true,
   '/heat': true,
   '/job/[jobId]': true,

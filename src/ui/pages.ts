@@ -14,6 +14,7 @@ export interface Pages {
   '/bags': OfJob;
   '/blast': OfJob;
   '/decide': OfJob & { panel?: string };
+  '/fair': OfJob & { panel?: string };
   '/ground': OfJob;
   '/heat': OfJob & { zone?: string };
   /** `new` begins one. */

@@ -20,6 +20,7 @@ import {
   TREATMENT_NAMES,
   waitText,
   WORK_ACT_NAMES,
+  type HeightsRead,
   type LogEvent,
   type Moment,
   type Payloads,
@@ -95,6 +96,14 @@ export const markWords = (
     units,
   );
 
+/** '24 heights, from 1.8 mm low to 0.3 mm high'. */
+function heightsWords({ mm }: HeightsRead, units: UnitSystem): string {
+  const read = mm.flatMap((v) => v ?? []);
+  const [low, high] = [Math.min(0, ...read), Math.max(0, ...read)];
+  const at = (v: number) => formatQuantity('thickness', Math.abs(v), units);
+  return `${read.length} heights, from ${at(low)} low to ${at(high)} high`;
+}
+
 /** 'An hour and a half' as '1 h 30 min'. */
 export const minutesText = (min: number): string => waitText(Math.round(min) * 60_000);
 const lowerFirstWord = (text: string): string => text[0]!.toLowerCase() + text.slice(1);
@@ -135,9 +144,11 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'measured':
       return e.measure === 'filmTotal'
         ? `${showThickness(e.filmUm ?? 0, units)} over the substrate`
-        : e.air
-          ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
-          : 'Air';
+        : e.measure === 'heights'
+          ? heightsWords(e.heights, units)
+          : e.air
+            ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
+            : 'Air';
     case 'polished':
       return `To P${e.grit} and compound, ${showThickness(e.removedUm, units)} off`;
     case 'masked':

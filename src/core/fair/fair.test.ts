@@ -2,7 +2,15 @@
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
 import { products } from '../testing';
-import { fairingProgramme, finishedSurface, readFairing, WAVINESS_MM, waviness, type FairingInput } from './fairing';
+import {
+  fairingProgramme,
+  finishedSurface,
+  LOW_MM,
+  readFairing,
+  WAVINESS_MM,
+  waviness,
+  type FairingInput,
+} from './fairing';
 import { fitForm, withoutForm } from './form';
 import { cellMm2, mirroredGrid, rangeOf, withHeights, type HeightGrid } from './grid';
 import { nextReadingAt, oddReadings, reliefFrom, type HeightReading } from './relief';
@@ -16,7 +24,15 @@ beforeAll(async () => {
 });
 
 const fair = (heights: HeightGrid, more: Partial<FairingInput> = {}) => {
-  const input: FairingInput = { heights, wavinessMm: 0.02, tapMaxMm: 0, tapWeight: 0.5, fillMaxMm: 3, ...more };
+  const input: FairingInput = {
+    heights,
+    wavinessMm: 0.02,
+    lowMm: 1,
+    tapMaxMm: 0,
+    tapWeight: 0.5,
+    fillMaxMm: 3,
+    ...more,
+  };
   const p = fairingProgramme(input);
   if (!p.ok) throw new Error(p.error);
   const solved = solveProgramme(highs, p.value);
@@ -45,6 +61,15 @@ describe('the least filler that makes a surface fair', () => {
     expect(tapped.volumeMl).toBeLessThan(0.1 * filled.volumeMl);
     expect(tapped.tap.mm[3 * 9 + 4]).toBeCloseTo(0.99, 2);
   });
+  it('a low that is broad and bends gently is filled up to what may stay', () => {
+    // 1.5 mm over 1.2 m: a bend of 0.003 mm over 20 mm, which no waviness forbids.
+    const g = withHeights(flatGrid(13, 7, 1200, 600), (_, ix) => -1.5 * Math.sin((Math.PI * ix) / 12) ** 2);
+    expect(waviness(g)).toBeLessThan(0.01);
+    expect(fair(g, { lowMm: 2 }).volumeMl).toBeLessThan(0.01);
+    const plan = fair(g, { lowMm: 0.3 });
+    expect(plan.volumeMl).toBeGreaterThan(100);
+    expect(rangeOf(finishedSurface(g, plan))!.low).toBeCloseTo(-0.3, 2);
+  });
   it('deeper than the filler may be is told as metalwork first', () => {
     const g = withHeights(small(), (_, ix) => (ix > 2 && ix < 6 ? -4 : 0));
     const plan = fair(g);
@@ -57,9 +82,10 @@ describe('the least filler that makes a surface fair', () => {
         const g = dentedPanel(flatGrid(15, 11, 700, 500), seed);
         const tapMaxMm = taps ? 0.5 : 0;
         const volumes = (['show', 'driver', 'tidy'] as const).map((level) => {
-          const plan = fair(g, { wavinessMm: WAVINESS_MM[level], tapMaxMm });
+          const plan = fair(g, { wavinessMm: WAVINESS_MM[level], lowMm: LOW_MM[level], tapMaxMm });
           expect(plan.gap).toBeLessThan(1e-6);
           expect(plan.fill.mm.every((v) => v >= 0)).toBe(true);
+          expect(rangeOf(finishedSurface(g, plan))!.low).toBeGreaterThan(-LOW_MM[level] - 0.002);
           // A micrometre that is not spread bends a little.
           expect(waviness(finishedSurface(g, plan))).toBeLessThan(WAVINESS_MM[level] + 0.003);
           return plan.volumeMl;
@@ -73,7 +99,7 @@ describe('the least filler that makes a surface fair', () => {
     ['one row', flatGrid(9, 1, 160, 1), /one row bends nowhere/],
     ['places that nobody read', withHeights(small(), (i) => (i === 3 ? NaN : 0)), /not read/],
   ])('%s is said', (_, heights, says) => {
-    const p = fairingProgramme({ heights, wavinessMm: 0.02, tapMaxMm: 0, tapWeight: 1, fillMaxMm: 3 });
+    const p = fairingProgramme({ heights, wavinessMm: 0.02, lowMm: 1, tapMaxMm: 0, tapWeight: 1, fillMaxMm: 3 });
     expect(p).toMatchObject({ ok: false, error: expect.stringMatching(says) as unknown });
   });
 });

@@ -11,12 +11,20 @@ export const WAVINESS_MM: Readonly<Record<QualityLevel, number>> = {
   show: 0.01,
 };
 
+/**
+ * How far a finished surface may lie below its form, mm, by what was agreed: a low that is broad enough bends too gently for
+ * {@link WAVINESS_MM}, and is seen in a reflection all the same. Figures of the trade's straightedges; no standard gives them.
+ */
+export const LOW_MM: Readonly<Record<QualityLevel, number>> = { tidy: 0.6, driver: 0.3, show: 0.15 };
+
 /** What a panel may be made fair with. */
 export interface FairingInput {
   /** Heights against the form, complete. */
   heights: HeightGrid;
   /** See {@link WAVINESS_MM}. */
   wavinessMm: number;
+  /** See {@link LOW_MM}. */
+  lowMm: number;
   /** How far a high may be tapped down, mm; 0 where metal must not be touched. */
   tapMaxMm: number;
   /** What a millimetre of tapping costs against one of filler. Under 1: metal is worked before it is filled over. */
@@ -40,10 +48,10 @@ export interface LinearProgramme {
 /**
  * The least filler that makes a surface fair, as a linear programme. At each point the filler t ≥ 0 and the tap 0 ≤ s ≤ s_max make the
  * finished surface f = h − s + t; its second differences along both ways stay within what the waviness allows at the grid's step (a bend
- * grows with the square of its span); t·area + w·s·area is to be least. Columns: all t, then all s.
+ * grows with the square of its span), and it lies no lower than it may; t·area + w·s·area is to be least. Columns: all t, then all s.
  */
 export function fairingProgramme(input: FairingInput): Result<LinearProgramme, string> {
-  const { heights: g, wavinessMm, tapMaxMm, tapWeight } = input;
+  const { heights: g, wavinessMm, lowMm, tapMaxMm, tapWeight } = input;
   const n = g.nx * g.ny;
   if (g.nx < MIN_POINTS_A_SIDE || g.ny < MIN_POINTS_A_SIDE)
     return fail(`At least ${MIN_POINTS_A_SIDE} readings each way: one row bends nowhere`);
@@ -59,11 +67,12 @@ export function fairingProgramme(input: FairingInput): Result<LinearProgramme, s
       upper[n + i] = tapMaxMm;
     }
   const bends = [...secondDifferences(g)];
-  const rowLower = new Float64Array(bends.length);
-  const rowUpper = new Float64Array(bends.length);
-  const starts = new Int32Array(bends.length + 1);
-  const indices = new Int32Array(bends.length * 6);
-  const values = new Float64Array(bends.length * 6);
+  const rows = bends.length + n;
+  const rowLower = new Float64Array(rows);
+  const rowUpper = new Float64Array(rows).fill(Infinity);
+  const starts = new Int32Array(rows + 1);
+  const indices = new Int32Array(bends.length * 6 + 2 * n);
+  const values = new Float64Array(bends.length * 6 + 2 * n);
   bends.forEach(({ at: [a, b, c], stepMm }, r) => {
     const allowed = wavinessMm * (stepMm / WAVE_SPAN_MM) ** 2;
     const has = g.mm[a]! - 2 * g.mm[b]! + g.mm[c]!;
@@ -73,6 +82,13 @@ export function fairingProgramme(input: FairingInput): Result<LinearProgramme, s
     values.set([1, -2, 1, -1, 2, -1], 6 * r);
     starts[r + 1] = 6 * (r + 1);
   });
+  const from = 6 * bends.length;
+  for (let i = 0; i < n; i++) {
+    rowLower[bends.length + i] = -lowMm - g.mm[i]!;
+    indices.set([i, n + i], from + 2 * i);
+    values.set([1, -1], from + 2 * i);
+    starts[bends.length + i + 1] = from + 2 * (i + 1);
+  }
   return ok({ cost, lower: new Float64Array(2 * n), upper, rowLower, rowUpper, starts, indices, values });
 }
 

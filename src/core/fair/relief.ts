@@ -111,10 +111,16 @@ function forward(l: Matrix, k: readonly number[]): number[] {
 const thinned = <T>(all: readonly T[], most: number): readonly T[] =>
   all.length <= most ? all : Array.from({ length: most }, (_, i) => all[Math.floor((i * all.length) / most)]!);
 
-/** Where the next reading says most: where the surface is least sure of itself. mm on the drawing. */
+/** A straightedge does not lie on the very edge: so many points of the grid stay free. */
+const MARGIN_POINTS = 2;
+
+/** Where the next reading says most: where the surface is least sure of itself, off its edge. mm on the drawing. */
 export function nextReadingAt({ spread: g }: Relief): { x: number; y: number; spreadMm: number } {
-  let at = 0;
-  for (let i = 1; i < g.mm.length; i++) if (g.mm[i]! > g.mm[at]!) at = i;
+  const inside = (i: number, n: number) => i >= MARGIN_POINTS && i < n - MARGIN_POINTS;
+  let at = -1;
+  for (let i = 0; i < g.mm.length; i++)
+    if (inside(i % g.nx, g.nx) && inside(Math.floor(i / g.nx), g.ny) && (at < 0 || g.mm[i]! > g.mm[at]!)) at = i;
+  at = Math.max(0, at);
   return { x: g.x0 + (at % g.nx) * g.stepX, y: g.y0 + Math.floor(at / g.nx) * g.stepY, spreadMm: g.mm[at]! };
 }
 

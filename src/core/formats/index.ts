@@ -12,3 +12,4 @@ export * from './jobFile';
 export * from './migrate';
 export * from './readText';
 export * from './shift';
+export * from './heightsCsv';

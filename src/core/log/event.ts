@@ -35,6 +35,20 @@ export interface BatchUse {
   usedMl: number;
 }
 
+/** Heights of a panel as they were read on a grid, row by row from its top left; null where nobody read. */
+export interface HeightsRead {
+  nx: number;
+  ny: number;
+  /** From one reading to the next, mm, and where the first one lies on the drawing. */
+  stepX: number;
+  stepY: number;
+  x0: number;
+  y0: number;
+  face: Face;
+  /** Proud is positive, mm. */
+  mm: (number | null)[];
+}
+
 /** What is particular to each kind. A field's unit is in its name. */
 export interface Payloads {
   found: {
@@ -131,7 +145,8 @@ export interface Payloads {
         /** Everything over the substrate, µm. */
         filmUm: number;
       }
-    | { measure: 'air'; air: AirReading };
+    | { measure: 'air'; air: AirReading }
+    | { measure: 'heights'; heights: HeightsRead };
   polished: { grit: number; removedUm: number };
   masked: { what: string };
   fitted: { where: string };

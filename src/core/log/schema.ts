@@ -43,6 +43,36 @@ const toldLayers = () =>
     )
     .required('Layers are missing')
     .max(40, 'More than 40 layers');
+const points = (label: string) =>
+  between(label, 1, 200).integer(`${label}: a whole number`).required(`${label} are missing`);
+const heights = object({
+  nx: points('Readings across'),
+  ny: points('Readings down'),
+  stepX: between('Distance across', 1, 2000, 'thickness').required('Distance across is missing'),
+  stepY: between('Distance down', 1, 2000, 'thickness').required('Distance down is missing'),
+  x0: finite('Place').required('Place is missing'),
+  y0: finite('Place').required('Place is missing'),
+  face: oneOf('Face', FACES).required('Face is missing'),
+  mm: array()
+    .strict()
+    .typeError('Heights must be a list')
+    .of(
+      mixed<number>()
+        .nullable()
+        .test(
+          'height',
+          'A height is a figure within 100 mm, or nothing',
+          (v: unknown) => v === null || (typeof v === 'number' && Math.abs(v) <= 100),
+        ),
+    )
+    .required('Heights are missing')
+    .test('whole', 'There are more or fewer heights than places', (v, { parent }) => {
+      const { nx, ny } = parent as { nx: number; ny: number };
+      return v.length === nx * ny;
+    }),
+})
+  .default(undefined)
+  .noUnknown('Heights have a field that is not known: ${unknown}');
 const workMin = () => between('Work time', BOUNDS.workMin.min, BOUNDS.workMin.max);
 
 const common = {
@@ -174,6 +204,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     measure: oneOf('Measure', MEASURES).required('Measure is missing'),
     filmUm: film('Reading').when('measure', { is: 'filmTotal', then: (s) => s.required('Reading is missing') }),
     air: air.when('measure', { is: 'air', then: (s) => s.required('Air reading is missing') }),
+    heights: heights.when('measure', { is: 'heights', then: (s) => s.required('Heights are missing') }),
   },
   polished: {
     grit: grit().required('Grit is missing'),

@@ -19,7 +19,7 @@ export const between = (label: string, min: number, max: number, unit: Quantity 
   );
 
 /** Units that are the same everywhere. */
-type OtherUnit = '' | 'min' | 'kg/L' | 'g/L';
+type OtherUnit = '' | 'min';
 
 const betweenText = (label: string, min: number, max: number, unit: Quantity | OtherUnit): Message =>
   isQuantity(unit)

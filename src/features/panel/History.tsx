@@ -186,7 +186,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
           {problem}
         </T>
       )}
-      {LOGGABLE.some((k) => k === e.kind) && (
+      {LOGGABLE.some((k) => k === e.kind) && !(e.kind === 'measured' && e.measure === 'heights') && (
         <TextButton
           label="Correct this"
           onPress={() => router.navigate(pageHref('/log', { job: open.job.id, replaces: e.id }))}

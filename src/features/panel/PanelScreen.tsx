@@ -173,6 +173,10 @@ function Opened({
         onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
       />
       <TextButton
+        label="Where is it low, and how much filler?"
+        onPress={() => router.navigate(pageHref('/fair', { job: open.job.id, panel: panelId }))}
+      />
+      <TextButton
         label="Repair or replace?"
         onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
       />

@@ -22,7 +22,7 @@ const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[]
   { path: '/', under: [], label: 'Today', icon: 'today' },
   {
     path: '/panels',
-    under: ['/panel', '/job', '/decide', '/map', '/ground', '/level', '/bags', '/order', '/blast', '/repair'],
+    under: ['/panel', '/job', '/decide', '/fair', '/map', '/ground', '/level', '/bags', '/order', '/blast', '/repair'],
     label: 'Panels',
     icon: 'panels',
   },

@@ -1,0 +1,21 @@
+import { wrap, type Remote } from 'comlink';
+import type { Fairing, FairingInput } from '@/core/fair';
+import type { Result } from '@/core';
+import type { FairWorker } from './fair.worker';
+
+let worker: Worker | undefined;
+let remote: Remote<FairWorker> | undefined;
+
+/** Works out the least filler away from the page's own thread. */
+export function solveFairingAway(input: FairingInput): Promise<Result<Fairing, string>> {
+  worker ??= new Worker(new URL('./fair.worker', window.location.href));
+  remote ??= wrap<FairWorker>(worker);
+  return remote.solve(input);
+}
+
+/** Ends what is being worked out; the next plan begins with a worker of its own. */
+export function cancelFairing(): void {
+  worker?.terminate();
+  worker = undefined;
+  remote = undefined;
+}
