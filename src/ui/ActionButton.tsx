@@ -12,6 +12,7 @@ export function ActionButton({
   strong,
   grow,
   disabled = false,
+  repeats = false,
   busy = false,
   tone = 'do',
   testID,
@@ -23,6 +24,8 @@ export function ActionButton({
   strong?: boolean;
   grow?: boolean;
   disabled?: boolean;
+  /** It is meant to be tapped several times in a row. */
+  repeats?: boolean;
   busy?: boolean;
   tone?: 'do' | 'stop';
   testID?: string;
@@ -32,7 +35,7 @@ export function ActionButton({
   const ink = strong ? palette.onDo : tone === 'stop' ? palette.stop : palette.ink;
   // The browser counts taps in a row: nobody means to save twice with a double tap.
   const press = ({ nativeEvent }: { nativeEvent: { detail?: number } }) => {
-    if (!strong || (nativeEvent.detail ?? 0) < 2) onPress();
+    if (!strong || repeats || (nativeEvent.detail ?? 0) < 2) onPress();
   };
   return (
     <Button

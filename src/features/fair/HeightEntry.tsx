@@ -83,13 +83,13 @@ export function HeightEntry({
         value={shown}
         onChange={setText}
         problem={problem}
-        hint="Proud is plus, low is minus."
+        hint="Proud is plus, low is minus; nothing is 0."
       />
       <View style={styles.acts}>
         {STEPS.map((s) => (
           <ActionButton
             key={s}
-            label={`${s > 0 ? '+' : '\u2212'}${Math.abs(s)}`}
+            label={`${s > 0 ? '+' : '\u2212'}${formatQuantity('thickness', Math.abs(s), units)}`}
             disabled={!read.ok}
             onPress={() => read.ok && put(Math.round((read.value + s) * 10) / 10, false)}
           />
@@ -99,6 +99,7 @@ export function HeightEntry({
         <ActionButton
           label="Next"
           strong
+          repeats
           grow
           disabled={problem !== undefined}
           onPress={() => read.ok && put(read.value, true)}
