@@ -51,7 +51,7 @@ describe('units of a US shop', () => {
     ['1 qt', 'volume', 946.35],
     ['8 oz', 'mass', 226.8],
     ['8 oz', 'volume', 236.59],
-    ['12 ppg', 'density', 1.4379],
+    ['12 lb/gallon', 'density', 1.4379],
     ['3.5 lb/gal', 'solvent', 419.39],
     ['1.2 kg/L', 'density', 1.2],
   ] as const)('%s as %s', (text, quantity, metric) => {

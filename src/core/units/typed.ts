@@ -29,7 +29,6 @@ const SPELLINGS: Readonly<Record<string, string>> = {
   gallon: 'gal',
   gallons: 'gal',
   'lb/gallon': 'lb/gal',
-  ppg: 'lb/gal',
   'g/cm3': 'kg/l',
   'g/ml': 'kg/l',
   ounces: 'oz',
