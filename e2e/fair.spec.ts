@@ -84,3 +84,20 @@ test('without its solver the plan says so, and the readings are kept', async ({ 
   await expect(page.getByRole('img', { name: /^Relief/ })).toBeVisible();
   await expect(page.getByText(/^The solver could not be loaded\./)).toBeVisible();
 });
+
+test('a plan that takes too long is stopped, and asked for again', async ({ page }) => {
+  let hold = true;
+  await page.context().route('**/solver/highs.wasm', (route) => (hold ? undefined : route.continue()));
+  await openDemo(page, '/fair?job=bread-van&panel=left-side');
+  const cell = page.getByRole('textbox', { name: /^Row/ });
+  for (const mm of DENT) {
+    await cell.fill(String(mm));
+    await page.getByTestId('next-height').click();
+  }
+  await page.getByTestId('keep-heights').click();
+  await press(page, 'Stop');
+  await expect(page.getByText('It was not worked out.')).toBeVisible();
+  hold = false;
+  await press(page, 'Work it out');
+  await expect(answer(page)).toHaveText(/of filler$/);
+});

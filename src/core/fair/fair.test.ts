@@ -12,6 +12,7 @@ import {
   type FairingInput,
 } from './fairing';
 import { fitForm, withoutForm } from './form';
+import { gridded, readingsOf } from './fromReadings';
 import { cellMm2, mirroredGrid, rangeOf, withHeights, type HeightGrid } from './grid';
 import { nextReadingAt, oddReadings, reliefFrom, type HeightReading } from './relief';
 import { peroxideFor, planSkims } from './skims';
@@ -218,6 +219,24 @@ describe('a relief from a few readings', () => {
     readings[9] = { ...readings[9]!, mm: -20 };
     expect(oddReadings(readings)).toEqual([9]);
     expect(oddReadings(readAt(dentAt, lattice(6, 4)))).toEqual([]);
+  });
+});
+
+describe('a scan on a grid', () => {
+  const onto = { nx: 3, ny: 2, stepX: 100, stepY: 50, x0: 10, y0: 0, face: 'outer' as const };
+  it('each height goes to the nearest place, several to their mean, and what lies beside is counted', () => {
+    const rows = [
+      { x: 12, y: 3, mm: 1 },
+      { x: 40, y: 20, mm: 2 },
+      { x: 205, y: 51, mm: -1 },
+      { x: 900, y: 0, mm: 9 },
+    ];
+    const { heights, beside } = gridded(rows, onto);
+    expect([heights.mm, beside]).toEqual([[1.5, null, null, null, null, -1], 1]);
+  });
+  it('and is read back from it where it was put', () => {
+    const { heights } = gridded([{ x: 110, y: 50, mm: 0.4 }], onto);
+    expect(readingsOf(heights)).toEqual([{ x: 110, y: 50, mm: 0.4 }]);
   });
 });
 

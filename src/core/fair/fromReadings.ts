@@ -13,6 +13,27 @@ export const readingsOf = (h: HeightsRead): HeightReading[] =>
     mm === null ? [] : [{ x: h.x0 + (i % h.nx) * h.stepX, y: h.y0 + Math.floor(i / h.nx) * h.stepY, mm }],
   );
 
+/**
+ * Scattered heights, such as a scan's, on a grid: each goes to the nearest place, where several do their mean stands.
+ * @param onto the places, mm on the drawing
+ * @returns the heights, and how many rows lie beside the grid
+ */
+export function gridded(
+  rows: readonly HeightReading[],
+  onto: Omit<HeightsRead, 'mm'>,
+): { heights: HeightsRead; beside: number } {
+  const { nx, ny } = onto;
+  const cells = Array.from({ length: nx * ny }, (): number[] => []);
+  let beside = 0;
+  for (const { x, y, mm } of rows) {
+    const [ix, iy] = [Math.round((x - onto.x0) / onto.stepX), Math.round((y - onto.y0) / onto.stepY)];
+    if (ix < 0 || ix >= nx || iy < 0 || iy >= ny) beside++;
+    else cells[iy * nx + ix]!.push(mm);
+  }
+  const mm = cells.map((c) => (c.length === 0 ? null : c.reduce((a, b) => a + b, 0) / c.length));
+  return { heights: { ...onto, mm }, beside };
+}
+
 export interface PanelRelief extends Relief {
   /** Readings that do not go with the others, to be asked about. */
   odd: HeightReading[];

@@ -5,6 +5,11 @@ import type { FieldProblem } from '../result';
 /** Liquid that is lighter than this, or as heavy as stone, was read off the wrong line, kg/L. */
 const ORGANIC_KG_L = { min: 0.6, max: 3.2 };
 
+/** No solvent of a paint is heavier, g/L: so much room its VOC takes at least. */
+const HEAVIEST_SOLVENT_GL = 1400;
+/** Data sheets round their solids. */
+const ROUNDED = 0.05;
+
 /** What of a product's figures cannot all be true at once: each is named at its own figure, with what it runs against. */
 export function contradictionsIn(p: Product): FieldProblem[] {
   const problems: FieldProblem[] = [];
@@ -34,7 +39,7 @@ export function contradictionsIn(p: Product): FieldProblem[] {
   p.parts.forEach((x, i) => {
     // A litre cannot give off more than it weighs less what stays.
     if (x.vocGL > x.densityKgL * 1000) say(`parts[${i}].vocGL`, 'More than a litre of it weighs');
-    else if (x.volumeSolids + x.vocGL / 1400 > 1.05)
+    else if (x.volumeSolids + x.vocGL / HEAVIEST_SOLVENT_GL > 1 + ROUNDED)
       say(`parts[${i}].volumeSolids`, 'Solids and solvent together are more than the tin holds');
     if (FAMILIES[p.family].role !== 'filler' && (x.densityKgL < ORGANIC_KG_L.min || x.densityKgL > ORGANIC_KG_L.max))
       say(`parts[${i}].densityKgL`, 'No paint weighs that: kilograms a litre');

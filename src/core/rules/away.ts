@@ -1,20 +1,8 @@
+import { STEP_KINDS } from '../log/event';
 import { rule, stop, type Rule } from './rule';
 
-const HERE = [
-  'coat',
-  'fill',
-  'clean',
-  'sand',
-  'guide',
-  'polish',
-  'strip',
-  'blast',
-  'repair',
-  'fit',
-  'tape',
-  'clamp',
-  'wax',
-] as const;
+/** Whatever hands do; a part may wait anywhere. */
+const HERE = STEP_KINDS.filter((k) => k !== 'wait');
 
 /** What is not here cannot be worked on, and nobody knows what is on it until it is back. */
 export const AWAY_RULES: readonly Rule[] = [

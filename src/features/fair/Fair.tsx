@@ -105,6 +105,8 @@ export function Fair({ open, panel, size, choice }: Props) {
           })
         : null,
     enabled: heights !== undefined,
+    // One that was stopped begins again when somebody asks.
+    retry: false,
     gcTime: 60_000,
   });
   const save = (read: HeightsRead) =>

@@ -1,5 +1,6 @@
 import { useState, type ReactNode } from 'react';
 import { errorText, type HeightsRead, type Message, type Panel } from '@/core';
+import { gridded } from '@/core/fair';
 import { loadFormats, pickFile, useSheetDraft, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -61,16 +62,8 @@ export function TakeHeights({
     const { readHeightsCsv } = await loadFormats();
     const r = readHeightsCsv(await file.text());
     if (!r.ok) return setTrouble(`${file.name}: ${r.error}.`);
-    const at = placed(FILE_GRID, 0);
-    const cells = Array.from({ length: at.nx * at.ny }, (): number[] => []);
-    let beside = 0;
-    for (const row of r.value.rows) {
-      const [ix, iy] = [Math.round((row.x - at.x0) / at.stepX), Math.round((row.y - at.y0) / at.stepY)];
-      if (ix < 0 || ix >= at.nx || iy < 0 || iy >= at.ny) beside++;
-      else cells[iy * at.nx + ix]?.push(row.mm);
-    }
-    const mm = cells.map((c) => (c.length === 0 ? null : c.reduce((a, b) => a + b, 0) / c.length));
-    if (mm.every((v) => v === null)) return setTrouble(`${file.name}: none of its places lie on this panel.`);
+    const { heights, beside } = gridded(r.value.rows, placed(FILE_GRID, 0));
+    if (heights.mm.every((v) => v === null)) return setTrouble(`${file.name}: none of its places lie on this panel.`);
     const [first] = r.value.leftOut;
     setTrouble(
       first || beside > 0
@@ -78,7 +71,7 @@ export function TakeHeights({
         : undefined,
     );
     forget();
-    onSave({ ...at, mm });
+    onSave(heights);
   };
   return (
     <Page
