@@ -1,5 +1,6 @@
 import { isMetal, SUBSTRATES } from '../library/substrates';
 import { figure, phrase, type Message } from '../units/phrase';
+import { MIN_LAYER_UM } from './remove';
 import { totalFilmUm, type FilmReading, type Layer, type Strata } from './types';
 
 /** How far off a film is that a gauge has read, µm: the gauge's own scatter. */
@@ -22,8 +23,8 @@ function doubtOf(l: Layer, isSandedSince: boolean): { um: number; sanded: boolea
 /**
  * Brings layer thicknesses into line with a film gauge, which reads everything over the substrate at once. It is evidence of the total: the
  * difference goes to each layer by the square of its doubt (least squares), so to what nobody measured since (what paper took from the
- * top, a coat that was estimated) and hardly to a buried layer that was read before. No layer becomes less than nothing; what that leaves
- * over goes to the others.
+ * top, a coat that was estimated) and hardly to a buried layer that was read before. A reading takes no layer away, since it
+ * does not know which is gone: each keeps the least that a gauge would read, or its share where even that is not there.
  * @param s strata at the time of the reading
  * @param reading total film over the substrate, µm
  */
@@ -36,17 +37,18 @@ export function reconcileFilm(s: Strata, reading: FilmReading): Strata {
   const sandedMs = s.surface.scratch?.atMs;
   const doubts = s.layers.map((l, i) => doubtOf(l, i === top && sandedMs !== undefined && sandedMs > last));
   const films = s.layers.map((l) => l.filmUm);
+  const least = films.map((um) => Math.min(um, MIN_LAYER_UM, reading.totalUm / films.length));
   let open = s.layers.map((_, i) => i);
   let left = reading.totalUm - total;
   while (open.length > 0 && Math.abs(left) > NOTHING_UM) {
     const weight = open.reduce((w, i) => w + doubts[i]!.um ** 2, 0);
     const part = left;
     for (const i of open) {
-      const next = Math.max(0, films[i]! + (part * doubts[i]!.um ** 2) / weight);
+      const next = Math.max(least[i]!, films[i]! + (part * doubts[i]!.um ** 2) / weight);
       left -= next - films[i]!;
       films[i] = next;
     }
-    open = open.filter((i) => films[i]! > 0);
+    open = open.filter((i) => films[i]! > least[i]!);
   }
   const layers = s.layers.map((l, i): Layer => {
     const filmUm = films[i]!;

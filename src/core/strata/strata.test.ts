@@ -115,7 +115,7 @@ describe('strata', () => {
     expect(clear!.filmUm).toBeCloseTo(35, 0);
     expect(Math.abs(clear!.appliedUm - 60)).toBeLessThan(1);
   });
-  it('a gauge is evidence of the total: the layers add up to it, none is less than nothing', () => {
+  it('a gauge is evidence of the total: the layers add up to it, and none is taken away', () => {
     fc.assert(
       fc.property(
         fc.array(fc.integer({ min: 5, max: 200 }), { minLength: 1, maxLength: 5 }),
@@ -125,10 +125,17 @@ describe('strata', () => {
           const laid = films.map((um, i) => coat(i * 60, ids[i]!, 1, um));
           const s = strata(...laid, ev({ kind: 'measured', atMin: 900, measure: 'filmTotal', filmUm: total }));
           expect(s.layers.reduce((t, l) => t + l.filmUm, 0)).toBeCloseTo(total, 6);
-          for (const l of s.layers) expect(l.filmUm).toBeGreaterThanOrEqual(0);
+          for (const l of s.layers) expect(l.filmUm).toBeGreaterThan(0);
         },
       ),
     );
+  });
+  it('a reading that leaves almost nothing of the doubtful coat leaves a trace of it', () => {
+    // Doubts of 15 %: 0.9 and 5.4 µm, so that the upper coat takes 29.16 of 29.97 parts of 37 µm, which is all of it.
+    const coats = [6, 36].map((filmUm) => ({ label: 'Old paint', family: 'oldCoating', filmUm }));
+    const old = ev({ kind: 'found', atMin: -1000, substrate: 'steel', thicknessUm: 800, layers: coats });
+    const read = ev({ kind: 'measured', atMin: 1, measure: 'filmTotal', filmUm: 5 });
+    expect(foldLog([old, read], products).zones.get('lower')!.strata!.layers.map((l) => l.filmUm)).toEqual([4.5, 0.5]);
   });
   it('a gauge reading before and after a coat gives that coat its film', () => {
     const gauge = (atMin: number, filmUm: number) => ev({ kind: 'measured', atMin, measure: 'filmTotal', filmUm });
