@@ -6,10 +6,14 @@ import {
   workshopAir,
   workshopForecast,
   type BenchFault,
+  gaugeReadingUm,
+  workshopScan,
   type BenchInfo,
   type DeviceName,
+  type FilmMessage,
   type ForecastMessage,
   type LoggerMessage,
+  type ScanMessage,
   type SurfaceMessage,
 } from '../src/core/devices';
 import { entriesOf } from '../src/core/keysOf';
@@ -36,8 +40,14 @@ const number = (v: unknown, otherwise: number): number => {
   return typeof v === 'string' && v !== '' && Number.isFinite(n) ? n : otherwise;
 };
 
+/** A size or a film that is asked for: over nothing, and not out of all reason. */
+const within = (v: unknown, otherwise: number, most: number): number => {
+  const n = number(v, otherwise);
+  return n > 0 && n <= most ? n : otherwise;
+};
+
 /**
- * The simulated bench: a climate logger with a memory, a surface thermometer and a weather forecast, seeded, with
+ * The simulated bench: a climate logger with a memory, a surface thermometer, a weather forecast, a scanner of panels and a film gauge, seeded, with
  * faults on demand. docs/devices.md says what each address takes and gives.
  */
 export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOptions): Router {
@@ -45,6 +55,7 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
   const stepMs = everyMin * 60_000;
   let fault: { kind: BenchFault; untilMs: number } | undefined;
   let streams = 0;
+  let readings = 0;
   const broken = (): BenchFault | undefined => (fault && now() < fault.untilMs ? fault.kind : undefined);
 
   const logged = (atMs: number): LoggerMessage => roundAsLogger(workshopAir(atMs, anchorMs, seed));
@@ -85,6 +96,25 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
       // A panel lags behind the air: thin steel by about eight minutes.
       const surfaceC = broken() === 'hot' ? 400 : workshopAir(t - 8 * 60_000, anchorMs, seed).tempC;
       return { atMs: t, surfaceC: Math.round(surfaceC * 10) / 10 } satisfies SurfaceMessage;
+    },
+    // It hears what is asked for, as a real one sees what it is held over.
+    scanner: (req) => {
+      const points = workshopScan(within(req.query.widthMm, 900, 4000), within(req.query.heightMm, 600, 4000), seed);
+      const kind = broken();
+      return {
+        atMs: now(),
+        points:
+          kind === 'hot'
+            ? points.map((p) => ({ ...p, mm: p.mm * 1000 }))
+            : kind === 'nan'
+              ? points.map((p) => ({ ...p, mm: null as unknown as number }))
+              : points,
+      } satisfies ScanMessage;
+    },
+    gauge: (req) => {
+      const filmUm =
+        broken() === 'hot' ? 400_000 : gaugeReadingUm(within(req.query.trueUm, 110, 5000), seed, readings++);
+      return { atMs: now(), filmUm } satisfies FilmMessage;
     },
     forecast: () => ({ issuedMs: now(), points: workshopForecast(now(), anchorMs, seed) }) satisfies ForecastMessage,
   };

@@ -130,11 +130,15 @@ export function useBenchConnection(): void {
   }, [client, addReadings, saveForecast, storedLog]);
 }
 
-/** Reads a device once. Throws with a sentence where it does not answer or says nonsense. */
-export async function readDevice<D extends DeviceName>(name: D): Promise<DeviceReadings[D]> {
+/** Reads a device once. @param asked what a simulated one is told of what it is held over. Throws with a sentence where it does not answer or says nonsense. */
+export async function readDevice<D extends DeviceName>(
+  name: D,
+  asked: Readonly<Record<string, number>> = {},
+): Promise<DeviceReadings[D]> {
   const { accept, path, silent } = (await loadDevices()).DEVICES[name];
   const base = benchAddress();
-  const res = base ? await fetch(base + path).catch(() => undefined) : undefined;
+  const query = new URLSearchParams(Object.entries(asked).map(([k, v]): [string, string] => [k, String(v)])).toString();
+  const res = base ? await fetch(`${base}${path}${query ? `?${query}` : ''}`).catch(() => undefined) : undefined;
   if (!res?.ok) throw new Refusal(silent);
   const read = accept(await res.json().catch(() => undefined), nowMs());
   if (!read.ok) throw new Refusal(read.error);

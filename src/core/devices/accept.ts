@@ -1,6 +1,7 @@
 import type { ClimateReading, ForecastPoint, ReadingSource } from '../air/climate';
 import { fail, ok, type Result } from '../result';
 import { figure, phrase, type Message } from '../units/phrase';
+import type { ScanPoint } from './surface';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
 
 /** Outside of this no workshop's air is: such a reading is a fault of the sensor. °C */
@@ -66,4 +67,35 @@ export function acceptForecast(
   if (points.length < 2) return fail('it has less than two hours');
   if (points[points.length - 1]!.atMs < nowMs) return fail('it ends in the past');
   return ok({ issuedMs: raw.issuedMs, points });
+}
+
+/** More than that no panel is off, mm: it is another unit. */
+const SCAN_MM = 60;
+/** More points than that say nothing more of a panel. */
+const SCAN_POINTS = 100_000;
+/** Thicker is no film, µm. */
+const FILM_UM = 20_000;
+
+/** Judges a scan: points with three numbers each, in millimetres. Taken whole or not at all. */
+export function acceptScan(raw: unknown): Result<ScanPoint[], Message> {
+  if (!isRaw(raw) || !Array.isArray(raw.points)) return fail('That is not a scan');
+  if (raw.points.length === 0) return fail('The scan has no points');
+  if (raw.points.length > SCAN_POINTS) return fail(`The scan has more than ${SCAN_POINTS} points`);
+  const points: ScanPoint[] = [];
+  for (const p of raw.points as unknown[]) {
+    if (!isRaw(p) || !isNumber(p.x) || !isNumber(p.y) || !isNumber(p.mm))
+      return fail('A point of the scan is not a number');
+    if (Math.abs(p.mm) > SCAN_MM)
+      return fail(phrase`${figure('thickness', p.mm, 0)} is more than any panel is off. Another unit?`);
+    points.push({ x: p.x, y: p.y, mm: p.mm });
+  }
+  return ok(points);
+}
+
+/** Judges a reading of a film gauge, µm. */
+export function acceptFilm(raw: unknown): Result<number, Message> {
+  const um = isRaw(raw) ? raw.filmUm : undefined;
+  return isNumber(um) && um >= 0 && um <= FILM_UM
+    ? ok(um)
+    : fail('The gauge says something that no film can have. Type what you read.');
 }

@@ -1,7 +1,8 @@
 import type { ClimateReading, ForecastPoint } from '../air/climate';
 import type { Result } from '../result';
 import type { Message } from '../units/phrase';
-import { acceptForecast, acceptReading, acceptSurface } from './accept';
+import { acceptFilm, acceptForecast, acceptReading, acceptScan, acceptSurface } from './accept';
+import type { ScanPoint } from './surface';
 
 /** What a bench says of itself. docs/devices.md is the contract that a real device has to meet. */
 export interface BenchInfo {
@@ -28,6 +29,18 @@ export interface ForecastMessage {
   points: ForecastPoint[];
 }
 
+/** A scan of a panel, from its top left, mm. */
+export interface ScanMessage {
+  atMs: number;
+  points: ScanPoint[];
+}
+
+/** One reading of a film gauge, everything over the substrate, µm. */
+export interface FilmMessage {
+  atMs: number;
+  filmUm: number;
+}
+
 /** What can be made to go wrong on the bench, for so many seconds. */
 export const BENCH_FAULTS = ['dropout', 'hot', 'nan', 'future', 'junk'] as const;
 export type BenchFault = (typeof BENCH_FAULTS)[number];
@@ -38,6 +51,10 @@ export interface DeviceReadings {
   /** °C. */
   surface: number;
   forecast: { issuedMs: number; points: ForecastPoint[] };
+  /** Heights all over a panel, mm. */
+  scanner: ScanPoint[];
+  /** Film over the substrate, µm. */
+  gauge: number;
 }
 export type DeviceName = keyof DeviceReadings;
 
@@ -64,4 +81,6 @@ export const DEVICES: { readonly [D in DeviceName]: DeviceRecord<DeviceReadings[
     silent: 'The thermometer does not answer. Type what you read.',
   },
   forecast: { path: '/forecast', accept: acceptForecast, silent: 'There is no forecast to be had' },
+  scanner: { path: '/scan', accept: acceptScan, silent: 'The scanner does not answer. Read it by straightedge.' },
+  gauge: { path: '/film', accept: acceptFilm, silent: 'The gauge does not answer. Type what you read.' },
 };
