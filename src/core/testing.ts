@@ -109,6 +109,14 @@ const plainPayload: fc.Arbitrary<Record<string, unknown> & { kind: LogEvent['kin
     filmUm: fc.integer({ min: 5, max: 3000 }),
   }),
   fc.record({ kind: fc.constant('guideCoated' as const), productId: fc.constant('guide-powder') }),
+  fc.record({
+    kind: fc.constant('guideRead' as const),
+    grit: fc.constant(320),
+    tool: fc.constant('longBoard'),
+    face: fc.constant('outer'),
+    marks: fc.constant([{ x: 100, y: 100, showed: 'low' }]),
+    rest: fc.constantFrom('even', 'notBlocked'),
+  }),
   fc.record({ kind: fc.constant('cleaned' as const), productId: fc.constant('cleaner-metal') }),
   fc.record({ kind: fc.constant('sentOut' as const), to: fc.constant('The plater') }),
   fc.record({

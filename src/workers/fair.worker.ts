@@ -1,6 +1,14 @@
 import { expose } from 'comlink';
 import loadHighs, { type Highs } from 'highs';
-import { fairingProgramme, readFairing, solveProgramme, type Fairing, type FairingInput } from '../core/fair';
+import {
+  boardRelief,
+  fairingProgramme,
+  panelRelief,
+  readFairing,
+  solveProgramme,
+  type Fairing,
+  type FairingInput,
+} from '../core/fair';
 import { fail, ok, type Result } from '../core/result';
 
 let highs: Promise<Highs> | undefined;
@@ -21,7 +29,7 @@ async function solve(input: FairingInput): Promise<Result<Fairing, string>> {
   return solved.ok ? ok(readFairing(input, solved.value.x)) : solved;
 }
 
-const api = { solve };
+const api = { solve, panelRelief, boardRelief };
 export type FairWorker = typeof api;
 
 expose(api);

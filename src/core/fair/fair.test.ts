@@ -1,4 +1,5 @@
 /** @jest-environment node */
+/** @jest-environment node */
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
 import { products } from '../testing';

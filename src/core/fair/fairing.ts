@@ -117,6 +117,8 @@ export interface Fairing {
   areaCm2: number;
   /** Area that is deeper than the filler may be, cm²: metal comes first there. */
   pullCm2: number;
+  /** How deep filler may be, mm. */
+  fillMaxMm: number;
 }
 
 /** Less than a micrometre is the solver’s, and nothing that is spread or tapped. */
@@ -138,7 +140,7 @@ export function readFairing({ heights: g, fillMaxMm }: FairingInput, x: Float64A
       if (mm > fillMaxMm) pullCm2 += cm2;
       deepestMm = Math.max(deepestMm, mm);
     }
-  return { fill, tap, volumeMl, deepestMm, areaCm2, pullCm2 };
+  return { fill, tap, volumeMl, deepestMm, areaCm2, pullCm2, fillMaxMm };
 }
 
 /** The greatest bend of a surface over {@link WAVE_SPAN_MM}, mm: fair where it is within the waviness that was agreed. */
@@ -157,3 +159,26 @@ export function waviness(g: HeightGrid): number {
 /** The surface once it is tapped and filled. */
 export const finishedSurface = (heights: HeightGrid, { fill, tap }: Pick<Fairing, 'fill' | 'tap'>): HeightGrid =>
   withHeights(heights, (i) => heights.mm[i]! - tap.mm[i]! + fill.mm[i]!);
+
+/** Where to tap, and by how much, mm on the drawing. */
+export interface TapPlace {
+  x: number;
+  y: number;
+  mm: number;
+}
+
+/** A hammer does not go closer than that, mm. */
+const TAP_APART_MM = 60;
+/** Less is not worth a tap, mm. */
+const TAP_LEAST_MM = 0.1;
+
+/** Places to tap down, the highest first: peaks of a tap map, no two closer than a hammer is wide. */
+export function tapPlaces(tap: HeightGrid): TapPlace[] {
+  const all = [...tap.mm]
+    .map((mm, i) => ({ x: tap.x0 + (i % tap.nx) * tap.stepX, y: tap.y0 + Math.floor(i / tap.nx) * tap.stepY, mm }))
+    .filter((p) => p.mm >= TAP_LEAST_MM)
+    .sort((a, b) => b.mm - a.mm);
+  const taken: TapPlace[] = [];
+  for (const p of all) if (taken.every((t) => Math.hypot(t.x - p.x, t.y - p.y) >= TAP_APART_MM)) taken.push(p);
+  return taken;
+}

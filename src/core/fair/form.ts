@@ -1,4 +1,4 @@
-import { Matrix, solve } from 'ml-matrix';
+import { Matrix, QrDecomposition, solve } from 'ml-matrix';
 import { fail, ok, type Result } from '../result';
 import { withHeights, type HeightGrid } from './grid';
 
@@ -31,10 +31,12 @@ export type FittedForm = (xMm: number, yMm: number) => number;
 /**
  * Fits the form of a panel to its readings by least squares with Huber's weights (Huber 1964), so that dents and highs hardly pull at it.
  * @param points places, mm, and heights, mm; at least as many as the form has terms
+ * @param rounds of weighting; 1 is plain least squares, which is quicker and pulled by dents
  */
 export function fitForm(
   points: readonly { x: number; y: number; mm: number }[],
   form: Form,
+  rounds = ROUNDS,
 ): Result<FittedForm, string> {
   const basis = BASES[form];
   const terms = basis(0, 0).length;
@@ -45,17 +47,27 @@ export function fitForm(
   const rows = points.map((p) => basis(p.x / size, p.y / size));
   let weights = points.map(() => 1);
   let c: number[] = [];
-  for (let round = 0; round < ROUNDS; round++) {
+  for (let round = 0; round < rounds; round++) {
     const a = new Matrix(rows.map((r, i) => r.map((v) => v * Math.sqrt(weights[i]!))));
     const b = Matrix.columnVector(points.map((p, i) => p.mm * Math.sqrt(weights[i]!)));
-    // By singular values: readings on one line leave a form undecided, and the least of it is taken.
-    c = solve(a, b, true).to1DArray();
+    c = leastSquares(a, b);
     const off = points.map((p, i) => p.mm - dot(rows[i]!, c));
     const spread = MAD * median(off.map(Math.abs));
     if (spread < 1e-9) break;
     weights = off.map((e) => Math.min(1, (HUBER * spread) / Math.max(1e-12, Math.abs(e))));
   }
   return ok((x, y) => dot(basis(x / size, y / size), c));
+}
+
+/** A diagonal that falls by more than this leaves a form undecided. */
+const UNDECIDED = 1e-9;
+
+/** Solves a x = b by least squares. By singular values only where readings on one line leave a form undecided: then the least of it is taken. */
+function leastSquares(a: Matrix, b: Matrix): number[] {
+  const qr = new QrDecomposition(a);
+  const diagonal = qr.upperTriangularMatrix.diagonal().map(Math.abs);
+  const isDecided = Math.min(...diagonal) > UNDECIDED * Math.max(...diagonal);
+  return (isDecided ? qr.solve(b) : solve(a, b, true)).to1DArray();
 }
 
 const dot = (a: readonly number[], b: readonly number[]): number => a.reduce((sum, v, i) => sum + v * b[i]!, 0);

@@ -1,8 +1,9 @@
 import type { HeightsRead } from '../log/event';
 import { fail, ok, type Result } from '../result';
 import { fitForm, type Form } from './form';
-import type { HeightGrid } from './grid';
-import { oddReadings, reliefFrom, type HeightReading, type Relief } from './relief';
+import { heightAt, mirroredAcross, type HeightGrid } from './grid';
+import type { PanelSize } from './panelSize';
+import { HAND_NOISE_MM, oddReadings, reliefFrom, type HeightReading, type Relief } from './relief';
 
 /** So many points a relief is worked out on: enough for two fingers on a door, and solved in a second. */
 export const RELIEF_POINTS = { across: 40, down: 25 } as const;
@@ -34,6 +35,82 @@ export function gridded(
   return { heights: { ...onto, mm }, beside };
 }
 
+/** The places of a panel for which a relief is worked out, flat. */
+export function emptyGrid(size: PanelSize): HeightGrid {
+  const { across: nx, down: ny } = RELIEF_POINTS;
+  return {
+    nx,
+    ny,
+    stepX: size.width / (nx - 1),
+    stepY: size.height / (ny - 1),
+    x0: size.x0,
+    y0: size.y0,
+    mm: new Float64Array(nx * ny),
+  };
+}
+
+/** What readings are held against: a plain form, or the panel of the other side, which is this one seen in a mirror. */
+export type Reference =
+  | { form: Form }
+  | {
+      form: 'mirror';
+      /** What was read on the other side, and how large that panel is. */
+      other: readonly HeightReading[];
+      otherSize: PanelSize;
+    };
+
+/**
+ * Readings against what the panel is meant to be. Against its mirror image they are against that panel’s relief, and level with it as a whole.
+ */
+export function againstReference(
+  readings: readonly HeightReading[],
+  reference: Reference,
+  size: PanelSize,
+): Result<HeightReading[], string> {
+  if (reference.form !== 'mirror') return levelled(readings, reference.form);
+  const { other, otherSize } = reference;
+  const relief = reliefFrom(other, emptyGrid(otherSize));
+  if (!relief.ok) return fail(`The other side: ${relief.error}`);
+  const there = mirroredAcross(relief.value.heights, size);
+  const spread = mirroredAcross(relief.value.spread, size);
+  return levelled(
+    readings.map((r) => ({
+      ...r,
+      mm: r.mm - heightAt(there, r),
+      noiseMm: Math.hypot(r.noiseMm ?? HAND_NOISE_MM, heightAt(spread, r)),
+    })),
+    'flat',
+  );
+}
+
+function levelled(readings: readonly HeightReading[], form: Form): Result<HeightReading[], string> {
+  const fitted = fitForm(readings, form);
+  return fitted.ok ? ok(readings.map((r) => ({ ...r, mm: r.mm - fitted.value(r.x, r.y) }))) : fitted;
+}
+
+/** Twice as many terms must leave a quarter of the variance, or it is a dent that bends and no form. */
+const FORM_EXPLAINS = 4;
+/** Under so many readings a bend is not told from a dent. */
+const FORM_READINGS = 12;
+
+/** The form that readings look like: flat, unless a bend takes most of what flat leaves. */
+export function usualForm(readings: readonly HeightReading[]): Form {
+  if (readings.length < FORM_READINGS) return 'flat';
+  const left = (form: Form): number => {
+    const off = levelled(readings, form);
+    if (!off.ok) return Infinity;
+    const squares = off.value.map((r) => r.mm * r.mm).sort((a, b) => a - b);
+    // The worst fifth may be dents.
+    return squares.slice(0, Math.ceil(0.8 * squares.length)).reduce((a, b) => a + b, 0);
+  };
+  let [best, least]: [Form, number] = ['flat', left('flat')];
+  for (const form of ['barrel', 'crown', 'quadratic'] as const) {
+    const l = left(form);
+    if (l * FORM_EXPLAINS < least) [best, least] = [form, l];
+  }
+  return best;
+}
+
 export interface PanelRelief extends Relief {
   /** Readings that do not go with the others, to be asked about. */
   odd: HeightReading[];
@@ -45,26 +122,15 @@ export interface PanelRelief extends Relief {
  */
 export function panelRelief(
   readings: readonly HeightReading[],
-  form: Form,
-  size: { x0: number; y0: number; width: number; height: number },
+  reference: Reference,
+  size: PanelSize,
 ): Result<PanelRelief, string> {
-  const fitted = fitForm(readings, form);
-  if (!fitted.ok) return fitted;
-  const off = readings.map((r) => ({ ...r, mm: r.mm - fitted.value(r.x, r.y) }));
   if (!(size.width > 0) || !(size.height > 0)) return fail('The panel has no size. Draw it, or say how large it is.');
-  const { across: nx, down: ny } = RELIEF_POINTS;
-  const onto: HeightGrid = {
-    nx,
-    ny,
-    stepX: size.width / (nx - 1),
-    stepY: size.height / (ny - 1),
-    x0: size.x0,
-    y0: size.y0,
-    mm: new Float64Array(nx * ny),
-  };
-  const relief = reliefFrom(off, onto);
+  const off = againstReference(readings, reference, size);
+  if (!off.ok) return off;
+  const relief = reliefFrom(off.value, emptyGrid(size));
   if (!relief.ok) return relief;
   // A scan says for itself what is odd; a hand slips.
-  const odd = readings.length > 120 ? [] : oddReadings(off).flatMap((i) => readings[i] ?? []);
+  const odd = readings.length > 120 ? [] : oddReadings(off.value).flatMap((i) => readings[i] ?? []);
   return ok({ ...relief.value, odd });
 }

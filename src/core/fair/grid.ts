@@ -37,6 +37,28 @@ export function cellMm2(g: HeightGrid, ix: number, iy: number): number {
 export const mirroredGrid = (g: HeightGrid): HeightGrid =>
   withHeights(g, (_, ix, iy) => g.mm[indexOf(g, g.nx - 1 - ix, iy)]!);
 
+/** A grid of the other side’s panel laid over this one: mirrored, and stretched to its size. */
+export const mirroredAcross = (
+  g: HeightGrid,
+  size: { x0: number; y0: number; width: number; height: number },
+): HeightGrid => ({
+  ...mirroredGrid(g),
+  x0: size.x0,
+  y0: size.y0,
+  stepX: size.width / (g.nx - 1),
+  stepY: size.height / (g.ny - 1),
+});
+
+/** Height at a place between the points of a grid, mm: bilinear; beyond its edge as at the edge. */
+export function heightAt(g: HeightGrid, p: { x: number; y: number }): number {
+  const within = (v: number, n: number) => Math.min(n - 1, Math.max(0, v));
+  const [u, v] = [within((p.x - g.x0) / g.stepX, g.nx), within((p.y - g.y0) / g.stepY, g.ny)];
+  const [i, j] = [Math.min(g.nx - 2, Math.floor(u)), Math.min(g.ny - 2, Math.floor(v))];
+  const at = (di: number, dj: number) => g.mm[indexOf(g, i + di, j + dj)]!;
+  const along = (dj: number) => at(0, dj) + (u - i) * (at(1, dj) - at(0, dj));
+  return along(0) + (v - j) * (along(1) - along(0));
+}
+
 /** Least and most height that was read, mm; undefined where nothing was. */
 export function rangeOf(g: HeightGrid): { low: number; high: number } | undefined {
   let [low, high] = [Infinity, -Infinity];

@@ -1,5 +1,7 @@
+import Flatbush from 'flatbush';
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { fail, ok, type Result } from '../result';
+import { observationsFromLimits, type HeightLimit, type Observation, type WeightedPlace } from './evidence';
 import { withHeights, type HeightGrid } from './grid';
 
 /** One reading of a straightedge or a depth gauge: where, mm, and how far off the form, mm; positive is proud. */
@@ -25,10 +27,15 @@ export interface Relief {
   reachMm: number;
 }
 
-/** Reaches that are tried, as shares of the panel's length: a finger's breadth to half of it. */
-const REACHES = [0.06, 0.1, 0.16, 0.25, 0.4];
-/** More readings than that are thinned out before: a scan has its own heights everywhere. */
-const MOST_READINGS = 400;
+/** Reaches that are tried, as shares of the panel's length: two fingers' breadth to half of it. */
+const REACHES = [0.03, 0.045, 0.06, 0.1, 0.16, 0.25, 0.4];
+/** What a panel that nobody has read is off by, mm, and over what share of it: as a skim leaves it. */
+const BLIND = { sdMm: 0.25, reach: 0.16 };
+/** More readings than that tell each place by the nearest of them, and by how heights hang together there. */
+const MANY = 150;
+const NEIGHBOURS = 32;
+/** How heights hang together is looked at in so many places along a side of the panel, and between them in between. */
+const LOOKS = { across: 10, down: 6 } as const;
 
 const between = (a: { x: number; y: number }, b: { x: number; y: number }): number => Math.hypot(a.x - b.x, a.y - b.y);
 
@@ -38,62 +45,171 @@ function likeness(distanceMm: number, reachMm: number): number {
   return (1 + r + (r * r) / 3) * Math.exp(-r);
 }
 
-/**
- * The surface that readings tell of: Gaussian process regression (Rasmussen and Williams 2006, algorithm 2.1) about zero, which is the
- * form. Its reach is the one under which the readings are most likely, and its height scale follows in closed form.
- * @param onto the grid that is asked for; its heights do not matter
- */
-export function reliefFrom(readings: readonly HeightReading[], onto: HeightGrid): Result<Relief, string> {
-  if (readings.length < MIN_READINGS)
-    return fail(`Take at least ${MIN_READINGS} readings; there are ${readings.length}`);
-  const used = thinned(readings, MOST_READINGS);
-  const length = Math.max(onto.stepX * (onto.nx - 1), onto.stepY * (onto.ny - 1));
-  const fits = REACHES.flatMap((share) => fitAt(used, share * length) ?? []);
-  const best = fits.sort((a, b) => b.likelihood - a.likelihood)[0];
-  if (!best) return fail('These readings contradict each other. Look for one that was taken twice at one place.');
-  const { reachMm, scale, weights, chol } = best;
-  const sd = new Float64Array(onto.nx * onto.ny);
-  const heights = withHeights(onto, (i, ix, iy) => {
-    const p = { x: onto.x0 + ix * onto.stepX, y: onto.y0 + iy * onto.stepY };
-    const k = used.map((r) => scale * likeness(between(p, r), reachMm));
-    const v = forward(chol, k);
-    sd[i] = Math.sqrt(Math.max(0, scale - v.reduce((sum, x) => sum + x * x, 0)));
-    return k.reduce((sum, x, j) => sum + x * weights[j]!, 0);
-  });
-  return ok({ heights, spread: { ...onto, mm: sd }, reachMm });
+/** How heights hang together: their variance, mm², and over how far, mm. */
+interface Kernel {
+  scale: number;
+  reachMm: number;
 }
 
-interface Fit {
-  reachMm: number;
-  /** Variance of heights, mm². */
-  scale: number;
-  weights: number[];
-  /** Lower triangle of the covariance of the readings. */
-  chol: Matrix;
+/** How two sums of heights hang together, mm². */
+function covarianceOf(a: readonly WeightedPlace[], b: readonly WeightedPlace[], { scale, reachMm }: Kernel): number {
+  let sum = 0;
+  // The hottest place of all: no iterators.
+  for (let i = 0; i < a.length; i++)
+    for (let j = 0; j < b.length; j++) {
+      const p = a[i]!;
+      const q = b[j]!;
+      sum += p.weight * q.weight * likeness(between(p, q), reachMm);
+    }
+  return scale * sum;
+}
+
+const asObservation = (r: HeightReading): Observation => ({
+  places: [{ x: r.x, y: r.y, weight: 1 }],
+  mm: r.mm,
+  noiseMm: r.noiseMm ?? HAND_NOISE_MM,
+});
+
+/**
+ * The surface that readings tell of: Gaussian process regression (Rasmussen and Williams 2006, algorithm 2.1) about zero, which is the
+ * form. Its reach is the one under which the readings are most likely, and its height scale follows in closed form. Where there are many, a
+ * place is told by its nearest (Vecchia 1988) and by the reach that these make likely, since a dent bends more sharply than the sheet around it.
+ * @param onto the grid that is asked for; its heights do not matter
+ * @param limits what is known besides as limits, such as marks of a guide coat
+ * @param asked what is asked for at each place of the grid, as a sum of heights; absent: the height there
+ */
+export function reliefFrom(
+  readings: readonly HeightReading[],
+  onto: HeightGrid,
+  limits: readonly HeightLimit[] = [],
+  asked: (p: WeightedPlace) => readonly WeightedPlace[] = (p) => [p],
+): Result<Relief, string> {
+  if (readings.length < MIN_READINGS && limits.length === 0)
+    return fail(`Take at least ${MIN_READINGS} readings; there are ${readings.length}`);
+  const length = Math.max(onto.stepX * (onto.nx - 1), onto.stepY * (onto.ny - 1));
+  const read = readings.map(asObservation);
+  const kernel =
+    read.length >= MIN_READINGS
+      ? likeliest(thinned(read, MANY), length)
+      : { scale: BLIND.sdMm ** 2, reachMm: BLIND.reach * length };
+  if (!kernel) return fail('These readings contradict each other. Look for one that was taken twice at one place.');
+  const observed = limits.length === 0 ? read : [...read, ...asObservations(limits, read, kernel)];
+  const near = read.length > MANY ? local(observed, kernel, onto) : undefined;
+  const all = near ? undefined : conditioned(observed, kernel);
+  const sd = new Float64Array(onto.nx * onto.ny);
+  const heights = withHeights(onto, (i, ix, iy) => {
+    const p = { x: onto.x0 + ix * onto.stepX, y: onto.y0 + iy * onto.stepY, weight: 1 };
+    const { mean, variance } = (near?.(p) ?? all)?.at(asked(p)) ?? { mean: 0, variance: kernel.scale };
+    sd[i] = Math.sqrt(variance);
+    return mean;
+  });
+  return ok({ heights, spread: { ...onto, mm: sd }, reachMm: kernel.reachMm });
+}
+
+/** What the observations around a place tell, with the kernel that they make likely there. */
+function local(
+  observed: readonly Observation[],
+  kernel: Kernel,
+  onto: HeightGrid,
+): (p: { x: number; y: number }) => Conditioned | undefined {
+  const near = nearestOf(observed);
+  const [width, height] = [onto.stepX * (onto.nx - 1), onto.stepY * (onto.ny - 1)];
+  const { across, down } = LOOKS;
+  const looks = Array.from({ length: across * down }, (_, i) => {
+    const x = onto.x0 + ((i % across) / (across - 1)) * width;
+    const y = onto.y0 + (Math.floor(i / across) / (down - 1)) * height;
+    return likeliest(near({ x, y }), Math.max(width, height)) ?? kernel;
+  });
+  const kernelAt = (p: { x: number; y: number }): Kernel => {
+    const [u, v] = [((p.x - onto.x0) / width) * (across - 1), ((p.y - onto.y0) / height) * (down - 1)];
+    const [i, j] = [Math.min(across - 2, Math.floor(u)), Math.min(down - 2, Math.floor(v))];
+    // Both are scales: what lies between two of them is their geometric mean.
+    const mix = (of: (k: Kernel) => number) => {
+      const log = (di: number, dj: number) => Math.log(of(looks[(j + dj) * across + i + di]!));
+      const along = (dj: number) => log(0, dj) + (u - i) * (log(1, dj) - log(0, dj));
+      return Math.exp(along(0) + (v - j) * (along(1) - along(0)));
+    };
+    return { scale: mix((k) => k.scale), reachMm: mix((k) => k.reachMm) };
+  };
+  return (p) => conditioned(near(p), kernelAt(p));
+}
+
+/** The observations around a place. */
+function nearestOf(observed: readonly Observation[]): (p: { x: number; y: number }) => Observation[] {
+  const index = new Flatbush(observed.length);
+  for (const { places } of observed) index.add(places[0]!.x, places[0]!.y);
+  index.finish();
+  return (p) => index.neighbors(p.x, p.y, NEIGHBOURS).map((i) => observed[i]!);
+}
+
+/** Limits as readings, in the light of what was read around them. */
+function asObservations(
+  limits: readonly HeightLimit[],
+  read: readonly Observation[],
+  kernel: Kernel,
+): readonly Observation[] {
+  const known = conditioned(thinned(read, MANY), kernel);
+  const mean = limits.map((l) => known?.at(l.places).mean ?? 0);
+  const covariance = limits.map((a) =>
+    limits.map((b) => known?.covariance(a.places, b.places) ?? covarianceOf(a.places, b.places, kernel)),
+  );
+  return observationsFromLimits(limits, mean, covariance);
+}
+
+/** What is known of heights once so much was observed. */
+interface Conditioned {
+  at(places: readonly WeightedPlace[]): { mean: number; variance: number };
+  covariance(a: readonly WeightedPlace[], b: readonly WeightedPlace[]): number;
+  /** How likely the observations are, as a logarithm. */
   likelihood: number;
 }
 
-function fitAt(readings: readonly HeightReading[], reachMm: number): Fit | undefined {
-  const n = readings.length;
-  const y = readings.map((r) => r.mm);
-  const noise = readings.map((r) => (r.noiseMm ?? HAND_NOISE_MM) ** 2);
-  // Heights scatter at least as much as a hand reads.
-  const scale = Math.max(y.reduce((sum, v) => sum + v * v, 0) / n, noise.reduce((a, b) => a + b, 0) / n);
+/** @returns undefined where there are none, or where they contradict each other */
+function conditioned(observed: readonly Observation[], kernel: Kernel): Conditioned | undefined {
+  const n = observed.length;
+  if (n === 0) return undefined;
   const k = Matrix.zeros(n, n);
   for (let i = 0; i < n; i++)
     for (let j = 0; j <= i; j++) {
-      const c = scale * likeness(between(readings[i]!, readings[j]!), reachMm) + (i === j ? noise[i]! : 0);
+      const c =
+        covarianceOf(observed[i]!.places, observed[j]!.places, kernel) + (i === j ? observed[i]!.noiseMm ** 2 : 0);
       k.set(i, j, c);
       k.set(j, i, c);
     }
   const decomposed = new CholeskyDecomposition(k);
   if (!decomposed.isPositiveDefinite()) return undefined;
+  const y = observed.map((o) => o.mm);
   const weights = decomposed.solve(Matrix.columnVector(y)).to1DArray();
   const chol = decomposed.lowerTriangularMatrix;
-  let half = 0;
-  for (let i = 0; i < n; i++) half += Math.log(chol.get(i, i));
-  const likelihood = -0.5 * y.reduce((sum, v, i) => sum + v * weights[i]!, 0) - half;
-  return { reachMm, scale, weights, chol, likelihood };
+  const half = y.reduce((sum, _, i) => sum + Math.log(chol.get(i, i)), 0);
+  const toAll = (places: readonly WeightedPlace[]) => observed.map((o) => covarianceOf(places, o.places, kernel));
+  return {
+    at: (places) => {
+      const c = toAll(places);
+      const v = forward(chol, c);
+      const variance = covarianceOf(places, places, kernel) - v.reduce((sum, x) => sum + x * x, 0);
+      return { mean: c.reduce((sum, x, j) => sum + x * weights[j]!, 0), variance: Math.max(0, variance) };
+    },
+    covariance: (a, b) => {
+      const [v, w] = [forward(chol, toAll(a)), forward(chol, toAll(b))];
+      return covarianceOf(a, b, kernel) - v.reduce((sum, x, i) => sum + x * w[i]!, 0);
+    },
+    likelihood: -0.5 * y.reduce((sum, v, i) => sum + v * weights[i]!, 0) - half,
+  };
+}
+
+/** The kernel under which readings are most likely. @param length of the panel, mm */
+function likeliest(observed: readonly Observation[], length: number): Kernel | undefined {
+  const noise = observed.reduce((sum, o) => sum + o.noiseMm ** 2, 0) / observed.length;
+  // Heights scatter at least as much as a hand reads.
+  const scale = Math.max(observed.reduce((sum, o) => sum + o.mm * o.mm, 0) / observed.length, noise);
+  let best: (Kernel & { likelihood: number }) | undefined;
+  for (const share of REACHES) {
+    const kernel = { scale, reachMm: share * length };
+    const likelihood = conditioned(observed, kernel)?.likelihood;
+    if (likelihood !== undefined && (!best || likelihood > best.likelihood)) best = { ...kernel, likelihood };
+  }
+  return best;
 }
 
 /** Solves L v = k for a lower triangle. */
@@ -150,12 +266,9 @@ const extentOf = (values: readonly number[]): number => Math.max(...values) - Ma
 /** How many standard deviations a reading is off what the others tell of its place. */
 function oddness(i: number, among: readonly number[], readings: readonly HeightReading[], length: number): number {
   const r = readings[i]!;
-  const others = among.filter((j) => j !== i).map((j) => readings[j]!);
-  const fit = REACHES.flatMap((s) => fitAt(others, s * length) ?? []).sort((a, b) => b.likelihood - a.likelihood)[0];
-  if (!fit) return 0;
-  const k = others.map((o) => fit.scale * likeness(between(r, o), fit.reachMm));
-  const told = k.reduce((sum, x, j) => sum + x * fit.weights[j]!, 0);
-  const v = forward(fit.chol, k);
-  const variance = Math.max(0, fit.scale - v.reduce((s, x) => s + x * x, 0)) + (r.noiseMm ?? HAND_NOISE_MM) ** 2;
-  return Math.abs(r.mm - told) / Math.sqrt(variance);
+  const others = among.filter((j) => j !== i).map((j) => asObservation(readings[j]!));
+  const kernel = likeliest(others, length);
+  const told = kernel && conditioned(others, kernel)?.at([{ x: r.x, y: r.y, weight: 1 }]);
+  if (!told) return 0;
+  return Math.abs(r.mm - told.mean) / Math.sqrt(told.variance + (r.noiseMm ?? HAND_NOISE_MM) ** 2);
 }

@@ -6,6 +6,7 @@ import { MAX_FILE_BYTES, parseJob, readJobFile, writeJobFile } from './jobFile';
 import { readJobText } from './readText';
 import { shiftTo } from './shift';
 import { readRecord } from './migrate';
+import { FORMAT_VERSION } from './version';
 import v1 from './fixtures/job-v1.json';
 
 const COAT = ev({
@@ -45,10 +46,10 @@ describe('the job file', () => {
     const coat = read.ok ? read.value.events.find((e) => e.kind === 'coated') : undefined;
     expect(coat).toMatchObject({ coats: 2, filmUm: 55, air: { tempC: 19, rh: 0.58 } });
   });
-  it.each([2, 3, 4, 5])('reads version %i, to which later ones only added', (version) => {
+  it.each([2, 3, 4, 5, 6])('reads version %i, to which later ones only added', (version) => {
     const file = { ...writeJobFile(JOB, [foundBare(), COAT], SHIPPED_PRODUCTS, T0), version };
     const read = readJobFile(JSON.parse(JSON.stringify(file)));
-    expect(read.ok && [read.value.version, read.value.events.length]).toEqual([6, 2]);
+    expect(read.ok && [read.value.version, read.value.events.length]).toEqual([FORMAT_VERSION, 2]);
   });
   it('migrates what stands inside a correction too', () => {
     const event = { kind: 'replaced', by: { kind: 'coated', coats: 2, totalUm: 100 } };

@@ -1,15 +1,13 @@
 import { GRITS } from '../log/tools';
-import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { grainUm } from './grain';
 import { likelyRemovalUm } from './removal';
 
 const off = (grit: number, family: string, filmUm: number, sanded = false) =>
-  likelyRemovalUm(
-    grit,
-    { top: { family, filmUm } } as unknown as ZoneStatus,
-    { surface: sanded ? { scratch: { grit: 180 } } : {} } as unknown as Strata,
-  );
+  likelyRemovalUm(grit, {
+    layers: [{ family, filmUm }],
+    surface: sanded ? { scratch: { grit: 180 } } : {},
+  } as unknown as Strata);
 
 describe('the grain of a paper', () => {
   it.each([
@@ -35,6 +33,6 @@ describe('what sanding takes off', () => {
     ['shaping filler, P80', off(80, 'lightFiller', 900), 300],
     // Never more than half.
     ['a thin film, P80', off(80, 'epoxy', 20), 10],
-    ['bare metal', likelyRemovalUm(80, {} as ZoneStatus, undefined), 0],
+    ['bare metal', likelyRemovalUm(80, undefined), 0],
   ])('%s', (_, um, want) => expect(um).toBe(want));
 });

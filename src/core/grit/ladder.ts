@@ -11,14 +11,17 @@ export const LADDER_ON = {
 } as const;
 export type LadderOn = keyof typeof LADDER_ON;
 
-/** Shapes by how much longer a hand is at them than at a flat panel. People under-estimate the small ones. */
+/** Shapes by how much longer a hand is at them than at a flat panel, and what holds the paper there. People under-estimate the small ones. */
 export const SHAPE_CLASSES = {
-  flat: { name: 'Flat or nearly', factor: 1 },
-  curved: { name: 'Curved', factor: 1.4 },
-  edged: { name: 'Body lines and edges', factor: 2 },
-  small: { name: 'Small or textured parts', factor: 3 },
+  flat: { name: 'Flat or nearly', factor: 1, held: 'board' },
+  curved: { name: 'Curved', factor: 1.4, held: 'flexible' },
+  hollow: { name: 'Hollow lines', factor: 2, held: 'round' },
+  edged: { name: 'Body lines and edges', factor: 2, held: 'hand' },
+  small: { name: 'Small or textured parts', factor: 3, held: 'hand' },
 } as const;
 export type ShapeClass = keyof typeof SHAPE_CLASSES;
+/** What holds the paper, by shape. */
+export type Held = (typeof SHAPE_CLASSES)[ShapeClass]['held'];
 
 /** Grits that stand on most shelves. */
 const SHELF: readonly Grit[] = [40, 80, 120, 180, 240, 320, 400, 500, 600, 800, 1000, 1500, 2000, 3000, 5000];
@@ -40,6 +43,9 @@ const DISCS_PER_M2: readonly (readonly [grit: number, discs: number])[] = [
 const byGrit = (table: readonly (readonly [number, number])[], grit: number): number =>
   table.find(([to]) => grit <= to)?.[1] ?? table[table.length - 1]![1];
 
+/** Minutes for a square metre of flat panel with a paper, one pair of hands. */
+export const sandMinPerM2 = (grit: number): number => byGrit(MIN_PER_M2, grit);
+
 /** One paper of a ladder. */
 export interface Rung {
   grit: Grit;
@@ -50,10 +56,17 @@ export interface Rung {
   minutes: number;
   discs: number;
   wet: boolean;
+  /** What holds it: shape is cut with the longest board, scratches are taken out with a softer one. */
+  held: Held | 'pad';
+  /** Strokes over each place: a paper takes about a twelfth of its own scratch off with each. */
+  passes: number;
   /** Diagonally across the last one's scratches, so that they show until they are gone. */
   crossing: boolean;
 }
 
+/** A stroke takes off so much of its own scratch: a usual figure of boards under a hand. So shape takes about so many. */
+const PASS_SHARE = 0.08;
+const SHAPING_PASSES = 30;
 /** From here on paper is used wet, which keeps it open. */
 const WET_FROM = 800;
 
@@ -95,6 +108,8 @@ export function gritLadder(
       minutes: byGrit(MIN_PER_M2, grit) * m2,
       discs: Math.ceil(byGrit(DISCS_PER_M2, grit) * (areaCm2 / 10_000)),
       wet: grit >= WET_FROM,
+      held: grit >= WET_FROM && SHAPE_CLASSES[shape].held === 'board' ? 'pad' : SHAPE_CLASSES[shape].held,
+      passes: before === undefined ? SHAPING_PASSES : Math.ceil(grainUm(before) / (PASS_SHARE * grainUm(grit))),
       crossing: before !== undefined,
     };
   });

@@ -1,6 +1,5 @@
 import { isFiller, isPrimer, isTopcoat } from '../library/product';
-import type { ZoneStatus } from '../cure/status';
-import type { Strata } from '../strata/types';
+import { topLayer, type Strata } from '../strata/types';
 import { grainUm, scratchUm } from './grain';
 
 /**
@@ -8,8 +7,8 @@ import { grainUm, scratchUm } from './grain';
  * (about 8 µm on sprayed primer, 4 on clear); shaping a filler with coarse paper takes about a third of what stands.
  * An estimate, µm.
  */
-export function likelyRemovalUm(grit: number, status: ZoneStatus, strata: Strata | undefined): number {
-  const top = status.top;
+export function likelyRemovalUm(grit: number, strata: Strata | undefined): number {
+  const top = strata && topLayer(strata);
   const first = !strata?.surface.scratch;
   if (!top) return 0;
   if (isFiller(top.family) && grit <= 120 && first) return Math.round(top.filmUm / 3);

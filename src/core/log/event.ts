@@ -49,6 +49,48 @@ export interface HeightsRead {
   mm: (number | null)[];
 }
 
+/** What a gap is looked at before. */
+export const GAP_BEFORE_NAMES = {
+  welding: 'Before welding',
+  filling: 'Before filling',
+  paint: 'Before paint',
+} as const;
+export type GapBefore = keyof typeof GAP_BEFORE_NAMES;
+
+/** A gap as it was read along its length with the part hung, at places evenly from one end to the other. */
+export interface GapRead {
+  /** Which it is: 'Door to wing'. */
+  name: string;
+  lengthMm: number;
+  /** Its width at each place, mm; null where nobody read. */
+  widthMm: (number | null)[];
+  /** How far this face stands proud of the other there, mm; null likewise. */
+  flushMm: (number | null)[];
+  /** What it should be, mm: as on the other side, or as drawn. */
+  agreedMm: number;
+  before: GapBefore;
+}
+
+/** A place that a guide coat showed after a pass: colour stayed, or went at once. */
+export interface GuideMark {
+  /** On the drawing, mm. */
+  x: number;
+  y: number;
+  showed: 'low' | 'high';
+}
+
+/** A guide coat that was blocked once and looked at. */
+export interface GuideRound {
+  grit: number;
+  tool: SandTool;
+  /** How long the board was, mm; absent: as it usually is. */
+  boardMm?: number;
+  face: Face;
+  marks: GuideMark[];
+  /** The rest came off evenly, or was not blocked. */
+  rest: 'even' | 'notBlocked';
+}
+
 /** What is particular to each kind. A field's unit is in its name. */
 export interface Payloads {
   found: {
@@ -128,6 +170,7 @@ export interface Payloads {
     batch?: BatchUse;
   };
   guideCoated: { productId: string };
+  guideRead: GuideRound;
   sanded: {
     grit: number;
     tool: SandTool;
@@ -146,7 +189,8 @@ export interface Payloads {
         filmUm: number;
       }
     | { measure: 'air'; air: AirReading }
-    | { measure: 'heights'; heights: HeightsRead };
+    | { measure: 'heights'; heights: HeightsRead }
+    | { measure: 'gap'; gap: GapRead };
   polished: { grit: number; removedUm: number };
   masked: { what: string };
   fitted: { where: string };
@@ -247,6 +291,7 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
   filled: kind('Filled', 5, 'fill', { product: 'filled', unmasks: true, task: 'fill', act: 'fill' }),
   coated: kind('Coated', 1, 'coat', { product: 'coated', task: 'coat', act: 'paint' }),
   guideCoated: kind('Guide coat', 3, 'guide', { product: 'guideCoated', act: 'sand' }),
+  guideRead: kind('Guide coat read', null, null),
   sanded: kind('Sanded', 2, 'sand', { unmasks: true, task: 'sand', act: 'sand' }),
   cleaned: kind('Cleaned', 4, 'clean', { product: 'cleaned', task: 'clean', act: 'clean' }),
   baked: kind('Baked', 9, null, { onZones: false }),
@@ -266,7 +311,10 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
 export const EVENT_KINDS = keysOf(KINDS);
 
 /** Kinds that a person logs by hand from the sheet. */
-export type LoggableKind = Exclude<EventKind, 'marked' | 'left' | 'toDo' | 'ticked' | 'voided' | 'replaced'>;
+export type LoggableKind = Exclude<
+  EventKind,
+  'marked' | 'guideRead' | 'left' | 'toDo' | 'ticked' | 'voided' | 'replaced'
+>;
 /** In the order of the sheet. */
 export const LOGGABLE = EVENT_KINDS.filter((k): k is LoggableKind => KINDS[k].sheet !== null).sort(
   (a, b) => (KINDS[a].sheet ?? 0) - (KINDS[b].sheet ?? 0),

@@ -7,7 +7,8 @@ import type { LogEvent } from './event';
 import { between, finite, id, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 import { FACES } from './job';
 import { APPLICATION_KINDS } from '../library/application';
-import { EVENT_KINDS, KINDS, type EventKind } from './event';
+import { EVENT_KINDS, GAP_BEFORE_NAMES, KINDS, type EventKind } from './event';
+import { keysOf } from '../keysOf';
 import { GRITS, MEASURES, RETURNED_AS, SAND_TOOLS, STRIP_METHODS } from './tools';
 import { WORK_ACTS } from './workActs';
 import { SUBSTRATE_KINDS } from '../library/substrates';
@@ -73,6 +74,36 @@ const heights = object({
 })
   .default(undefined)
   .noUnknown('Heights have a field that is not known: ${unknown}');
+/** Figures along a gap, each within reason or not read. */
+const along = (label: string, least: number, most: number) =>
+  array()
+    .strict()
+    .typeError(`${label} must be a list`)
+    .min(3, `${label}: at least 3 places`)
+    .max(60, `${label}: more than 60 places`)
+    .of(
+      mixed<number>()
+        .nullable()
+        .test(
+          'figure',
+          `${label}: ${least} to ${most} mm each, or nothing`,
+          (v: unknown) => v === null || (typeof v === 'number' && v >= least && v <= most),
+        ),
+    )
+    .required(`${label} are missing`);
+const gap = object({
+  name: text('Which gap', 80).required('Say which gap it is'),
+  lengthMm: between('Length of the gap', 10, 6000, 'thickness').required('Length of the gap is missing'),
+  widthMm: along('Widths', 0, 60),
+  flushMm: along('Steps', -60, 60).test('whole', 'There are more or fewer steps than widths', (v, { parent }) => {
+    const { widthMm } = parent as { widthMm?: unknown[] };
+    return v.length === widthMm?.length;
+  }),
+  agreedMm: between('What it should be', 0, 60, 'thickness').required('What it should be is missing'),
+  before: oneOf('Before what', keysOf(GAP_BEFORE_NAMES)).required('Say before what'),
+})
+  .default(undefined)
+  .noUnknown('A gap has a field that is not known: ${unknown}');
 const workMin = () => between('Work time', BOUNDS.workMin.min, BOUNDS.workMin.max);
 
 const common = {
@@ -193,6 +224,25 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     removedUm: between('Removed', 0, 20_000, 'film').required('Removed is missing'),
     spotsThrough: boolean().strict().typeError('Spots through must be yes or no'),
   },
+  guideRead: {
+    grit: grit().required('Grit is missing'),
+    tool: oneOf('Tool', SAND_TOOLS).required('Tool is missing'),
+    boardMm: between('Board', 20, 2000, 'thickness'),
+    face: oneOf('Face', FACES).required('Face is missing'),
+    marks: array()
+      .strict()
+      .typeError('Marks must be a list')
+      .max(200, 'More than 200 marks')
+      .of(
+        object({
+          x: finite('Place').required('Place is missing'),
+          y: finite('Place').required('Place is missing'),
+          showed: oneOf('What it showed', ['low', 'high'] as const).required('Say what it showed'),
+        }).noUnknown('A mark has a field that is not known: ${unknown}'),
+      )
+      .required('Marks are missing'),
+    rest: oneOf('The rest', ['even', 'notBlocked'] as const).required('Say how the rest came off'),
+  },
   cleaned: { productId: id('Product') },
   baked: {
     tempC: between('Bake temperature', BOUNDS.bakeC.min, BOUNDS.bakeC.max, 'temp').required(
@@ -204,6 +254,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     measure: oneOf('Measure', MEASURES).required('Measure is missing'),
     filmUm: film('Reading').when('measure', { is: 'filmTotal', then: (s) => s.required('Reading is missing') }),
     air: air.when('measure', { is: 'air', then: (s) => s.required('Air reading is missing') }),
+    gap: gap.when('measure', { is: 'gap', then: (s) => s.required('The gap is missing') }),
     heights: heights.when('measure', { is: 'heights', then: (s) => s.required('Heights are missing') }),
   },
   polished: {

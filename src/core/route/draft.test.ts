@@ -122,7 +122,7 @@ describe('the next grit', () => {
         fc.constantFrom(80, 180, 240, 320, 400, 600),
         (a, b) => {
           const [coarse, fine] = a < b ? [a, b] : [b, a];
-          const off = (g: number) => likelyRemovalUm(g, status, strata);
+          const off = (g: number) => likelyRemovalUm(g, strata);
           expect(off(coarse)).toBeGreaterThanOrEqual(off(fine));
           expect(off(coarse)).toBeLessThanOrEqual(status.top!.filmUm / 2);
         },

@@ -89,7 +89,7 @@ export function draftFor(
         grit,
         tool: grit <= 180 ? 'longBoard' : grit <= 600 ? 'block' : 'pad',
         wet: grit >= 1000,
-        removedUm: likelyRemovalUm(grit, status, strata),
+        removedUm: likelyRemovalUm(grit, strata),
       };
     }
     case 'baked':

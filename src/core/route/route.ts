@@ -5,7 +5,7 @@ import type { Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import type { Product } from '../library/product';
 import { FAMILIES } from '../library/product';
-import type { PlainEvent } from '../log/event';
+import { KINDS, type PlainEvent } from '../log/event';
 import { applyEvent } from '../strata/apply';
 import type { JobState } from '../strata/fold';
 import { openFaults, SUBSTRATE, type Strata } from '../strata/types';
@@ -14,7 +14,7 @@ import type { Step } from '../rules/rule';
 import { verdictOn, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
 import { wayFrom, type Candidate } from './way';
-import { workMinutes } from './work';
+import { workMinutes, type OwnPaces } from '../grit/hours';
 
 /** One step that is still to come. */
 export interface RouteStep {
@@ -102,13 +102,25 @@ export interface RouteInput {
   areaCm2: number;
   /** Steps that somebody put off, by `stepKey`. */
   putOff?: readonly string[] | undefined;
+  /** The shop's own pace, from what it logged. */
+  paces?: OwnPaces | undefined;
 }
 
 /**
  * What is still to come on a zone, step by step, to where it is fitted: each time the first step of the way that the verdict allows, made on
  * strata that are worked out like those of the log, at the moment at which the clocks let it.
  */
-export function routeFrom({ input, state, all, clocks, level, finish, areaCm2, putOff }: RouteInput): Route {
+export function routeFrom({
+  input,
+  state,
+  all,
+  clocks,
+  level,
+  finish,
+  areaCm2,
+  putOff,
+  paces = {},
+}: RouteInput): Route {
   const { products, method } = input;
   const steps: RouteStep[] = [];
   let strata: Strata = input.strata;
@@ -136,7 +148,13 @@ export function routeFrom({ input, state, all, clocks, level, finish, areaCm2, p
       waitUntil(Math.max(chosen.untilMs, now + MINUTE_MS));
       continue;
     }
-    const workMin = Math.max(1, Math.round(workMinutes(chosen.candidate.step.kind, areaCm2)));
+    const workMin = Math.max(
+      1,
+      Math.round(
+        workMinutes(chosen.candidate.step.kind, areaCm2, gritOf(chosen.candidate.step)) *
+          paceOf(chosen.candidate, paces),
+      ),
+    );
     steps.push({ label: chosen.candidate.label, step: chosen.candidate.step, fromMs: now, workMin });
     work += workMin;
     now += workMin * MINUTE_MS;
@@ -147,6 +165,14 @@ export function routeFrom({ input, state, all, clocks, level, finish, areaCm2, p
     strata = next;
   }
   return end(null);
+}
+
+const gritOf = (step: Step): number | undefined => (step.kind === 'sand' ? step.grit : undefined);
+
+/** How much longer this shop is at it than is usual. */
+function paceOf({ logs }: Candidate, paces: OwnPaces): number {
+  const act = logs && KINDS[logs].act;
+  return (act && paces[act]?.times) ?? 1;
 }
 
 /** The air at a moment of the forecast; without one it stays as it is. */

@@ -97,6 +97,8 @@ const KEY_FOR: { readonly [S in FinishSystem]: number } = {
   underseal: 180,
   liner: 180,
 };
+/** From cutting a skim to shape to what high-build hides: most go without the P120 that a ladder has between them, for twice the strokes. */
+const FILLER_PAPERS = [80, 180];
 /** Paper at least this fine is a key for colour rather than for primer. */
 const COLOUR_KEY = 500;
 
@@ -133,7 +135,7 @@ export function wayFrom(w: WayInput): Candidate[] {
   };
   const coat = (...families: ProductFamily[]) => families.map((f) => coatWith(find(f)));
   const sand = (g: number, verb = 'Sand'): Candidate => ({
-    step: { kind: 'sand', grit: g, removedUm: likelyRemovalUm(g, status, strata) },
+    step: { kind: 'sand', grit: g, removedUm: likelyRemovalUm(g, strata) },
     label: `${verb}, P${g}`,
     logs: 'sanded',
   });
@@ -223,7 +225,7 @@ export function wayFrom(w: WayInput): Candidate[] {
   function papersOf(f: ProductFamily): readonly number[] {
     if (f === 'sprayFiller') return [180, 320];
     if (f === 'glaze') return [180, 320];
-    if (isFiller(f)) return [80, 180];
+    if (isFiller(f)) return FILLER_PAPERS;
     return isTopcoat(f) ? clearPapers(level) : primerPapers(level);
   }
 

@@ -1,6 +1,7 @@
 import { belongsTo, FINISHES, SHEEN_NAMES } from '../library/finish';
 import { FAMILIES, isBase, isFiller, isPrimer, isThinFilm, isTopcoat } from '../library/product';
 import { COARSEST_PAPER, STRIPPING } from '../systems/bears';
+import { afterRemoval, CLEAR_RESERVE_UM, filmBudget, SINGLE_STAGE_RESERVE_UM } from '../grit/budget';
 import { grainUm } from '../grit/grain';
 import { figure, phrase } from '../units/phrase';
 import { waitText } from '../units/time';
@@ -8,10 +9,6 @@ import { openFaults } from '../strata/types';
 import { care, isBareSurface, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
 import type { Stage } from '../library/product';
 
-/** Clear that must stay over base, µm. */
-export const CLEAR_RESERVE_UM = 35;
-/** Colour of a single-stage or an enamel that must stay over primer, µm. */
-export const SINGLE_STAGE_RESERVE_UM = 30;
 /** What keying must leave of a thin finish that is sprayed again, µm. */
 const KEYING_LEAVES_UM = 10;
 
@@ -103,6 +100,26 @@ export const FINISH_RULES: readonly Rule[] = [
     return c.step.kind === 'sand' && c.step.grit <= 1500 && left >= KEYING_LEAVES_UM
       ? care(says, 'It has to be sprayed again.')
       : stop(says, 'Stop here, or key it and spray it again.');
+  }),
+  rule('sand.through', ['sand'], 'Primer that is nearly gone', (c) => {
+    const budget = filmBudget(c.strata);
+    const off = c.step.removedUm;
+    if (!budget || !off || !isPrimer(budget.layer.family) || isThinFilm(budget.layer.family)) return undefined;
+    const left = figure('film', Math.max(0, budget.leftUm - off));
+    switch (afterRemoval(budget, off)) {
+      case 'enough':
+        return undefined;
+      case 'close':
+        return care(
+          phrase`That would leave about ${left} of ${budget.layer.label}: edges, body lines and highs go through first.`,
+          'A finer paper and a longer board, edges by hand and last; or another coat first.',
+        );
+      case 'through':
+        return care(
+          phrase`That goes through ${budget.layer.label}: ${figure('film', budget.leftUm)} stand.`,
+          'Stop before it, or prime again afterwards; bare metal gets epoxy or direct-to-metal primer.',
+        );
+    }
   }),
   rule('sand.thinFilm', ['sand'], 'Films that are not for sanding', (c) =>
     c.top && isThinFilm(c.top.family)

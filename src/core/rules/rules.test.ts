@@ -458,6 +458,10 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: cleared(5 * DAY), step: sand(2000, { removedUm: 20 }) },
     { done: cleared(5 * DAY), step: sand(2000, { removedUm: 4 }) },
   ],
+  'sand.through': [
+    { done: build(DAY), step: sand(320, { removedUm: 90 }) },
+    { done: build(DAY), step: sand(320, { removedUm: 10 }) },
+  ],
   'sand.thinFilm': [
     { done: [did.coat(60, 'etch-primer')], step: sand(400) },
     { done: build(DAY), step: sand(400) },

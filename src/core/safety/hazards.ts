@@ -178,6 +178,7 @@ export const KIND_HAZARDS: { readonly [K in EventKind]: { hazards: readonly Haza
   filled: { hazards: [], old: false },
   coated: { hazards: [], old: false },
   guideCoated: { hazards: [], old: false },
+  guideRead: { hazards: [], old: false },
   sanded: { hazards: ['dust'], old: true },
   cleaned: { hazards: [], old: false },
   baked: { hazards: ['heat'], old: false },

@@ -63,6 +63,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
       ...(e.batch && { batchId: e.batch.batchId }),
     }),
   guideCoated: (s, e) => ({ ...s, surface: { ...s.surface, guideCoat: { atMs: e.atMs, productId: e.productId } } }),
+  guideRead: unchanged,
   sanded,
   cleaned: (s, e, { products }) => {
     const water = washes(products(e.productId));
