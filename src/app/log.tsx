@@ -2,7 +2,8 @@ import { LogScreen } from '@/features/log/LogScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces, fault, treatment, media, bar, grit } = usePageParams('/log');
+  const { job, zones, kind, product, replaces, fault, treatment, media, bar, grit, film, hardener } =
+    usePageParams('/log');
   return (
     <LogScreen
       jobId={job}
@@ -15,6 +16,8 @@ export default function LogRoute() {
       media={media}
       bar={bar}
       grit={grit}
+      film={film}
+      hardener={hardener}
     />
   );
 }

@@ -1,6 +1,6 @@
 import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core';
 import fixtures from '@/core/formats/fixtures/records.json';
-import { NewerFormat } from '@/core/formats/version';
+import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
 import { seedDemo } from './demo';
 import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
@@ -230,7 +230,7 @@ describe('records of older versions', () => {
     const { repo, store, job } = await old();
     await repo.append('j', 3, [event('d')]);
     const head = (await store.getMany([keys.head('j')]))[keys.head('j')]!;
-    expect(JSON.parse(head)).toEqual({ v: 6, seq: 4, no: 1 });
+    expect(JSON.parse(head)).toEqual({ v: FORMAT_VERSION, seq: 4, no: 1 });
     const again = openRepository(store, 'test');
     expect((await again.load('j'))!.job).toEqual(job);
     expect((await again.load('j'))!.events).toHaveLength(4);
@@ -249,10 +249,10 @@ describe('records of older versions', () => {
     [keys.workClocks, (r: ReturnType<typeof openRepository>) => r.workClocks()],
   ])('a newer %s is refused with a word, and left alone', async (key, read) => {
     const { repo, store } = await opened();
-    const newer = '{"v":7,"readings":[]}';
+    const newer = JSON.stringify({ v: FORMAT_VERSION + 1, readings: [] });
     await store.setMany({ [key]: newer });
     await expect(read(repo)).rejects.toBeInstanceOf(NewerFormat);
-    await expect(read(repo)).rejects.toThrow(/written by a newer Stratocoat \(version 7/);
+    await expect(read(repo)).rejects.toThrow(`written by a newer Stratocoat (version ${FORMAT_VERSION + 1}`);
     expect((await store.getMany([key]))[key]).toBe(newer);
   });
 });

@@ -1,6 +1,7 @@
 import { replaceEqualDeep, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
 import {
+  effectiveEvents,
   airAt,
   ClockBook,
   COLD,
@@ -197,6 +198,7 @@ export function useRoute(
   const settings = useSettings();
   const air = useAirSource();
   const { all } = useLibrary();
+  const { jobs } = useJobs();
   return useMemo(() => {
     if (!settings || !air || !advice) return undefined;
     return () => {
@@ -215,9 +217,10 @@ export function useRoute(
         finish,
         areaCm2,
         putOff: other.putOff,
+        paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
       });
     };
-  }, [open, zoneId, now, settings, air, advice, all, other]);
+  }, [open, zoneId, now, settings, air, advice, all, other, jobs]);
 }
 
 export interface ClockDetail {

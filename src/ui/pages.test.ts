@@ -10,6 +10,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/blast': true,
   '/decide': true,
   '/fair': true,
+  '/try': true,
   '/ground': true,
   '/heat': true,
   '/job/[jobId]': true,

@@ -37,6 +37,9 @@ export interface Pages {
     bar?: string;
     /** Paper of a sanding. */
     grit?: string;
+    /** Thickness of a skim, µm, and its hardener as a share. */
+    film?: string;
+    hardener?: string;
   };
   '/map': OfJob & { panel?: string };
   '/mix': OfJob & { zones?: string };
@@ -47,6 +50,7 @@ export interface Pages {
   '/parts': Nothing;
   '/repair': OfJob & { panel?: string; fault?: string };
   '/shop': Nothing;
+  '/try': OfJob & { panel?: string };
 }
 export type PagePath = keyof Pages;
 /** Pages that need nothing in their address. */

@@ -20,6 +20,7 @@ import {
   TREATMENT_NAMES,
   waitText,
   WORK_ACT_NAMES,
+  type GapRead,
   type HeightsRead,
   type LogEvent,
   type Moment,
@@ -104,6 +105,22 @@ function heightsWords({ mm }: HeightsRead, units: UnitSystem): string {
   return `${read.length} heights, from ${at(low)} low to ${at(high)} high`;
 }
 
+/** 'Door to wing, 3.2 to 5.0 mm, 4.0 mm agreed'. */
+function gapWords({ name, widthMm, agreedMm }: GapRead, units: UnitSystem): string {
+  const read = widthMm.flatMap((v) => v ?? []);
+  const at = (v: number) => formatQuantity('thickness', v, units);
+  return `${name}, ${at(Math.min(...read, Infinity))} to ${at(Math.max(...read, 0))}, ${at(agreedMm)} agreed`;
+}
+
+/** 'P320, board: 2 low, 1 high'. */
+function guideWords({ grit, tool, marks, rest }: Payloads['guideRead']): string {
+  const low = marks.filter((m) => m.showed === 'low').length;
+  const spots = [low > 0 && `${low} low`, marks.length > low && `${marks.length - low} high`]
+    .filter(Boolean)
+    .join(', ');
+  return `P${grit}, ${SAND_TOOL_NAMES[tool].toLowerCase()}: ${spots || (rest === 'even' ? 'all even' : 'nothing marked')}`;
+}
+
 /** 'An hour and a half' as '1 h 30 min'. */
 export const minutesText = (min: number): string => waitText(Math.round(min) * 60_000);
 const lowerFirstWord = (text: string): string => text[0]!.toLowerCase() + text.slice(1);
@@ -137,6 +154,8 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'guideCoated':
     case 'cleaned':
       return name(e.productId);
+    case 'guideRead':
+      return guideWords(e);
     case 'sanded':
       return `P${e.grit}${e.wet ? ' wet' : ''}, ${SAND_TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}`;
     case 'baked':
@@ -146,9 +165,11 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
         ? `${showThickness(e.filmUm ?? 0, units)} over the substrate`
         : e.measure === 'heights'
           ? heightsWords(e.heights, units)
-          : e.air
-            ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
-            : 'Air';
+          : e.measure === 'gap'
+            ? gapWords(e.gap, units)
+            : e.air
+              ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
+              : 'Air';
     case 'polished':
       return `To P${e.grit} and compound, ${showThickness(e.removedUm, units)} off`;
     case 'masked':

@@ -1,28 +1,27 @@
-import { useQuery } from '@tanstack/react-query';
-import { useMemo, useState, type ReactNode } from 'react';
+import { useRouter } from 'expo-router';
+import { useState, type ReactNode } from 'react';
 import { useWindowDimensions, View } from 'react-native';
+import { errorText, finishOf, formatQuantity, type HeightsRead, type Message, type Panel } from '@/core';
 import {
-  effectiveEvents,
-  errorText,
-  finishOf,
-  formatQuantity,
-  zonesOf,
-  type HeightsRead,
-  type Message,
-  type Panel,
-} from '@/core';
-import {
+  adviseOnPanel,
   FORM_NAMES,
-  LOW_MM,
+  gapsOf,
+  isBlocked,
+  lastBoardMm,
+  NEXT_ACTS,
   nextReadingAt,
-  panelRelief,
   rangeOf,
-  readingsOf,
-  WAVINESS_MM,
+  tapPlaces,
+  type Fairing,
   type Form,
+  type Reference,
 } from '@/core/fair';
+import { USUAL_PACE } from '@/core/grit/hours';
 import { keysOf } from '@/core/keysOf';
-import { useConditions, useLogCommand, useNow, type OpenJob } from '@/data';
+import { zonesOnFace } from '@/core/outline';
+import { useConditions, useLibrary, useLogCommand, useNow, type OpenJob } from '@/data';
+import { useOwnPaces } from '@/data/pace';
+import { otherSidesOf, useBoardRelief, useFairing, useRelief, useSurface } from '@/data/surface';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme, useWide } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -31,97 +30,96 @@ import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
+import { pageHref } from '@/ui/pages';
+import { contourStep } from '@/ui/relief/contourStep';
 import { Relief } from '@/ui/relief/Relief';
+import { TwoColumns } from '@/ui/SplitView';
 import { T } from '@/ui/T';
+import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import { solveFairingAway } from '@/workers/fair';
+import { GuideRounds, NextOnPanel } from './Blocking';
 import { FairPlan } from './FairPlan';
+import { FilmLeft } from './FilmLeft';
+import { Gaps } from './Gaps';
+import { GuideRead } from './GuideRead';
+import { Papers } from './Papers';
+import { TakeGap } from './TakeGap';
 import { TakeHeights } from './TakeHeights';
 
-const FORMS = keysOf(FORM_NAMES).map((value) => ({ value, label: FORM_NAMES[value] }));
 const YES_NO = [
   { value: 'yes', label: 'Yes' },
   { value: 'no', label: 'No' },
 ] as const;
-/** A tap goes so far down before the sheet stretches, mm; and costs against filler. */
-const TAP = { maxMm: 0.5, weight: 0.5 };
 /** Up to here a relief is as sure as a hand reads, mm. */
 const UNSURE_MM = 0.15;
-/** More than this is metalwork, whatever the filler: glass-reinforced below, light above, mm. */
-const FILL_MOST_MM = 6;
-
 interface Props {
   open: OpenJob;
   panel: Panel;
-  size: { x0: number; y0: number; width: number; height: number };
   /** Which panel, where the page was opened without one. */
   choice: ReactNode;
 }
 
-/** What was read last on a panel. */
-function lastHeights({ job, state }: OpenJob, panelId: string): { heights: HeightsRead; atMs: number } | undefined {
-  const zones = zonesOf(job, panelId).map((z) => z.id);
-  return effectiveEvents(state).reduce<{ heights: HeightsRead; atMs: number } | undefined>(
-    (last, e) =>
-      e.kind === 'measured' && e.measure === 'heights' && e.zoneIds.some((z) => zones.includes(z))
-        ? { heights: e.heights, atMs: e.atMs }
-        : last,
-    undefined,
-  );
-}
-
-export function Fair({ open, panel, size, choice }: Props) {
+/** Where a panel is low, how much filler makes it fair, what its guide coats showed, and what is next. */
+export function Fair({ open, panel, choice }: Props) {
   const { units } = useAppTheme();
   const wide = useWide();
   const { width: window } = useWindowDimensions();
   const now = useNow();
   const notify = useNotify();
+  const router = useRouter();
+  const { all } = useLibrary();
+  const pace = useOwnPaces();
   const command = useLogCommand(open.job.id);
-  const zones = useMemo(() => zonesOf(open.job, panel.id), [open.job, panel.id]);
-  const last = useMemo(() => lastHeights(open, panel.id), [open, panel.id]);
-  const [taking, setTaking] = useState(false);
-  const [form, setForm] = useState<Form>('flat');
+  const surface = useSurface(open, panel);
+  const { evidence, size, read } = surface;
+  const [doing, setDoing] = useState<'read' | 'guide' | 'gap'>();
+  const [picked, setPicked] = useState<Form | 'mirror'>();
   const [taps, setTaps] = useState<'yes' | 'no'>('yes');
   const [problem, setProblem] = useState<Message>();
+  const zones = zonesOnFace(open.job, panel.id, 'outer');
   const level = finishOf(open.job, zones[0]?.id).level ?? 'driver';
   const tempC = useConditions(open, now)?.(zones[0]?.id).tempC ?? 20;
-  const readings = useMemo(() => (last ? readingsOf(last.heights) : []), [last]);
-  const relief = useMemo(
-    () => (readings.length > 0 ? panelRelief(readings, form, size) : undefined),
-    [readings, form, size],
-  );
-  const heights = relief?.ok ? relief.value.heights : undefined;
-  const plan = useQuery({
-    queryKey: ['fair', open.job.id, panel.id, last?.atMs, form, taps, level],
-    queryFn: () =>
-      heights
-        ? solveFairingAway({
-            heights,
-            wavinessMm: WAVINESS_MM[level],
-            lowMm: LOW_MM[level],
-            tapMaxMm: taps === 'yes' ? TAP.maxMm : 0,
-            tapWeight: TAP.weight,
-            fillMaxMm: FILL_MOST_MM,
-          })
-        : null,
-    enabled: heights !== undefined,
-    // One that was stopped begins again when somebody asks.
-    retry: false,
-    gcTime: 60_000,
-  });
-  const save = (read: HeightsRead) =>
+  const others = read.length > 0 ? otherSidesOf(open, panel) : [];
+  const form = picked ?? surface.usual;
+  const reference: Reference = form === 'mirror' ? (others[0]?.reference ?? { form: 'flat' }) : { form };
+  const relief = useRelief(surface, reference);
+  const found = relief.data?.ok ? relief.data.value : undefined;
+  const lastRound = evidence.rounds[evidence.rounds.length - 1]?.round;
+  const boardMm = lastBoardMm(evidence.rounds);
+  // Once it was filled or blocked, what counts is what a board would find now.
+  const isBlocking = isBlocked(evidence);
+  const board = useBoardRelief(surface, reference, boardMm);
+  const under = isBlocking && board.data?.ok ? board.data.value : undefined;
+  const plan = useFairing(found?.heights, level, taps === 'yes', surface, reference);
+  const width = Math.min(wide ? 480 : window - 32, 560);
+  if (doing === 'gap') return <TakeGap open={open} panel={panel} onDone={() => setDoing(undefined)} />;
+  if (doing === 'guide')
+    return (
+      <GuideRead
+        open={open}
+        panel={panel}
+        size={size}
+        relief={under}
+        last={lastRound}
+        width={width}
+        choice={choice}
+        onDone={() => setDoing(undefined)}
+      />
+    );
+  const save = (heights: HeightsRead) =>
     command.mutate(
-      { log: { kind: 'measured', zoneIds: zones.map((z) => z.id), measure: 'heights', heights: read } },
+      { log: { kind: 'measured', zoneIds: zones.map((z) => z.id), measure: 'heights', heights } },
       {
         onSuccess: ({ undo }) => {
-          notify({ text: `${read.mm.filter((v) => v !== null).length} heights are kept.`, undo });
+          notify({ text: `${heights.mm.filter((v) => v !== null).length} heights are kept.`, undo });
           setProblem(undefined);
-          setTaking(false);
+          setDoing(undefined);
         },
         onError: (e) => setProblem(errorText(e)),
       },
     );
-  if (taking || !last)
+  const hasGaps = gapsOf(open.job, open.state, panel.id).length > 0;
+  if (doing === 'read' || (!evidence.last && !lastRound && !hasGaps))
     return (
       <TakeHeights
         open={open}
@@ -130,73 +128,175 @@ export function Fair({ open, panel, size, choice }: Props) {
         choice={choice}
         problem={problem}
         onSave={save}
-        {...(last && { onLeave: () => setTaking(false) })}
+        onGuide={() => setDoing('guide')}
+        onGap={() => setDoing('gap')}
+        {...((evidence.last ?? lastRound ?? hasGaps) && { onLeave: () => setDoing(undefined) })}
       />
     );
-  const range = heights && rangeOf(heights);
-  const mm = (v: number) => formatQuantity('thickness', Math.abs(v), units);
-  const next = relief?.ok ? nextReadingAt(relief.value) : undefined;
-  const width = Math.min(wide ? 560 : window - 32, 560);
+
+  const mm = (v: number, digits?: number) => formatQuantity('thickness', Math.abs(v), units, digits);
+  const range = found && rangeOf(found.heights);
+  const next = found && !isBlocking ? nextReadingAt(found) : undefined;
+  const asks = next !== undefined && next.spreadMm > UNSURE_MM;
+  const advice = under && adviseOnPanel(open, panel, 'outer', under, evidence.rounds, level, all);
+  const shown = under?.off ?? found?.heights;
+  const shownRange = shown && rangeOf(shown);
+  const fairing = plan.data?.ok ? plan.data.value : undefined;
+  const answer = isBlocking
+    ? advice
+      ? NEXT_ACTS[advice.act]
+      : board.isFetching
+        ? 'What is known of it is being worked out'
+        : 'Block it, and see what a guide coat shows'
+    : !evidence.last
+      ? 'Its gaps are read, its face is not'
+      : !range
+        ? relief.isFetching
+          ? 'Its relief is being worked out'
+          : 'These readings give no relief'
+        : range.low > -0.05 && range.high < 0.05
+          ? 'It is flat as far as it was read'
+          : fairing
+            ? `Lowest ${mm(range.low)}: ${formatQuantity('volume', fairing.volumeMl, units)} of filler`
+            : `Lowest ${mm(range.low)}, highest ${mm(range.high)}`;
+  const forms: { value: Form | 'mirror'; label: string }[] = keysOf(FORM_NAMES).map((value) => ({
+    value,
+    label: FORM_NAMES[value],
+  }));
+  if (others[0]) forms.push({ value: 'mirror', label: `As ${others[0].panel.name.toLowerCase()}, mirrored` });
+  const pull = !isBlocking && fairing ? (i: number) => fairing.fill.mm[i]! > fairing.fillMaxMm : undefined;
   return (
     <Page
       testID="fair"
-      foot={<ActionButton label="Read it again" grow onPress={() => setTaking(true)} testID="read-again" />}
+      wide
+      foot={
+        <>
+          <ActionButton
+            label="Mark the guide coat"
+            strong={isBlocking && advice?.act !== 'stop'}
+            grow
+            onPress={() => setDoing('guide')}
+            testID="read-guide"
+          />
+          <ActionButton label="Read again" onPress={() => setDoing('read')} testID="read-again" />
+        </>
+      }
     >
       <PageHead
         over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer={
-          !range
-            ? 'These readings give no relief'
-            : range.low > -0.05 && range.high < 0.05
-              ? 'It is flat as far as it was read'
-              : plan.data?.ok
-                ? `Lowest ${mm(range.low)}: ${formatQuantity('volume', plan.data.value.volumeMl, units)} of filler`
-                : `Lowest ${mm(range.low)}, highest ${mm(range.high)}`
+        answer={answer}
+        under={
+          isBlocking
+            ? lastRound
+              ? `By ${evidence.rounds.length === 1 ? 'one round' : `${evidence.rounds.length} rounds`} of guide coat, P${lastRound.grit}`
+              : 'It was filled since it was read: dust on guide coat, block once, and mark what it shows.'
+            : evidence.last
+              ? `${range ? `Highest ${mm(range.high)}. ` : ''}${read.length} readings, ${shortWhen(evidence.last.atMs, now)}`
+              : 'Read it by straightedge to know its highs and lows.'
         }
-        under={`${range ? `Highest ${mm(range.high)}. ` : ''}${readings.length} readings, ${shortWhen(last.atMs, now)}`}
       />
       {choice}
-      {relief && !relief.ok && <Notice tone="stop">{relief.error}</Notice>}
-      {relief?.ok && heights && (
-        <>
-          <Relief
-            grid={heights}
-            outline={panel.map?.outline}
-            stepMm={contourStep(range)}
-            readings={readings}
-            {...(next && next.spreadMm > UNSURE_MM && { next })}
-            width={width}
-            label={`Relief of ${panel.name}: lowest ${mm(range?.low ?? 0)}, highest ${mm(range?.high ?? 0)}`}
-          />
-          <T kind="small" tone="muted">
-            {`A line every ${mm(contourStep(range))}: green is low, amber is high. ${next && next.spreadMm > UNSURE_MM ? `It knows least in the dashed ring, \u00b1${mm(next.spreadMm)}: lay the straightedge there next.` : 'It is sure of itself all over.'}`}
-          </T>
-          {relief.value.odd.length > 0 && (
-            <Notice tone="window" testID="odd-readings">
-              {`${relief.value.odd.map((r) => mm(r.mm)).join(', ')}: does that go with the readings beside it? Read it again if it was a slip; it counts as it stands.`}
-            </Notice>
-          )}
-          <View style={{ height: gap(2) }} />
-          <ChoiceGroup label="The panel is meant to be" options={FORMS} value={form} onChange={(f) => setForm(f)} />
-          <ChoiceGroup label="Highs may be tapped down" options={YES_NO} value={taps} onChange={(t) => setTaps(t)} />
-          <FairPlan
-            open={open}
-            panel={panel}
-            result={plan.data ?? undefined}
-            busy={plan.isFetching}
-            failed={plan.error ?? undefined}
-            level={level}
-            tempC={tempC}
-            onAgain={() => void plan.refetch()}
-          />
-        </>
-      )}
+      <TwoColumns
+        left={
+          <>
+            {relief.data && !relief.data.ok && !isBlocking && <Notice tone="stop">{relief.data.error}</Notice>}
+            {relief.error && !isBlocking && (
+              <Notice tone="stop">The relief was not worked out. Load the page again.</Notice>
+            )}
+            {advice && <NextOnPanel act={advice.act} why={advice.why} />}
+            {shown && (
+              <>
+                <Relief
+                  grid={shown}
+                  outline={panel.map?.outline}
+                  stepMm={contourStep(shownRange)}
+                  readings={isBlocking ? [] : read.length > 120 ? [] : read}
+                  marks={isBlocking ? (lastRound?.marks ?? []) : taps === 'yes' ? tapMarks(fairing) : []}
+                  {...(pull && { hatched: pull })}
+                  {...(asks && { next })}
+                  width={width}
+                  label={`Relief of ${panel.name}: lowest ${mm(shownRange?.low ?? 0)}, highest ${mm(shownRange?.high ?? 0)}`}
+                />
+                <T kind="small" tone="muted">
+                  {`A line every ${mm(contourStep(shownRange), 2)}: green is low, amber is high. ${
+                    isBlocking
+                      ? `What a board of ${formatQuantity('length', boardMm / 10, units, 0)} would find.`
+                      : asks
+                        ? `It knows least in the dashed ring, \u00b1${mm(next.spreadMm)}: lay the straightedge there next.`
+                        : 'It is sure of itself all over.'
+                  }`}
+                </T>
+              </>
+            )}
+            {found && found.odd.length > 0 && !isBlocking && (
+              <Notice tone="window" testID="odd-readings">
+                {`${found.odd.map((r) => mm(r.mm)).join(', ')}: does that go with the readings beside it? Read it again if it was a slip; it counts as it stands.`}
+              </Notice>
+            )}
+            {under && evidence.rounds.length > 0 && (
+              <GuideRounds evidence={evidence} relief={under} size={size} now={now} />
+            )}
+            {evidence.last && !isBlocking && (
+              <>
+                <View style={{ height: gap(2) }} />
+                <ChoiceGroup
+                  label="The panel is meant to be"
+                  options={forms}
+                  value={form}
+                  onChange={(f) => setPicked(f)}
+                />
+                <ChoiceGroup
+                  label="Highs may be tapped down"
+                  options={YES_NO}
+                  value={taps}
+                  onChange={(t) => setTaps(t)}
+                />
+              </>
+            )}
+          </>
+        }
+        right={
+          <>
+            {evidence.last && (found ?? plan.error) && (
+              <FairPlan
+                open={open}
+                panel={panel}
+                result={plan.data ?? undefined}
+                busy={plan.isFetching}
+                failed={plan.error ?? undefined}
+                level={level}
+                tempC={tempC}
+                since={evidence.since}
+                reachMm={found?.reachMm ?? 0}
+                lengthMm={size.width}
+                size={size}
+                onAgain={() => void plan.refetch()}
+              />
+            )}
+            {advice?.strata && (
+              <Papers
+                zones={zones}
+                strata={advice.strata}
+                fills={false}
+                areaCm2={0}
+                waveMm={boardMm}
+                panelMm={size.width}
+                factor={pace.sand ?? USUAL_PACE}
+              />
+            )}
+            <TextButton
+              label="Try it first on a simulated panel"
+              onPress={() => router.navigate(pageHref('/try', { job: open.job.id, panel: panel.id }))}
+            />
+            <Gaps open={open} panel={panel} level={level} now={now} onRead={() => setDoing('gap')} />
+            <FilmLeft open={open} panel={panel} grit={lastRound?.grit ?? 320} now={now} />
+          </>
+        }
+      />
     </Page>
   );
 }
 
-/** A height between lines that leaves some of each, mm. */
-const contourStep = (range: { low: number; high: number } | undefined): number => {
-  const most = Math.max(Math.abs(range?.low ?? 0), Math.abs(range?.high ?? 0));
-  return [0.05, 0.1, 0.2, 0.5, 1].find((s) => most / s <= 6) ?? 2;
-};
+/** Where to tap, as the signs of highs. */
+const tapMarks = (f: Fairing | undefined) =>
+  f ? tapPlaces(f.tap).map(({ x, y }) => ({ x, y, showed: 'high' as const })) : [];

@@ -1,14 +1,22 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
 import { View } from 'react-native';
-import { drawnAreaText, formatQuantity, waitText, zonesOf, type Panel, type QualityLevel, type Result } from '@/core';
-import { planSkims, type Fairing, type Skim } from '@/core/fair';
-import { gritLadder, SHAPE_CLASSES, type ShapeClass } from '@/core/grit/ladder';
-import { keysOf } from '@/core/keysOf';
+import {
+  drawnAreaText,
+  formatQuantity,
+  waitText,
+  type Panel,
+  type PlainEvent,
+  type QualityLevel,
+  type Result,
+  type Zone,
+} from '@/core';
+import { planSkims, tapPlaces, type Fairing, type PanelSize, type Skim } from '@/core/fair';
+import { USUAL_PACE } from '@/core/grit/hours';
+import { zonesOnFace } from '@/core/outline';
 import { useLibrary, type OpenJob } from '@/data';
+import { useOwnPaces } from '@/data/pace';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
-import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { percent } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -18,10 +26,11 @@ import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { cancelFairing } from '@/workers/fair';
+import { Papers } from './Papers';
+import { placeWords } from './words';
 
-const SHAPES = keysOf(SHAPE_CLASSES).map((value) => ({ value, label: SHAPE_CLASSES[value].name }));
-/** What filler is sanded to before it is primed. */
-const FILLER_TO = 180;
+/** More places than that are only drawn. */
+const MOST_TAPS = 4;
 const MIN_MS = 60_000;
 
 interface Props {
@@ -32,11 +41,17 @@ interface Props {
   failed: Error | undefined;
   level: QualityLevel;
   tempC: number;
+  /** Entries since it was read that changed its surface. */
+  since: readonly PlainEvent[];
+  /** Across half a low, and of the panel, mm. */
+  reachMm: number;
+  lengthMm: number;
+  size: PanelSize;
   onAgain(): void;
 }
 
 /** The least filler, how it is spread, and the papers after it. */
-export function FairPlan({ open, panel, result, busy, failed, level, tempC, onAgain }: Props) {
+export function FairPlan({ result, busy, failed, level, onAgain, ...where }: Props) {
   const { units } = useAppTheme();
   if (busy)
     return (
@@ -60,7 +75,8 @@ export function FairPlan({ open, panel, result, busy, failed, level, tempC, onAg
       </Section>
     );
   const f = result.value;
-  const tapped = f.tap.mm.reduce((m, v) => Math.max(m, v), 0);
+  const taps = tapPlaces(f.tap);
+  const isAhead = where.since.length === 0;
   const mm = (v: number) => formatQuantity('thickness', v, units);
   return (
     <>
@@ -73,94 +89,130 @@ export function FairPlan({ open, panel, result, busy, failed, level, tempC, onAg
               : `of cured filler on ${drawnAreaText(f.areaCm2, units)}, ${mm(f.deepestMm)} at its deepest`}
           </T>
         </View>
-        {tapped > 0.1 && (
-          <Notice tone="window">{`Tap the highs down first, by up to ${mm(tapped)}: it saves filler, and a high that is filled around is felt.`}</Notice>
+        {taps.length > 0 && isAhead && (
+          <Notice tone="window">
+            <View>
+              <T kind="small">Tap the highs down first: it saves filler, and a high that is filled around is felt.</T>
+              {taps.slice(0, MOST_TAPS).map((t) => (
+                <T key={`${t.x} ${t.y}`} kind="small">{`By ${mm(t.mm)}, ${placeWords(t, where.size, units)}`}</T>
+              ))}
+              {taps.length > MOST_TAPS && <T kind="small">{`And ${taps.length - MOST_TAPS} more, as drawn.`}</T>}
+            </View>
+          </Notice>
         )}
-        {f.pullCm2 > 0 && (
-          <Notice tone="stop">{`${drawnAreaText(f.pullCm2, units)} are deeper than filler may be: pull the metal there first, then read it again.`}</Notice>
+        {f.pullCm2 > 0 && isAhead && (
+          <Notice tone="stop">{`${drawnAreaText(f.pullCm2, units)} are deeper than filler may be, under the slanted lines: pull the metal there first, then read it again.`}</Notice>
         )}
       </Section>
-      {f.areaCm2 > 0 && <Spread open={open} panel={panel} f={f} tempC={tempC} />}
+      {f.areaCm2 > 0 && <Spread f={f} {...where} />}
     </>
   );
 }
 
-/** Skims and papers of a plan. */
-function Spread({ open, panel, f, tempC }: { open: OpenJob; panel: Panel; f: Fairing; tempC: number }) {
+/** Skims of a plan, those that are logged ticked off, and the papers after them. */
+function Spread({
+  open,
+  panel,
+  f,
+  tempC,
+  since,
+  reachMm,
+  lengthMm,
+}: Pick<Props, 'open' | 'panel' | 'tempC' | 'since' | 'reachMm' | 'lengthMm'> & { f: Fairing }) {
   const { units } = useAppTheme();
   const { all, lookup } = useLibrary();
+  const pace = useOwnPaces();
   const router = useRouter();
-  const [shape, setShape] = useState<ShapeClass>('flat');
   const fine = all.find((p) => p.family === (panel.substrate === 'plastic' ? 'flexibleFiller' : 'lightFiller'));
   const below = all.find((p) => p.family === 'glassFiller');
   if (!fine) return <Notice tone="stop">There is no filler in the library.</Notice>;
   const plan = planSkims(f.fill, fine, below, tempC);
+  // Glaze is for pinholes, and no skim of the plan.
+  const laid = since.filter((e) => e.kind === 'filled' && lookup(e.productId)?.family !== 'glaze');
+  const next = plan.skims[laid.length];
+  const zones = zonesOnFace(open.job, panel.id, 'outer');
   const area = plan.skims.reduce((m, s) => Math.max(m, s.areaCm2), 0);
-  const rungs = gritLadder(undefined, FILLER_TO, 'filler', area, shape);
-  const minutes = rungs.reduce((sum, r) => sum + r.minutes, 0);
   const words = (s: Skim): string =>
     [
       `${formatQuantity('mass', s.massG, units, 0)}`,
       ...(s.hardenerFraction === undefined ? [] : [`${percent(s.hardenerFraction, 1)} hardener`]),
       ...(s.ribbonMm === undefined ? [] : [`a ribbon of ${formatQuantity('length', s.ribbonMm / 10, units)}`]),
     ].join(', ');
+  const times = pace.sand ?? USUAL_PACE;
   return (
     <>
-      <Section title="Skims" aside={String(plan.skims.length)}>
+      <Section
+        title="Skims"
+        aside={laid.length === 0 ? String(plan.skims.length) : `${laid.length} of ${plan.skims.length} logged`}
+      >
         {plan.tooDeep && (
           <Notice tone="stop">{`It would be ${formatQuantity('thickness', plan.deepestMm, units)} deep; these fillers may be ${formatQuantity('thickness', plan.limitMm, units)} in all. Metal first.`}</Notice>
         )}
-        {plan.skims.map((s, i) => (
-          <ListRow key={i}>
-            <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="strong">
-                {`${lookup(s.productId)?.name ?? s.productId}, ${s.over === 'lows' ? 'in the lows' : 'over all of it'}`}
-              </T>
-              <T kind="small">{words(s)}</T>
-              <T kind="small" tone="muted">
-                {`${drawnAreaText(s.areaCm2, units)}, up to ${formatQuantity('thickness', s.deepestMm, units)}. At ${formatQuantity('temp', tempC, units)}${s.workingMin === undefined ? '' : ` it drags after ${waitText(s.workingMin * MIN_MS)}`}${s.sandMin === undefined ? '' : `, and is sanded after ${waitText(s.sandMin * MIN_MS)}`}.`}
-              </T>
-            </View>
-          </ListRow>
-        ))}
-        <ActionButton
-          label="Log the first skim"
-          onPress={() =>
-            router.navigate(
-              pageHref('/log', {
-                job: open.job.id,
-                zones: zonesOf(open.job, panel.id)
-                  .map((z) => z.id)
-                  .join(),
-                kind: 'filled',
-              }),
-            )
-          }
+        {plan.skims.map((s, i) => {
+          const done = laid[i];
+          return (
+            <ListRow key={i}>
+              <View style={{ flex: 1, minWidth: 0 }}>
+                <T kind="strong" tone={done ? 'muted' : 'ink'}>
+                  {`${done ? '\u2713 ' : ''}${lookup(s.productId)?.name ?? s.productId}, ${s.over === 'lows' ? 'in the lows' : 'over all of it'}`}
+                </T>
+                <T kind="small">
+                  {done?.kind === 'filled'
+                    ? `Logged: ${lookup(done.productId)?.name ?? done.productId}, ${formatQuantity('thickness', done.filmUm / 1000, units)} on average`
+                    : words(s)}
+                </T>
+                {!done && (
+                  <T kind="small" tone="muted">
+                    {`${drawnAreaText(s.areaCm2, units)}, up to ${formatQuantity('thickness', s.deepestMm, units)}. At ${formatQuantity('temp', tempC, units)}${s.workingMin === undefined ? '' : ` it drags after ${waitText(s.workingMin * MIN_MS)}`}${s.sandMin === undefined ? '' : `, and is sanded after ${waitText(s.sandMin * MIN_MS)}`}.`}
+                  </T>
+                )}
+              </View>
+            </ListRow>
+          );
+        })}
+        {laid.length > plan.skims.length && (
+          <T kind="small" tone="muted">
+            More skims are logged than were planned: read it again, or see what a guide coat shows.
+          </T>
+        )}
+        {next && (
+          <ActionButton
+            label={laid.length === 0 ? 'Log the first skim' : 'Log the next skim'}
+            onPress={() =>
+              router.navigate(
+                pageHref('/log', {
+                  job: open.job.id,
+                  zones: zones.map((z) => z.id).join(),
+                  kind: 'filled',
+                  product: next.productId,
+                  film: String(Math.round(1000 * overZone(next, zones))),
+                  ...(next.hardenerFraction !== undefined && { hardener: String(next.hardenerFraction) }),
+                }),
+              )
+            }
+          />
+        )}
+      </Section>
+      {next && (
+        <Papers
+          zones={zones}
+          strata={undefined}
+          fills
+          areaCm2={area}
+          waveMm={2 * reachMm}
+          panelMm={lengthMm}
+          factor={times}
         />
-      </Section>
-      <Section title="Papers" aside={`about ${waitText(minutes * MIN_MS)}`}>
-        <ChoiceGroup label="It is" options={SHAPES} value={shape} onChange={(s) => setShape(s)} />
-        {rungs.map((r) => (
-          <ListRow key={r.grit}>
-            <View style={{ width: 64 }}>
-              <T kind="section">{`P${r.grit}`}</T>
-            </View>
-            <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="small">
-                {r.removesUm === 0
-                  ? 'Cut it to shape with the longest board that bridges the low'
-                  : `Takes the last paper\u2019s scratch out: ${formatQuantity('film', r.removesUm, units)}, across it`}
-              </T>
-              <T kind="small" tone="muted">
-                {`${waitText(r.minutes * MIN_MS)}, ${r.discs} ${r.discs === 1 ? 'sheet' : 'sheets'}`}
-              </T>
-            </View>
-          </ListRow>
-        ))}
-      </Section>
+      )}
       <T kind="small" tone="muted">
         Styrene and dust: mask, extraction. Amounts and times are estimates from usual figures; the tin decides.
       </T>
     </>
   );
 }
+
+/** What a skim adds over its zones on average, mm: the log knows no smaller place than a zone. */
+const overZone = (s: Skim, zones: readonly Zone[]): number => {
+  const cm2 = zones.reduce((sum, z) => sum + z.areaCm2, 0);
+  return Math.max(0.01, cm2 > 0 ? (s.meanMm * s.areaCm2) / cm2 : s.meanMm);
+};

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { boundsOf, zonesOf, type Panel } from '@/core';
-import { useJobOrLast, type OpenJob } from '@/data';
+import { zonesOf } from '@/core';
+import { useJobOrLast } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
@@ -24,7 +24,6 @@ export function FairScreen({ jobId, panelId }: { jobId: string | undefined; pane
       key={`${open.job.id}/${panel.id}`}
       open={open}
       panel={panel}
-      size={sizeOf(open, panel)}
       choice={
         panelId === undefined && (
           <ChoiceGroup
@@ -37,18 +36,4 @@ export function FairScreen({ jobId, panelId }: { jobId: string | undefined; pane
       }
     />
   );
-}
-
-/** A panel that nobody drew is taken to be a plain sheet, so much longer than high. */
-const SHEET = 1.6;
-
-/** How large a panel is, mm: as it is drawn, else as its area says. */
-function sizeOf({ job }: OpenJob, panel: Panel): { x0: number; y0: number; width: number; height: number } {
-  if (panel.map) {
-    const { x, y, width, height } = boundsOf(panel.map.outline);
-    return { x0: x, y0: y, width, height };
-  }
-  const mm2 = zonesOf(job, panel.id).reduce((sum, z) => sum + z.areaCm2, 0) * 100;
-  const height = Math.sqrt(mm2 / SHEET);
-  return { x0: 0, y0: 0, width: height * SHEET, height };
 }

@@ -10,7 +10,7 @@ import { T } from '@/ui/T';
 import { gap, TARGET } from '@/ui/theme';
 
 /** More than this is a slip, or another unit, mm. */
-const SLIP_MM = 10;
+const SLIP_MM = 15;
 /** What a thumb changes at once, mm. */
 const STEPS = [-0.5, -0.1, 0.1, 0.5];
 
@@ -20,11 +20,16 @@ export function HeightEntry({
   ny,
   mm,
   onChange,
+  nameOf = (row, reading) => `Row ${row}, reading ${reading}`,
+  hint = 'Proud is plus, low is minus; nothing is 0.',
 }: {
   nx: number;
   ny: number;
   mm: readonly (number | null)[];
   onChange(mm: (number | null)[]): void;
+  /** What a cell is called, counted from 1. */
+  nameOf?: (row: number, reading: number) => string;
+  hint?: string;
 }) {
   const { palette, units } = useAppTheme();
   const [at, setAt] = useState(() => Math.max(0, mm.indexOf(null)));
@@ -54,7 +59,7 @@ export function HeightEntry({
                 <TouchableRipple
                   key={ix}
                   role="button"
-                  aria-label={`Row ${iy + 1}, reading ${ix + 1}: ${v === null || v === undefined ? 'not read' : formatQuantity('thickness', v, units)}`}
+                  aria-label={`${nameOf(iy + 1, ix + 1)}: ${v === null || v === undefined ? 'not read' : formatQuantity('thickness', v, units)}`}
                   aria-current={i === at}
                   onPress={() => {
                     setAt(i);
@@ -78,12 +83,12 @@ export function HeightEntry({
         ))}
       </View>
       <Measure
-        label={`Row ${Math.floor(at / nx) + 1}, reading ${(at % nx) + 1}`}
+        label={nameOf(Math.floor(at / nx) + 1, (at % nx) + 1)}
         quantity="thickness"
         value={shown}
         onChange={setText}
         problem={problem}
-        hint="Proud is plus, low is minus; nothing is 0."
+        hint={hint}
       />
       <View style={styles.acts}>
         {STEPS.map((s) => (

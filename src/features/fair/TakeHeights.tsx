@@ -1,7 +1,7 @@
 import { useState, type ReactNode } from 'react';
 import { errorText, type HeightsRead, type Message, type Panel } from '@/core';
 import { gridded } from '@/core/fair';
-import { loadFormats, pickFile, useSheetDraft, type OpenJob } from '@/data';
+import { benchAddress, loadFormats, pickFile, readDevice, useSheetDraft, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
@@ -18,6 +18,8 @@ const countsOf = (s: Size): { nx: number; ny: number } => {
 };
 /** A file's own heights lie anywhere: they are put on a grid so fine, which moves none by more than half of it. */
 const FILE_GRID = { nx: 60, ny: 40 };
+/** A scanner has its points as close as a plan needs them. */
+const SCAN_GRID = { nx: 40, ny: 25 };
 /** Readings keep off the very edge, as a share of the panel. */
 const EDGE = 0.04;
 
@@ -29,6 +31,8 @@ export function TakeHeights({
   choice,
   problem,
   onSave,
+  onGuide,
+  onGap,
   onLeave,
 }: {
   open: OpenJob;
@@ -37,6 +41,10 @@ export function TakeHeights({
   choice: ReactNode;
   problem: Message | undefined;
   onSave(read: HeightsRead): void;
+  /** A guide coat is marked instead. */
+  onGuide(): void;
+  /** A gap is read instead. */
+  onGap(): void;
   /** Absent where nothing was read before. */
   onLeave?: () => void;
 }) {
@@ -70,6 +78,14 @@ export function TakeHeights({
         ? `Kept without ${r.value.leftOut.length + beside} rows${first ? `: line ${first.line}, ${first.message}` : ', which lie beside the panel'}.`
         : undefined,
     );
+    forget();
+    onSave(heights);
+  };
+  const fromScanner = async () => {
+    const points = await readDevice('scanner', { widthMm: size.width, heightMm: size.height });
+    const onPanel = points.map((p) => ({ ...p, x: p.x + size.x0, y: p.y + size.y0 }));
+    const { heights } = gridded(onPanel, placed(SCAN_GRID, 0));
+    setTrouble(undefined);
     forget();
     onSave(heights);
   };
@@ -114,6 +130,15 @@ export function TakeHeights({
         icon="plus"
         onPress={() => void fromFile().catch((e: Error) => setTrouble(errorText(e)))}
       />
+      {benchAddress() !== null && (
+        <TextButton
+          label="From the scanner"
+          icon="plus"
+          onPress={() => void fromScanner().catch((e: Error) => setTrouble(errorText(e)))}
+        />
+      )}
+      <TextButton label="Mark what a guide coat shows instead" onPress={onGuide} />
+      <TextButton label="Read a gap instead" onPress={onGap} />
       {trouble !== undefined && <Notice tone="window">{trouble}</Notice>}
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
     </Page>

@@ -1,7 +1,20 @@
 import { useState } from 'react';
 import { useFormState, type Control } from 'react-hook-form';
 import { View } from 'react-native';
-import { GRITS, temporaryRepairs, type LoggableKind, type Product, type Strata } from '@/core';
+import {
+  errorText,
+  GRITS,
+  temporaryRepairs,
+  totalFilmUm,
+  type LoggableKind,
+  type Message,
+  type Product,
+  type Strata,
+} from '@/core';
+import { benchAddress, readDevice } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
+import { Notice } from '@/ui/Notice';
+import { formatForInput } from '@/ui/numbers';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { FormDay } from '@/ui/form/FormPicked';
@@ -45,6 +58,29 @@ export function KindFields(props: Props) {
           <One key={f.name} spec={f} {...props} />
         ))}
       </Fields>
+      {props.kind === 'measured' && props.texts.measure === 'filmTotal' && benchAddress() !== null && (
+        <ReadGauge {...props} />
+      )}
+    </>
+  );
+}
+
+/** Asks the film gauge; the simulated one is told what should stand. */
+function ReadGauge({ strata, onPick }: Props) {
+  const { units } = useAppTheme();
+  const [silent, setSilent] = useState<Message>();
+  const read = () =>
+    void readDevice('gauge', strata ? { trueUm: totalFilmUm(strata) } : {}).then(
+      (um) => {
+        setSilent(undefined);
+        onPick('filmUm', formatForInput(um, { quantity: 'film' }, units));
+      },
+      (e: Error) => setSilent(errorText(e)),
+    );
+  return (
+    <>
+      <TextButton label="Read the film gauge" onPress={read} />
+      {silent !== undefined && <Notice tone="stop">{silent}</Notice>}
     </>
   );
 }

@@ -23,7 +23,16 @@ interface Props {
   bar?: string;
   /** The paper that it was sanded with. */
   grit?: string;
+  /** Thickness of a skim that was planned, µm, and its hardener as a share. */
+  film?: string;
+  hardener?: string;
 }
+
+/** A figure of an address: what is none there, or out of all reason, is left to the sheet. */
+const figureIn = (text: string | undefined, most: number): number | undefined => {
+  const v = text === undefined ? NaN : Number(text);
+  return v > 0 && v <= most ? v : undefined;
+};
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
 export function LogScreen(props: Props) {
@@ -57,6 +66,8 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
       media: MEDIA_NAMES.find((m) => m === link.media),
       barG: link.bar === undefined ? undefined : Number(link.bar),
       grit: GRITS.find((g) => g === Number(link.grit)),
+      filmUm: figureIn(link.film, 20_000),
+      hardenerFraction: figureIn(link.hardener, 0.1),
     };
   });
   const [zones, setZones] = useState<string[]>(() => {

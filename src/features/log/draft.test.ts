@@ -173,6 +173,8 @@ describe('what a link brings to the sheet', () => {
     media: undefined,
     barG: undefined,
     grit: undefined,
+    filmUm: undefined,
+    hardenerFraction: undefined,
   };
   const place = { strata: undefined, status: undefined, products };
   it('a product with its usual figures, a treatment by name, media with pressure in the user’s units', () => {

@@ -34,6 +34,9 @@ export interface SheetStart {
   media: MediaName | undefined;
   barG: number | undefined;
   grit: number | undefined;
+  /** Thickness of a skim that was planned, µm, and its hardener as a share of the filler. */
+  filmUm: number | undefined;
+  hardenerFraction: number | undefined;
 }
 
 /** Whether nothing but a kind was asked for: then it is a sheet that somebody begins by hand. */
@@ -63,12 +66,17 @@ export function textsOfStart(start: SheetStart, place: SheetPlace, units: UnitSy
   if (grit && kind === 'sanded' && place.status)
     return { grit: String(grit), removedUm: removalText(grit, place, units) };
   const product = start.productId ? place.products(start.productId) : undefined;
-  return product ? textsOf(kind, productDefaults(kind, product), units) : {};
+  if (!product) return {};
+  const planned = {
+    ...(start.filmUm !== undefined && { filmUm: start.filmUm }),
+    ...(start.hardenerFraction !== undefined && { hardenerFraction: start.hardenerFraction }),
+  };
+  return textsOf(kind, { ...productDefaults(kind, product), ...(kind === 'filled' && planned) }, units);
 }
 
 /** What a grit usually takes off here. */
-const removalText = (grit: number, { status, strata }: SheetPlace, units: UnitSystem): string =>
-  status ? formatForInput(likelyRemovalUm(grit, status, strata), { quantity: 'film' }, units) : '';
+const removalText = (grit: number, { strata }: SheetPlace, units: UnitSystem): string =>
+  strata ? formatForInput(likelyRemovalUm(grit, strata), { quantity: 'film' }, units) : '';
 
 /** What changes with a field that was picked: another product, grit or media brings its own usual figures. */
 export function textsThatFollow(

@@ -1,9 +1,10 @@
 import { useRouter } from 'expo-router';
-import { useCallback, useMemo, useReducer, useState } from 'react';
+import { lazy, Suspense, useCallback, useMemo, useReducer, useState } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import {
   entriesOn,
   isOpenFault,
+  zonesOf,
   type Face,
   type Panel,
   type PanelMap as Drawing,
@@ -16,7 +17,8 @@ import { zonesOnFace, restorePanel, zonesAt } from '@/core/outline';
 import { useLogCommand, useJob, useAdvice, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/appTheme';
 import { TwoColumns } from '@/ui/SplitView';
-import { PanelMap, type Mark } from '@/ui/map/PanelMap';
+import { PlaceInWords } from '@/ui/form/PlaceInWords';
+import { PanelMap, type Mark, type PanelMapProps } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -31,11 +33,12 @@ import { FaultForm } from './FaultForm';
 import { FaultList } from './FaultList';
 import { OutlineForm } from './OutlineForm';
 import { PickedKeepOut, PickedZone } from './Picked';
-import { PlaceInWords } from './PlaceInWords';
 import { SeamForm } from './SeamForm';
 import { ShapeForm } from './ShapeForm';
 import { ToDoHere, toDosOn } from './ToDoHere';
 import { mapStep, stepForTap, stepForTrace, type Mode, type Outcome } from './state';
+
+const ReliefLayer = lazy(() => import('./ReliefLayer'));
 
 const MODES: { value: Mode; label: string }[] = [
   { value: 'look', label: 'Look' },
@@ -86,6 +89,12 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
   const command = useLogCommand(open.job.id);
   const { changeJob } = useShopActions();
   const [reshape, setReshape] = useState(false);
+  const [relief, setRelief] = useState(false);
+  const hasHeights = zonesOf(open.job, panel.id).some((z) =>
+    open.state.zones
+      .get(z.id)
+      ?.events.some((e) => e.kind === 'guideRead' || (e.kind === 'measured' && e.measure === 'heights')),
+  );
   const zones = useMemo(() => zonesOnFace(open.job, panel.id, face), [open.job, panel.id, face]);
   const advice = useAdvice();
   const all = useMemo(
@@ -164,6 +173,20 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
   const mark = faults.find((f) => f.fault.id === picked);
   const keepOut = keepOuts.find((k) => k.id === picked);
   const pinZones = pin ? zonesAt(open.job, panel, face, pin.at) : [];
+  const drawingOf: PanelMapProps = {
+    outline: map.outline,
+    zones,
+    keepOuts,
+    marks,
+    toDos,
+    ...(picked !== undefined && { picked }),
+    ...(pin && { pin: pin.at }),
+    sketch,
+    finger: mode === 'mark' ? 'rounds' : mode === 'seam' ? 'lines' : drawing ? 'draws' : 'moves',
+    height: Math.round(wide ? window.height * HEIGHT.wide : Math.min(HEIGHT.most, window.height * HEIGHT.share)),
+    onTap,
+    onRound,
+  };
   if (!advice) return <Page>{null}</Page>;
   if (reshape) return <ShapeForm open={open} panel={panel} onDone={() => setReshape(false)} />;
 
@@ -202,22 +225,19 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
             )}
             <View style={{ height: gap(2) }} />
             <ChoiceGroup label="What to do" hideLabel options={MODES} value={mode} onChange={(m) => begin(m)} />
-            <PanelMap
-              outline={map.outline}
-              zones={zones}
-              keepOuts={keepOuts}
-              marks={marks}
-              toDos={toDos}
-              picked={picked}
-              pin={pin?.at}
-              sketch={sketch}
-              finger={mode === 'mark' ? 'rounds' : mode === 'seam' ? 'lines' : drawing ? 'draws' : 'moves'}
-              height={Math.round(
-                wide ? window.height * HEIGHT.wide : Math.min(HEIGHT.most, window.height * HEIGHT.share),
-              )}
-              onTap={onTap}
-              onRound={onRound}
-            />
+            {relief && face === 'outer' ? (
+              <Suspense fallback={<PanelMap {...drawingOf} />}>
+                <ReliefLayer open={open} panel={panel} {...drawingOf} />
+              </Suspense>
+            ) : (
+              <PanelMap {...drawingOf} />
+            )}
+            {hasHeights && face === 'outer' && mode === 'look' && (
+              <TextButton
+                label={relief ? 'Without highs and lows' : 'Show highs and lows'}
+                onPress={() => setRelief(!relief)}
+              />
+            )}
           </>
         }
         right={
@@ -253,7 +273,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
               />
             )}
             {mode === 'mark' && !pin && (
-              <PlaceInWords open={open} panel={panel} face={face} onPlace={(at) => go({ do: 'pin', pin: { at } })} />
+              <PlaceInWords job={open.job} panel={panel} face={face} onPlace={(at) => go({ do: 'pin', pin: { at } })} />
             )}
             {mode === 'mark' && pin && pinZones.length === 0 && (
               <Notice tone="stop">This face has no zone to mark it on. Draw one here first.</Notice>

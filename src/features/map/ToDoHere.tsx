@@ -1,9 +1,11 @@
-import { useState } from 'react';
+import { lazy, Suspense, useState } from 'react';
 import { toDosIn, zonesOf, type Face, type Point } from '@/core';
 import { useToDos, type OpenJob } from '@/data';
 import { useNotify } from '@/ui/notifications';
-import ToDoForm from '@/ui/form/ToDoForm';
 import { TextButton } from '@/ui/TextButton';
+
+/** As everywhere: what is loaded later by all of its users stays out of the first page. */
+const ToDoForm = lazy(() => import('@/ui/form/ToDoForm'));
 
 /** Places on one face of a panel where something is still to be done. */
 export const toDosOn = ({ job, state }: OpenJob, panelId: string, face: Face): { id: string; at: Point }[] => {
@@ -34,14 +36,16 @@ export function ToDoHere({
   const [asked, setAsked] = useState(false);
   if (!asked) return <TextButton label="No fault, but something to do here" onPress={() => setAsked(true)} />;
   return (
-    <ToDoForm
-      onLeave={() => setAsked(false)}
-      onSave={(text) =>
-        add({ text, zoneIds: [zoneId], face, at }).then(({ undo }) => {
-          notify({ text: `Written down: ${text}`, undo });
-          onDone(text);
-        })
-      }
-    />
+    <Suspense fallback={null}>
+      <ToDoForm
+        onLeave={() => setAsked(false)}
+        onSave={(text) =>
+          add({ text, zoneIds: [zoneId], face, at }).then(({ undo }) => {
+            notify({ text: `Written down: ${text}`, undo });
+            onDone(text);
+          })
+        }
+      />
+    </Suspense>
   );
 }

@@ -186,12 +186,13 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
           {problem}
         </T>
       )}
-      {LOGGABLE.some((k) => k === e.kind) && !(e.kind === 'measured' && e.measure === 'heights') && (
-        <TextButton
-          label="Correct this"
-          onPress={() => router.navigate(pageHref('/log', { job: open.job.id, replaces: e.id }))}
-        />
-      )}
+      {LOGGABLE.some((k) => k === e.kind) &&
+        !(e.kind === 'measured' && (e.measure === 'heights' || e.measure === 'gap')) && (
+          <TextButton
+            label="Correct this"
+            onPress={() => router.navigate(pageHref('/log', { job: open.job.id, replaces: e.id }))}
+          />
+        )}
       <TextButton
         label="Strike this out"
         tone="stop"

@@ -3,10 +3,12 @@ import { View } from 'react-native';
 import { GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
 import Svg, { Circle, G, Path, Text as SvgText } from 'react-native-svg';
 import type { FaultKind, KeepOut, Point, Zone } from '@/core';
+import type { HeightGrid } from '@/core/fair';
 import { middleOf } from '@/core/outline';
 import { useAppTheme } from '../appTheme';
 import { ActionButton } from '../ActionButton';
 import { gap, type Palette } from '../theme';
+import { Contours } from '../relief/Contours';
 import { gesturesOf, type Finger } from './gestures';
 import { Ink } from './Ink';
 import type { Sketch } from './sketch';
@@ -21,13 +23,15 @@ export interface Mark {
   outline?: readonly Point[];
 }
 
-interface Props {
+export interface PanelMapProps {
   outline: readonly Point[];
   zones: readonly Zone[];
   keepOuts: readonly KeepOut[];
   marks: readonly Mark[];
   /** Places where something is to be done. */
   toDos?: readonly { id: string; at: Point }[];
+  /** Highs and lows that are known, and the height between two of their lines, mm. */
+  relief?: { grid: HeightGrid; stepMm: number };
   /** Zone or mark that is told about. */
   picked?: string;
   /** A place that is about to be marked. */
@@ -46,7 +50,7 @@ const lineOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => 
 const pathOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}Z`);
 
 /** A panel to scale, with its zones, keep-outs and marks. Moves under one finger, grows under two; wheel and buttons do it too. */
-export function PanelMap(p: Props) {
+export function PanelMap(p: PanelMapProps) {
   const { palette } = useAppTheme();
   const [width, setWidth] = useState(0);
   const [view] = useState(() => new Viewport());
@@ -105,6 +109,7 @@ export function PanelMap(p: Props) {
               <Svg width={width} height={p.height} aria-hidden>
                 <G transform={`translate(${zeroX} ${zeroY}) scale(${perMm})`}>
                   <Ground outline={p.outline} perMm={size} palette={palette} />
+                  {p.relief && <Contours {...p.relief} perMm={size} palette={palette} />}
                   <Zones zones={p.zones} picked={p.picked} perMm={size} palette={palette} />
                   <KeepOuts keepOuts={p.keepOuts} perMm={size} palette={palette} />
                   {p.toDos && <ToDos toDos={p.toDos} perMm={size} palette={palette} />}
@@ -277,7 +282,7 @@ const Marks = memo(function Marks({
 });
 
 /** A box that waits for its tick. */
-const ToDos = memo(function ToDos({ toDos, perMm, palette }: Layer & { toDos: NonNullable<Props['toDos']> }) {
+const ToDos = memo(function ToDos({ toDos, perMm, palette }: Layer & { toDos: NonNullable<PanelMapProps['toDos']> }) {
   const r = (RING * 0.8) / perMm;
   return (
     <>

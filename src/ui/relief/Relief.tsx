@@ -1,14 +1,20 @@
-import { contours } from 'd3-contour';
 import { useMemo } from 'react';
 import { View } from 'react-native';
+import { Gesture, GestureDetector, GestureHandlerRootView } from 'react-native-gesture-handler';
 import Svg, { Circle, G, Path } from 'react-native-svg';
 import type { Point } from '@/core';
+import type { HeightGrid } from '@/core/fair';
 import { useAppTheme } from '../appTheme';
 import { gap } from '../theme';
+import { Contours } from './Contours';
+
+/** A place that a guide coat showed. */
+export interface ShownMark extends Point {
+  showed: 'low' | 'high';
+}
 
 interface ReliefProps {
-  /** Heights row by row, mm; proud is positive. */
-  grid: { nx: number; ny: number; stepX: number; stepY: number; x0: number; y0: number; mm: Float64Array };
+  grid: HeightGrid;
   /** The panel's own outline, mm. */
   outline: readonly Point[] | undefined;
   /** From one contour line to the next, mm. */
@@ -16,54 +22,53 @@ interface ReliefProps {
   /** Where it was read, and where it asks to be read next. */
   readings?: readonly Point[];
   next?: Point;
+  marks?: readonly ShownMark[];
+  /** Areas that are told apart besides, such as metal that has to be pulled: places of the grid. */
+  hatched?: (index: number) => boolean;
   width: number;
   /** What it shows, for who does not see it. */
   label: string;
+  /** A thumb points at a place, mm; so far around it reaches, mm. */
+  onTap?(at: Point, reachMm: number): void;
 }
 
 const pathOf = (o: readonly Point[]) => (o.length === 0 ? '' : `M${o.map((p) => `${p.x} ${p.y}`).join('L')}Z`);
-/** So many steps each way are told apart by their tint. */
-const TINTS = 6;
+/** A thumb covers this much, px. */
+const THUMB = 22;
+/** A sign is so large, px. */
+const SIGN = 11;
 
-/** A panel as a map of highs and lows: contour lines, lows darker the deeper, highs in the colour of what stands out. */
-export function Relief({ grid, outline, stepMm, readings = [], next, width, label }: ReliefProps) {
+/** A panel as a map of highs and lows, with what was read and marked on it. */
+export function Relief({
+  grid,
+  outline,
+  stepMm,
+  readings = [],
+  next,
+  marks = [],
+  hatched,
+  width,
+  label,
+  onTap,
+}: ReliefProps) {
   const { palette } = useAppTheme();
   const w = grid.stepX * (grid.nx - 1);
   const h = grid.stepY * (grid.ny - 1);
   const scale = width / w;
-  const layers = useMemo(() => {
-    const levels = Array.from({ length: TINTS }, (_, i) => (i + 0.5) * stepMm);
-    const draw = (values: number[], signs: number) =>
-      contours()
-        .size([grid.nx, grid.ny])
-        .thresholds(levels)(values)
-        .map((c, i) => ({
-          key: `${signs}${i}`,
-          // Its coordinates count from half a cell before the first point.
-          d: c.coordinates
-            .flatMap((polygon) =>
-              polygon.map(
-                (ring) =>
-                  `M${ring.map(([x = 0, y = 0]) => `${(x - 0.5) * grid.stepX} ${(y - 0.5) * grid.stepY}`).join('L')}Z`,
-              ),
-            )
-            .join(''),
-        }))
-        .filter((c) => c.d !== '');
-    const values = [...grid.mm];
-    return {
-      low: draw(
-        values.map((v) => -v),
-        -1,
-      ),
-      high: draw(values, 1),
-    };
-  }, [grid, stepMm]);
-  const line = 1 / scale;
-  return (
+  const px = 1 / scale;
+  const tap = useMemo(
+    () =>
+      Gesture.Tap()
+        .runOnJS(true)
+        .maxDuration(600)
+        .onEnd((e) => onTap?.({ x: grid.x0 + e.x / scale, y: grid.y0 + e.y / scale }, THUMB / scale)),
+    [onTap, grid.x0, grid.y0, scale],
+  );
+  const drawing = (
     <View
       role="img"
       aria-label={label}
+      {...(onTap && { testID: 'relief-to-mark' })}
       style={{
         marginTop: gap(3),
         borderWidth: 1.5,
@@ -72,47 +77,66 @@ export function Relief({ grid, outline, stepMm, readings = [], next, width, labe
         alignSelf: 'flex-start',
       }}
     >
-      <Svg width={width} height={h * scale} viewBox={`0 0 ${w} ${h}`} aria-hidden>
-        {layers.low.map((c) => (
-          <Path
-            key={c.key}
-            d={c.d}
-            fill={palette.do}
-            fillOpacity={0.16}
-            stroke={palette.do}
-            strokeWidth={line}
-            fillRule="evenodd"
-          />
+      <Svg width={width} height={h * scale} viewBox={`${grid.x0} ${grid.y0} ${w} ${h}`} aria-hidden>
+        <Contours grid={grid} stepMm={stepMm} perMm={scale} palette={palette} />
+        {hatched && <Hatched grid={grid} isOn={hatched} colour={palette.stop} />}
+        {outline && <Path d={pathOf(outline)} fill="none" stroke={palette.ink} strokeWidth={2 * px} />}
+        {readings.map((p) => (
+          <Circle key={`${p.x} ${p.y}`} cx={p.x} cy={p.y} r={3 * px} fill={palette.ink} />
         ))}
-        {layers.high.map((c) => (
-          <Path
-            key={c.key}
-            d={c.d}
-            fill={palette.window}
-            fillOpacity={0.2}
-            stroke={palette.window}
-            strokeWidth={line}
-            fillRule="evenodd"
-          />
+        {marks.map((m) => (
+          <MarkSign key={`${m.x} ${m.y} ${m.showed}`} mark={m} px={px} ink={palette.ink} paper={palette.paper} />
         ))}
-        <G transform={`translate(${-grid.x0} ${-grid.y0})`}>
-          {outline && <Path d={pathOf(outline)} fill="none" stroke={palette.ink} strokeWidth={2 * line} />}
-          {readings.map((p) => (
-            <Circle key={`${p.x} ${p.y}`} cx={p.x} cy={p.y} r={3 * line} fill={palette.ink} />
-          ))}
-          {next && (
-            <Circle
-              cx={next.x}
-              cy={next.y}
-              r={11 * line}
-              fill="none"
-              stroke={palette.ink}
-              strokeWidth={2.4 * line}
-              strokeDasharray={`${5 * line} ${3 * line}`}
-            />
-          )}
-        </G>
+        {next && (
+          <Circle
+            cx={next.x}
+            cy={next.y}
+            r={SIGN * px}
+            fill="none"
+            stroke={palette.ink}
+            strokeWidth={2.4 * px}
+            strokeDasharray={`${5 * px} ${3 * px}`}
+          />
+        )}
       </Svg>
     </View>
   );
+  if (!onTap) return drawing;
+  return (
+    <GestureHandlerRootView>
+      <GestureDetector gesture={tap}>{drawing}</GestureDetector>
+    </GestureHandlerRootView>
+  );
+}
+
+/** Low: colour stayed, a filled disc. High: it went at once, an open ring with a cross. By shape, so that it works without colour. */
+function MarkSign({ mark, px, ink, paper }: { mark: ShownMark; px: number; ink: string; paper: string }) {
+  const r = SIGN * px;
+  return (
+    <G transform={`translate(${mark.x} ${mark.y}) scale(${r})`}>
+      <Circle
+        r={1}
+        fill={mark.showed === 'low' ? ink : paper}
+        stroke={mark.showed === 'low' ? paper : ink}
+        strokeWidth={0.2}
+      />
+      <Path
+        d={mark.showed === 'low' ? 'M-.5 0h1' : 'M-.5 0h1M0 -.5v1'}
+        stroke={mark.showed === 'low' ? paper : ink}
+        strokeWidth={0.26}
+      />
+    </G>
+  );
+}
+
+/** Cells of a grid under slanted lines. */
+function Hatched({ grid: g, isOn, colour }: { grid: HeightGrid; isOn(index: number): boolean; colour: string }) {
+  const cells: string[] = [];
+  for (let i = 0; i < g.mm.length; i++) {
+    if (!isOn(i)) continue;
+    const x = g.x0 + ((i % g.nx) - 0.5) * g.stepX;
+    const y = g.y0 + (Math.floor(i / g.nx) - 0.5) * g.stepY;
+    cells.push(`M${x} ${y + g.stepY}L${x + g.stepX} ${y}`);
+  }
+  return <Path d={cells.join('')} stroke={colour} strokeWidth={Math.min(g.stepX, g.stepY) / 6} />;
 }

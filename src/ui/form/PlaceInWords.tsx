@@ -1,29 +1,28 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { Face, Panel, Point } from '@/core';
+import type { Face, Job, Panel, Point } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import { PLACES, pointInWords, zonesOnFace } from '@/core/outline';
-import type { OpenJob } from '@/data';
-import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
-import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
+import { ChoiceGroup } from '../ChoiceGroup';
+import { Notice } from '../Notice';
+import { TextButton } from '../TextButton';
+import { gap } from '../theme';
 
 const OPTIONS = keysOf(PLACES).map((value) => ({ value, label: PLACES[value].name }));
 
-/** Says where a fault is without pointing at it: the zone, and where on it. */
+/** Says where something is without pointing at it: the zone, and where on it. */
 export function PlaceInWords({
-  open,
+  job,
   panel,
   face,
   onPlace,
 }: {
-  open: OpenJob;
+  job: Job;
   panel: Panel;
   face: Face;
   onPlace(at: Point): void;
 }) {
-  const zones = zonesOnFace(open.job, panel.id, face);
+  const zones = zonesOnFace(job, panel.id, face);
   const [asked, setAsked] = useState(false);
   const [zoneId, setZoneId] = useState(zones[0]?.id);
   const [hidden, setHidden] = useState(false);
@@ -45,7 +44,7 @@ export function PlaceInWords({
         options={OPTIONS}
         value={undefined}
         onChange={(place) => {
-          const at = pointInWords(open.job, panel, face, zone, place);
+          const at = pointInWords(job, panel, face, zone, place);
           setHidden(!at);
           if (at) onPlace(at);
         }}
