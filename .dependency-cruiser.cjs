@@ -14,6 +14,7 @@ const FLOORS = [
   ['cure'],
   ['faults', 'mix', 'stock', 'blast', 'grit', 'repair'],
   ['fair'],
+  ['board'],
   ['rules'],
   ['route'],
   ['plan'],

@@ -1,6 +1,8 @@
 // A zone whose clocks go back in autumn, so that local time is tested where it is hardest.
 process.env.TZ = 'Europe/Oslo';
 
+const preset = require('jest-expo/web/jest-preset');
+
 module.exports = {
   testTimeout: 60000,
   preset: 'jest-expo/web',
@@ -12,6 +14,8 @@ module.exports = {
     '<rootDir>/demo/**/*.test.ts',
     '<rootDir>/scripts/**/*.test.ts',
   ],
+  // What is published as ES modules only.
+  transformIgnorePatterns: preset.transformIgnorePatterns.map((p) => p.replace('(?!(', '(?!(flatbush|flatqueue|')),
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     // Its icons one by one are ES modules for 'import', and others for 'require'.

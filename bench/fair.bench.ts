@@ -4,17 +4,9 @@
  * alternative takes: filled until nothing is hollow (no bend inwards along either way, no low below the form's own).
  */
 import loadHighs from 'highs';
-import {
-  dentedPanel,
-  fairingProgramme,
-  flatGrid,
-  LOW_MM,
-  readFairing,
-  solveProgramme,
-  WAVINESS_MM,
-  type FairingInput,
-} from '../src/core/fair';
+import { dentedPanel, flatGrid, readFairing, solveProgramme } from '../src/core/fair';
 import { openBench } from './browser';
+import { planOf } from './planOf';
 import { report } from './report';
 
 const DENT = [0, -0.2, -0.3, -0.2, 0, 0, 0, -0.5, -1.6, -0.8, 0.1, 0, 0, -0.3, -1.2, -0.6, 0.3, 0, 0, 0, -0.1, 0, 0, 0];
@@ -27,32 +19,21 @@ async function inNode(): Promise<void> {
   ] as const)
     for (const seed of [1, 2, 3]) {
       const heights = dentedPanel(flatGrid(nx, ny, 1000, 600), seed);
-      const input: FairingInput = {
-        heights,
-        wavinessMm: WAVINESS_MM.driver,
-        lowMm: LOW_MM.driver,
-        tapMaxMm: 0,
-        tapWeight: 0.5,
-        fillMaxMm: 6,
-      };
-      const p = fairingProgramme(input);
-      if (!p.ok) throw new Error(p.error);
       const t0 = performance.now();
-      const solved = solveProgramme(highs, p.value);
+      const { input, programme, solved } = planOf(highs, heights);
       const ms = performance.now() - t0;
-      if (!solved.ok) throw new Error(solved.error);
       // Nothing hollow: every bend outwards or none.
-      const bends = p.value.rowLower.length - nx * ny;
+      const bends = programme.rowLower.length - nx * ny;
       const plain = {
-        ...p.value,
-        rowLower: p.value.rowLower.map((v, i) => (i < bends ? -Infinity : v)),
-        rowUpper: p.value.rowUpper.map((v, i) => (i < bends ? (v + p.value.rowLower[i]!) / 2 : v)),
+        ...programme,
+        rowLower: programme.rowLower.map((v, i) => (i < bends ? -Infinity : v)),
+        rowUpper: programme.rowUpper.map((v, i) => (i < bends ? (v + programme.rowLower[i]!) / 2 : v)),
       };
       const filled = solveProgramme(highs, plain);
-      const ml = readFairing(input, solved.value.x).volumeMl;
+      const ml = readFairing(input, solved.x).volumeMl;
       const plainMl = filled.ok ? readFairing(input, filled.value.x).volumeMl : NaN;
       console.log(
-        `${nx} × ${ny}, panel ${seed}: ${ms.toFixed(0)} ms, gap ${solved.value.gap.toExponential(1)}, ${ml.toFixed(0)} mL; until nothing is hollow ${plainMl.toFixed(0)} mL`,
+        `${nx} × ${ny}, panel ${seed}: ${ms.toFixed(0)} ms, gap ${solved.gap.toExponential(1)}, ${ml.toFixed(0)} mL; until nothing is hollow ${plainMl.toFixed(0)} mL`,
       );
       if (ml > plainMl + 0.1) throw new Error('The plain alternative takes less');
     }

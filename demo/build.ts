@@ -5,6 +5,7 @@
 import { writeFileSync } from 'node:fs';
 import path from 'node:path';
 import {
+  type HeightsRead,
   SHIPPED_PRODUCTS,
   DAY_MS,
   HOUR_MS,
@@ -101,6 +102,25 @@ function book(prefix: string) {
   const batch = (batchId: string, pouredMl: number[], usedMl: number) => ({ batch: { batchId, pouredMl, usedMl } });
   return { events, put, found, sand, coat, fill, clean, guide, strip, gauge, polish, blast, batch };
 }
+
+/** The right door as a straightedge found it: a knock above the handle with metal pushed up beside it, and a broad low under it. mm */
+const RIGHT_DOOR: HeightsRead = {
+  nx: 8,
+  ny: 5,
+  stepX: 112,
+  stepY: 136,
+  x0: 58,
+  y0: 48,
+  face: 'outer',
+  // prettier-ignore
+  mm: [
+    0, 0, -0.3, -0.2, 0, 0, 0, 0,
+    0, -0.2, -1.6, -0.9, 0.3, 0.2, 0, 0,
+    0, -0.1, -0.6, -0.5, 0.1, 0, -0.1, 0,
+    0, 0, -0.2, -0.4, -0.4, -0.3, -0.1, 0,
+    0, 0, 0, -0.2, -0.2, -0.1, 0, 0,
+  ],
+};
 
 const OLD_PAINT = { label: 'Old cream enamel', family: 'oldCoating', filmUm: 140 } as const;
 const OLD_PRIMER = { label: 'Old red primer', family: 'oldCoating', filmUm: 45 } as const;
@@ -323,13 +343,26 @@ function breadVan() {
   clean(on(24, 12), ['rd-lower', 'rd-upper']);
   coat(on(24, 13), ['rd-lower', 'rd-upper'], 'epoxy-primer', 50, 2);
   sand(on(17, 9), ['rd-lower', 'rd-upper'], 180, 12);
-  fill(on(17, 10), 'rd-upper', 'light-filler', 1900);
-  sand(on(17, 12), 'rd-upper', 80, 700);
-  fill(on(17, 14), 'rd-upper', 'light-filler', 600);
-  sand(on(16, 9), 'rd-upper', 80, 250);
+  put(on(17, 9, 30), ['rd-lower', 'rd-upper'], 'measured', { measure: 'heights', heights: RIGHT_DOOR });
+  fill(on(17, 10), 'rd-upper', 'light-filler', 700);
+  sand(on(17, 12), 'rd-upper', 80, 240);
+  fill(on(17, 14), 'rd-upper', 'light-filler', 450);
+  sand(on(16, 9), 'rd-upper', 80, 150);
   sand(on(16, 11), 'rd-upper', 180, 50);
   fill(on(16, 13), ['rd-upper', 'rd-lower'], 'glaze', 150);
+  guide(on(14, 8, 45), ['rd-upper', 'rd-lower']);
   sand(on(14, 9), ['rd-upper', 'rd-lower'], 320, 60);
+  put(on(14, 9, 20), ['rd-upper', 'rd-lower'], 'guideRead', {
+    grit: 320,
+    tool: 'longBoard',
+    boardMm: 400,
+    face: 'outer',
+    marks: [
+      { x: 330, y: 170, showed: 'low' },
+      { x: 560, y: 210, showed: 'high' },
+    ],
+    rest: 'even',
+  });
 
   // Sides: the left one in etch primer with its window closing; the right one barely begun.
   strip(on(9, 9), ['ls-front', 'ls-rear'], 'wireWheel', undefined);

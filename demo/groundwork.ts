@@ -12,6 +12,7 @@ const box = (x: number, y: number, w: number, h: number): Point[] => [
 /** Shape, width and height of each panel that is drawn, mm. */
 const DRAWN: Record<string, [ShapeName, number, number, Face[]]> = {
   nose: ['bonnet', 780, 740, ['outer', 'inner']],
+  'right-door': ['doorSkin', 900, 640, ['outer']],
   'right-side': ['side', 1900, 900, ['outer']],
   floor: ['rectangle', 1080, 1290, ['outer', 'inner']],
   roof: ['roof', 1200, 1780, ['outer']],
@@ -22,6 +23,20 @@ const DRAWN: Record<string, [ShapeName, number, number, Face[]]> = {
 const ZONES: Record<string, Point[]> = {
   'floor-f': box(0, 0, 1080, 520),
   'floor-r': box(0, 520, 1080, 770),
+  'rd-upper': [
+    { x: 0, y: 0 },
+    { x: 900, y: 0 },
+    { x: 880, y: 285 },
+    { x: 0, y: 285 },
+  ],
+  'rd-lower': [
+    { x: 0, y: 285 },
+    { x: 880, y: 285 },
+    { x: 873, y: 384 },
+    { x: 828, y: 640 },
+    { x: 45, y: 640 },
+    { x: 0, y: 589 },
+  ],
   'nose-l': [
     { x: 47, y: 0 },
     { x: 390, y: 0 },

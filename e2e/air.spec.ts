@@ -1,9 +1,6 @@
 import { readFile } from 'node:fs/promises';
-import type { Server } from 'node:http';
-import type { AddressInfo } from 'node:net';
-import path from 'node:path';
 import { test as plain } from '@playwright/test';
-import { createApp } from '../server/app';
+import { serveBench } from './benchServer';
 import { answer, expect, openDemo, ownShop, pick, press, test } from './helpers';
 
 test('Today says until when a panel may be sprayed; the air page says why, and when again', async ({ page }) => {
@@ -189,25 +186,11 @@ test('an alarm rings when a flash is over, outlives a reload, and is put away on
 });
 
 plain.describe('with the simulated bench', () => {
-  let server: Server;
   let url = '';
-  plain.beforeAll(async () => {
-    const app = createApp({ dist: path.join(__dirname, '..', 'dist'), demo: true, bench: true });
-    await new Promise<void>((done) => {
-      server = app.listen(0, '127.0.0.1', () => done());
-    });
-    url = `http://127.0.0.1:${(server.address() as AddressInfo).port}`;
-  });
-  plain.afterAll(() => {
-    server.closeAllConnections();
-    server.close();
-  });
-  const fault = (kind: string, seconds = 60) =>
-    fetch(`${url}/bench/fault`, {
-      method: 'POST',
-      headers: { 'content-type': 'application/json' },
-      body: JSON.stringify({ kind, seconds }),
-    });
+  let close: () => void;
+  let fault: (kind: string) => Promise<Response>;
+  plain.beforeAll(async () => ({ url, close, fault } = await serveBench()));
+  plain.afterAll(() => close());
 
   plain(
     'the logger fills the log; wrong values are refused and a dropout is said, and nothing is lost',

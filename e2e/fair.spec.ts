@@ -101,3 +101,72 @@ test('a plan that takes too long is stopped, and asked for again', async ({ page
   await press(page, 'Work it out');
   await expect(answer(page)).toHaveText(/of filler$/);
 });
+
+test('a guide coat is dusted on, blocked and marked; what it says is drawn, and clean rounds say when to stop', async ({
+  page,
+}) => {
+  // Filled twice against its plan and blocked once.
+  await openDemo(page, '/fair?job=bread-van&panel=right-door');
+  await expect(page.getByRole('region', { name: 'Skims' })).toContainText('2 of 2 logged');
+  await expect(answer(page)).toHaveText('Keep blocking');
+  const rounds = page.getByRole('region', { name: 'Guide coat' });
+  await expect(rounds).toContainText(/Low by about 0\.\d\d\smm, ±0\.\d\d\smm/);
+  await expect(rounds).toContainText(/High by about/);
+  // The next round: one low is left, marked by a tap on the panel, and one by words.
+  await page.getByTestId('read-guide').click();
+  const panel = page.getByTestId('relief-to-mark');
+  await panel.click({ position: { x: 120, y: 60 } });
+  await expect(page.getByRole('img', { name: '1 marked low, 0 high' }).or(panel)).toHaveAttribute(
+    'aria-label',
+    /1 marked low, 0 high/,
+  );
+  // A tap on its sign takes it off again.
+  await panel.click({ position: { x: 120, y: 60 } });
+  await expect(panel).toHaveAttribute('aria-label', /0 marked low/);
+  await panel.click({ position: { x: 130, y: 62 } });
+  await press(page, 'Say where it is in words');
+  await pick(page, 'Lower');
+  await pick(page, 'Middle');
+  await expect(panel).toHaveAttribute('aria-label', /2 marked low/);
+  await page.getByTestId('keep-guide').click();
+  await expect(page.getByTestId('notification')).toContainText('What it showed is kept.');
+  await expect(rounds).toContainText('2 rounds');
+  // Taken back, and read again: nothing shows any more.
+  await page.getByTestId('notification').getByRole('button', { name: 'Undo' }).click();
+  await expect(rounds).toContainText('1 round');
+  await page.getByTestId('read-guide').click();
+  await page.getByTestId('keep-guide').click();
+  await expect(answer(page)).toHaveText('Stop: it is as fair as was agreed');
+  await expect(page.getByTestId('next-act')).toContainText(/At most 0\.\d+\smm is to be expected/);
+  await untilSaved(page);
+  await page.goto('/map?job=bread-van&panel=right-door');
+  await press(page, 'Show highs and lows');
+  await expect(page.getByRole('button', { name: 'Without highs and lows' })).toBeVisible();
+  await page.goto('/panel/bread-van/right-door');
+  await expect(page.getByTestId('last-entry')).toContainText(/Guide coat read: P320, long board: all even/);
+});
+
+test('a guide coat that is still on goes with the pass that took it off, and both are taken back with one tap', async ({
+  page,
+}) => {
+  await openDemo(page, '/log?job=bread-van&zones=ld-upper&kind=guideCoated');
+  await page.getByTestId('save').click();
+  await untilSaved(page);
+  await page.goto('/fair?job=bread-van&panel=left-door');
+  await press(page, 'Mark what a guide coat shows instead');
+  await expect(page.getByText(/^The pass itself goes into the log with it: P/)).toBeVisible();
+  await pick(page, 'P400');
+  await page.getByTestId('keep-guide').click();
+  await expect(page.getByTestId('notification')).toContainText('The P400 pass and what it showed are kept.');
+  // What primer is left after it stands there too.
+  await expect(page.getByRole('region', { name: 'Film that may still come off' })).toContainText(
+    /may come off, 25\sµm must stay: about \d+ times P400/,
+  );
+  await page.getByTestId('film-ld-upper').getByRole('button').click();
+  await expect(page.getByRole('img', { name: /^Film over \d+ entries/ })).toBeVisible();
+  await page.getByTestId('notification').getByRole('button', { name: 'Undo' }).click();
+  await expect(answer(page)).toHaveText('How far is it off?');
+  await untilSaved(page);
+  await page.goto('/panel/bread-van/left-door');
+  await expect(page.getByText(/Guide coat read/)).toHaveCount(0);
+});

@@ -11,6 +11,8 @@ export const ROUTES = [
   '/heat',
   '/decide',
   '/fair?job=bread-van&panel=nose',
+  '/fair?job=bread-van&panel=right-door',
+  '/try',
   '/ground?job=bread-van',
   '/map?job=bread-van&panel=nose',
   '/map?job=bread-van&panel=cover',

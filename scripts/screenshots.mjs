@@ -13,11 +13,11 @@ const shots = [
   ['mix', '/mix?job=bread-van&zones=ld-lower,ld-upper', PHONE],
   ['air', '/air', PHONE],
   ['heat', '/heat', PHONE],
-  ['decide', '/decide?job=hatchback&panel=wing', PHONE],
   ['ground', '/ground?job=bread-van', PHONE],
   ['map', '/map?job=bread-van&panel=nose', PHONE],
-  ['level', '/level?job=bread-van', PHONE],
   ['fair', '/fair?job=bread-van&panel=left-side', PHONE],
+  ['block', '/fair?job=bread-van&panel=right-door', PHONE],
+  ['try', '/try?job=bread-van&panel=right-door', PHONE],
   ['blast', '/blast?job=bread-van', PHONE],
   ['repair', '/repair?job=bread-van&panel=roof', PHONE],
   ['shop', '/shop', PHONE],
@@ -47,6 +47,15 @@ for (const [name, route, options] of shots) {
     await page.getByTestId('keep-heights').click();
     await page.getByRole('heading', { level: 1, name: /of filler/ }).waitFor();
     await page.waitForTimeout(7000);
+  }
+  if (name === 'try') {
+    const r = await page.getByTestId('sanded').boundingBox();
+    await page.mouse.move(r.x + 20, r.y + 30);
+    await page.mouse.down();
+    for (let k = 0; k < 12; k++)
+      await page.mouse.move(r.x + (k % 2 ? 20 : r.width - 20), r.y + 30 + k * 9, { steps: 25 });
+    await page.mouse.up();
+    await page.waitForTimeout(1500);
   }
   await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   await context.close();
