@@ -44,6 +44,10 @@ test('a panel is read by straightedge, and its relief, the least filler, the ski
   await expect(page.getByTestId('last-entry')).toContainText(
     /Measured: 24 heights, from 1\.6\smm low to 0\.30\smm high/,
   );
+  // The way to the finish has the plan's skims and what to mix for them.
+  await press(page, 'Still to come');
+  const way = page.getByTestId('still-to-come');
+  await expect(way.getByText(/^By its readings: \d+\sg, \d\.\d\s?% hardener, on /).first()).toBeVisible();
 });
 
 test('a slip is asked about and stays; a file of a scan is read, and a broken one refused', async ({ page }) => {

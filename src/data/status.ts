@@ -27,6 +27,7 @@ import {
   type ZoneStatus,
 } from '@/core';
 import type { Bench, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
+import type { ZoneFill } from '@/core/fair';
 import { useClimate, type Climate } from './climate';
 import { useNow } from './clock';
 import { openJobs, useAdvice, useJob, useJobs, useLibrary } from './jobs';
@@ -193,6 +194,7 @@ export function useRoute(
   zoneId: string,
   now: number,
   other: OtherWay = AS_IT_IS,
+  fill?: ZoneFill,
 ): (() => Route | undefined) | undefined {
   const advice = useAdvice();
   const settings = useSettings();
@@ -217,10 +219,11 @@ export function useRoute(
         finish,
         areaCm2,
         putOff: other.putOff,
+        fill,
         paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
       });
     };
-  }, [open, zoneId, now, settings, air, advice, all, other, jobs]);
+  }, [open, zoneId, now, settings, air, advice, all, other, jobs, fill]);
 }
 
 export interface ClockDetail {

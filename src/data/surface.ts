@@ -1,7 +1,10 @@
 import { useQuery } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { zonesOf, type Face, type Panel, type QualityLevel } from '@/core';
+import { finishOf, zonesOf, type Face, type Panel, type QualityLevel, type Zone } from '@/core';
 import {
+  fillersFor,
+  fillOnZone,
+  isSkim,
   LOW_MM,
   panelSizeOf,
   readingsOf,
@@ -14,9 +17,13 @@ import {
   type PanelSize,
   type Reference,
   type SurfaceEvidence,
+  type ZoneFill,
 } from '@/core/fair';
+import { faceOf } from '@/core/outline';
 import { boardReliefAway, panelReliefAway, solveFairingAway } from '@/workers/fair';
+import { useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
+import { useConditions } from './status';
 
 /** A tap goes so far down before the sheet stretches, mm; and costs against filler. */
 const TAP = { maxMm: 0.5, weight: 0.5 };
@@ -82,10 +89,11 @@ export function otherSidesOf({ job, state }: OpenJob, panel: Panel): OtherSide[]
 const keyOf = (r: Reference) => (r.form === 'mirror' ? [r.form, r.other, r.otherSize] : [r.form]);
 
 /** The relief of what was read last, worked out away from the page; null where nothing was. */
-export const useRelief = ({ read, size, key }: Surface, reference: Reference) =>
+export const useRelief = ({ read, size, key }: Surface, reference: Reference, enabled = true) =>
   useQuery({
     queryKey: ['relief', key, keyOf(reference)],
     queryFn: () => (read.length > 0 ? panelReliefAway(read, reference, size) : null),
+    enabled,
     retry: false,
     gcTime: 60_000,
   });
@@ -130,3 +138,36 @@ export const useFairing = (
     retry: false,
     gcTime: 60_000,
   });
+
+/**
+ * What has to be filled on a zone by the plan that its panel's readings give; absent where nobody has read it, where guide coats have taken the
+ * plan's place, and until it is known.
+ */
+export function useZoneFill(
+  open: OpenJob,
+  zone: Zone,
+  panel: Panel,
+  now: number,
+): { fill: ZoneFill | undefined; isPlanning: boolean } {
+  const surface = useSurface(open, panel, faceOf(zone));
+  const { all, lookup } = useLibrary();
+  const conditions = useConditions(open, now);
+  const { evidence, usual } = surface;
+  const here = evidence.since.filter((e) => e.zoneIds.includes(zone.id));
+  // Metal that was moved since, or a part that came back, is not what was read.
+  const isPlanned =
+    evidence.last !== undefined && evidence.rounds.length === 0 && here.every((e) => e.kind === 'filled');
+  const reference: Reference = { form: usual };
+  const relief = useRelief(surface, reference, isPlanned);
+  const heights = isPlanned && relief.data?.ok ? relief.data.value.heights : undefined;
+  const plan = useFairing(heights, finishOf(open.job, zone.id).level ?? 'driver', true, surface, reference);
+  const fairing = isPlanned && plan.data?.ok ? plan.data.value : undefined;
+  const laid = here.filter((e) => isSkim(e, (id) => lookup(id)?.family)).length;
+  // A degree more or less is no other plan.
+  const tempC = Math.round(conditions?.(zone.id).tempC ?? 20);
+  const fill = useMemo(() => {
+    const { fine, below } = fillersFor(panel, all);
+    return fairing && fine && fillOnZone(open.job, panel, zone, fairing.fill, fine, below, tempC, laid);
+  }, [fairing, panel, all, zone, open.job, tempC, laid]);
+  return { fill, isPlanning: isPlanned && (relief.isFetching || plan.isFetching) };
+}

@@ -1,7 +1,7 @@
 /** @jest-environment node */
-/** @jest-environment node */
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
+import type { Job, Panel, Zone } from '../log/job';
 import { products } from '../testing';
 import {
   fairingProgramme,
@@ -17,6 +17,7 @@ import { gridded, readingsOf } from './fromReadings';
 import { cellMm2, mirroredGrid, rangeOf, withHeights, type HeightGrid } from './grid';
 import { nextReadingAt, oddReadings, reliefFrom, type HeightReading } from './relief';
 import { peroxideFor, planSkims } from './skims';
+import { fillOnZone } from './zoneSkims';
 import { solveProgramme } from './solve';
 import { dentedPanel, flatGrid, normalFrom, seeded } from './truth';
 
@@ -282,6 +283,42 @@ describe('skims', () => {
         expect(cured).toBeGreaterThan(missing - 1e-6);
       }),
     ));
+  it('on zones of a drawn panel lie where they are needed; on one that nobody drew each zone has its share', () => {
+    const square = (x0: number, x1: number) =>
+      [x0, x1].flatMap((x, i) => [
+        { x, y: i * 400 },
+        { x, y: 400 - i * 400 },
+      ]);
+    const panel: Panel = {
+      id: 'door',
+      name: 'Door',
+      substrate: 'steel',
+      thicknessUm: 800,
+      map: { outline: square(0, 400), faces: ['outer'], keepOuts: [] },
+    };
+    const half = (id: string, x0: number): Zone => ({
+      id,
+      panelId: 'door',
+      name: id,
+      areaCm2: 800,
+      outline: square(x0, x0 + 200),
+    });
+    const [left, right] = [half('left', 0), half('right', 200)];
+    const job: Job = { id: 'j', name: 'J', about: '', createdMs: 0, panels: [panel], zones: [left, right] };
+    const dentOnLeft = withHeights(flatGrid(21, 21, 400, 400), (_, ix, iy) =>
+      Math.max(0, 1.5 * (1 - Math.hypot(ix - 5, iy - 10) / 4)),
+    );
+    const on = (z: Zone, j = job, laid = 0) => fillOnZone(j, j.panels[0]!, z, dentOnLeft, light, glass, 20, laid);
+    expect(on(right)).toEqual({ areaCm2: 0, left: [] });
+    const whole = planSkims(dentOnLeft, light, glass, 20).skims;
+    expect(on(left).left.map((s) => s.massG)).toEqual(whole.map((s) => s.massG));
+    // As the log has it: over the zone's 800 cm².
+    expect(on(left).left[0]!.filmUm).toBeCloseTo((whole[0]!.meanMm * whole[0]!.areaCm2 * 1000) / 800, -0.3);
+    expect(on(left, job, 1).left).toHaveLength(whole.length - 1);
+    const { map: _, ...sheet } = panel;
+    const undrawn = { ...job, panels: [sheet] };
+    expect(on(right, undrawn).left[0]!.massG).toBeCloseTo(whole[0]!.massG / 2, 9);
+  });
   it('peroxide follows the temperature between what tins allow; so does the time to work', () => {
     expect([peroxideFor(20), peroxideFor(10), peroxideFor(0), peroxideFor(35)]).toEqual([0.02, 0.03, 0.03, 0.01]);
     const at = (t: number) => planSkims(hollow(0.5), light, undefined, t).skims[0]!;

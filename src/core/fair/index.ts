@@ -15,3 +15,4 @@ export * from './skims';
 export * from './solve';
 export * from './surfaceNow';
 export * from './truth';
+export * from './zoneSkims';

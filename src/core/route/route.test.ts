@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { constantAir } from '../air/history';
 import { clockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
+import { FILLER_ON } from '../library/fillerOn';
 import { belongsTo, FINISHES, FINISH_SYSTEMS, SHEENS, USUAL_FINISH, type Finish } from '../library/finish';
 import { QUALITY_LEVELS, type QualityLevel } from '../library/level';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
@@ -9,6 +10,7 @@ import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { SUBSTRATE_KINDS, type SubstrateKind } from '../library/substrates';
 import type { FoundLayer, LogEvent } from '../log/event';
 import { AS_FOUND, layersAsFound } from '../log/asFound';
+import type { ZoneFill } from '../fair/zoneSkims';
 import { foldLog } from '../strata/fold';
 import { anyWork, ev, products, T0 } from '../testing';
 import { MINUTE_MS } from '../units/time';
@@ -30,7 +32,7 @@ function inputOf(log: LogEvent[], method: HouseMethod, nowMs = T0) {
 }
 const route = (
   log: LogEvent[],
-  more: { level?: QualityLevel; method?: Partial<HouseMethod>; finish?: Partial<Finish> } = {},
+  more: { level?: QualityLevel; method?: Partial<HouseMethod>; finish?: Partial<Finish>; fill?: ZoneFill } = {},
 ) => {
   const { state, clocks, input } = inputOf(log, { ...DEFAULT_METHOD, ...more.method });
   return routeFrom({
@@ -41,9 +43,64 @@ const route = (
     level: more.level,
     finish: { ...USUAL_FINISH, ...more.finish },
     areaCm2: 5000,
+    fill: more.fill,
   });
 };
 const labels = (...args: Parameters<typeof route>) => route(...args).steps.map((s) => s.label);
+
+describe('with a plan of what is to be filled', () => {
+  const keyedEpoxy = [
+    found('steel'),
+    ev({ kind: 'coated', atMin: -40, productId: 'epoxy-primer', coats: 2, filmUm: 50, application: 'lowPressureGun' }),
+    ev({ kind: 'sanded', atMin: -30, grit: 120, tool: 'block', wet: false, removedUm: 5 }),
+  ];
+  const skim = (productId: string, massG: number) => ({
+    productId,
+    filmUm: 400,
+    areaCm2: 1000,
+    massG,
+    hardenerFraction: 0.022,
+  });
+  const two: ZoneFill = { areaCm2: 1000, left: [skim('glass-filler', 300), skim('light-filler', 120)] };
+  it('its skims follow each other, each on what the last was cut to, and then the finer paper', () => {
+    const { steps } = route(keyedEpoxy, { fill: two });
+    expect(
+      steps
+        .filter((s) => s.step.kind !== 'clean')
+        .slice(0, 6)
+        .map((s) => [s.label, s.skim?.massG]),
+    ).toEqual([
+      ['Glass-reinforced filler', 300],
+      ['Sand, P80', undefined],
+      ['Light filler', 120],
+      ['Sand, P80', undefined],
+      ['Sand, P180', undefined],
+      ['High-build primer', undefined],
+    ]);
+    expect(steps.find((s) => s.skim)?.step).toMatchObject({ kind: 'fill', filmUm: 400, hardenerFraction: 0.022 });
+  });
+  it('only what is filled is sanded of it: a fifth of the zone takes less than all of it', () => {
+    const minutes = (fill?: ZoneFill) =>
+      route(keyedEpoxy, { ...(fill && { fill }) }).steps.find((s) => s.label === 'Sand, P80')!.workMin;
+    expect(minutes({ areaCm2: 1000, left: two.left.slice(1) })).toBeLessThan(minutes() / 2);
+  });
+  it('nothing to fill leaves filler out', () => {
+    const none: ZoneFill = { areaCm2: 0, left: [] };
+    expect(labels(keyedEpoxy, { fill: none }).filter((l) => /filler/i.test(l))).toEqual([]);
+    expect(labels(keyedEpoxy).filter((l) => /filler/i.test(l))).not.toEqual([]);
+  });
+  it('reaches the finish with a plan of any kind of substrate, and of either school', () => {
+    for (const substrate of SUBSTRATE_KINDS)
+      for (const filler of ['overEpoxy', 'bareMetal'] as const) {
+        const product = SHIPPED_PRODUCTS.find((p) => p.family === FILLER_ON[substrate])!.id;
+        const fill: ZoneFill = { areaCm2: 1000, left: [skim(product, 100)] };
+        const way = route([found(substrate)], { method: { filler }, fill });
+        expect([substrate, way.doneMs !== null]).toEqual([substrate, true]);
+        if (substrate !== 'plastic')
+          expect([substrate, filler, way.steps.filter((s) => s.skim).length]).toEqual([substrate, filler, 1]);
+      }
+  });
+});
 
 describe('what is still to come', () => {
   it('filler follows where epoxy was keyed for it', () =>

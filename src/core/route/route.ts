@@ -4,12 +4,13 @@ import { zoneStatus } from '../cure/status';
 import type { Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import type { Product } from '../library/product';
-import { FAMILIES } from '../library/product';
+import { FAMILIES, isFiller } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import { applyEvent } from '../strata/apply';
 import type { JobState } from '../strata/fold';
-import { openFaults, SUBSTRATE, type Strata } from '../strata/types';
+import { openFaults, SUBSTRATE, topLayer, type Strata } from '../strata/types';
 import { MINUTE_MS } from '../units/time';
+import type { PlannedSkim, ZoneFill } from '../fair/zoneSkims';
 import type { Step } from '../rules/rule';
 import { verdictOn, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
@@ -24,6 +25,8 @@ export interface RouteStep {
   fromMs: number;
   /** Work of one pair of hands, minutes: an estimate. */
   workMin: number;
+  /** What is mixed for it, where a plan says so. */
+  skim?: PlannedSkim;
 }
 
 /** What is still to come on a zone until it is fitted. */
@@ -52,8 +55,8 @@ function entryFor({ step }: Candidate, strata: Strata, id: string, atMs: number)
         ...common,
         kind: 'filled',
         productId: step.product.id,
-        filmUm: step.product.film.nominalUm,
-        ...(step.product.mechanism === 'polyester' && { hardenerFraction: 0.02 }),
+        filmUm: step.filmUm ?? step.product.film.nominalUm,
+        ...(step.product.mechanism === 'polyester' && { hardenerFraction: step.hardenerFraction ?? 0.02 }),
       };
     case 'clean':
       return { ...common, kind: 'cleaned', productId: step.product.id };
@@ -104,6 +107,8 @@ export interface RouteInput {
   putOff?: readonly string[] | undefined;
   /** The shop's own pace, from what it logged. */
   paces?: OwnPaces | undefined;
+  /** What a plan fills on the zone; absent: nobody has read it. */
+  fill?: ZoneFill | undefined;
 }
 
 /**
@@ -120,11 +125,13 @@ export function routeFrom({
   areaCm2,
   putOff,
   paces = {},
+  fill,
 }: RouteInput): Route {
   const { products, method } = input;
   const steps: RouteStep[] = [];
   let strata: Strata = input.strata;
   let now = input.nowMs;
+  let skims = fill?.left;
   let [work, wait] = [0, 0];
   const end = (doneMs: number | null): Route => ({
     steps,
@@ -138,7 +145,7 @@ export function routeFrom({
   };
   for (let n = 0; n < MOST_STEPS; n++) {
     const status = zoneStatus({ events: [], strata }, clocks, now, products);
-    const way = wayFrom({ strata, status, state, all, method, level, finish, nowMs: now, putOff });
+    const way = wayFrom({ strata, status, state, all, method, level, finish, nowMs: now, putOff, skims });
     const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
     delete judged.within;
     const chosen = choose(way, judged);
@@ -148,23 +155,32 @@ export function routeFrom({
       waitUntil(Math.max(chosen.untilMs, now + MINUTE_MS));
       continue;
     }
+    const { candidate } = chosen;
+    const { step } = candidate;
     const workMin = Math.max(
       1,
       Math.round(
-        workMinutes(chosen.candidate.step.kind, areaCm2, gritOf(chosen.candidate.step)) *
-          paceOf(chosen.candidate, paces),
+        workMinutes(step.kind, workedCm2(candidate, strata, areaCm2, fill), gritOf(step)) * paceOf(candidate, paces),
       ),
     );
-    steps.push({ label: chosen.candidate.label, step: chosen.candidate.step, fromMs: now, workMin });
+    steps.push({ label: candidate.label, step, fromMs: now, workMin, ...(candidate.skim && { skim: candidate.skim }) });
     work += workMin;
     now += workMin * MINUTE_MS;
-    if (chosen.candidate.step.kind === 'fit') return end(now);
-    const entry = entryFor(chosen.candidate, strata, `route-${n}`, now);
+    if (step.kind === 'fit') return end(now);
+    if (candidate.skim) skims = skims?.slice(1);
+    const entry = entryFor(candidate, strata, `route-${n}`, now);
     const next = entry && applyEvent(strata, entry, { products, first: (id) => id });
     if (!next) return end(null);
     strata = next;
   }
   return end(null);
+}
+
+/** How much of a zone a step works on, cm²: a skim is spread, and filler sanded, only where the plan has it. */
+function workedCm2(c: Candidate, strata: Strata, areaCm2: number, fill: ZoneFill | undefined): number {
+  if (c.skim) return c.skim.areaCm2;
+  const top = topLayer(strata);
+  return fill && fill.areaCm2 > 0 && c.step.kind === 'sand' && top && isFiller(top.family) ? fill.areaCm2 : areaCm2;
 }
 
 const gritOf = (step: Step): number | undefined => (step.kind === 'sand' ? step.grit : undefined);

@@ -1,4 +1,5 @@
 import { FINISHES, USUAL_FINISH, type Finish, type FinishSystem } from '../library/finish';
+import { FILLER_ON } from '../library/fillerOn';
 import { clearPapers, levelCoats, primerPapers, type QualityLevel } from '../library/level';
 import type { HouseMethod } from '../library/method';
 import {
@@ -17,6 +18,7 @@ import { STRIP_METHOD_NAMES, type StripMethod } from '../log/tools';
 import type { JobState } from '../strata/fold';
 import { openFaults, type Layer, type Strata } from '../strata/types';
 import type { ZoneStatus } from '../cure/status';
+import type { PlannedSkim } from '../fair/zoneSkims';
 import { likelyRemovalUm } from '../grit/removal';
 import type { Step } from '../rules/rule';
 
@@ -26,6 +28,8 @@ export interface Candidate {
   label: string;
   /** The kind that logs it, where one does. */
   logs?: LoggableKind;
+  /** Of filling by a plan: what is spread. */
+  skim?: PlannedSkim;
   /** Of waiting: until when, ms; null where it never comes as it is. */
   untilMs?: number | null;
 }
@@ -45,6 +49,8 @@ export interface WayInput {
   nowMs: number;
   /** Steps that somebody put off, by {@link stepKey}: they do not come into question. */
   putOff?: readonly string[] | undefined;
+  /** Skims that a plan has on this zone and that are not spread yet; empty: nothing has to be filled; absent: nobody has read it. */
+  skims?: readonly PlannedSkim[] | undefined;
 }
 
 /** What a step is to somebody who puts it off: the act, and of which product's family. */
@@ -61,16 +67,6 @@ const ON_BARE: {
   smc: { grit: 120, primers: ['epoxy', 'highBuild'], strip: 'sander' },
   carbon: { grit: 180, primers: ['epoxy', 'highBuild'], strip: 'sander' },
   plastic: { grit: 320, primers: ['plasticPromoter'] },
-};
-/** The filler that holds on each substrate. */
-const FILLER_ON: { readonly [S in SubstrateKind]: ProductFamily } = {
-  steel: 'lightFiller',
-  galvanised: 'epoxyFiller',
-  aluminium: 'lightFiller',
-  glassfibre: 'lightFiller',
-  smc: 'epoxyFiller',
-  carbon: 'epoxyFiller',
-  plastic: 'flexibleFiller',
 };
 /** How a coating usually comes off a substrate by hand; undefined where it is keyed instead. */
 export const usualStrip = (s: SubstrateKind): StripMethod | undefined => ON_BARE[s].strip;
@@ -134,6 +130,29 @@ export function wayFrom(w: WayInput): Candidate[] {
     };
   };
   const coat = (...families: ProductFamily[]) => families.map((f) => coatWith(find(f)));
+  /** Filler as the plan has it; where there is none, of these families. */
+  const fill = (...families: ProductFamily[]): (Candidate | undefined)[] => {
+    if (!w.skims) return coat(...families);
+    const [skim] = w.skims;
+    const p = skim && all.find((x) => x.id === skim.productId);
+    const { filmUm, hardenerFraction } = skim ?? {};
+    return p && skim && filmUm !== undefined
+      ? [
+          {
+            step: {
+              kind: 'fill',
+              product: p,
+              filmUm,
+              ...(hardenerFraction !== undefined && { hardenerFraction }),
+            },
+            label: p.name,
+            logs: 'filled',
+            skim,
+          },
+        ]
+      : [];
+  };
+  const isFilledByPlan = w.skims !== undefined && w.skims.length > 0;
   const sand = (g: number, verb = 'Sand'): Candidate => ({
     step: { kind: 'sand', grit: g, removedUm: likelyRemovalUm(g, strata) },
     label: `${verb}, P${g}`,
@@ -238,10 +257,11 @@ export function wayFrom(w: WayInput): Candidate[] {
       method.filler === 'bareMetal' && isMetal(substrate) && SUBSTRATES[substrate].polyesterBonds ? 80 : keyGrit,
       'Sand',
     );
-    const fillers = coat(FILLER_ON[substrate]);
+    const fillers = fill(FILLER_ON[substrate]);
     // A scratch as coarse as that was made for filler, where the house puts it on bare metal.
-    const fillsFirst =
-      method.filler === 'bareMetal' && isMetal(substrate) && substrate !== 'galvanised' && (grit ?? 999) <= 100;
+    const fillsFirst = isMetal(substrate)
+      ? method.filler === 'bareMetal' && substrate !== 'galvanised' && (grit ?? 999) <= 100
+      : isFilledByPlan;
     if (isRusted) add(key, clean());
     else if (!isKeyed) add(...(isClean ? [key, clean()] : [clean(), key]));
     if (isKeyed || isRusted) cleanThen(...(fillsFirst ? [...fillers, ...coat(...primers)] : coat(...primers)));
@@ -264,13 +284,13 @@ export function wayFrom(w: WayInput): Candidate[] {
           : [forColour, forPrimer];
       if (isClean || isSound) add(...(isClean ? [] : [clean()]), ...key, strip(), clean());
       else add(strip(), clean(), ...key);
-      add(...coat(FILLER_ON[substrate]));
+      add(...fill(FILLER_ON[substrate]));
     } else if (!isBuilt && over.length > 0) cleanThen(...coat(...over), ...coat('epoxy'));
     else if (grit >= COLOUR_KEY) cleanThen(...coat(over[0] ?? 'epoxy', 'clear', 'singleStage', 'epoxy', 'highBuild'));
     else {
       cleanThen(
         ...(plastic ? coat('highBuild', 'baseSolvent') : coat('epoxy', 'highBuild')),
-        ...coat(FILLER_ON[substrate]),
+        ...fill(FILLER_ON[substrate]),
       );
       add(sand(800, 'Refine'), strip());
     }
@@ -283,6 +303,11 @@ export function wayFrom(w: WayInput): Candidate[] {
     const primers = coat(...(metalRing ? (['epoxy', 'dtm', 'highBuild'] as const) : (['highBuild', 'epoxy'] as const)));
     const next = grit === undefined || grit < last ? sand(nextPaper(papers, grit)) : undefined;
     add(waitFor('sand'));
+    // The next skim of a plan goes on what the last one was cut to.
+    if (isFilledByPlan && t.family !== 'glaze') {
+      if (grit === undefined) add(sand(papers[0]!));
+      else cleanThen(...fill());
+    }
     if (next) add(next);
     const skims = t.family === 'glaze' || t.family === 'flexibleFiller' ? [] : coat('glaze');
     if (grit !== undefined && grit >= last) cleanThen(...primers, ...skims);
@@ -316,7 +341,7 @@ export function wayFrom(w: WayInput): Candidate[] {
       return;
     }
     const build = coat('highBuild', 'sprayFiller');
-    const fillers = substrate === 'plastic' ? coat('flexibleFiller') : coat('lightFiller', 'glassFiller');
+    const fillers = substrate === 'plastic' ? fill('flexibleFiller') : fill('lightFiller', 'glassFiller');
     switch (t.family) {
       case 'plasticPromoter':
         add(...coat('highBuild', 'epoxy', over[0] ?? 'highBuild'), another(), sand(320, 'Scuff'), clean());
@@ -337,7 +362,8 @@ export function wayFrom(w: WayInput): Candidate[] {
       const forBuild = sand(180, 'Sand to key');
       add(waitFor('recoat'));
       // By the school of keyed epoxy, filler comes next; otherwise it is built while its window is open.
-      if (t.family === 'epoxy' && method.filler === 'overEpoxy' && isReached('sand')) add(key);
+      if (t.family === 'epoxy' && isFilledByPlan) add(waitFor('sand'), key);
+      else if (t.family === 'epoxy' && method.filler === 'overEpoxy' && isReached('sand')) add(key);
       if (clock('recoat')?.closed) add(forBuild);
       add(...build, key, forBuild, another(), clean(), ...coat('seamSealer', 'underseal', 'baseSolvent'), ...fillers);
       return;

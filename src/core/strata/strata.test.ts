@@ -135,7 +135,11 @@ describe('strata', () => {
     const coats = [6, 36].map((filmUm) => ({ label: 'Old paint', family: 'oldCoating', filmUm }));
     const old = ev({ kind: 'found', atMin: -1000, substrate: 'steel', thicknessUm: 800, layers: coats });
     const read = ev({ kind: 'measured', atMin: 1, measure: 'filmTotal', filmUm: 5 });
-    expect(foldLog([old, read], products).zones.get('lower')!.strata!.layers.map((l) => l.filmUm)).toEqual([4.5, 0.5]);
+    expect(
+      foldLog([old, read], products)
+        .zones.get('lower')!
+        .strata!.layers.map((l) => l.filmUm),
+    ).toEqual([4.5, 0.5]);
   });
   it('a gauge reading before and after a coat gives that coat its film', () => {
     const gauge = (atMin: number, filmUm: number) => ev({ kind: 'measured', atMin, measure: 'filmTotal', filmUm });

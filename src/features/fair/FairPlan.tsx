@@ -1,5 +1,7 @@
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
 import {
   drawnAreaText,
   formatQuantity,
@@ -8,12 +10,21 @@ import {
   type PlainEvent,
   type QualityLevel,
   type Result,
-  type Zone,
 } from '@/core';
-import { planSkims, tapPlaces, type Fairing, type PanelSize, type Skim } from '@/core/fair';
+import {
+  fillersFor,
+  isSkim,
+  MOST_SECONDS,
+  overZonesUm,
+  planSkims,
+  tapPlaces,
+  type Fairing,
+  type PanelSize,
+  type Skim,
+} from '@/core/fair';
 import { USUAL_PACE } from '@/core/grit/hours';
 import { zonesOnFace } from '@/core/outline';
-import { useLibrary, type OpenJob } from '@/data';
+import { useLibrary, useNow, type OpenJob } from '@/data';
 import { useOwnPaces } from '@/data/pace';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
@@ -53,13 +64,7 @@ interface Props {
 /** The least filler, how it is spread, and the papers after it. */
 export function FairPlan({ result, busy, failed, level, onAgain, ...where }: Props) {
   const { units } = useAppTheme();
-  if (busy)
-    return (
-      <Section title="The least filler">
-        <T tone="muted">It is being worked out.</T>
-        <TextButton label="Stop" icon="close" onPress={cancelFairing} />
-      </Section>
-    );
+  if (busy) return <Working />;
   if (failed || !result)
     return (
       <Section title="The least filler">
@@ -109,6 +114,20 @@ export function FairPlan({ result, busy, failed, level, onAgain, ...where }: Pro
   );
 }
 
+/** The solver is at it; how far it is it cannot say before it is done, so that its time is what is shown. */
+function Working() {
+  const now = useNow(1000);
+  const [began] = useState(now);
+  const seconds = Math.max(0, Math.round((now - began) / 1000));
+  return (
+    <Section title="The least filler">
+      <ProgressBar indeterminate accessibilityLabel="The least filler is being worked out" />
+      <T tone="muted">{`It is being worked out: ${seconds}\u00a0s of at most ${MOST_SECONDS}\u00a0s.`}</T>
+      <TextButton label="Stop" icon="close" onPress={cancelFairing} />
+    </Section>
+  );
+}
+
 /** Skims of a plan, those that are logged ticked off, and the papers after them. */
 function Spread({
   open,
@@ -123,14 +142,13 @@ function Spread({
   const { all, lookup } = useLibrary();
   const pace = useOwnPaces();
   const router = useRouter();
-  const fine = all.find((p) => p.family === (panel.substrate === 'plastic' ? 'flexibleFiller' : 'lightFiller'));
-  const below = all.find((p) => p.family === 'glassFiller');
+  const { fine, below } = fillersFor(panel, all);
   if (!fine) return <Notice tone="stop">There is no filler in the library.</Notice>;
   const plan = planSkims(f.fill, fine, below, tempC);
-  // Glaze is for pinholes, and no skim of the plan.
-  const laid = since.filter((e) => e.kind === 'filled' && lookup(e.productId)?.family !== 'glaze');
+  const laid = since.filter((e) => isSkim(e, (id) => lookup(id)?.family));
   const next = plan.skims[laid.length];
   const zones = zonesOnFace(open.job, panel.id, 'outer');
+  const cm2 = zones.reduce((sum, z) => sum + z.areaCm2, 0);
   const area = plan.skims.reduce((m, s) => Math.max(m, s.areaCm2), 0);
   const words = (s: Skim): string =>
     [
@@ -185,7 +203,7 @@ function Spread({
                   zones: zones.map((z) => z.id).join(),
                   kind: 'filled',
                   product: next.productId,
-                  film: String(Math.round(1000 * overZone(next, zones))),
+                  film: String(Math.round(overZonesUm(next, cm2))),
                   ...(next.hardenerFraction !== undefined && { hardener: String(next.hardenerFraction) }),
                 }),
               )
@@ -210,9 +228,3 @@ function Spread({
     </>
   );
 }
-
-/** What a skim adds over its zones on average, mm: the log knows no smaller place than a zone. */
-const overZone = (s: Skim, zones: readonly Zone[]): number => {
-  const cm2 = zones.reduce((sum, z) => sum + z.areaCm2, 0);
-  return Math.max(0.01, cm2 > 0 ? (s.meanMm * s.areaCm2) / cm2 : s.meanMm);
-};
