@@ -89,6 +89,20 @@ describe('with a plan of what is to be filled', () => {
     expect(labels(keyedEpoxy, { fill: none }).filter((l) => /filler/i.test(l))).toEqual([]);
     expect(labels(keyedEpoxy).filter((l) => /filler/i.test(l))).not.toEqual([]);
   });
+  it('is spread whatever lies there: old paint comes off, etch gets epoxy, a primer is keyed, or comes off for what does not hold on it', () => {
+    const coat = (productId: string) =>
+      ev({ kind: 'coated', atMin: -40, productId, coats: 2, filmUm: 30, application: 'lowPressureGun' });
+    const filled = (...log: LogEvent[]) => {
+      const { steps, doneMs } = route(log, { fill: two });
+      expect(doneMs).not.toBeNull();
+      return steps.flatMap((s, i) => (s.skim ? [steps.slice(0, i).map((x) => x.label)] : []));
+    };
+    const bare = found('steel');
+    for (const productId of ['epoxy-primer', 'dtm-2k', 'highbuild-2k', 'etch-primer'])
+      expect([productId, filled(bare, coat(productId)).length]).toEqual([productId, 2]);
+    expect(filled(bare, coat('etch-primer'))[0]).toContain('Epoxy primer');
+    expect(filled(found('steel', [OLD]))[0]![0]).toMatch(/^Strip/);
+  });
   it('reaches the finish with a plan of any kind of substrate, and of either school', () => {
     for (const substrate of SUBSTRATE_KINDS)
       for (const filler of ['overEpoxy', 'bareMetal'] as const) {

@@ -95,6 +95,8 @@ const KEY_FOR: { readonly [S in FinishSystem]: number } = {
 };
 /** From cutting a skim to shape to what high-build hides: most go without the P120 that a ladder has between them, for twice the strokes. */
 const FILLER_PAPERS = [80, 180];
+/** What primer is keyed with for filler. */
+const FILLER_KEY = 120;
 /** Paper at least this fine is a key for colour rather than for primer. */
 const COLOUR_KEY = 500;
 
@@ -273,6 +275,8 @@ export function wayFrom(w: WayInput): Candidate[] {
   function onOld(): void {
     const plastic = substrate === 'plastic';
     const isSound = plastic || top?.family === 'electrocoat' || top?.family === 'factoryFinish';
+    // Where it is filled, old paint comes off: filler over it lifts with it.
+    if (isFilledByPlan) add(strip(), clean());
     if (grit === undefined) {
       // Cleaned and not stripped: it is meant to stay, and keyed.
       const forColour = sand(plastic ? COLOUR_KEY : 800, 'Sand to key');
@@ -306,7 +310,8 @@ export function wayFrom(w: WayInput): Candidate[] {
     // The next skim of a plan goes on what the last one was cut to.
     if (isFilledByPlan && t.family !== 'glaze') {
       if (grit === undefined) add(sand(papers[0]!));
-      else cleanThen(...fill());
+      // A filler that does not hold on this primer wants metal.
+      else cleanThen(...fill(), strip());
     }
     if (next) add(next);
     const skims = t.family === 'glaze' || t.family === 'flexibleFiller' ? [] : coat('glaze');
@@ -316,6 +321,12 @@ export function wayFrom(w: WayInput): Candidate[] {
 
   function onPrimer(t: Layer): void {
     const { blocked } = FAMILIES[t.family];
+    // What a plan fills goes onto keyed primer, before anything else covers it.
+    if (isFilledByPlan && !NEEDS_BODY.includes(t.family)) {
+      if (grit === undefined || grit > FILLER_KEY) add(waitFor('sand'), sand(FILLER_KEY, 'Sand to key'));
+      // A filler that does not hold on this primer wants metal.
+      else cleanThen(...fill(), strip());
+    }
     const more = wantsMore(t) && grit === undefined && !isReached('sand');
     if (more) add(another());
     if (!isBuilt && !NEEDS_BODY.includes(t.family)) {
@@ -349,7 +360,13 @@ export function wayFrom(w: WayInput): Candidate[] {
       case 'etch':
       case 'weldThrough':
         add(
-          ...coat(...(t.family === 'etch' ? (['highBuild', 'epoxy'] as const) : (['epoxy', 'seamSealer'] as const))),
+          ...coat(
+            ...(t.family === 'weldThrough'
+              ? (['epoxy', 'seamSealer'] as const)
+              : isFilledByPlan
+                ? (['epoxy', 'highBuild'] as const)
+                : (['highBuild', 'epoxy'] as const)),
+          ),
           waitFor('recoat'),
           another(),
         );
@@ -358,12 +375,11 @@ export function wayFrom(w: WayInput): Candidate[] {
       default:
     }
     if (grit === undefined) {
-      const key = sand(120, 'Sand to key');
+      const key = sand(FILLER_KEY, 'Sand to key');
       const forBuild = sand(180, 'Sand to key');
       add(waitFor('recoat'));
       // By the school of keyed epoxy, filler comes next; otherwise it is built while its window is open.
-      if (t.family === 'epoxy' && isFilledByPlan) add(waitFor('sand'), key);
-      else if (t.family === 'epoxy' && method.filler === 'overEpoxy' && isReached('sand')) add(key);
+      if (t.family === 'epoxy' && method.filler === 'overEpoxy' && isReached('sand')) add(key);
       if (clock('recoat')?.closed) add(forBuild);
       add(...build, key, forBuild, another(), clean(), ...coat('seamSealer', 'underseal', 'baseSolvent'), ...fillers);
       return;

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import {
   drawnAreaText,
@@ -121,7 +121,9 @@ function Working() {
   const seconds = Math.max(0, Math.round((now - began) / 1000));
   return (
     <Section title="The least filler">
-      <ProgressBar indeterminate accessibilityLabel="The least filler is being worked out" />
+      <View style={styles.bar}>
+        <ProgressBar indeterminate accessibilityLabel="The least filler is being worked out" />
+      </View>
       <T tone="muted">{`It is being worked out: ${seconds}\u00a0s of at most ${MOST_SECONDS}\u00a0s.`}</T>
       <TextButton label="Stop" icon="close" onPress={cancelFairing} />
     </Section>
@@ -228,3 +230,6 @@ function Spread({
     </>
   );
 }
+
+/** The bar is as high as what holds it. */
+const styles = StyleSheet.create({ bar: { height: 4 } });
