@@ -149,7 +149,7 @@ const hours = (minutes: number): string =>
 
 const styles = StyleSheet.create({
   list: { gap: gap(1), paddingBottom: gap(3) },
-  step: { flexDirection: 'row', gap: gap(3), alignItems: 'center' },
+  step: { flexDirection: 'row', gap: gap(3), alignItems: 'baseline' },
   when: { width: 96 },
   label: { flex: 1 },
 });
