@@ -66,7 +66,7 @@ async function open(mode: Mode): Promise<{ repo: Repository; trouble: StoragePro
   try {
     const store = openStorage(name);
     // A write shows at once whether this browser keeps anything.
-    await store.setMany({ probe: String(nowMs()) });
+    await store.commit({ set: { probe: String(nowMs()) } });
     const repo = openRepository(store, name);
     if (mode === 'demo') await seedDemo(repo, nowMs());
     return { repo, trouble: null };

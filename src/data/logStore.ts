@@ -21,10 +21,10 @@ export interface EntryCodec<E> {
 
 /**
  * One log over the store: a job's, or the shop's. Entries stand under keys of their own, and the head says how many there are: an append
- * is one `setMany` of both, so that a crash leaves the log before or after it. Beyond the head nothing is read.
+ * is one transaction of both, so that a crash leaves the log before or after it. Beyond the head nothing is read.
  * @param log the beginning of its keys
  */
-export function logStore<E>(store: KeyValue, log: string, codec: EntryCodec<E>) {
+export function logStore<E>(store: Pick<KeyValue, 'getMany'>, log: string, codec: EntryCodec<E>) {
   const keys = logKeys(log);
   return {
     /** Null where there is no such log. */

@@ -23,7 +23,7 @@ export async function initialMode(): Promise<Mode | null> {
 
 export async function saveMode(mode: Mode): Promise<Mode> {
   try {
-    await openStorage(CHOICE_DB).setMany({ [KEY]: mode });
+    await openStorage(CHOICE_DB).commit({ set: { [KEY]: mode } });
   } catch {
     // The choice then holds for this page only; the data store itself says so to the user.
   }

@@ -30,9 +30,9 @@ function watched(store: KeyValue) {
       read.push(...names);
       return store.getMany(names);
     },
-    setMany: (entries) => {
-      written.push(...Object.keys(entries));
-      return store.setMany(entries);
+    commit: (change) => {
+      written.push(...Object.keys(change.set ?? {}));
+      return store.commit(change);
     },
   };
   return { spy, read, written };
@@ -66,8 +66,8 @@ describe('the repository', () => {
     const failing = openRepository(
       {
         ...store,
-        setMany: (entries) => {
-          calls.push(entries);
+        commit: ({ set }) => {
+          calls.push({ ...set });
           return Promise.reject(new Error('power cut'));
         },
       },
@@ -94,7 +94,7 @@ describe('the repository', () => {
 
   it('names a record that cannot be read, and shows the rest', async () => {
     const { repo, store } = await opened();
-    await store.setMany({ [keys.event('j', 1)]: '{"v":2,' });
+    await store.commit({ set: { [keys.event('j', 1)]: '{"v":2,' } });
     expect(await repo.load('j')).toMatchObject({ unreadable: [keys.event('j', 1)], events: [{ id: 'b' }] });
   });
 
@@ -123,7 +123,7 @@ describe('the repository', () => {
     const { repo, store } = await opened();
     expect(await repo.shopLog().head()).toBeNull();
     const { records } = repo.shopLog().records({ seq: 0, no: 0 }, []);
-    await store.setMany(records);
+    await store.commit({ set: records });
     expect(Object.keys(records)).toEqual([logKeys(SHOP_LOG).head]);
     expect(await repo.shopLog().head()).toMatchObject({ seq: 0 });
     expect(await repo.shopLog().entries(0)).toEqual({ entries: [], unreadable: [] });
@@ -250,7 +250,7 @@ describe('records of older versions', () => {
   ])('a newer %s is refused with a word, and left alone', async (key, read) => {
     const { repo, store } = await opened();
     const newer = JSON.stringify({ v: FORMAT_VERSION + 1, readings: [] });
-    await store.setMany({ [key]: newer });
+    await store.commit({ set: { [key]: newer } });
     await expect(read(repo)).rejects.toBeInstanceOf(NewerFormat);
     await expect(read(repo)).rejects.toThrow(`written by a newer Stratocoat (version ${FORMAT_VERSION + 1}`);
     expect((await store.getMany([key]))[key]).toBe(newer);
@@ -303,7 +303,7 @@ describe('the log of the room', () => {
     const { repo, store } = await opened();
     await repo.addReadings([r(DAY * 2)]);
     const key = keys.climate(DAY * 2);
-    await store.setMany({ [key]: '{broken' });
+    await store.commit({ set: { [key]: '{broken' } });
     const later = [1, 2, 3].map((n) => r(DAY * 2 + n * 60_000, 15 + n));
     for (const x of later) await repo.addReadings([x]);
     expect((await repo.roomLog()).unreadable).toEqual([key]);
@@ -315,7 +315,7 @@ describe('the log of the room', () => {
     const store = memoryStorage();
     const { repo } = await opened(store);
     await repo.addReadings([r(DAY)]);
-    const failing = openRepository({ ...store, setMany: () => Promise.reject(new Error('disk full')) }, 'test');
+    const failing = openRepository({ ...store, commit: () => Promise.reject(new Error('disk full')) }, 'test');
     await expect(failing.addReadings([r(DAY + 1), r(DAY * 9)])).rejects.toThrow('full');
     expect(await readings(repo)).toEqual([r(DAY)]);
   });
@@ -378,7 +378,7 @@ describe('the demo', () => {
     const store = memoryStorage();
     const repo = openRepository(store, 'demo');
     await seedDemo(repo, NOON);
-    await store.setMany({ [keys.head('hatchback')]: '{"v":5,' });
+    await store.commit({ set: { [keys.head('hatchback')]: '{"v":5,' } });
     await seedDemo(openRepository(store, 'demo'), LATER);
     expect(await filledAt(repo)).toBe(NOON);
   });

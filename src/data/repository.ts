@@ -41,7 +41,7 @@ import {
   type Settings,
   type ShopRecord,
 } from './records';
-import type { KeyValue } from './storage';
+import { StorageProblem, type Commit, type KeyValue } from './storage';
 
 export { StaleHead } from './logStore';
 
@@ -70,59 +70,43 @@ const NO_ENTRIES = {
 /** A day of the room's log that could not be read has what came after it beside it. */
 const BESIDE = '+';
 
+/** What one piece of work reads, writes and gives back. */
+interface Change<T> extends Omit<Commit, 'expect'> {
+  result: T;
+  /** Once it is written. */
+  onWritten?(): void;
+}
+
+/** Another tab was quicker as often as that: it is no longer chance. */
+const MOST_TRIES = 20;
+
 /**
  * The shop's records over a key-value store. What is read is kept by its number or its text, and parsed once.
- * @param name of the store, for the lock that keeps two tabs from writing at once
+ * @param name of the store, for the lock that spares two tabs work in vain
  */
 export function openRepository(store: KeyValue, name: string) {
-  const locked = <T>(work: () => Promise<T>) => withLock(`stratocoat/${name}`, work);
-  const get = async (key: string) => (await store.getMany([key]))[key] ?? null;
-  const logOf = (jobId: string) => logStore<LogEvent>(store, jobLog(jobId), EVENTS);
-
   /** Jobs without their logs, as they were last read or written. */
   const heads = new Map<string, { no: number; job: Job; drawings: Map<string, DrawingRecord> }>();
   /** Days of the room's log by the text that they were read from. */
   const days = new Map<string, { text: string; day: AirDay<ClimateReading> }>();
 
-  async function shop(): Promise<ShopRecord> {
-    const text = await get(keys.shop);
-    return text ? shopFromRecord(text) : { jobIds: [], seq: 0, settings: DEFAULT_SETTINGS, products: [] };
+  /** A day of the room's log; the same object as long as its text is the same. Throws where it cannot be read. */
+  function dayOfText(key: string, text: string): AirDay<ClimateReading> {
+    const had = days.get(key);
+    if (had?.text === text) return had.day;
+    const day = dayFromRecord(text);
+    days.set(key, { text, day });
+    return day;
   }
 
-  const changeShop = (change: (s: ShopRecord) => ShopRecord) =>
-    locked(async () => {
-      const before = await shop();
-      const after = { ...change(before), seq: before.seq + 1 };
-      await store.setMany({ [keys.shop]: writeRecord({ ...after }) });
-      return after;
-    });
-
-  /** The job of a head: as it is known, or read anew, of its drawings only those that have another number. */
-  async function jobOfHead(jobId: string, head: HeadRecord): Promise<Job> {
-    const had = heads.get(jobId);
-    if (head.job) {
-      heads.set(jobId, { no: head.no, job: head.job, drawings: new Map() });
-      return head.job;
+  function isReadable(key: string, text: string | null | undefined): boolean {
+    try {
+      if (text) dayOfText(key, text);
+      return true;
+    } catch (e) {
+      if (e instanceof NewerFormat) throw e;
+      return false;
     }
-    if (had && had.no === head.no) return had.job;
-    const text = await get(keys.body(jobId));
-    if (!text) throw new Error('The body of the job is missing');
-    const body = readRecord<BodyRecord>('body', text);
-    const drawings = new Map<string, DrawingRecord>();
-    const fresh: string[] = [];
-    for (const [panelId, no] of Object.entries(body.drawings)) {
-      const known = had?.drawings.get(panelId);
-      if (known?.no === no) drawings.set(panelId, known);
-      else fresh.push(panelId);
-    }
-    const found = fresh.length > 0 ? await store.getMany(fresh.map((p) => keys.drawing(jobId, p))) : {};
-    for (const panelId of fresh) {
-      const drawn = found[keys.drawing(jobId, panelId)];
-      if (drawn) drawings.set(panelId, readRecord<DrawingRecord>('drawing', drawn));
-    }
-    const job = jobOf(body.job, drawings);
-    heads.set(jobId, { no: head.no, job, drawings });
-    return job;
   }
 
   /** Records of a job under a new number: its body, and those of its drawings that are other ones. */
@@ -144,24 +128,113 @@ export function openRepository(store: KeyValue, name: string) {
     return { records, drawings: next };
   }
 
+  /** What is read, from the store or from what one piece of work sees of it. */
+  function readingFrom(from: Pick<KeyValue, 'getMany' | 'getAllKeys'>) {
+    const get = async (key: string) => (await from.getMany([key]))[key] ?? null;
+    const logOf = (jobId: string) => logStore<LogEvent>(from, jobLog(jobId), EVENTS);
+
+    async function shop(): Promise<ShopRecord> {
+      const text = await get(keys.shop);
+      return text ? shopFromRecord(text) : { jobIds: [], seq: 0, settings: DEFAULT_SETTINGS, products: [] };
+    }
+
+    /** The job of a head: as it is known, or read anew, of its drawings only those that have another number. */
+    async function jobOfHead(jobId: string, head: HeadRecord): Promise<Job> {
+      const had = heads.get(jobId);
+      if (head.job) {
+        heads.set(jobId, { no: head.no, job: head.job, drawings: new Map() });
+        return head.job;
+      }
+      if (had && had.no === head.no) return had.job;
+      const text = await get(keys.body(jobId));
+      if (!text) throw new Error('The body of the job is missing');
+      const body = readRecord<BodyRecord>('body', text);
+      const drawings = new Map<string, DrawingRecord>();
+      const fresh: string[] = [];
+      for (const [panelId, no] of Object.entries(body.drawings)) {
+        const known = had?.drawings.get(panelId);
+        if (known?.no === no) drawings.set(panelId, known);
+        else fresh.push(panelId);
+      }
+      const found = fresh.length > 0 ? await from.getMany(fresh.map((p) => keys.drawing(jobId, p))) : {};
+      for (const panelId of fresh) {
+        const drawn = found[keys.drawing(jobId, panelId)];
+        if (drawn) drawings.set(panelId, readRecord<DrawingRecord>('drawing', drawn));
+      }
+      const job = jobOf(body.job, drawings);
+      heads.set(jobId, { no: head.no, job, drawings });
+      return job;
+    }
+
+    /** Records of the days that these readings belong to, with them put in. */
+    async function dayRecords(readings: readonly ClimateReading[], anew = false): Promise<Record<string, string>> {
+      const of = new Map<string, ClimateReading[]>();
+      for (const r of readings) {
+        const key = keys.climate(r.atMs);
+        const list = of.get(key);
+        if (list) list.push(r);
+        else of.set(key, [r]);
+      }
+      const had = anew ? {} : await from.getMany([...of.keys()].flatMap((k) => [k, k + BESIDE]));
+      const out: Record<string, string> = {};
+      for (const [key, list] of of) {
+        // A day that cannot be read is left as it is; what is new stands beside it, with what came before.
+        const at = [key, key + BESIDE].find((k) => isReadable(k, had[k]));
+        if (!at) throw new Error('A day of readings cannot be read, nor what stands beside it');
+        const text = had[at];
+        const day = text ? [dayOfText(at, text)] : [];
+        out[at] = climateRecord(addReadings<ClimateReading>(day, list).days[0]!.readings);
+      }
+      return out;
+    }
+
+    return { get, getMany: from.getMany, getAllKeys: from.getAllKeys, logOf, shop, jobOfHead, dayRecords };
+  }
+  type Reading = ReturnType<typeof readingFrom>;
+  const now = readingFrom(store);
+
+  /**
+   * One piece of work that reads, and writes what follows from it: in one transaction, and only if all that it read is still so; else it is done
+   * again on what is there now. So two tabs never overwrite each other, with or without a lock between them.
+   */
+  const transact = <T>(work: (r: Reading) => Promise<Change<T>>): Promise<T> =>
+    withLock(`stratocoat/${name}`, async () => {
+      for (let tries = 1; ; tries++) {
+        const seen = new Map<string, string | null>();
+        const reading = readingFrom({
+          getAllKeys: store.getAllKeys,
+          getMany: async (names) => {
+            const found = await store.getMany(names);
+            for (const k of names) if (!seen.has(k)) seen.set(k, found[k] ?? null);
+            return found;
+          },
+        });
+        const { result, onWritten, set, remove } = await work(reading);
+        const writes = Object.keys(set ?? {}).length + (remove?.length ?? 0) > 0;
+        if (!writes || (await store.commit({ expect: seen, ...(set && { set }), ...(remove && { remove }) }))) {
+          onWritten?.();
+          return result;
+        }
+        if (tries >= MOST_TRIES) throw new StaleHead();
+      }
+    });
+
+  const changeShop = (change: (s: ShopRecord) => ShopRecord) =>
+    transact(async ({ shop }) => {
+      const before = await shop();
+      const after = { ...change(before), seq: before.seq + 1 };
+      return { result: after, set: { [keys.shop]: writeRecord({ ...after }) } };
+    });
+
   /** @param have the state that the caller has: its entries are not read again */
   async function load(jobId: string, have?: { seq: number }): Promise<LoadedJob | null> {
-    const log = logOf(jobId);
+    const log = now.logOf(jobId);
     const head = await log.head();
     if (!head) return null;
     const after = have && have.seq <= head.seq ? have.seq : 0;
-    const job = await jobOfHead(jobId, head);
+    const job = await now.jobOfHead(jobId, head);
     const { entries, unreadable } = await log.entries(head.seq, after);
     return { job, events: entries, seq: head.seq, no: head.no, unreadable };
-  }
-
-  /** A day of the room's log; the same object as long as its text is the same. Throws where it cannot be read. */
-  function dayOfText(key: string, text: string): AirDay<ClimateReading> {
-    const had = days.get(key);
-    if (had?.text === text) return had.day;
-    const day = dayFromRecord(text);
-    days.set(key, { text, day });
-    return day;
   }
 
   /** The room's log: all of it, or what some of its records hold. */
@@ -187,115 +260,73 @@ export function openRepository(store: KeyValue, name: string) {
     return { days: read, unreadable };
   }
 
-  /** Records of the days that these readings belong to, with them put in. */
-  async function dayRecords(readings: readonly ClimateReading[]): Promise<Record<string, string>> {
-    const of = new Map<string, ClimateReading[]>();
-    for (const r of readings) {
-      const key = keys.climate(r.atMs);
-      const list = of.get(key);
-      if (list) list.push(r);
-      else of.set(key, [r]);
-    }
-    const had = await store.getMany([...of.keys()].flatMap((k) => [k, k + BESIDE]));
-    const out: Record<string, string> = {};
-    for (const [key, list] of of) {
-      // A day that cannot be read is left as it is; what is new stands beside it, with what came before.
-      const at = [key, key + BESIDE].find((k) => isReadable(k, had[k]));
-      if (!at) throw new Error('A day of readings cannot be read, nor what stands beside it');
-      const text = had[at];
-      const day = text ? [dayOfText(at, text)] : [];
-      out[at] = climateRecord(addReadings<ClimateReading>(day, list).days[0]!.readings);
-    }
-    return out;
-  }
+  /** A record that is one value, which is changed as it is stored: neither a second tap nor another tab loses anything. */
+  const changeRecord = <V>(key: string, read: (text: string | null) => V, change: (v: V) => V, field: string) =>
+    transact(async ({ get }) => {
+      const next = change(read(await get(key)));
+      return { result: next, set: { [key]: writeRecord({ [field]: next }) } };
+    });
 
-  function isReadable(key: string, text: string | null | undefined): boolean {
-    try {
-      if (text) dayOfText(key, text);
-      return true;
-    } catch (e) {
-      if (e instanceof NewerFormat) throw e;
-      return false;
-    }
-  }
+  const alarmsOf = (text: string | null): Record<string, number> => (text ? alarmsFromRecord(text) : {});
+  const clocksOf = (text: string | null): WorkClock[] => (text ? workClocksFromRecord(text) : []);
+  const heatsOf = (text: string | null): HeatPlan[] => (text ? heatsFromRecord(text) : []);
 
   return {
-    shop,
+    shop: now.shop,
     load,
     roomLog,
     forecast: async (): Promise<Forecast | null> => {
-      const text = await get(keys.forecast);
+      const text = await now.get(keys.forecast);
       return text ? forecastFromRecord(text) : null;
     },
-    heats: async (): Promise<HeatPlan[]> => {
-      const text = await get(keys.heats);
-      return text ? heatsFromRecord(text) : [];
-    },
+    heats: async (): Promise<HeatPlan[]> => heatsOf(await now.get(keys.heats)),
 
     /** Puts readings of the room into their days, all or none. @returns the keys of the records that were written */
     addReadings: (readings: readonly ClimateReading[]) =>
-      locked(async () => {
-        const records = readings.length > 0 ? await dayRecords(readings) : {};
-        if (readings.length > 0) await store.setMany(records);
-        return Object.keys(records);
+      transact(async ({ dayRecords }) => {
+        const set = readings.length > 0 ? await dayRecords(readings) : {};
+        return { result: Object.keys(set), set };
       }),
     /**
      * Takes readings out of their days. What stands in a day that cannot be read stays there.
      * @param times of the readings, ms @returns the keys of the records that were written or are gone
      */
     removeReadings: (times: readonly number[]) =>
-      locked(async () => {
+      transact(async ({ getMany }) => {
         const gone = new Set(times);
         const asked = [...new Set(times.map((t) => keys.climate(t)))].flatMap((k) => [k, k + BESIDE]);
-        const had = await store.getMany(asked);
-        const written: Record<string, string> = {};
-        const emptied: string[] = [];
+        const had = await getMany(asked);
+        const set: Record<string, string> = {};
+        const remove: string[] = [];
         for (const key of asked) {
           const text = had[key];
           if (!text || !isReadable(key, text)) continue;
           const day = dayOfText(key, text);
           const [left] = withoutReadings([day], gone);
-          if (left === undefined) emptied.push(key);
-          else if (left !== day) written[key] = climateRecord(left.readings);
+          if (left === undefined) remove.push(key);
+          else if (left !== day) set[key] = climateRecord(left.readings);
         }
-        if (Object.keys(written).length > 0) await store.setMany(written);
-        if (emptied.length > 0) await store.removeMany(emptied);
-        return [...Object.keys(written), ...emptied];
+        return { result: [...Object.keys(set), ...remove], set, remove };
       }),
-    saveForecast: (forecast: Forecast) => locked(() => store.setMany({ [keys.forecast]: writeRecord({ forecast }) })),
-    /** Changes the planned heats as they are stored: neither a second tap nor another tab loses one. */
+    saveForecast: (forecast: Forecast) =>
+      changeRecord<Forecast | null>(
+        keys.forecast,
+        () => null,
+        () => forecast,
+        'forecast',
+      ),
     changeHeats: (change: (heats: readonly HeatPlan[]) => readonly HeatPlan[]) =>
-      locked(async () => {
-        const text = await get(keys.heats);
-        await store.setMany({ [keys.heats]: writeRecord({ heats: change(text ? heatsFromRecord(text) : []) }) });
-      }),
+      changeRecord(keys.heats, heatsOf, (h) => [...change(h)], 'heats'),
 
     /** Until when alarms have rung, and which were put away. */
-    alarmsDone: async (): Promise<Record<string, number>> => {
-      const text = await get(keys.alarms);
-      return text ? alarmsFromRecord(text) : {};
-    },
-    /** Changes that as it is stored: what another tab put away stays away. */
+    alarmsDone: async (): Promise<Record<string, number>> => alarmsOf(await now.get(keys.alarms)),
     changeAlarms: (change: (done: Readonly<Record<string, number>>) => Record<string, number>) =>
-      locked(async () => {
-        const text = await get(keys.alarms);
-        const done = change(text ? alarmsFromRecord(text) : {});
-        await store.setMany({ [keys.alarms]: writeRecord({ done }) });
-        return done;
-      }),
+      changeRecord(keys.alarms, alarmsOf, change, 'done'),
 
-    workClocks: async (): Promise<WorkClock[]> => {
-      const text = await get(keys.workClocks);
-      return text ? workClocksFromRecord(text) : [];
-    },
+    workClocks: async (): Promise<WorkClock[]> => clocksOf(await now.get(keys.workClocks)),
     /** Changes the running work clocks as they are stored. */
     changeWorkClocks: (change: (clocks: readonly WorkClock[]) => WorkClock[]) =>
-      locked(async () => {
-        const text = await get(keys.workClocks);
-        const clocks = change(text ? workClocksFromRecord(text) : []);
-        await store.setMany({ [keys.workClocks]: writeRecord({ clocks }) });
-        return clocks;
-      }),
+      changeRecord(keys.workClocks, clocksOf, change, 'clocks'),
 
     /** The shop's own log. */
     shopLog: () => logStore<never>(store, SHOP_LOG, NO_ENTRIES),
@@ -305,26 +336,26 @@ export function openRepository(store: KeyValue, name: string) {
      * @param seq the state that the caller has seen; throws {@link StaleHead} if the log has grown since
      */
     append: (jobId: string, seq: number, events: readonly LogEvent[]) =>
-      locked(async () => {
+      transact(async ({ logOf }) => {
         const log = logOf(jobId);
         const head = await log.head();
         if (!head || head.seq !== seq) throw new StaleHead();
         const next = log.records(head, events);
-        if (!head.job) {
-          await store.setMany(next.records);
-          return next.head;
-        }
+        const { job } = head;
+        if (!job) return { result: next.head, set: next.records };
         // A head of version 4 held the whole job: it becomes small with the first write.
         const no = head.no + 1;
-        const { records, drawings } = jobRecords(head.job, no, new Map());
-        await store.setMany({ ...next.records, ...records, [log.headKey]: headRecord({ ...next.head, no }) });
-        heads.set(jobId, { no, job: head.job, drawings });
-        return { ...next.head, no };
+        const { records, drawings } = jobRecords(job, no, new Map());
+        return {
+          result: { ...next.head, no },
+          set: { ...next.records, ...records, [log.headKey]: headRecord({ ...next.head, no }) },
+          onWritten: () => heads.set(jobId, { no, job, drawings }),
+        };
       }),
 
     /** Changes what a job is about (names, panels, zones, drawings) and may append events that belong to the change. */
     changeJob: (jobId: string, change: (job: Job) => Job, events: readonly LogEvent[] = []) =>
-      locked(async () => {
+      transact(async ({ logOf, jobOfHead }) => {
         const log = logOf(jobId);
         const head = await log.head();
         if (!head) throw new StaleHead();
@@ -332,9 +363,11 @@ export function openRepository(store: KeyValue, name: string) {
         const no = head.no + 1;
         const { records, drawings } = jobRecords(job, no, heads.get(jobId)?.drawings ?? new Map());
         const next = log.records({ seq: head.seq, no }, events);
-        await store.setMany({ ...next.records, ...records });
-        heads.set(jobId, { no, job, drawings });
-        return { job, ...next.head };
+        return {
+          result: { job, ...next.head },
+          set: { ...next.records, ...records },
+          onWritten: () => heads.set(jobId, { no, job, drawings }),
+        };
       }),
 
     /**
@@ -347,21 +380,22 @@ export function openRepository(store: KeyValue, name: string) {
       /** Replaces all that is known of the room. */
       room?: { readings: readonly ClimateReading[]; forecast: Forecast },
     ) =>
-      locked(async () => {
+      transact(async ({ shop, logOf, getAllKeys, dayRecords }) => {
         const s = await shop();
-        const entries: Record<string, string> = {};
+        const set: Record<string, string> = {};
         const products = new Map(s.products.map((p) => [p.id, p]));
-        const left: string[] = [];
+        const remove: string[] = [];
         const nos: Record<string, number> = {};
         const put: (() => void)[] = [];
+        const stored = await getAllKeys();
         for (const f of files) {
           const log = logOf(f.job.id);
           const old = await log.head().catch(() => null);
           const no = (old?.no ?? 0) + 1;
           nos[f.job.id] = no;
-          left.push(...log.eventKeys(f.events.length + 1, old?.seq ?? 0));
           const { records, drawings } = jobRecords(f.job, no, new Map());
-          Object.assign(entries, log.records({ seq: 0, no }, f.events).records, records);
+          Object.assign(set, log.records({ seq: 0, no }, f.events).records, records);
+          remove.push(...stored.filter((k) => k.startsWith(`${jobLog(f.job.id)}/`)));
           put.push(() => heads.set(f.job.id, { no, job: f.job, drawings }));
           for (const p of f.products) if (p.basis === 'sheet' && !products.has(p.id)) products.set(p.id, p);
         }
@@ -374,29 +408,82 @@ export function openRepository(store: KeyValue, name: string) {
           products: [...products.values()],
           seq: s.seq + 1,
         };
-        entries[keys.shop] = writeRecord({ ...next });
+        set[keys.shop] = writeRecord({ ...next });
         if (room) {
-          const old = (await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE));
-          await store.removeMany([...old, keys.heats, keys.alarms]);
-          days.clear();
-          Object.assign(entries, await dayRecords(room.readings), {
+          remove.push(...stored.filter((k) => k.startsWith(CLIMATE)), keys.heats, keys.alarms);
+          Object.assign(set, await dayRecords(room.readings, true), {
             [keys.forecast]: writeRecord({ forecast: room.forecast }),
           });
         }
-        await store.setMany(entries);
-        put.forEach((f) => f());
-        // Beyond the new head nothing is read, so a crash here leaves only dead weight.
-        if (left.length > 0) await store.removeMany(left);
+        return {
+          result: undefined,
+          set,
+          remove,
+          onWritten: () => {
+            if (room) days.clear();
+            for (const f of put) f();
+          },
+        };
       }),
 
-    removeJob: (jobId: string) =>
-      locked(async () => {
-        const s = await shop();
-        await store.setMany({
-          [keys.shop]: writeRecord({ ...s, jobIds: s.jobIds.filter((j) => j !== jobId), seq: s.seq + 1 }),
+    /** Takes a job away, with all that belongs to it. Where there is no room even for that, its records go first, and make it. */
+    removeJob: async (jobId: string) => {
+      const gone = async (getAllKeys: () => Promise<string[]>) =>
+        (await getAllKeys()).filter((k) => k.startsWith(`${jobLog(jobId)}/`));
+      const away = () =>
+        transact(async ({ shop, getAllKeys }) => {
+          const s = await shop();
+          const next = { ...s, jobIds: s.jobIds.filter((j) => j !== jobId), seq: s.seq + 1 };
+          return {
+            result: undefined,
+            set: { [keys.shop]: writeRecord(next) },
+            remove: await gone(getAllKeys),
+            onWritten: () => heads.delete(jobId),
+          };
         });
-        heads.delete(jobId);
-        await store.removeMany((await store.getAllKeys()).filter((k) => k.startsWith(`${jobLog(jobId)}/`)));
+      try {
+        await away();
+      } catch (e) {
+        if (!(e instanceof StorageProblem) || e.kind !== 'full') throw e;
+        await store.commit({ remove: await gone(store.getAllKeys) });
+        await away();
+      }
+    },
+
+    /**
+     * What a browser that was killed, or a store that was full, has left behind: records of jobs that the shop does not have, entries beyond
+     * a log's end, and jobs in the list of which nothing is there.
+     * @returns how many records were taken away
+     */
+    clearLeftOvers: () =>
+      transact(async ({ shop, getAllKeys, logOf, get }) => {
+        const s = await shop();
+        const stored = await getAllKeys();
+        const of = new Map<string, string[]>(s.jobIds.map((id) => [id, []]));
+        const remove: string[] = [];
+        for (const key of stored) {
+          if (!key.startsWith(jobLog(''))) continue;
+          const id = key.slice(jobLog('').length).split('/')[0]!;
+          const list = of.get(id);
+          if (list) list.push(key);
+          else remove.push(key);
+        }
+        // Without its head a log cannot be told from one that is being written: only a job of which nothing at all is there is none.
+        const jobIds = s.jobIds.filter((id) => of.get(id)!.length > 0);
+        for (const id of jobIds) {
+          const log = logOf(id);
+          const head = await log.head().catch(() => null);
+          if (!head) continue;
+          const last = log.eventKeys(head.seq, head.seq)[0] ?? '';
+          const entries = log.eventKeys(0, 0)[0]!.slice(0, -7);
+          remove.push(...of.get(id)!.filter((k) => k.startsWith(entries) && k > last));
+        }
+        const isShort = jobIds.length < s.jobIds.length && (await get(keys.shop)) !== null;
+        return {
+          result: remove.length,
+          remove,
+          ...(isShort && { set: { [keys.shop]: writeRecord({ ...s, jobIds, seq: s.seq + 1 }) } }),
+        };
       }),
 
     saveSettings: (patch: Partial<Settings>) => changeShop((s) => ({ ...s, settings: { ...s.settings, ...patch } })),
@@ -406,7 +493,7 @@ export function openRepository(store: KeyValue, name: string) {
 
     /** Something half done that should outlive a killed browser. */
     draft: async (which: string): Promise<unknown> => {
-      const text = await get(keys.draft(which));
+      const text = await now.get(keys.draft(which));
       try {
         return text ? (readRecord('draft', text).draft ?? null) : null;
       } catch {
@@ -414,16 +501,19 @@ export function openRepository(store: KeyValue, name: string) {
       }
     },
     saveDraft: (which: string, draft: unknown) =>
-      draft === null
-        ? store.removeMany([keys.draft(which)])
-        : store.setMany({ [keys.draft(which)]: writeRecord({ draft }) }),
+      store.commit(
+        draft === null ? { remove: [keys.draft(which)] } : { set: { [keys.draft(which)]: writeRecord({ draft }) } },
+      ),
 
     /** Everything away. */
     wipe: () =>
-      locked(async () => {
-        heads.clear();
-        days.clear();
-        await store.removeMany(await store.getAllKeys());
-      }),
+      transact(async ({ getAllKeys }) => ({
+        result: undefined,
+        remove: await getAllKeys(),
+        onWritten: () => {
+          heads.clear();
+          days.clear();
+        },
+      })),
   };
 }

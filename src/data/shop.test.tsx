@@ -392,7 +392,7 @@ describe('what follows from a write', () => {
   it('one job that cannot be read does not keep the others from view', async () => {
     await other.putJobs([{ job: { ...job, id: 'second' }, events: [], products: [] }]);
     const store = openStorage(storeName('own'));
-    await store.setMany({ 'job/second/head': '{"v":5,' });
+    await store.commit({ set: { 'job/second/head': '{"v":5,' } });
     const r = await page();
     await waitFor(() => expect(r.result.current.jobs.failures).toHaveLength(1));
     expect(r.result.current.jobs.jobs.map((j) => j.job.id)).toEqual(['job']);

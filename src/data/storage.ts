@@ -1,14 +1,39 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
+import { openDB, type IDBPDatabase } from 'idb';
+import { within } from './within';
 
-/** The few calls that the repository needs; `setMany` is one transaction. */
-export interface KeyValue {
-  getMany(keys: string[]): Promise<Record<string, string | null>>;
-  setMany(entries: Record<string, string>): Promise<void>;
-  removeMany(keys: string[]): Promise<void>;
-  getAllKeys(): Promise<string[]>;
+/** What is written at once. */
+export interface Commit {
+  /** What these keys have to hold when it is written; null: nothing. Where one holds something else, nothing is written. */
+  expect?: ReadonlyMap<string, string | null>;
+  set?: Readonly<Record<string, string>>;
+  remove?: readonly string[];
 }
 
-export type StorageProblemKind = 'refused' | 'full' | 'broken';
+/** The few calls that the repository needs. */
+export interface KeyValue {
+  getMany(keys: string[]): Promise<Record<string, string | null>>;
+  getAllKeys(): Promise<string[]>;
+  /** One transaction: looks, writes and takes away, all or none. @returns false where something was not as expected */
+  commit(change: Commit): Promise<boolean>;
+}
+
+/**
+ * refused: the browser keeps nothing here. full: there is no room. closed: the store was closed under the page, as it is when somebody
+ * deletes the site's data. broken: anything else.
+ */
+export type StorageProblemKind = 'refused' | 'full' | 'closed' | 'broken';
+
+/** What is wrong, and what to do about it. */
+export const STORAGE_WORDS: Record<StorageProblemKind, string> = {
+  refused:
+    'This browser keeps nothing for this site: private browsing, or its data is blocked. What you log stays on this page only. Save it as a file before you close the page.',
+  full: 'There is no room left in this browser, so the last change was not saved. What was saved before is all there. Save the shop as a file, make room (delete a job, or other sites\u2019 data), then do it again.',
+  closed:
+    'The browser closed the store under this page, as it does when site data is deleted. Save what is shown as a file, then load the page again.',
+  broken:
+    'The store did not answer, so the last change was not saved. Save the shop as a file, then load the page again.',
+};
 
 /** Storage did not do what it was asked; nothing of that call was kept. */
 export class StorageProblem extends Error {
@@ -16,23 +41,25 @@ export class StorageProblem extends Error {
     readonly kind: StorageProblemKind,
     cause: unknown,
   ) {
-    super(cause instanceof Error ? cause.message : String(cause));
+    super(cause instanceof Error && cause.message ? cause.message : kind);
     this.name = 'StorageProblem';
   }
 }
 
-export const STORAGE_WORDS: Record<StorageProblemKind, string> = {
-  refused: 'This browser refuses to store data. Export the job before you close the page.',
-  full: 'Storage is full, so that was not saved. Export the job, make room, then log it again.',
-  broken: 'Storage did not answer, so that was not saved. Export the job, then load the page again.',
-};
-
-function problem(e: unknown): StorageProblem {
-  const text = e instanceof Error ? `${e.name} ${e.message}` : String(e);
-  if (/quota|exceed|no space|disk|full/i.test(text)) return new StorageProblem('full', e);
-  if (/security|denied|not allowed|insecure|indexedDB is not|undefined/i.test(text))
-    return new StorageProblem('refused', e);
-  return new StorageProblem('broken', e);
+/**
+ * The browser's own errors. A write that finds no room ends its transaction with QuotaExceededError, in Chrome with an empty message, and
+ * AsyncStorage passes on only the message: an error that says nothing is that one.
+ */
+export function problemKind(e: unknown): StorageProblemKind {
+  if (e instanceof StorageProblem) return e.kind;
+  const { name = '', message = '' } = e instanceof Error || e instanceof DOMException ? e : { message: String(e) };
+  const text = `${name} ${message}`;
+  if (/quota|exceed|no space|disk|full/i.test(text)) return 'full';
+  if (name === 'InvalidStateError' || /connection is clos|database is clos|is closing/i.test(text)) return 'closed';
+  if (/security|denied|not allowed|insecure|indexedDB is not|undefined|a mutation operation was attempted/i.test(text))
+    return 'refused';
+  if (message === '' && /^(AsyncStorageError|AbortError)$/.test(name)) return 'full';
+  return 'broken';
 }
 
 const guarded =
@@ -41,18 +68,97 @@ const guarded =
     try {
       return await f(...args);
     } catch (e) {
-      throw problem(e);
+      throw e instanceof StorageProblem ? e : new StorageProblem(problemKind(e), e);
     }
   };
+
+/** Where AsyncStorage keeps what it is given: one table of texts by key. */
+const TABLE = 'entries';
+/** A database that does not open within this is held by something that does not let go, ms. */
+const OPEN_MS = 8000;
+
+/** AsyncStorage's database by its name: it has no call that looks and writes in one transaction. */
+function database(name: string) {
+  let db: Promise<IDBPDatabase> | undefined;
+  return {
+    get(): Promise<IDBPDatabase> {
+      db ??= within(
+        OPEN_MS,
+        openDB(name, 1, {
+          upgrade: (d) => void (d.objectStoreNames.contains(TABLE) || d.createObjectStore(TABLE)),
+          terminated: () => (db = undefined),
+        }),
+        'The database does not open',
+      );
+      db.catch(() => (db = undefined));
+      return db;
+    },
+    forget: () => void (db = undefined),
+  };
+}
+
+async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Commit): Promise<boolean> {
+  const tx = db.transaction(TABLE, 'readwrite');
+  // What goes wrong with one request ends the transaction, and that is what is waited for.
+  const done = tx.done;
+  done.catch(() => undefined);
+  const table = tx.store;
+  if (expect) {
+    const is = await Promise.all(
+      [...expect.keys()].map(async (k) => ((await table.get(k)) as string | undefined) ?? null),
+    );
+    if ([...expect.values()].some((text, i) => text !== is[i])) {
+      tx.abort();
+      return false;
+    }
+  }
+  // What is taken away comes first: it makes the room.
+  for (const k of remove) void table.delete(k).catch(() => undefined);
+  for (const [k, v] of Object.entries(set)) void table.put(v, k).catch(() => undefined);
+  await done;
+  return true;
+}
 
 /** Opens a store by name. Every failure comes out as a {@link StorageProblem}. */
 export function openStorage(name: string): KeyValue {
   const s = createAsyncStorage(name);
+  const db = database(name);
+  /** AsyncStorage holds on to a connection that was closed under the page; a new one reads all the same. */
+  const reading = async <T>(read: () => Promise<T>, again: (d: IDBPDatabase) => Promise<T>): Promise<T> => {
+    try {
+      return await within(OPEN_MS * 2, read(), 'The database does not answer');
+    } catch (e) {
+      if (problemKind(e) !== 'closed') throw e;
+      return again(await db.get());
+    }
+  };
   return {
-    getMany: guarded(s.getMany),
-    setMany: guarded(s.setMany),
-    removeMany: guarded(s.removeMany),
-    getAllKeys: guarded(s.getAllKeys),
+    getMany: guarded((keys) =>
+      reading(
+        () => s.getMany(keys),
+        async (d) => {
+          const { store } = d.transaction(TABLE);
+          const texts = await Promise.all(keys.map((k) => store.get(k) as Promise<string | undefined>));
+          return Object.fromEntries(keys.map((k, i) => [k, texts[i] ?? null]));
+        },
+      ),
+    ),
+    getAllKeys: guarded(() =>
+      reading(
+        () => s.getAllKeys(),
+        async (d) => (await d.getAllKeys(TABLE)) as string[],
+      ),
+    ),
+    commit: guarded(async (change) => {
+      const open = await db.get();
+      try {
+        return await commitTo(open, change);
+      } catch (e) {
+        if (problemKind(e) !== 'closed') throw e;
+        db.forget();
+        return commitTo(await db.get(), change);
+      }
+    }),
   };
 }
 
@@ -61,14 +167,12 @@ export function memoryStorage(start: Record<string, string> = {}): KeyValue {
   const map = new Map(Object.entries(start));
   return {
     getMany: (keys) => Promise.resolve(Object.fromEntries(keys.map((k) => [k, map.get(k) ?? null]))),
-    setMany: (entries) => {
-      for (const [k, v] of Object.entries(entries)) map.set(k, v);
-      return Promise.resolve();
-    },
-    removeMany: (keys) => {
-      keys.forEach((k) => map.delete(k));
-      return Promise.resolve();
-    },
     getAllKeys: () => Promise.resolve([...map.keys()]),
+    commit: ({ expect, set = {}, remove = [] }) => {
+      for (const [k, text] of expect ?? []) if ((map.get(k) ?? null) !== text) return Promise.resolve(false);
+      for (const k of remove) map.delete(k);
+      for (const [k, v] of Object.entries(set)) map.set(k, v);
+      return Promise.resolve(true);
+    },
   };
 }
