@@ -3,22 +3,21 @@ import {
   DAY_MS,
   DEFAULT_METHOD,
   type AirDay,
-  type AlarmKind,
   type ClimateReading,
   type ForecastPoint,
   type HeatPlan,
-  type HouseMethod,
   type Job,
   type LogEvent,
   type PanelMap,
   type Point,
   type Product,
-  type School,
-  type ReadingSource,
-  type UnitSystem,
   type WorkClock,
 } from '@/core';
+import { readingOfRow, readingRow, type ReadingRow } from '@/core/formats/readingRow';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
+import { DEFAULT_SETTINGS, type Settings } from '@/core/formats/settings';
+
+export { DEFAULT_SETTINGS, type Settings } from '@/core/formats/settings';
 
 /**
  * What an append writes beside its event, small on purpose. `seq`: how many entries the log has, under keys 1 to seq. `no` grows with
@@ -44,44 +43,6 @@ export interface DrawingRecord {
   map?: PanelMap;
   outlines: Record<string, Point[]>;
 }
-
-export interface Settings {
-  shopName: string;
-  units: UnitSystem;
-  /** 1, 1.25 or 1.5 times. */
-  textScale: number;
-  scheme: 'auto' | 'light' | 'dark';
-  currency: string;
-  /** Air to count with until a reading is logged. */
-  tempC: number;
-  rh: number;
-  /** The shop's school where practitioners disagree. */
-  method: HouseMethod;
-  /** Of those, what somebody answered: the others are asked where they first matter. */
-  schools: School[];
-  /** The blasting rig that was used last, see core/blast. */
-  rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
-  /** How a cup is poured. */
-  pourBy: 'weight' | 'volume';
-  /** What rings. */
-  alarms: AlarmKind[];
-  sound: boolean;
-}
-
-export const DEFAULT_SETTINGS: Settings = {
-  shopName: 'My workshop',
-  units: 'metric',
-  textScale: 1,
-  scheme: 'auto',
-  currency: '€',
-  tempC: 20,
-  rh: 0.5,
-  method: DEFAULT_METHOD,
-  schools: [],
-  pourBy: 'weight',
-  alarms: ['flash', 'ready', 'closing'],
-  sound: true,
-};
 
 export interface ShopRecord {
   jobIds: string[];
@@ -113,24 +74,12 @@ export interface RoomLog {
   unreadable: string[];
 }
 
-/** One record holds one day's readings (UTC), each as [ms, °C, fraction, source, surface °C]. */
-type ReadingRow = [number, number, number, ReadingSource, number?];
-
+/** One record holds one day's readings (UTC). */
 export const climateRecord = (readings: readonly ClimateReading[]): string =>
-  writeRecord({
-    readings: readings.map((r): ReadingRow =>
-      r.surfaceC === undefined ? [r.atMs, r.tempC, r.rh, r.source] : [r.atMs, r.tempC, r.rh, r.source, r.surfaceC],
-    ),
-  });
+  writeRecord({ readings: readings.map(readingRow) });
 
 const climateFromRecord = (text: string): ClimateReading[] =>
-  readRecord<{ readings: ReadingRow[] }>('climate', text).readings.map(([atMs, tempC, rh, source, surfaceC]) => ({
-    atMs,
-    tempC,
-    rh,
-    source,
-    ...(surfaceC !== undefined && { surfaceC }),
-  }));
+  readRecord<{ readings: ReadingRow[] }>('climate', text).readings.map(readingOfRow);
 
 /** A day's record as a day of air. Throws on one that cannot be read. */
 export function dayFromRecord(text: string): AirDay<ClimateReading> {

@@ -5,7 +5,10 @@ import { productsUsed } from '../log/productsUsed';
 import type { LogEvent } from '../log/event';
 import type { Job } from '../log/job';
 import { parseEvent } from '../log/schema';
+import { TIME_MS } from '../validation/fields';
+import { overlong } from '../validation/lists';
 import { validated } from '../validation/validated';
+import { parseJobAir, type JobAir } from './jobAir';
 import { JOB_SCHEMA } from './jobHead';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { migrateJobFile } from './migrate';
@@ -14,7 +17,16 @@ import { FORMAT_VERSION } from './version';
 export const JOB_FORMAT = 'stratocoat-job';
 export const JOB_FORMAT_VERSION = FORMAT_VERSION;
 /** Larger than this no job is; a file past it is refused before it is read. */
-export const MAX_FILE_BYTES = 20_000_000;
+export const MAX_FILE_BYTES = 100_000_000;
+/** As many entries and products as a file may have. */
+const MAX_EVENTS = 500_000;
+const MAX_PRODUCTS = 5000;
+/** More problems than these nobody reads: what comes after them is not looked at. */
+const MOST_PROBLEMS = 1000;
+/** How often a check says how far it is, entries. */
+const TELL_EVERY = 2000;
+/** Lists of a job's head. */
+const LONGEST = { panels: 500, zones: 2000, decisions: 1000, bags: 500, links: 500, staging: 500 };
 
 /** A whole job in one file. Lossless: writing what was read gives the same events. See docs/formats.md. */
 export interface JobFile {
@@ -25,6 +37,8 @@ export interface JobFile {
   events: LogEvent[];
   /** The products that the log speaks of, so that the job can be read without this shop's library. */
   products: Product[];
+  /** What its clocks were counted with; absent in files of version 7 and older. */
+  air?: JobAir;
 }
 
 /** A thing wrong with a file, with the line that it stands on where that is known (1-based). */
@@ -32,8 +46,14 @@ export interface FileProblem extends FieldProblem {
   line?: number;
 }
 
-/** Makes the file of a job. @param all the whole library; only what the log uses goes in */
-export function writeJobFile(job: Job, events: readonly LogEvent[], all: readonly Product[], nowMs: number): JobFile {
+/** Makes the file of a job. @param all the whole library; only what the log uses goes in @param air of the job's time, see `airOfJob` */
+export function writeJobFile(
+  job: Job,
+  events: readonly LogEvent[],
+  all: readonly Product[],
+  nowMs: number,
+  air?: JobAir,
+): JobFile {
   const used = productsUsed(events);
   return {
     format: JOB_FORMAT,
@@ -42,8 +62,12 @@ export function writeJobFile(job: Job, events: readonly LogEvent[], all: readonl
     job,
     events: [...events],
     products: all.filter((p) => used.has(p.id)),
+    ...(air && { air }),
   };
 }
+
+/** More parts than a job of the most panels and zones can have. */
+const MAX_PARTS = 50_000;
 
 const under = (path: string, problems: readonly FieldProblem[]): FieldProblem[] =>
   problems.map((p) => ({ path: p.path ? `${path}.${p.path}` : path, message: p.message }));
@@ -51,9 +75,13 @@ const under = (path: string, problems: readonly FieldProblem[]): FieldProblem[] 
 /** Checks a job's head by itself: fields, and that zones belong to panels. */
 export function parseJob(raw: unknown): Result<Job, FieldProblem[]> {
   if (typeof raw !== 'object' || raw === null) return fail([{ path: '', message: 'The job is missing' }]);
+  const { changed, gone, ...own } = raw as { changed?: unknown; gone?: unknown };
+  const tooLong = overlong(own, LONGEST, 1000);
+  if (tooLong) return fail([tooLong]);
   const shape = validated<Job>(JOB_SCHEMA, raw);
   if (!shape.ok) return shape;
   const problems: FieldProblem[] = [
+    ...stampProblems(changed, gone),
     ...twice(shape.value.panels, 'panels', 'panel'),
     ...twice(shape.value.zones, 'zones', 'zone'),
   ];
@@ -100,21 +128,26 @@ function twice(list: readonly { id: string }[], path: string, what: string): Fie
 /**
  * Reads a job from parsed JSON: migrates old versions, checks every field of every record and how they hang together,
  * and refuses the whole if any part is wrong.
+ * @param onProgress told how much of the log is checked, 0 to 1
  */
-export function readJobFile(raw: unknown): Result<JobFile, FieldProblem[]> {
+export function readJobFile(raw: unknown, onProgress?: (share: number) => void): Result<JobFile, FieldProblem[]> {
   const migrated = migrateJobFile(raw);
   if (!migrated.ok) return migrated;
   const file = migrated.value;
   const problems: FieldProblem[] = [];
   for (const k of Object.keys(file))
-    if (!['format', 'version', 'exportedMs', 'job', 'events', 'products'].includes(k))
+    if (!['format', 'version', 'exportedMs', 'job', 'events', 'products', 'air'].includes(k))
       problems.push({ path: k, message: `There is a field that is not known: ${k}` });
-  if (typeof file.exportedMs !== 'number')
-    problems.push({ path: 'exportedMs', message: 'The time of the export is missing' });
+  if (!isTime(file.exportedMs))
+    problems.push({ path: 'exportedMs', message: 'The time of the export is missing, or out of all reason' });
   const job = parseJob(file.job);
   if (!job.ok) problems.push(...under('job', job.error));
-  const products = list(file.products, 'products', 'Products are missing', parseProduct, problems);
-  const events = list(file.events, 'events', 'Events are missing', parseEvent, problems);
+  const products = list(file.products, 'products', 'Products are missing', parseProduct, MAX_PRODUCTS, problems);
+  const events = list(file.events, 'events', 'Events are missing', parseEvent, MAX_EVENTS, problems, onProgress);
+  if (file.air !== undefined) {
+    const air = parseJobAir(file.air);
+    if (!air.ok) problems.push(...air.error);
+  }
   problems.push(...twice(products, 'products', 'product'));
   if (job.ok && problems.length === 0)
     problems.push(...hangTogether(job.value, events, new Set(products.map((p) => p.id))));
@@ -126,18 +159,55 @@ function list<T>(
   path: string,
   missing: string,
   parse: (x: unknown) => Result<T, FieldProblem[]>,
+  most: number,
   problems: FieldProblem[],
+  onProgress?: (share: number) => void,
 ): T[] {
   if (!Array.isArray(raw)) {
     problems.push({ path, message: missing });
     return [];
   }
-  return raw.flatMap((x, i) => {
-    const r = parse(x);
-    if (r.ok) return [r.value];
-    problems.push(...under(`${path}[${i}]`, r.error));
+  if (raw.length > most) {
+    problems.push({ path, message: `There are ${raw.length} here; at most ${most} may be` });
     return [];
-  });
+  }
+  const read: T[] = [];
+  for (const [i, x] of raw.entries()) {
+    if (i % TELL_EVERY === 0) onProgress?.(i / raw.length);
+    const r = parse(x);
+    if (r.ok) read.push(r.value);
+    else problems.push(...under(`${path}[${i}]`, r.error));
+    if (problems.length >= MOST_PROBLEMS) break;
+  }
+  return read;
+}
+
+const isTime = (v: unknown): v is number => typeof v === 'number' && v >= TIME_MS.min && v <= TIME_MS.max;
+
+/** Moments of a job's parts, and what was taken away: its members have to be such as the job has. */
+function stampProblems(changed: unknown, gone: unknown): FieldProblem[] {
+  const entries = (raw: unknown) =>
+    raw === undefined ? [] : typeof raw === 'object' && raw !== null ? Object.entries(raw as object) : undefined;
+  const [moments, away] = [entries(changed), entries(gone)];
+  const problems: FieldProblem[] = [];
+  if (!moments || moments.length > MAX_PARTS || moments.some(([part, ms]) => part.length > 300 || !isTime(ms)))
+    problems.push({ path: 'changed', message: 'The moments of its parts are not times' });
+  if (!away || away.length > MAX_PARTS)
+    return [...problems, { path: 'gone', message: 'What was taken away is no list' }];
+  const members: Record<string, unknown[]> = { panels: [], zones: [] };
+  for (const [part, raw] of away) {
+    const g = (typeof raw === 'object' && raw !== null ? raw : {}) as Record<string, unknown>;
+    const list = part.split('/')[0]!;
+    const at = g.at;
+    const isKnown = Object.keys(g).every((k) => ['atMs', 'was', 'at'].includes(k));
+    const isPlaced = at === undefined || (typeof at === 'number' && Number.isInteger(at) && at >= 0 && at <= 10_000);
+    const isMember = (g.was as { id?: unknown } | undefined)?.id === part.slice(list.length + 1);
+    if (!(list in LONGEST) || !isKnown || !isPlaced || !isMember || (g.atMs !== undefined && !isTime(g.atMs)))
+      problems.push({ path: `gone.${part}`, message: 'What was taken away cannot be read' });
+    else (members[list] ??= []).push(g.was);
+  }
+  const asJob = validated(JOB_SCHEMA, { id: 'gone', name: 'Gone', about: '', createdMs: TIME_MS.min, ...members });
+  return asJob.ok ? problems : [...problems, ...under('gone', asJob.error)];
 }
 
 function hangTogether(job: Job, events: readonly LogEvent[], products: ReadonlySet<string>): FieldProblem[] {

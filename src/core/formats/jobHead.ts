@@ -1,4 +1,4 @@
-import { array, boolean, number, object, string } from 'yup';
+import { array, boolean, mixed, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
 import { QUALITY_LEVELS } from '../library/level';
@@ -6,7 +6,7 @@ import { keysOf } from '../keysOf';
 import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, SEAM_NAMES } from '../log/job';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
-import { between, id, oneOf, outlineOf, text } from '../validation/fields';
+import { between, id, moment, oneOf, outlineOf, text } from '../validation/fields';
 
 const label = (what: string) =>
   string()
@@ -14,8 +14,6 @@ const label = (what: string) =>
     .typeError(`${what} must be text`)
     .required(`${what} is missing`)
     .max(120, `${what} is longer than 120 signs`);
-const time = (what: string) =>
-  number().strict().typeError(`${what}: a time is needed`).min(0, `${what} is before 1970`);
 const yesNo = (what: string) => boolean().strict().typeError(`${what} must be yes or no`);
 const list = (what: string, most: number) =>
   array().strict().typeError(`${what} must be a list`).max(most, `More than ${most}: ${what.toLowerCase()}`);
@@ -66,7 +64,7 @@ export const JOB_SCHEMA = object({
     .typeError('About must be text')
     .defined('About is missing')
     .max(2000, 'About is longer than 2000 signs'),
-  createdMs: time('Created').required('Created is missing'),
+  createdMs: moment('Created').required('Created is missing'),
   colour,
   // Which kinds there are is the app's business: one that it does not know lays out nothing.
   body: string().strict().max(40, 'Body is longer than 40 signs'),
@@ -105,7 +103,7 @@ export const JOB_SCHEMA = object({
           .noUnknown(unknown('Finish')),
         cutFrom: object({
           zoneId: id('Zone that it was cut out of'),
-          atMs: time('When it was cut').required('When it was cut is missing'),
+          atMs: moment('When it was cut').required('When it was cut is missing'),
         })
           .default(undefined)
           .noUnknown(unknown('Cut')),
@@ -119,7 +117,7 @@ export const JOB_SCHEMA = object({
     object({
       id: id('Decision id'),
       panelId: id('Panel'),
-      atMs: time('When it was decided').required('When it was decided is missing'),
+      atMs: moment('When it was decided').required('When it was decided is missing'),
       way: oneOf('Way', ['repair', 'replace', 'temporary']).required('Way is missing'),
       repairCheaper: between('Chance', 0, 1).required('Chance is missing'),
       repairCost: between('Cost', 0, 1e7).required('Cost is missing'),
@@ -142,7 +140,7 @@ export const JOB_SCHEMA = object({
             oneTime: yesNo('One-time').required('One-time is missing'),
             mustReturn: yesNo('Must return').required('Must return is missing'),
             back: between('Back', 0, 999).integer('Back: a whole number').required('Back is missing'),
-            dueMs: time('Due'),
+            dueMs: moment('Due'),
           }).noUnknown(unknown('Item')),
         )
         .required('Items are missing'),
@@ -173,6 +171,9 @@ export const JOB_SCHEMA = object({
       skipped: text('Reason', 300),
     }).noUnknown(unknown('Staging')),
   ),
+  // These two are `stampProblems`' business: their fields have names of their own.
+  changed: mixed(),
+  gone: mixed(),
 })
   .strict()
   .noUnknown(unknown('Job'));

@@ -49,7 +49,7 @@ function shopFrom4(shop: Raw): Raw {
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
 /** Versions that changed nothing for a kind of record. */
-const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same };
+const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
 const STEPS = {
@@ -70,12 +70,13 @@ const STEPS = {
     1: (f) => ({ ...f, events: Array.isArray(f.events) ? f.events.map(eventFrom1) : f.events }),
     // Version 3 added drawings, marks, level, decisions, bags, links, staging; version 4 outlines of marks and repairs that end a
     // temporary one; version 6 rows of the floor, work time, parts that are away, and what is to be done;
-    // version 7 what a guide coat showed, and gaps.
+    // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed.
     2: same,
     3: same,
     4: same,
     5: same,
     6: same,
+    7: same,
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

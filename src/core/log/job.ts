@@ -109,6 +109,19 @@ export interface Job {
   links?: AccessLink[];
   /** What a blasting day is to take, and what has to be covered first. */
   staging?: BlastItem[];
+  /** When parts of the above were last changed, ms, and what was taken away: for putting copies together, see `mergeJob`. */
+  changed?: Record<string, number>;
+  gone?: Record<string, Gone>;
+}
+
+/** A member of a list that was taken away; it may stand in its list all the same, where another device did something on it. */
+export interface Gone {
+  /** When, ms; absent: it only hangs on something that was taken away. */
+  atMs?: number;
+  /** What it was. */
+  was: { id: string };
+  /** Its place among those that were there from the beginning. */
+  at?: number;
 }
 
 /** A decision on a panel, with what it rested on. */

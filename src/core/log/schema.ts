@@ -4,7 +4,7 @@ import { PRODUCT_FAMILIES } from '../library/product';
 import { recordParser } from './parse';
 import { BOUNDS } from './bounds';
 import type { LogEvent } from './event';
-import { between, finite, id, oneOf, outlineOf, pointOf, text } from '../validation/fields';
+import { between, finite, id, layerId, moment, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 import { FACES } from './job';
 import { APPLICATION_KINDS } from '../library/application';
 import { EVENT_KINDS, GAP_BEFORE_NAMES, KINDS, type EventKind } from './event';
@@ -109,14 +109,8 @@ const workMin = () => between('Work time', BOUNDS.workMin.min, BOUNDS.workMin.ma
 const common = {
   id: id('Event id'),
   kind: oneOf('Kind of event', EVENT_KINDS).required('Kind of event is missing'),
-  atMs: finite('Time')
-    .required('Time is missing')
-    .min(Date.UTC(1970, 0, 2), 'Time is before 1970')
-    .max(Date.UTC(2200, 0, 1), 'Time is after 2200'),
-  writtenMs: finite('Time written')
-    .required('Time written is missing')
-    .min(0, 'Time written is before 1970')
-    .max(Date.UTC(2200, 0, 1), 'Time written is after 2200'),
+  atMs: moment('Time').required('Time is missing'),
+  writtenMs: moment('Time written').required('Time written is missing'),
   zoneIds: array()
     .of(id('Zone'))
     .strict()
@@ -153,7 +147,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     outline: outlineOf(200),
   },
   stripped: {
-    to: id('What it was stripped to'),
+    to: layerId('What it was stripped to'),
     method: oneOf('Method', STRIP_METHODS).required('Method is missing'),
     grit: grit(),
   },

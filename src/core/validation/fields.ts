@@ -29,9 +29,31 @@ const betweenText = (label: string, min: number, max: number, unit: Quantity | O
 /** Yup carries strings; a phrase travels beside its own metric words, see `validated`. */
 export const complain = (context: TestContext, text: Message, path?: string) =>
   context.createError({ message: String(text), params: { text }, ...(path !== undefined && { path }) });
-/** A name that a machine gives, up to 80 signs. */
-export const id = (label: string) =>
+/** Records are of the time in which there are such apps, ms. */
+export const TIME_MS = { min: Date.UTC(1980, 0, 1), max: Date.UTC(2200, 0, 1) } as const;
+/** A moment, ms since 1970. */
+export const moment = (label: string) =>
+  number()
+    .strict()
+    .typeError(`${label}: a time is needed`)
+    .test('finite', `${label}: a time is needed`, (v) => v === undefined || Number.isFinite(v))
+    .min(TIME_MS.min, `${label} is before 1980`)
+    .max(TIME_MS.max, `${label} is after 2200`);
+
+const machineName = (label: string) =>
   string().strict().typeError(`${label} is missing`).required(`${label} is missing`).max(80, `${label} is too long`);
+/** A name that a machine gives, up to 80 signs: it stands in addresses and in keys of the store. */
+export const id = (label: string) =>
+  machineName(label).matches(
+    /^(?!\.{1,2}$)[^\s/\\?#%\p{C}]+$/u,
+    `${label} '\${value}' has signs that an id cannot have`,
+  );
+/** The name of a layer: that of the entry which laid it, perhaps with its number behind #. */
+export const layerId = (label: string) =>
+  machineName(label).matches(
+    /^(?!\.{1,2}$)[^\s/\\?#%\p{C}]+(#\d{1,3})?$/u,
+    `${label} '\${value}' has signs that an id cannot have`,
+  );
 /** Words of a person. */
 export const text = (label: string, max: number) =>
   string().strict().typeError(`${label} must be text`).max(max, `${label} is longer than ${max} signs`);

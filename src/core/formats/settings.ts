@@ -1,0 +1,42 @@
+import type { AlarmKind } from '../cure/alarms';
+import { DEFAULT_METHOD, type HouseMethod, type School } from '../library/method';
+import type { UnitSystem } from '../units/convert';
+
+/** How a shop works and likes its screens. */
+export interface Settings {
+  shopName: string;
+  units: UnitSystem;
+  /** 1, 1.25 or 1.5 times. */
+  textScale: number;
+  scheme: 'auto' | 'light' | 'dark';
+  currency: string;
+  /** Air to count with until a reading is logged. */
+  tempC: number;
+  rh: number;
+  /** The shop's school where practitioners disagree. */
+  method: HouseMethod;
+  /** Of those, what somebody answered: the others are asked where they first matter. */
+  schools: School[];
+  /** The blasting rig that was used last, see core/blast. */
+  rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
+  /** How a cup is poured. */
+  pourBy: 'weight' | 'volume';
+  /** What rings. */
+  alarms: AlarmKind[];
+  sound: boolean;
+}
+
+export const DEFAULT_SETTINGS: Settings = {
+  shopName: 'My workshop',
+  units: 'metric',
+  textScale: 1,
+  scheme: 'auto',
+  currency: '€',
+  tempC: 20,
+  rh: 0.5,
+  method: DEFAULT_METHOD,
+  schools: [],
+  pourBy: 'weight',
+  alarms: ['flash', 'ready', 'closing'],
+  sound: true,
+};

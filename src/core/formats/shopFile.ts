@@ -1,0 +1,242 @@
+import { array, boolean, mixed, number, object, string } from 'yup';
+import type { ClimateReading, ForecastPoint } from '../air/climate';
+import type { HeatPlan } from '../air/heat';
+import { ALARM_KINDS } from '../cure/alarms';
+import { keysOf } from '../keysOf';
+import { SCHOOLS } from '../library/method';
+import type { Product } from '../library/product';
+import { parseProduct } from '../library/schema';
+import { BOUNDS } from '../log/bounds';
+import { WORK_ACTS } from '../log/workActs';
+import type { WorkClock } from '../log/workTime';
+import { fail, ok, type FieldProblem, type Result } from '../result';
+import { between, id, moment, oneOf, text, TIME_MS } from '../validation/fields';
+import { validated } from '../validation/validated';
+import { parseHeats, parseReadings } from './jobAir';
+import type { FileProblem, JobFile } from './jobFile';
+import { readingOfRow, readingRow } from './readingRow';
+import { readJobText, readJson } from './readText';
+import type { Settings } from './settings';
+import { FORMAT_VERSION } from './version';
+
+export const SHOP_FORMAT = 'stratocoat-shop';
+
+/** Everything that a browser keeps of a shop. */
+export interface ShopFile {
+  exportedMs: number;
+  settings: Settings;
+  products: Product[];
+  jobs: JobFile[];
+  readings: ClimateReading[];
+  heats: HeatPlan[];
+  /** Alarms that rang or were put away, by their keys. */
+  alarms: Record<string, number>;
+  workClocks: WorkClock[];
+  forecast: { issuedMs: number; points: ForecastPoint[] } | null;
+}
+
+/** A shop is one zip of these: the shop itself, its air, and a file for each of its jobs. */
+const SHOP_NAME = 'shop.json';
+const AIR_NAME = 'air.json';
+const JOBS = 'jobs/';
+/** As many jobs as one shop may have in a file. */
+const MAX_JOBS = 1000;
+const MAX_FORECAST = 2000;
+
+const unknown = (what: string) => `${what} has a field that is not known: \${unknown}`;
+const yesNo = (what: string) =>
+  boolean().strict().typeError(`${what} must be yes or no`).required(`${what} is missing`);
+
+const SETTINGS = object({
+  shopName: text('Name of the shop', 60).required('The shop has no name'),
+  units: oneOf('Units', ['metric', 'us']).required('Units are missing'),
+  textScale: number()
+    .strict()
+    .oneOf([1, 1.25, 1.5], 'Text is 1, 1.25 or 1.5 times')
+    .required('Size of text is missing'),
+  scheme: oneOf('Light', ['auto', 'light', 'dark']).required('Light is missing'),
+  currency: text('Currency', 4).required('Currency is missing'),
+  tempC: between('Temperature', BOUNDS.tempC.min, BOUNDS.tempC.max, 'temp').required('Temperature is missing'),
+  rh: between('Humidity', 0, 1).required('Humidity is missing'),
+  method: object(
+    Object.fromEntries(
+      keysOf(SCHOOLS).map((k) => [k, oneOf('School', Object.keys(SCHOOLS[k].options)).required('A school is missing')]),
+    ),
+  )
+    .required('House method is missing')
+    .noUnknown(unknown('House method')),
+  schools: array()
+    .strict()
+    .of(oneOf('School', keysOf(SCHOOLS)))
+    .max(20, 'More than 20 schools')
+    .required('Schools are missing'),
+  rig: object({
+    boreMm: between('Bore', 0, 50).required('Bore is missing'),
+    barG: between('Pressure', 0, 20).required('Pressure is missing'),
+    airM3Min: between('Air', 0, 100).required('Air is missing'),
+    rate: between('Rate', 0, 1000).required('Rate is missing'),
+    handRate: between('Rate by hand', 0, 1000).required('Rate by hand is missing'),
+    media: text('Media', 80).required('Media is missing'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('The rig')),
+  pourBy: oneOf('How a cup is poured', ['weight', 'volume']).required('How a cup is poured is missing'),
+  alarms: array()
+    .strict()
+    .of(oneOf('Alarm', ALARM_KINDS))
+    .max(10, 'More than 10 alarms')
+    .required('Alarms are missing'),
+  sound: yesNo('Sound'),
+}).noUnknown(unknown('Settings'));
+
+const CLOCKS = array()
+  .strict()
+  .of(
+    object({
+      jobId: id('Job'),
+      panelId: id('Panel'),
+      zoneIds: array().strict().of(id('Zone')).max(500, 'More than 500 zones').required('Zones are missing'),
+      act: oneOf('Work', WORK_ACTS).required('Work is missing'),
+      startedMs: moment('Start').required('Start is missing'),
+      confirmedMs: moment('Confirmed'),
+    }).noUnknown(unknown('A work clock')),
+  )
+  .max(200, 'More than 200 work clocks')
+  .required('Work clocks are missing');
+
+const POINT = object({
+  atMs: moment('Time').required('Time is missing'),
+  tempC: between('Temperature', -60, 60, 'temp').required('Temperature is missing'),
+  rh: between('Humidity', 0, 1).required('Humidity is missing'),
+  rainMm: between('Rain', 0, 500).required('Rain is missing'),
+});
+
+const HEAD = object({
+  format: oneOf('Format', [SHOP_FORMAT]).required('This is not a Stratocoat shop file'),
+  version: number().strict().required('The version of the file is missing'),
+  exportedMs: moment('The time of the export').required('The time of the export is missing'),
+  settings: SETTINGS.required('Settings are missing'),
+  products: mixed().required('Products are missing'),
+  heats: mixed().required('Heats are missing'),
+  alarms: mixed().required('Alarms are missing'),
+  workClocks: CLOCKS,
+  forecast: object({
+    issuedMs: moment('Time of the forecast').required('Time of the forecast is missing'),
+    points: array()
+      .strict()
+      .max(MAX_FORECAST, `More than ${MAX_FORECAST} hours of forecast`)
+      .of(POINT)
+      .required('The forecast is empty'),
+  })
+    .nullable()
+    .default(null)
+    .noUnknown(unknown('The forecast')),
+}).noUnknown(unknown('The shop'));
+
+const slug = (s: string): string =>
+  s
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 40) || 'job';
+
+/** The files that a shop's zip holds, by name. */
+export function writeShopFiles(shop: ShopFile): Map<string, string> {
+  const { jobs, readings, ...head } = shop;
+  const json = (v: unknown) => JSON.stringify(v, null, 1);
+  return new Map([
+    [SHOP_NAME, json({ format: SHOP_FORMAT, version: FORMAT_VERSION, ...head })],
+    [AIR_NAME, JSON.stringify({ readings: readings.map((r) => readingRow(r)) })],
+    ...jobs.map((j, i): [string, string] => [
+      `${JOBS}${String(i + 1).padStart(3, '0')}-${slug(j.job.name)}.json`,
+      json(j),
+    ]),
+  ]);
+}
+
+/**
+ * Reads the files of a shop's zip: every one of them, or none.
+ * @param files texts by name @param onProgress told how much is checked, 0 to 1
+ */
+export function readShopFiles(
+  files: ReadonlyMap<string, string>,
+  onProgress?: (share: number) => void,
+): Result<ShopFile, FileProblem[]> {
+  const shopText = files.get(SHOP_NAME);
+  const airText = files.get(AIR_NAME);
+  if (shopText === undefined || airText === undefined)
+    return fail([{ path: '', message: 'This is not a Stratocoat shop file: it holds no shop' }]);
+  const head = readHead(shopText);
+  const problems: FileProblem[] = head.ok ? [] : within(SHOP_NAME, head.error);
+  const air = readJson(airText);
+  const rows = air.ok ? parseReadings((air.value as { readings?: unknown } | null)?.readings, 'readings') : air;
+  if (!rows.ok) problems.push(...within(AIR_NAME, rows.error as FileProblem[]));
+  const names = [...files.keys()].filter((n) => n.startsWith(JOBS) && n.endsWith('.json')).sort();
+  if (names.length > MAX_JOBS)
+    return fail([{ path: '', message: `There are ${names.length} jobs; at most ${MAX_JOBS} may be` }]);
+  const jobs: JobFile[] = [];
+  const ids = new Set<string>();
+  for (const [i, name] of names.entries()) {
+    const r = readJobText(files.get(name)!, undefined, (share) => onProgress?.((i + share) / names.length));
+    if (!r.ok) problems.push(...within(name, r.error));
+    else if (ids.has(r.value.job.id))
+      problems.push({ path: name, message: `The job '${r.value.job.id}' is there twice` });
+    else {
+      ids.add(r.value.job.id);
+      jobs.push(r.value);
+    }
+    if (problems.length > 1000) break;
+  }
+  if (problems.length > 0 || !head.ok || !rows.ok) return fail(problems);
+  return ok({ ...head.value, jobs, readings: rows.value.map(readingOfRow) });
+}
+
+const within = (name: string, problems: readonly FileProblem[]): FileProblem[] =>
+  problems.map((p) => ({ ...p, path: p.path ? `${name}: ${p.path}` : name }));
+
+function readHead(shopText: string): Result<Omit<ShopFile, 'jobs' | 'readings'>, FileProblem[]> {
+  const json = readJson(shopText);
+  if (!json.ok) return json;
+  const raw = json.value;
+  if (typeof raw !== 'object' || raw === null) return fail([{ path: '', message: 'The shop is missing' }]);
+  const { version } = raw as { version?: unknown };
+  if (typeof version === 'number' && version > FORMAT_VERSION)
+    return fail([
+      {
+        path: 'version',
+        message: `This file is of version ${version}; this app reads up to ${FORMAT_VERSION}. Update the app, then take it in again.`,
+      },
+    ]);
+  const head = validated<ShopFile & { products: unknown; alarms: unknown }>(HEAD, raw);
+  if (!head.ok) return head;
+  const { exportedMs, settings, workClocks, forecast } = head.value;
+  const problems: FieldProblem[] = [];
+  const products: Product[] = [];
+  const rawProducts: unknown = head.value.products;
+  if (!Array.isArray(rawProducts) || rawProducts.length > 5000)
+    problems.push({ path: 'products', message: 'Products must be a list of at most 5000' });
+  else
+    for (const [i, p] of rawProducts.entries()) {
+      const r = parseProduct(p);
+      if (r.ok) products.push(r.value);
+      else problems.push(...r.error.map((x) => ({ ...x, path: `products[${i}].${x.path}` })));
+    }
+  const heats = parseHeats(head.value.heats, 'heats');
+  if (!heats.ok) problems.push(...heats.error);
+  const alarms = Object.entries(head.value.alarms as Record<string, unknown>);
+  if (
+    alarms.length > 100_000 ||
+    alarms.some(([k, v]) => k.length > 300 || typeof v !== 'number' || !(v >= 0 && v <= TIME_MS.max))
+  )
+    problems.push({ path: 'alarms', message: 'Alarms that were put away have a moment each' });
+  if (problems.length > 0 || !heats.ok) return fail(problems);
+  return ok({
+    exportedMs,
+    settings,
+    products,
+    heats: heats.value,
+    alarms: Object.fromEntries(alarms) as Record<string, number>,
+    workClocks,
+    forecast,
+  });
+}
