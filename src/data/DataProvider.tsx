@@ -11,6 +11,8 @@ import { Writes } from './writes';
 export interface Data {
   repo: Repository;
   mode: Mode;
+  /** What is written outlives the page: false where the browser keeps nothing. */
+  isKept: boolean;
   /** Set while what is shown is not safe in storage. */
   trouble: StorageProblemKind | null;
   setTrouble(kind: StorageProblemKind | null): void;
@@ -61,23 +63,47 @@ const client = new QueryClient({
 
 const writes = new Writes(client);
 
-async function open(mode: Mode): Promise<{ repo: Repository; trouble: StorageProblemKind | null }> {
+interface Opened {
+  repo: Repository;
+  trouble: StorageProblemKind | null;
+  /** What is written outlives the page. */
+  isKept: boolean;
+}
+
+/**
+ * Opens a shop's store. Where it cannot be written it is shown as it can be read, and the page says so; only where the browser keeps nothing at
+ * all is there nothing to lose, and the page makes do with its own memory. A store that cannot even be read is never shown as an empty
+ * shop: it throws.
+ */
+async function open(mode: Mode): Promise<Opened> {
   const name = storeName(mode);
-  try {
-    const store = openStorage(name);
-    // A write shows at once whether this browser keeps anything.
-    await store.commit({ set: { probe: String(nowMs()) } });
-    const repo = openRepository(store, name);
-    if (mode === 'demo') await seedDemo(repo, nowMs());
-    return { repo, trouble: null };
-  } catch (e) {
-    if (!(e instanceof StorageProblem)) throw e;
-    if (e.kind === 'full') return { repo: openRepository(openStorage(name), name), trouble: 'full' };
+  const inMemory = async (trouble: StorageProblemKind): Promise<Opened> => {
     const repo = openRepository(memoryStorage(), name);
     if (mode === 'demo') await seedDemo(repo, nowMs());
-    return { repo, trouble: e.kind };
+    return { repo, trouble, isKept: false };
+  };
+  try {
+    const store = openStorage(name);
+    const repo = openRepository(store, name);
+    try {
+      // A write shows at once whether this browser keeps anything.
+      await store.commit({ set: { probe: String(nowMs()) } });
+      if (mode === 'demo') await seedDemo(repo, nowMs());
+      return { repo, trouble: null, isKept: true };
+    } catch (e) {
+      if (!(e instanceof StorageProblem) || e.kind === 'refused') throw e;
+      const { jobIds } = await repo.shop();
+      if (mode === 'demo' && jobIds.length === 0) return await inMemory(e.kind);
+      return { repo, trouble: e.kind, isKept: true };
+    }
+  } catch (e) {
+    if (e instanceof StorageProblem && e.kind === 'refused') return inMemory('refused');
+    throw e;
   }
 }
+
+/** What a killed browser left behind is cleared when the page has nothing better to do, ms. */
+const CLEAR_AFTER_MS = 6000;
 
 interface Props {
   children: ReactNode;
@@ -90,7 +116,7 @@ interface Props {
 /** Opens the shop's store, keeps tabs in step, and gives hooks what they need. */
 export function DataProvider({ children, loading, choose }: Props) {
   const [mode, setMode] = useState<Mode | null | undefined>();
-  const [opened, setOpened] = useState<{ mode: Mode; repo: Repository }>();
+  const [opened, setOpened] = useState<{ mode: Mode; repo: Repository; isKept: boolean }>();
   const [trouble, setTrouble] = useState<StorageProblemKind | null>(null);
   const [fault, setFault] = useState<unknown>();
 
@@ -105,12 +131,18 @@ export function DataProvider({ children, loading, choose }: Props) {
       client.clear();
       writes.clear();
       setTrouble(o.trouble);
-      setOpened({ mode, repo: o.repo });
+      setOpened({ mode, repo: o.repo, isKept: o.isKept });
     }, setFault);
     return () => {
       gone = true;
     };
   }, [mode]);
+
+  useEffect(() => {
+    if (!opened?.isKept) return;
+    const id = setTimeout(() => void opened.repo.clearLeftOvers().catch(() => undefined), CLEAR_AFTER_MS);
+    return () => clearTimeout(id);
+  }, [opened]);
 
   const channel = useMemo(
     () => (mode && typeof BroadcastChannel !== 'undefined' ? new BroadcastChannel(storeName(mode)) : null),
@@ -138,7 +170,8 @@ export function DataProvider({ children, loading, choose }: Props) {
         ? {
             ...opened,
             trouble,
-            setTrouble,
+            // A page that keeps nothing is in trouble until it is left.
+            setTrouble: (kind) => setTrouble((had) => kind ?? (opened.isKept ? null : had)),
             writes,
             tellOthers,
             switchTo: (m) => void saveMode(m).then(setMode),

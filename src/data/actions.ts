@@ -41,9 +41,9 @@ export function useShopActions() {
      * held against it.
      */
     const sound = async (change: (j: Job) => Job) => {
-      const { parseJob } = await loadFormats();
+      const { parseJob, stampJob } = await loadFormats();
       return memoizeLast((j: Job): Job => {
-        const next = change(j);
+        const next = stampJob(j, change(j), nowMs());
         const checked = parseJob(next);
         if (!checked.ok && parseJob(j).ok) throw new Refusal(checked.error[0]!.message);
         return next;

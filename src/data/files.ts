@@ -1,13 +1,14 @@
-import type { Result } from '@/core';
 import type { CalendarMoment } from '@/core/formats/ical';
-import type { FileProblem, JobFile } from '@/core/formats/jobFile';
-import type { Product } from '@/core';
 import { loadFormats } from './boundary';
 import type { OpenJob } from './openJob';
 
 /** Hands a text to the browser as a download. */
-export function saveText(name: string, text: string, type: string): void {
-  const url = URL.createObjectURL(new Blob([text], { type }));
+export const saveText = (name: string, text: string, type: string): void => save(name, new Blob([text], { type }));
+export const saveBytes = (name: string, bytes: Uint8Array, type: string): void =>
+  save(name, new Blob([bytes as Uint8Array<ArrayBuffer>], { type }));
+
+function save(name: string, data: Blob): void {
+  const url = URL.createObjectURL(data);
   const a = document.createElement('a');
   a.href = url;
   a.download = name;
@@ -15,22 +16,12 @@ export function saveText(name: string, text: string, type: string): void {
   setTimeout(() => URL.revokeObjectURL(url), 10_000);
 }
 
-const slug = (s: string) =>
+/** A name as a file may have it. */
+export const slug = (s: string): string =>
   s
     .toLowerCase()
     .replace(/[^a-z0-9]+/g, '-')
     .replace(/^-|-$/g, '') || 'job';
-
-/** Writes the whole job to a file. The writer is loaded when it is asked for. */
-export async function exportJob(open: OpenJob, all: readonly Product[], now: number): Promise<void> {
-  const { writeJobFile } = await loadFormats();
-  const file = writeJobFile(open.job, open.state.events, all, now);
-  saveText(
-    `${slug(open.job.name)}-${new Date(now).toISOString().slice(0, 10)}.json`,
-    JSON.stringify(file, null, 1),
-    'application/json',
-  );
-}
 
 /** Lets the user pick a file. Null if they think better of it. */
 export function pickFile(accept: string): Promise<File | null> {
@@ -42,12 +33,6 @@ export function pickFile(accept: string): Promise<File | null> {
     input.oncancel = () => resolve(null);
     input.click();
   });
-}
-
-/** Reads and checks a job file. A file over the limit is refused before it is read. */
-export async function readFile(file: File): Promise<Result<JobFile, FileProblem[]>> {
-  const { readJobText, MAX_FILE_BYTES } = await loadFormats();
-  return readJobText(file.size > MAX_FILE_BYTES ? '' : await file.text(), file.size);
 }
 
 /** Writes moments of a job's clocks to a calendar file. Throws with a sentence where there are none. */

@@ -1,5 +1,6 @@
 export * from './actions';
 export * from './alarms';
+export * from './backup';
 export {
   NeedsReason,
   NotLogged,
@@ -16,17 +17,18 @@ export * from './climate';
 export * from './clock';
 
 export * from './DataProvider';
-export * from './fileJudgement';
 export * from './files';
 export * from './formDraft';
 export * from './headList';
 export * from './id';
 export * from './jobs';
+export * from './keeping';
 export * from './openJob';
 export * from './schools';
 export * from './shop';
 export * from './status';
 export * from './toDos';
+export type { JobPreview, ShopPreview } from './exchange';
 export * from './workClocks';
 export { type Mode } from './mode';
 export { DEFAULT_SETTINGS, type Forecast, type Settings } from './records';

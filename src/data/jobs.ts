@@ -114,6 +114,9 @@ const nothing = () => null;
 export const openJobs = (client: QueryClient, ids: readonly string[]): OpenJob[] =>
   ids.flatMap((id) => client.getQueryData<OpenJob | null>(jobKey(id)) ?? []);
 
+/** How many entries jobs have, also those that were struck out. */
+export const entryCount = (jobs: readonly OpenJob[]): number => jobs.reduce((n, j) => n + j.seq, 0);
+
 /** The job that was written to last, or else made last; of several. */
 export function lastWritten(jobs: readonly OpenJob[]): OpenJob | undefined {
   const written = (j: OpenJob) => j.state.events.reduce((m, e) => Math.max(m, e.writtenMs), j.job.createdMs);

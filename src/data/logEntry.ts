@@ -15,6 +15,7 @@ import type { Climate } from './climate';
 import { afterPaint, nowMs } from './clock';
 import { useData, type Data } from './DataProvider';
 import { newId } from './id';
+import { askToKeep } from './keeping';
 import { fetchJob } from './jobs';
 import type { OpenJob } from './openJob';
 import { jobLog, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
@@ -63,7 +64,7 @@ export interface Logged {
 }
 
 /** How often a write is tried again after another tab was quicker. */
-const RETRIES = 3;
+const RETRIES = 10;
 /** One append after the other, so that each builds on a state that is safe. */
 const APPENDS = { id: 'append' } as const;
 
@@ -159,6 +160,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
   }
   tellOthers(jobLog(jobId));
   setTrouble(null);
+  if (data.mode === 'own') askToKeep();
   return { event, unfit, undo: () => run(client, data, jobId, { strike: event.id }) };
 }
 

@@ -34,11 +34,16 @@ export function withJob(open: OpenJob, job: Job): OpenJob {
   return { ...open, job, state: foldWithFacts(open.state, open.products, facts) };
 }
 
+/** More entries at once than these are folded with all others: each by itself costs a copy of the list. */
+const AT_ONCE = 50;
+
 /** The open job with more entries in its log. */
-export const withEvents = (open: OpenJob, events: readonly LogEvent[]): OpenJob =>
-  events.length === 0
-    ? open
-    : { ...open, state: events.reduce((s, e) => appendEvent(s, e, open.products), open.state) };
+export function withEvents(open: OpenJob, events: readonly LogEvent[]): OpenJob {
+  if (events.length === 0) return open;
+  const { state, products } = open;
+  if (events.length > AT_ONCE) return { ...open, state: foldLog([...state.events, ...events], products, state.facts) };
+  return { ...open, state: events.reduce((s, e) => appendEvent(s, e, products), state) };
+}
 
 /** The open job with another library; its zones are folded again where their entries speak of what is another product now. */
 export const withProducts = (open: OpenJob, products: ProductLookup): OpenJob =>

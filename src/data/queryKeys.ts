@@ -8,3 +8,7 @@ export const HEATS = ['heats'] as const;
 export const WORK_CLOCKS = ['workClocks'] as const;
 /** Which alarms were put away. */
 export const ALARMS = ['alarms'] as const;
+/** When the shop was last saved as a file. */
+export const BACKUP = ['backup'] as const;
+/** What the browser says of its room. */
+export const ROOM_LEFT = ['roomLeft'] as const;

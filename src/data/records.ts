@@ -62,6 +62,12 @@ export interface Seeding {
   nos?: Record<string, number>;
 }
 
+/** The last file of the whole shop: when it was written, and how many entries were in it. */
+export interface Backup {
+  atMs: number;
+  entries: number;
+}
+
 export interface Forecast {
   issuedMs: number;
   points: ForecastPoint[];
@@ -100,6 +106,8 @@ export const keys = {
   shop: 'shop',
   head: (jobId: string) => logKeys(jobLog(jobId)).head,
   event: (jobId: string, n: number) => logKeys(jobLog(jobId)).event(n),
+  /** The beginning of the keys of a job's entries. */
+  events: (jobId: string) => `${jobLog(jobId)}/event/`,
   body: (jobId: string) => `${jobLog(jobId)}/body`,
   drawing: (jobId: string, panelId: string) => `${jobLog(jobId)}/drawing/${panelId}`,
   climate: (atMs: number) => `${CLIMATE}${new Date(atMs).toISOString().slice(0, 10)}`,
@@ -107,6 +115,7 @@ export const keys = {
   heats: 'heats',
   alarms: 'alarms',
   workClocks: 'work-clocks',
+  backup: 'backup',
   draft: (name: string) => `draft/${name}`,
 };
 

@@ -9,7 +9,10 @@ import {
   type Product,
   type WorkClock,
 } from '@/core';
+import { readingsToAdd, type JobAir } from '@/core/formats/readingRow';
 import type { JobFile } from '@/core/formats/jobFile';
+import type { ShopFile } from '@/core/formats/shopFile';
+import type { JobCopy, MergedCopies } from '@/core/strata/mergeLogs';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { NewerFormat } from '@/core/formats/version';
 import { withLock } from './lock';
@@ -33,6 +36,7 @@ import {
   shopFromRecord,
   workClocksFromRecord,
   SHOP_LOG,
+  type Backup,
   type BodyRecord,
   type DrawingRecord,
   type Forecast,
@@ -188,7 +192,23 @@ export function openRepository(store: KeyValue, name: string) {
       return out;
     }
 
-    return { get, getMany: from.getMany, getAllKeys: from.getAllKeys, logOf, shop, jobOfHead, dayRecords };
+    /** Records of the air that came with a job: readings of times of which nobody here knows, and heats that are not here. */
+    async function airRecords({ readings, heats }: JobAir): Promise<Record<string, string>> {
+      const names = [...new Set(readings.map(([atMs]) => keys.climate(atMs)))];
+      const had = await from.getMany(names.flatMap((k) => [k, k + BESIDE]));
+      const own = Object.keys(had)
+        .sort()
+        .flatMap((k) => (had[k] && isReadable(k, had[k]) ? [dayOfText(k, had[k])] : []));
+      const text = await get(keys.heats);
+      const planned = text ? heatsFromRecord(text) : [];
+      const more = heats.filter((h) => !planned.some((p) => p.id === h.id));
+      return {
+        ...(await dayRecords(readingsToAdd(readings, own))),
+        ...(more.length > 0 && { [keys.heats]: writeRecord({ heats: [...planned, ...more] }) }),
+      };
+    }
+
+    return { get, getMany: from.getMany, getAllKeys: from.getAllKeys, logOf, shop, jobOfHead, dayRecords, airRecords };
   }
   type Reading = ReturnType<typeof readingFrom>;
   const now = readingFrom(store);
@@ -375,12 +395,12 @@ export function openRepository(store: KeyValue, name: string) {
      * that the shop already has of its own is kept.
      */
     putJobs: (
-      files: readonly Pick<JobFile, 'job' | 'events' | 'products'>[],
+      files: readonly Pick<JobFile, 'job' | 'events' | 'products' | 'air'>[],
       more: Partial<Pick<ShopRecord, 'settings' | 'seeded'>> = {},
       /** Replaces all that is known of the room. */
       room?: { readings: readonly ClimateReading[]; forecast: Forecast },
     ) =>
-      transact(async ({ shop, logOf, getAllKeys, dayRecords }) => {
+      transact(async ({ shop, logOf, getAllKeys, dayRecords, airRecords }) => {
         const s = await shop();
         const set: Record<string, string> = {};
         const products = new Map(s.products.map((p) => [p.id, p]));
@@ -398,6 +418,7 @@ export function openRepository(store: KeyValue, name: string) {
           remove.push(...stored.filter((k) => k.startsWith(`${jobLog(f.job.id)}/`)));
           put.push(() => heads.set(f.job.id, { no, job: f.job, drawings }));
           for (const p of f.products) if (p.basis === 'sheet' && !products.has(p.id)) products.set(p.id, p);
+          if (f.air && !room) Object.assign(set, await airRecords(f.air));
         }
         const jobIds = [...new Set([...s.jobIds, ...files.map((f) => f.job.id)])];
         const next: ShopRecord = {
@@ -416,7 +437,7 @@ export function openRepository(store: KeyValue, name: string) {
           });
         }
         return {
-          result: undefined,
+          result: Object.keys(set),
           set,
           remove,
           onWritten: () => {
@@ -425,6 +446,84 @@ export function openRepository(store: KeyValue, name: string) {
           },
         };
       }),
+
+    /**
+     * Puts a copy of a job together with the one that is here: entries that only the copy has go behind the log's end, parts that were changed
+     * last count, and its air and products come along.
+     * @param merge puts two copies together: loaded with what reads files @returns the keys of the records that were written
+     */
+    mergeJob: (
+      file: Pick<JobFile, 'job' | 'events' | 'products' | 'air'>,
+      merge: (here: JobCopy, there: JobCopy) => MergedCopies,
+    ) =>
+      transact(async ({ shop, logOf, jobOfHead, airRecords }) => {
+        const jobId = file.job.id;
+        const log = logOf(jobId);
+        const head = await log.head();
+        if (!head) throw new StaleHead();
+        const here = await jobOfHead(jobId, head);
+        // Entries never change: what the head counts is all that has to be so still when it is written.
+        const { entries } = await now.logOf(jobId).entries(head.seq);
+        const { job, fresh } = merge({ job: here, events: entries }, file);
+        const no = head.no + 1;
+        const { records, drawings } = jobRecords(
+          job,
+          no,
+          head.job ? new Map() : (heads.get(jobId)?.drawings ?? new Map()),
+        );
+        const s = await shop();
+        const products = file.products.filter((p) => p.basis === 'sheet' && !s.products.some((o) => o.id === p.id));
+        const set = {
+          ...log.records({ seq: head.seq, no }, fresh).records,
+          ...records,
+          ...(products.length > 0 && {
+            [keys.shop]: writeRecord({ ...s, products: [...s.products, ...products], seq: s.seq + 1 }),
+          }),
+          ...(file.air && (await airRecords(file.air))),
+        };
+        return { result: Object.keys(set), set, onWritten: () => heads.set(jobId, { no, job, drawings }) };
+      }),
+
+    /** Puts a whole shop in the place of what is here, all or none. */
+    putShop: (file: ShopFile) =>
+      transact(async ({ getAllKeys, dayRecords, shop }) => {
+        const before = await shop().catch(() => undefined);
+        const set: Record<string, string> = {};
+        for (const f of file.jobs) {
+          const { records } = jobRecords(f.job, 1, new Map());
+          Object.assign(set, now.logOf(f.job.id).records({ seq: 0, no: 1 }, f.events).records, records);
+        }
+        Object.assign(set, await dayRecords(file.readings, true));
+        const { settings, products, heats, alarms, workClocks, forecast, jobs } = file;
+        const entries = jobs.reduce((n, f) => n + f.events.length, 0);
+        set[keys.shop] = writeRecord({
+          jobIds: jobs.map((f) => f.job.id),
+          seq: (before?.seq ?? 0) + 1,
+          settings,
+          products,
+        } satisfies ShopRecord);
+        set[keys.heats] = writeRecord({ heats });
+        set[keys.alarms] = writeRecord({ done: alarms });
+        set[keys.workClocks] = writeRecord({ clocks: workClocks });
+        if (forecast) set[keys.forecast] = writeRecord({ forecast });
+        set[keys.backup] = writeRecord({ atMs: file.exportedMs, entries } satisfies Backup);
+        return {
+          result: undefined,
+          set,
+          remove: await getAllKeys(),
+          onWritten: () => {
+            heads.clear();
+            days.clear();
+          },
+        };
+      }),
+
+    /** When the shop was last written to a file, and how many entries it had. */
+    backup: async (): Promise<Backup | null> => {
+      const text = await now.get(keys.backup);
+      return text ? readRecord<Backup>('backup', text) : null;
+    },
+    saveBackup: (backup: Backup) => store.commit({ set: { [keys.backup]: writeRecord({ ...backup }) } }),
 
     /** Takes a job away, with all that belongs to it. Where there is no room even for that, its records go first, and make it. */
     removeJob: async (jobId: string) => {
@@ -458,31 +557,30 @@ export function openRepository(store: KeyValue, name: string) {
     clearLeftOvers: () =>
       transact(async ({ shop, getAllKeys, logOf, get }) => {
         const s = await shop();
-        const stored = await getAllKeys();
+        // Jobs of a shop whose own record is not there are no left-overs.
+        if ((await get(keys.shop)) === null) return { result: 0 };
         const of = new Map<string, string[]>(s.jobIds.map((id) => [id, []]));
         const remove: string[] = [];
-        for (const key of stored) {
+        for (const key of await getAllKeys()) {
           if (!key.startsWith(jobLog(''))) continue;
-          const id = key.slice(jobLog('').length).split('/')[0]!;
-          const list = of.get(id);
-          if (list) list.push(key);
-          else remove.push(key);
+          (of.get(key.slice(jobLog('').length).split('/')[0] ?? '') ?? remove).push(key);
         }
-        // Without its head a log cannot be told from one that is being written: only a job of which nothing at all is there is none.
-        const jobIds = s.jobIds.filter((id) => of.get(id)!.length > 0);
+        // A job that has records but no head cannot be read, which is said; one of which nothing at all is there is none.
+        const jobIds = s.jobIds.filter((id) => (of.get(id) ?? []).length > 0);
         for (const id of jobIds) {
-          const log = logOf(id);
-          const head = await log.head().catch(() => null);
+          const head = await logOf(id)
+            .head()
+            .catch(() => null);
           if (!head) continue;
-          const last = log.eventKeys(head.seq, head.seq)[0] ?? '';
-          const entries = log.eventKeys(0, 0)[0]!.slice(0, -7);
-          remove.push(...of.get(id)!.filter((k) => k.startsWith(entries) && k > last));
+          const last = keys.event(id, head.seq);
+          remove.push(...(of.get(id) ?? []).filter((k) => k.startsWith(keys.events(id)) && k > last));
         }
-        const isShort = jobIds.length < s.jobIds.length && (await get(keys.shop)) !== null;
         return {
           result: remove.length,
           remove,
-          ...(isShort && { set: { [keys.shop]: writeRecord({ ...s, jobIds, seq: s.seq + 1 }) } }),
+          ...(jobIds.length < s.jobIds.length && {
+            set: { [keys.shop]: writeRecord({ ...s, jobIds, seq: s.seq + 1 }) },
+          }),
         };
       }),
 

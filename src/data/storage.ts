@@ -1,5 +1,6 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { openDB, type IDBPDatabase } from 'idb';
+import { keysOf } from '@/core/keysOf';
 import { within } from './within';
 
 /** What is written at once. */
@@ -41,7 +42,7 @@ export class StorageProblem extends Error {
     readonly kind: StorageProblemKind,
     cause: unknown,
   ) {
-    super(cause instanceof Error && cause.message ? cause.message : kind);
+    super(STORAGE_WORDS[kind], { cause });
     this.name = 'StorageProblem';
   }
 }
@@ -52,6 +53,9 @@ export class StorageProblem extends Error {
  */
 export function problemKind(e: unknown): StorageProblemKind {
   if (e instanceof StorageProblem) return e.kind;
+  // One that came over from a worker is known by its words.
+  const told = keysOf(STORAGE_WORDS).find((k) => e instanceof Error && e.message === STORAGE_WORDS[k]);
+  if (told) return told;
   const { name = '', message = '' } = e instanceof Error || e instanceof DOMException ? e : { message: String(e) };
   const text = `${name} ${message}`;
   if (/quota|exceed|no space|disk|full/i.test(text)) return 'full';

@@ -3,6 +3,7 @@
  * and out. Apart from the core's own face, so that a page which only shows loads none of it.
  */
 export * from '../log/productsUsed';
+export * from '../log/mergeJob';
 export * from '../strata/check';
 export * from '../log/schema';
 export * from '../library/schema';

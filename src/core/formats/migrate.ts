@@ -66,6 +66,7 @@ const STEPS = {
   alarms: { ...UNCHANGED, 4: ({ value }) => ({ done: value }) },
   draft: { ...UNCHANGED, 4: ({ value }) => ({ draft: value }) },
   workClocks: UNCHANGED,
+  backup: UNCHANGED,
   jobFile: {
     1: (f) => ({ ...f, events: Array.isArray(f.events) ? f.events.map(eventFrom1) : f.events }),
     // Version 3 added drawings, marks, level, decisions, bags, links, staging; version 4 outlines of marks and repairs that end a
@@ -93,6 +94,7 @@ const NAMES: Record<RecordKind, string> = {
   alarms: 'The alarms',
   draft: 'A draft',
   workClocks: 'The work clocks',
+  backup: 'What was last saved as a file',
 };
 
 function bring(kind: keyof typeof STEPS, raw: Raw, from: FormatVersion): Raw {

@@ -1,4 +1,4 @@
-import { array, boolean, mixed, number, object, string } from 'yup';
+import { array, boolean, mixed, number, object } from 'yup';
 import type { ClimateReading, ForecastPoint } from '../air/climate';
 import type { HeatPlan } from '../air/heat';
 import { ALARM_KINDS } from '../cure/alarms';
@@ -177,7 +177,7 @@ export function readShopFiles(
   const jobs: JobFile[] = [];
   const ids = new Set<string>();
   for (const [i, name] of names.entries()) {
-    const r = readJobText(files.get(name)!, undefined, (share) => onProgress?.((i + share) / names.length));
+    const r = readJobText(files.get(name) ?? '', undefined, (share) => onProgress?.((i + share) / names.length));
     if (!r.ok) problems.push(...within(name, r.error));
     else if (ids.has(r.value.job.id))
       problems.push({ path: name, message: `The job '${r.value.job.id}' is there twice` });

@@ -51,9 +51,9 @@ const namesIn = (a: object, b: object): string[] => [...new Set([...Object.keys(
 export function stampJob(before: Job, after: Job, nowMs: number): Job {
   if (before === after) return after;
   const changed: Record<string, number> = { ...before.changed };
-  const gone: Record<string, Gone> = { ...before.gone };
+  const gone = new Map(Object.entries(before.gone ?? {}));
   const stamp = (part: string) => {
-    changed[part] = Math.max(nowMs, (changed[part] ?? 0) + 1, (gone[part]?.atMs ?? 0) + 1);
+    changed[part] = Math.max(nowMs, (changed[part] ?? 0) + 1, (gone.get(part)?.atMs ?? 0) + 1);
   };
   for (const k of namesIn(before, after))
     if (!NOT_PARTS.includes(k) && !isSame(fieldsOf(before)[k], fieldsOf(after)[k])) stamp(k);
@@ -68,17 +68,17 @@ export function stampJob(before: Job, after: Job, nowMs: number): Job {
       if (was === m) continue;
       if (!was) {
         stamp(part);
-        delete gone[part];
+        gone.delete(part);
       } else for (const k of namesIn(was, m)) if (!isSame(fieldsOf(was)[k], fieldsOf(m)[k])) stamp(`${part}/${k}`);
     }
     const base = old.size > 0 ? baseOf(before, list) : [];
     for (const [id, was] of old) {
       const part = `${list}/${id}`;
       const at = base.indexOf(id);
-      gone[part] = { atMs: Math.max(nowMs, lastChange(changed, part) + 1), was, ...(at >= 0 && { at }) };
+      gone.set(part, { atMs: Math.max(nowMs, lastChange(changed, part) + 1), was, ...(at >= 0 && { at }) });
     }
   }
-  return withStamps(after, changed, gone);
+  return withStamps(after, changed, Object.fromEntries(gone));
 }
 
 function withStamps(job: Job, changed: Record<string, number>, gone: Record<string, Gone>): Job {
@@ -133,13 +133,13 @@ export function mergeJob(a: Job, b: Job, needed: ReadonlySet<string>): Job {
   }
   const gone: Record<string, Gone> = {};
   const here = new Map<List, Listed[]>();
-  const base = new Map<List, string[]>();
   for (const list of LISTS) {
     const members: Listed[] = [];
     for (const id of orderOf(a, b, list, changed)) {
       const part = `${list}/${id}`;
       const [x, y] = [memberOf(a, list, id), memberOf(b, list, id)];
-      const member = x && y ? mergeMember(a, b, part, x, y) : (x ?? y)!;
+      const member = x && y ? mergeMember(a, b, part, x, y) : (x ?? y);
+      if (!member) continue;
       const atMs = Math.max(a.gone?.[part]?.atMs ?? 0, b.gone?.[part]?.atMs ?? 0);
       const isTakenAway = atMs > 0 && lastChange(changed, part) < atMs;
       const at = a.gone?.[part]?.at ?? b.gone?.[part]?.at;
@@ -147,17 +147,15 @@ export function mergeJob(a: Job, b: Job, needed: ReadonlySet<string>): Job {
       members.push(member);
     }
     here.set(list, members);
-    base.set(
-      list,
-      members.flatMap((m) => (changed[`${list}/${m.id}`] === undefined ? [m.id] : [])),
-    );
   }
   const stays = whatStays(here, gone, needed);
   for (const list of LISTS) {
-    const members = here.get(list)!.filter((m) => {
+    const known = here.get(list) ?? [];
+    const base = known.flatMap((m) => (changed[`${list}/${m.id}`] === undefined ? [m.id] : []));
+    const members = known.filter((m) => {
       const part = `${list}/${m.id}`;
       if (stays.has(part)) return true;
-      const at = base.get(list)!.indexOf(m.id);
+      const at = base.indexOf(m.id);
       gone[part] ??= { was: m, ...(at >= 0 && { at }) };
       return false;
     });

@@ -2,7 +2,7 @@ import { Slot, usePathname } from 'expo-router';
 import { lazy, Suspense, useMemo, type ReactNode } from 'react';
 import { StyleSheet, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
-import { DataProvider, STORAGE_WORDS, useData, useAfterFirstPaint, useSettings } from '@/data';
+import { DataProvider, STORAGE_WORDS, StorageProblem, useData, useAfterFirstPaint, useSettings } from '@/data';
 import { Icon, paperIcon, type IconName } from '@/ui/icons';
 import { AppThemeProvider, useAppTheme, useWide, type AppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -46,6 +46,7 @@ const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[]
 
 /** Devices and alarms come behind the first page. */
 const BackgroundTasks = lazy(() => import('./BackgroundTasks'));
+const Trouble = lazy(() => import('./Trouble'));
 
 /** Everything around the views: data, look, navigation for a thumb or a wide screen. */
 export function Shell() {
@@ -101,9 +102,9 @@ function Frame() {
       <Region role="main" name="View" style={styles.main}>
         {trouble && (
           <View style={{ paddingHorizontal: gap(4) }}>
-            <Notice tone="stop" testID="storage-trouble">
-              {STORAGE_WORDS[trouble]}
-            </Notice>
+            <Suspense fallback={<Notice tone="stop">{STORAGE_WORDS[trouble]}</Notice>}>
+              <Trouble />
+            </Suspense>
           </View>
         )}
         {later && (
@@ -194,10 +195,17 @@ export function Broken({ error, retry }: { error: Error; retry(): Promise<void> 
   return (
     <Dressed settings={undefined}>
       <Page testID="broken" foot={<ActionButton label="Try again" strong grow onPress={() => void retry()} />}>
-        <EmptyState
-          title="This view broke"
-          text="What was logged is safe in this browser. Try again; if it breaks again, export the job from the Shop page."
-        />
+        {error instanceof StorageProblem ? (
+          <EmptyState
+            title="The shop cannot be read now"
+            text="What was logged is still in this browser’s store, which does not open. Close other tabs of this app, make room on the device, then try again."
+          />
+        ) : (
+          <EmptyState
+            title="This view broke"
+            text="What was logged is safe in this browser. Try again; if it breaks again, save the shop as a file from the Shop page."
+          />
+        )}
         <Notice tone="stop">{error.message || 'No reason was given'}</Notice>
       </Page>
     </Dressed>

@@ -1,6 +1,5 @@
-import { phrase, zoneLabel } from '@/core';
-import type { JobFile } from '@/core/formats/jobFile';
-import { useFileJudgement } from '@/data';
+import { lookupIn, phrase, type Product } from '@/core';
+import { useLibrary, type JobPreview } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { dayOnly } from '@/ui/format';
 import { T } from '@/ui/T';
@@ -10,16 +9,10 @@ import { eventLine } from '@/ui/words';
 const SHOWN = 5;
 
 /** What of a job file the house's rules would have stopped: told once, before it comes in. It was done, and stops nothing. */
-export function AgainstRules({ file }: { file: JobFile }) {
+export function AgainstRules({ against, products }: { against: JobPreview['against']; products: readonly Product[] }) {
   const { units } = useAppTheme();
-  const judged = useFileJudgement(file);
-  if (!judged)
-    return (
-      <T kind="small" tone="muted">
-        Its entries are being judged.
-      </T>
-    );
-  const { open, against } = judged;
+  const { all } = useLibrary();
+  const lookup = lookupIn([...all, ...products.filter((p) => !all.some((o) => o.id === p.id))]);
   if (against.length === 0)
     return (
       <T kind="small" tone="do">
@@ -33,9 +26,9 @@ export function AgainstRules({ file }: { file: JobFile }) {
           ? 'One entry was done against your rules, and no reason stands with it:'
           : `${against.length} entries were done against your rules, and no reason stands with them:`}
       </T>
-      {against.slice(0, SHOWN).map(({ event, zoneId, verdict }) => (
+      {against.slice(0, SHOWN).map(({ event, place, says }) => (
         <T key={event.id} kind="small">
-          {phrase`${dayOnly(event.atMs)}, ${zoneLabel(open.job, zoneId)}. ${eventLine(event, open.products, units)}. ${verdict.findings[0]?.says ?? ''}`}
+          {phrase`${dayOnly(event.atMs)}, ${place}. ${eventLine(event, lookup, units)}. ${says}`}
         </T>
       ))}
       {against.length > SHOWN && <T kind="small">{`and ${against.length - SHOWN} more`}</T>}

@@ -1,9 +1,10 @@
-import { phrase } from '@/core';
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
-import type { FileProblem, JobFile } from '@/core/formats/jobFile';
-import { pickFile, readFile, useJobs, useShopActions } from '@/data';
+import type { FileProblem } from '@/core/formats/jobFile';
+import { pickFile, useLibrary, type JobPreview } from '@/data';
+import { useExchange } from '@/data/useExchange';
+import { useAppTheme } from '@/ui/appTheme';
 import { fullWhen } from '@/ui/format';
 import { ActionButton } from '@/ui/ActionButton';
 import { Notice } from '@/ui/Notice';
@@ -11,92 +12,155 @@ import { TextButton } from '@/ui/TextButton';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { eventLine } from '@/ui/words';
 import { AgainstRules } from './AgainstRules';
+import { Reading } from './Reading';
+import { Refused } from './Refused';
 
 type Step =
   | { at: 'idle' }
-  | { at: 'reading' }
+  | { at: 'reading'; name: string; share: number }
   | { at: 'refused'; problems: FileProblem[]; name: string }
-  | { at: 'ready'; file: JobFile }
-  | { at: 'done'; name: string }
+  | { at: 'ready'; file: JobPreview }
+  | { at: 'putting' }
+  | { at: 'done'; name: string; merged: boolean }
   | { at: 'failed'; message: string };
 
-const MAX_PROBLEMS = 6;
-const line = (p: FileProblem) => phrase`${p.line ? `Line ${p.line}: ` : ''}${p.message}${p.path ? ` (${p.path})` : ''}`;
+const count = (n: number, one: string, many = `${one.replace(/y$/, 'ie')}s`) => `${n} ${n === 1 ? one : many}`;
 
 /** Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole. */
 export function Import() {
   const [step, setStep] = useState<Step>({ at: 'idle' });
-  const { jobs } = useJobs();
-  const { putJob } = useShopActions();
+  const { readJob, putJob, stop } = useExchange();
   const router = useRouter();
   const choose = async () => {
     const file = await pickFile('.json,application/json');
     if (!file) return;
-    setStep({ at: 'reading' });
-    const read = await readFile(file).catch((e: unknown) => ({
-      ok: false as const,
-      error: [{ path: '', message: e instanceof Error ? e.message : 'The file cannot be read' }],
-    }));
-    setStep(read.ok ? { at: 'ready', file: read.value } : { at: 'refused', problems: read.error, name: file.name });
+    const { name } = file;
+    setStep({ at: 'reading', name, share: 0 });
+    try {
+      const read = await readJob(file, (share) =>
+        setStep((s) => (s.at === 'reading' ? { at: 'reading', name, share } : s)),
+      );
+      setStep(read.ok ? { at: 'ready', file: read.value } : { at: 'refused', problems: read.error, name });
+    } catch (e) {
+      // Somebody stopped it: there is nothing to say.
+      setStep((s) =>
+        s.at !== 'reading'
+          ? s
+          : {
+              at: 'refused',
+              problems: [{ path: '', message: e instanceof Error ? e.message : 'The file cannot be read' }],
+              name,
+            },
+      );
+    }
   };
-  const put = (file: JobFile) =>
-    putJob(file).then(
-      () => setStep({ at: 'done', name: file.job.name }),
+  const put = ({ jobId, name }: JobPreview, how: 'replace' | 'merge') => {
+    setStep({ at: 'putting' });
+    void putJob(jobId, how).then(
+      () => setStep({ at: 'done', name, merged: how === 'merge' }),
       (e: Error) => setStep({ at: 'failed', message: e.message }),
     );
-  const existing = step.at === 'ready' ? jobs.find((j) => j.job.id === step.file.job.id) : undefined;
+  };
   return (
     <View style={{ paddingVertical: gap(2) }} aria-live="polite">
-      {step.at !== 'ready' && (
-        <TextButton
-          label={step.at === 'reading' ? 'Reading the file' : 'Import a job file'}
-          icon="plus"
-          onPress={() => void choose()}
+      {(step.at === 'idle' || step.at === 'refused' || step.at === 'done' || step.at === 'failed') && (
+        <TextButton label="Import a job file" icon="plus" onPress={() => void choose()} />
+      )}
+      {step.at === 'reading' && (
+        <Reading
+          name={step.name}
+          share={step.share}
+          onStop={() => {
+            setStep({ at: 'idle' });
+            stop();
+          }}
         />
       )}
-      {step.at === 'refused' && (
-        <Notice tone="stop" testID="import-refused">
-          <T kind="strong">{`${step.name} was refused. Nothing was changed.`}</T>
-          {step.problems.slice(0, MAX_PROBLEMS).map((p) => (
-            <T key={String(line(p))} kind="small">
-              {line(p)}
-            </T>
-          ))}
-          {step.problems.length > MAX_PROBLEMS && (
-            <T kind="small">{`and ${step.problems.length - MAX_PROBLEMS} more`}</T>
-          )}
-        </Notice>
-      )}
-      {step.at === 'ready' && (
-        <Notice tone="muted" testID="import-ready">
-          <T kind="strong">{step.file.job.name}</T>
-          <T kind="small">{`${step.file.job.panels.length} panels, ${step.file.events.length} entries, ${step.file.products.length} products. Exported ${fullWhen(step.file.exportedMs)}.`}</T>
-          <T kind="small" tone={existing ? 'stop' : 'muted'}>
-            {existing
-              ? `This takes the place of the job that is here, with its ${existing.state.events.length} entries.`
-              : 'It is added beside the jobs that are here.'}
-          </T>
-          <AgainstRules file={step.file} />
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
-            <ActionButton
-              label={existing ? 'Replace it' : 'Add it'}
-              strong
-              tone={existing ? 'stop' : 'do'}
-              onPress={() => void put(step.file)}
-              testID="import-do"
-            />
-            <ActionButton label="Leave it" onPress={() => setStep({ at: 'idle' })} />
-          </View>
-        </Notice>
-      )}
+      {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
+      {step.at === 'ready' && <Ready file={step.file} onPut={put} onLeave={() => setStep({ at: 'idle' })} />}
+      {step.at === 'putting' && <T kind="small">It is being put in.</T>}
       {step.at === 'done' && (
         <View>
-          <T kind="small" tone="good">{`${step.name} is in.`}</T>
+          <T kind="small" tone="good">{`${step.name} is in${step.merged ? ': both copies are one now' : ''}.`}</T>
           <TextButton label="See its panels" onPress={() => router.navigate(pageHref('/panels'))} />
         </View>
       )}
       {step.at === 'failed' && <Notice tone="stop">{`Nothing was imported. ${step.message}`}</Notice>}
     </View>
+  );
+}
+
+/** What is in a file, and what it would do here. */
+function Ready({
+  file,
+  onPut,
+  onLeave,
+}: {
+  file: JobPreview;
+  onPut(file: JobPreview, how: 'replace' | 'merge'): void;
+  onLeave(): void;
+}) {
+  const { here, air } = file;
+  return (
+    <Notice tone="muted" testID="import-ready">
+      <T kind="strong">{file.name}</T>
+      <T kind="small">{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</T>
+      {air && (
+        <T kind="small">
+          {air.readings === 0
+            ? 'Nobody read the air of its time.'
+            : air.fresh === 0
+              ? 'The air of its time is here already.'
+              : `With the air of its time: ${count(air.fresh, 'reading')} of times of which this shop knows nothing.`}
+        </T>
+      )}
+      {here ? <Merging here={here} /> : <T kind="small">It is added beside the jobs that are here.</T>}
+      <AgainstRules against={file.against} products={file.products} />
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+        {here ? (
+          <>
+            <ActionButton label="Put them together" strong onPress={() => onPut(file, 'merge')} testID="import-merge" />
+            <ActionButton label="Replace it" tone="stop" onPress={() => onPut(file, 'replace')} testID="import-do" />
+          </>
+        ) : (
+          <ActionButton label="Add it" strong onPress={() => onPut(file, 'replace')} testID="import-do" />
+        )}
+        <ActionButton label="Leave it" onPress={onLeave} />
+      </View>
+    </Notice>
+  );
+}
+
+/** The same job is here: what each has of the other, and whose word counts where both have corrected one entry. */
+function Merging({ here }: { here: NonNullable<JobPreview['here']> }) {
+  const { units } = useAppTheme();
+  const { lookup } = useLibrary();
+  const { added, changed, gone } = here.panels;
+  const panels = [
+    ...(added > 0 ? [`${count(added, 'panel')} added`] : []),
+    ...(changed > 0 ? [`${count(changed, 'panel')} changed`] : []),
+    ...(gone > 0 ? [`${count(gone, 'panel')} taken away`] : []),
+  ];
+  return (
+    <>
+      <T kind="small">
+        {`The same job is here, with ${count(here.events, 'entry')}: ${here.common} are in both, ${here.own} only here, ${here.fresh} only in the file.`}
+      </T>
+      {panels.length > 0 && <T kind="small">{`Put together: ${panels.join(', ')}.`}</T>}
+      {here.clashes.map((c) => (
+        <T key={c.entry.id} kind="small" tone="window">
+          {`${c.entry.kind === 'voided' || c.entry.kind === 'replaced' ? 'A correction' : String(eventLine(c.entry, lookup, units))}: corrected in both. ${
+            c.counts === 'here'
+              ? `What was written here ${fullWhen(c.hereMs)} counts: it is the later one.`
+              : `What the file says, of ${fullWhen(c.thereMs)}, counts: it is the later one.`
+          }`}
+        </T>
+      ))}
+      <T kind="small" tone="stop">
+        {`Replacing takes the ${here.own} that are only here away for good.`}
+      </T>
+    </>
   );
 }

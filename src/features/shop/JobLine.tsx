@@ -2,7 +2,8 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, type Message } from '@/core';
-import { exportCalendar, exportJob, nowMs, useLibrary, useLiveJob, useShopActions, type OpenJob } from '@/data';
+import { exportCalendar, nowMs, useLiveJob, useShopActions, type OpenJob } from '@/data';
+import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { useNotify } from '@/ui/notifications';
@@ -15,7 +16,7 @@ import { momentsOf } from './moments';
 
 /** One job of the shop: out as a file, its clocks into a calendar, changed, or deleted. */
 export function JobLine({ open }: { open: OpenJob }) {
-  const { all } = useLibrary();
+  const { saveJob } = useExchange();
   const router = useRouter();
   const { units } = useAppTheme();
   const { removeJob } = useShopActions();
@@ -37,7 +38,15 @@ export function JobLine({ open }: { open: OpenJob }) {
           tone="muted"
         >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</T>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
-          <TextButton label="Export" onPress={() => void exportJob(open, all, nowMs())} />
+          <TextButton
+            label="Export"
+            onPress={() =>
+              void saveJob(open.job.id, open.job.name).then(
+                () => setProblem(undefined),
+                (e: Error) => setProblem(e.message),
+              )
+            }
+          />
           <TextButton label="Clocks to a calendar" onPress={calendar} />
           <TextButton
             label="Change"

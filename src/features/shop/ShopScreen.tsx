@@ -25,6 +25,7 @@ import { pageHref } from '@/ui/pages';
 import { AlarmSettings } from './AlarmSettings';
 import { Import } from './Import';
 import { JobLine } from './JobLine';
+import { Keeping } from './Keeping';
 import { keysOf } from '@/core/keysOf';
 
 /** Jobs in and out, the library, and how the shop likes its screens. */
@@ -59,6 +60,7 @@ export function ShopScreen() {
         <UnreadJobs failures={failures} />
         <Import />
       </Section>
+      <Keeping shopName={settings.shopName} />
       <Section title="Library">
         <ListRow href={pageHref('/library')}>
           <View style={{ flex: 1 }}>
@@ -79,7 +81,7 @@ export function ShopScreen() {
           <T kind="small" tone="muted">
             {mode === 'demo'
               ? 'The demo lives in a store of its own. What you try here never touches your own jobs.'
-              : 'Your jobs live in this browser only. Export them to keep them safe.'}
+              : 'Your jobs live in this browser only, and in the files that you save.'}
           </T>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
             <ActionButton

@@ -31,6 +31,7 @@ import { gap, TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
+import { BackupDue } from './BackupDue';
 import { Orders } from './Orders';
 import { FirstUse } from './FirstUse';
 import { RunningClocks } from './RunningClocks';
@@ -143,6 +144,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         {(r) => awayWords(r, now)}
       </List>
       <Orders jobs={jobs} now={now} />
+      <BackupDue now={now} />
       <List title="Temporary repairs" rows={rowsOf(lists.temporary)}>
         {(r) => {
           const over = (r.status.temporaryUntilMs ?? now) < now;

@@ -1,0 +1,247 @@
+import {
+  ClockBook,
+  effectiveEvents,
+  foldLog,
+  lookupIn,
+  SHIPPED_PRODUCTS,
+  splitDays,
+  zoneFacts,
+  zoneLabel,
+  type Job,
+  type LogEvent,
+  type PlainEvent,
+  type Product,
+} from '@/core';
+import { againstRules } from '@/core/advice';
+import { fail, ok, type Result } from '@/core/result';
+import { MAX_FILE_BYTES, readJobText, writeJobFile, type FileProblem, type JobFile } from '@/core/formats';
+import { airOfJob, readingOfRow, readingsToAdd } from '@/core/formats/readingRow';
+import { readShopFiles, writeShopFiles, type ShopFile } from '@/core/formats/shopFile';
+import { packFiles, unpackFiles } from '@/core/formats/zip';
+import { mergeCopies } from '@/core/strata/mergeLogs';
+import type { Message } from '@/core';
+import { libraryOf } from './library';
+import { jobLog, type ShopRecord } from './records';
+import type { LoadedJob, Repository } from './repository';
+
+/** An entry that both this browser and a file have corrected. */
+export interface CorrectedTwice {
+  entry: LogEvent;
+  /** When each was written, ms. */
+  hereMs: number;
+  thereMs: number;
+  counts: 'here' | 'there';
+}
+
+/** What a job file holds, and what it would do here. */
+export interface JobPreview {
+  jobId: string;
+  name: string;
+  panels: number;
+  events: number;
+  products: Product[];
+  exportedMs: number;
+  /** Readings of its air, and how many of them this shop has nothing of; null: it has none. */
+  air: { readings: number; fresh: number } | null;
+  /** What is here of the same job. */
+  here?: {
+    name: string;
+    events: number;
+    /** Entries that only the file has, that both have, and that only this browser has. */
+    fresh: number;
+    common: number;
+    own: number;
+    panels: { added: number; changed: number; gone: number };
+    clashes: CorrectedTwice[];
+  };
+  /** Of the newest entries, what the house's rules would have stopped. */
+  against: { event: PlainEvent; place: string; says: Message }[];
+}
+
+export interface ShopPreview {
+  name: string;
+  exportedMs: number;
+  jobs: number;
+  events: number;
+  readings: number;
+}
+
+/** More clashes than that are a number. */
+const MOST_CLASHES = 20;
+
+/** What is done with files, over the shop's records: in a worker, or where there is none on the page. */
+export function createExchange(repo: Repository) {
+  let job: JobFile | undefined;
+  let shopFile: ShopFile | undefined;
+
+  /** A job as it is here; undefined where it is not, or cannot be read. */
+  const jobHere = (s: ShopRecord, id: string): Promise<LoadedJob | null | undefined> =>
+    s.jobIds.includes(id) ? repo.load(id).catch(() => undefined) : Promise.resolve(undefined);
+
+  return {
+    /** Reads and checks a job file, and keeps it until it is put in. @param tell told how much is checked, 0 to 1 */
+    async readJob(file: Blob, tell?: (share: number) => void): Promise<Result<JobPreview, FileProblem[]>> {
+      job = undefined;
+      const read = readJobText(file.size > MAX_FILE_BYTES ? '' : await file.text(), file.size, tell);
+      if (!read.ok) return read;
+      job = read.value;
+      const s = await repo.shop();
+      const room = await repo.roomLog();
+      const here = await jobHere(s, job.job.id);
+      const { air } = job;
+      return ok({
+        jobId: job.job.id,
+        name: job.job.name,
+        panels: job.job.panels.length,
+        events: job.events.length,
+        products: job.products,
+        exportedMs: job.exportedMs,
+        air: air ? { readings: air.readings.length, fresh: readingsToAdd(air.readings, room.days).length } : null,
+        ...(here && { here: whatMerges(here, job) }),
+        against: await judged(repo, s, job),
+      });
+    },
+
+    /** Puts in what was read last. @returns the records that were written @throws where nothing was read, or storage refuses */
+    async putJob(how: 'replace' | 'merge'): Promise<readonly string[]> {
+      if (!job) throw new Error('Pick the file again');
+      const written = how === 'merge' ? await repo.mergeJob(job, mergeCopies) : await repo.putJobs([job]);
+      const id = job.job.id;
+      job = undefined;
+      return ['shop', jobLog(id), ...written.filter((k) => !k.startsWith(jobLog('')) && k !== 'shop')];
+    },
+
+    /** A job as a file, with the air of its time. */
+    async writeJob(id: string, nowMs: number): Promise<string> {
+      const s = await repo.shop();
+      const loaded = await repo.load(id);
+      if (!loaded) throw new Error('That job is not here any more');
+      const [room, heats] = [await repo.roomLog(), await repo.heats()];
+      const air = airOfJob(id, loaded.events, room.days, heats, nowMs);
+      return JSON.stringify(writeJobFile(loaded.job, loaded.events, libraryOf(s.products).all, nowMs, air), null, 1);
+    },
+
+    /** The whole shop as a zip. @returns its bytes, how many entries are in it, and the jobs that could not be read */
+    async writeShop(nowMs: number): Promise<{ bytes: Uint8Array; entries: number; leftOut: string[] }> {
+      const s = await repo.shop();
+      const { all } = libraryOf(s.products);
+      const jobs: JobFile[] = [];
+      const leftOut: string[] = [];
+      for (const id of s.jobIds) {
+        const loaded = await repo.load(id).catch(() => null);
+        if (loaded) jobs.push(writeJobFile(loaded.job, loaded.events, all, nowMs));
+        else leftOut.push(id);
+      }
+      const room = await repo.roomLog();
+      const entries = jobs.reduce((n, j) => n + j.events.length, 0);
+      const files = writeShopFiles({
+        exportedMs: nowMs,
+        settings: s.settings,
+        products: s.products,
+        jobs,
+        readings: room.days.flatMap((d) => d.readings),
+        heats: await repo.heats(),
+        alarms: await repo.alarmsDone(),
+        workClocks: await repo.workClocks(),
+        forecast: await repo.forecast(),
+      });
+      return { bytes: packFiles(files), entries, leftOut };
+    },
+
+    /** Reads and checks the file of a whole shop, and keeps it until it is put in. */
+    async readShop(file: Blob, tell?: (share: number) => void): Promise<Result<ShopPreview, FileProblem[]>> {
+      shopFile = undefined;
+      if (file.size > MAX_FILE_BYTES)
+        return fail([
+          { path: '', message: `The file is ${Math.round(file.size / 1e6)} MB; no shop is as large as that` },
+        ]);
+      const files = unpackFiles(new Uint8Array(await file.arrayBuffer()));
+      if (!files.ok) return fail([{ path: '', message: files.error }]);
+      const read = readShopFiles(files.value, tell);
+      if (!read.ok) return read;
+      shopFile = read.value;
+      const { settings, exportedMs, jobs, readings } = read.value;
+      return ok({
+        name: settings.shopName,
+        exportedMs,
+        jobs: jobs.length,
+        events: jobs.reduce((n, j) => n + j.events.length, 0),
+        readings: readings.length,
+      });
+    },
+
+    /** Puts it in the place of everything that is here. */
+    async putShop(): Promise<void> {
+      if (!shopFile) throw new Error('Pick the file again');
+      await repo.putShop(shopFile);
+      shopFile = undefined;
+    },
+  };
+}
+export type Exchange = ReturnType<typeof createExchange>;
+
+function whatMerges(here: LoadedJob, file: JobFile): NonNullable<JobPreview['here']> {
+  const r = mergeCopies(here, file);
+  return {
+    name: here.job.name,
+    events: here.events.length,
+    fresh: r.fresh.length,
+    common: r.common,
+    own: r.own,
+    panels: panelsChanged(here.job, r.job),
+    clashes: r.clashes.slice(0, MOST_CLASHES).map((c) => ({
+      entry: c.entry,
+      hereMs: c.here.writtenMs,
+      thereMs: c.there.writtenMs,
+      counts: c.counts,
+    })),
+  };
+}
+
+/** Panels that are other ones afterwards; with their zones. */
+function panelsChanged(before: Job, after: Job): { added: number; changed: number; gone: number } {
+  const textOf = (job: Job, id: string) =>
+    JSON.stringify([job.panels.find((p) => p.id === id), job.zones.filter((z) => z.panelId === id)]);
+  const had = new Set(before.panels.map((p) => p.id));
+  const has = new Set(after.panels.map((p) => p.id));
+  return {
+    added: after.panels.filter((p) => !had.has(p.id)).length,
+    gone: before.panels.filter((p) => !has.has(p.id)).length,
+    changed: after.panels.filter((p) => had.has(p.id) && textOf(before, p.id) !== textOf(after, p.id)).length,
+  };
+}
+
+/** What of a file the house's rules would have stopped: its entries in its own air, where it brings some. */
+async function judged(
+  repo: Repository,
+  s: ShopRecord,
+  { job, events, products, air }: JobFile,
+): Promise<JobPreview['against']> {
+  const own = s.products;
+  const lookup = lookupIn([...own, ...products.filter((p) => !own.some((o) => o.id === p.id)), ...SHIPPED_PRODUCTS]);
+  const state = foldLog(events, lookup, zoneFacts(job));
+  const book = new ClockBook();
+  const room = await repo.roomLog();
+  const { tempC, rh } = s.settings;
+  const shop = {
+    days: air ? splitDays(air.readings.map(readingOfRow)) : room.days,
+    forecast: (await repo.forecast())?.points ?? [],
+    heats: air?.heats ?? (await repo.heats()),
+    assumed: { tempC, rh },
+  };
+  const bench = {
+    job,
+    state,
+    products: lookup,
+    method: s.settings.method,
+    book,
+    shop,
+    room: book.room(shop, [state.air]),
+  };
+  if (effectiveEvents(state).length === 0) return [];
+  return againstRules(bench).map(({ event, zoneId, verdict }) => ({
+    event,
+    place: zoneLabel(job, zoneId),
+    says: verdict.findings[0]?.says ?? '',
+  }));
+}

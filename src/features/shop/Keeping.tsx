@@ -1,0 +1,173 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import type { FileProblem } from '@/core/formats/jobFile';
+import {
+  missingWithoutHttps,
+  pickFile,
+  useBackup,
+  useJobs,
+  useNow,
+  useRoomLeft,
+  type RoomLeft,
+  type ShopPreview,
+} from '@/data';
+import { useExchange } from '@/data/useExchange';
+import { ActionButton } from '@/ui/ActionButton';
+import { useConfirm } from '@/ui/ConfirmDialog';
+import { fullWhen } from '@/ui/format';
+import { Notice } from '@/ui/Notice';
+import { useNotify } from '@/ui/notifications';
+import { Section } from '@/ui/Section';
+import { T } from '@/ui/T';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+import { Reading } from './Reading';
+import { Refused } from './Refused';
+
+type Step =
+  | { at: 'idle' }
+  | { at: 'saving' }
+  | { at: 'reading'; name: string; share: number }
+  | { at: 'refused'; name: string; problems: FileProblem[] }
+  | { at: 'ready'; shop: ShopPreview }
+  | { at: 'putting' }
+  | { at: 'failed'; message: string };
+
+const megabytes = (bytes: number): string =>
+  bytes < 1e6
+    ? 'under 1\u00a0MB'
+    : bytes < 1e9
+      ? `${Math.round(bytes / 1e6)}\u00a0MB`
+      : `${(bytes / 1e9).toFixed(1)}\u00a0GB`;
+
+const KEEPS: Record<RoomLeft['keeps'], string> = {
+  yes: 'The browser keeps it until somebody deletes it.',
+  no: 'The browser may clear it when it runs out of room: it has not promised to keep it.',
+  unknown: 'The browser does not say whether it keeps it.',
+};
+
+/** How safe the shop is in this browser, and the whole of it out to a file and back. */
+export function Keeping({ shopName }: { shopName: string }) {
+  const now = useNow(60_000);
+  const room = useRoomLeft();
+  const backup = useBackup(now);
+  const { jobs } = useJobs();
+  const { saveShop, readShop, putShop, stop } = useExchange();
+  const notify = useNotify();
+  const [ask, dialog] = useConfirm();
+  const [step, setStep] = useState<Step>({ at: 'idle' });
+  const save = () => {
+    setStep({ at: 'saving' });
+    void saveShop(shopName).then(
+      (leftOut) => {
+        setStep({ at: 'idle' });
+        notify({
+          text:
+            leftOut.length === 0
+              ? 'The whole shop is in the file.'
+              : `The shop is in the file, but for ${leftOut.length} that cannot be read.`,
+        });
+      },
+      (e: Error) => setStep({ at: 'failed', message: e.message }),
+    );
+  };
+  const choose = async () => {
+    const file = await pickFile('.zip,application/zip');
+    if (!file) return;
+    const { name } = file;
+    setStep({ at: 'reading', name, share: 0 });
+    try {
+      const read = await readShop(file, (share) =>
+        setStep((s) => (s.at === 'reading' ? { at: 'reading', name, share } : s)),
+      );
+      setStep(read.ok ? { at: 'ready', shop: read.value } : { at: 'refused', name, problems: read.error });
+    } catch (e) {
+      setStep((s) => (s.at === 'reading' ? { at: 'failed', message: (e as Error).message } : s));
+    }
+  };
+  const put = (shop: ShopPreview) => {
+    setStep({ at: 'putting' });
+    void putShop().then(
+      () => {
+        setStep({ at: 'idle' });
+        notify({ text: `${shop.name} is here, with ${shop.jobs} jobs.` });
+      },
+      (e: Error) => setStep({ at: 'failed', message: e.message }),
+    );
+  };
+  const entries = jobs.reduce((n, j) => n + j.seq, 0);
+  const missing = missingWithoutHttps();
+  return (
+    <Section title="Keeping it">
+      <View style={{ gap: gap(2), paddingTop: gap(3) }} aria-live="polite">
+        <T kind="strong">
+          {!backup
+            ? '\u00a0'
+            : backup.atMs === null
+              ? 'Never saved as a file'
+              : `Last saved as a file ${fullWhen(backup.atMs)}${backup.since > 0 ? `; ${backup.since} entries since` : ''}`}
+        </T>
+        <T kind="small" tone="muted">
+          {room
+            ? `${KEEPS[room.keeps]}${room.used === undefined ? '' : ` It uses ${megabytes(room.used)}${room.free === undefined ? '' : `; ${megabytes(room.free)} are free`}.`}`
+            : '\u00a0'}
+        </T>
+        {missing !== undefined && (
+          <T kind="small" tone="window">
+            {missing}
+          </T>
+        )}
+        {step.at === 'failed' && <Notice tone="stop">{step.message}</Notice>}
+        {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
+        {step.at === 'reading' && (
+          <Reading
+            name={step.name}
+            share={step.share}
+            onStop={() => {
+              setStep({ at: 'idle' });
+              stop();
+            }}
+          />
+        )}
+        {step.at === 'ready' && (
+          <Notice tone="muted" testID="shop-ready">
+            <T kind="strong">{step.shop.name}</T>
+            <T kind="small">{`${step.shop.jobs} jobs, ${step.shop.events} entries, ${step.shop.readings} readings. Saved ${fullWhen(step.shop.exportedMs)}.`}</T>
+            <T kind="small" tone="stop">
+              {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
+            </T>
+            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+              <ActionButton
+                label="Take it in"
+                strong
+                tone={jobs.length > 0 ? 'stop' : 'do'}
+                onPress={() =>
+                  jobs.length === 0
+                    ? put(step.shop)
+                    : ask({
+                        title: `Replace the ${jobs.length} jobs that are here?`,
+                        text: `Their ${entries} entries are gone from this browser for good. Save the shop as a file first if you may want it again.`,
+                        act: 'Replace everything',
+                        onConfirm: () => put(step.shop),
+                      })
+                }
+                testID="shop-do"
+              />
+              <ActionButton label="Leave it" onPress={() => setStep({ at: 'idle' })} />
+            </View>
+          </Notice>
+        )}
+        {(step.at === 'saving' || step.at === 'putting') && (
+          <T kind="small">{step.at === 'saving' ? 'The file is being written.' : 'It is being put in.'}</T>
+        )}
+        {(step.at === 'idle' || step.at === 'failed' || step.at === 'refused') && (
+          <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4), alignItems: 'center' }}>
+            <ActionButton label="Save the shop as a file" onPress={save} testID="save-shop" />
+            <TextButton label="Take in a shop file" onPress={() => void choose()} />
+          </View>
+        )}
+        {dialog}
+      </View>
+    </Section>
+  );
+}
