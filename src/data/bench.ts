@@ -5,6 +5,8 @@ import type { DeviceName, DeviceReadings } from '@/core/devices';
 import { loadDevices } from './boundary';
 import { useClimateActions } from './climate';
 import { nowMs } from './clock';
+import { useData } from './DataProvider';
+import { storeName } from './mode';
 
 /** How the devices stand. none: there is no bench, and the air is logged by hand. */
 export interface BenchState {
@@ -37,9 +39,52 @@ export const benchAddress = (): string | null =>
 export const useBench = (): BenchState =>
   useQuery<BenchState>({ queryKey: KEY, queryFn: () => NONE, initialData: NONE, enabled: false }).data;
 
-/** Listens to the bench for as long as the page is open. Placed once. */
+/**
+ * A browser opens six streams to a server and no more, for all of its tabs: one of them listens for all. Which one that is a lock says, which goes
+ * to the next when it is closed; where there are no locks, the one that is looked at.
+ * @returns ends it
+ */
+function asOneOfAll(name: string, lead: () => void, leave: () => void): () => void {
+  if (navigator.locks) {
+    const waiting = new AbortController();
+    let release: (() => void) | undefined;
+    void navigator.locks
+      .request(
+        name,
+        { signal: waiting.signal },
+        () =>
+          new Promise<void>((resolve) => {
+            release = resolve;
+            lead();
+          }),
+      )
+      .catch(() => undefined);
+    return () => {
+      waiting.abort();
+      if (release) leave();
+      release?.();
+    };
+  }
+  let leads = false;
+  const look = () => {
+    const isSeen = document.visibilityState === 'visible';
+    if (isSeen === leads) return;
+    leads = isSeen;
+    if (leads) lead();
+    else leave();
+  };
+  document.addEventListener('visibilitychange', look);
+  look();
+  return () => {
+    document.removeEventListener('visibilitychange', look);
+    if (leads) leave();
+  };
+}
+
+/** Listens to the bench for as long as the page is open, or hears of it from the tab that does. Placed once. */
 export function useBenchConnection(): void {
   const client = useQueryClient();
+  const { mode } = useData();
   const { addReadings, saveForecast, storedLog } = useClimateActions();
   useEffect(() => {
     const base = benchAddress();
@@ -49,9 +94,20 @@ export function useBenchConnection(): void {
     let batch: ClimateReading[] = [];
     let flush: ReturnType<typeof setTimeout> | undefined;
     let again: ReturnType<typeof setTimeout> | undefined;
+    const others =
+      typeof BroadcastChannel === 'undefined' ? undefined : new BroadcastChannel(`bench-${storeName(mode)}`);
+    const known = () => client.getQueryData<BenchState>(KEY) ?? NONE;
     const tell = (patch: Partial<BenchState>) => {
-      if (!gone) client.setQueryData<BenchState>(KEY, (s) => ({ ...(s ?? NONE), ...patch }));
+      if (gone) return;
+      const state = client.setQueryData<BenchState>(KEY, (s) => ({ ...(s ?? NONE), ...patch }));
+      others?.postMessage({ state });
     };
+    let leads = false;
+    if (others)
+      others.onmessage = ({ data }: MessageEvent<{ state?: BenchState; asks?: true }>) => {
+        if (data.state && !leads) client.setQueryData<BenchState>(KEY, data.state);
+        if (data.asks && leads) others.postMessage({ state: known() });
+      };
     const refuse = (why: Message) => {
       const s = client.getQueryData<BenchState>(KEY) ?? NONE;
       tell({ refused: s.refused + 1, why });
@@ -110,24 +166,37 @@ export function useBenchConnection(): void {
       }
     }
 
-    tell({ status: 'connecting' });
     const begin = () =>
       void listen().catch(() => {
         if (!gone) again = setTimeout(begin, AGAIN_MS);
       });
-    begin();
-    void forecast();
-    const hourly = setInterval(() => void forecast(), FORECAST_EVERY_MS);
-    return () => {
-      gone = true;
+    let hourly: ReturnType<typeof setInterval> | undefined;
+    const lead = () => {
+      leads = true;
+      tell({ status: 'connecting' });
+      begin();
+      void forecast();
+      hourly = setInterval(() => void forecast(), FORECAST_EVERY_MS);
+    };
+    const leave = () => {
+      leads = false;
       source?.close();
+      source = undefined;
       clearInterval(hourly);
       clearTimeout(again);
       clearTimeout(flush);
+      flush = undefined;
       if (batch.length > 0) keep();
+    };
+    others?.postMessage({ asks: true });
+    const stop = asOneOfAll(`bench-${storeName(mode)}`, lead, leave);
+    return () => {
+      gone = true;
+      stop();
+      others?.close();
       client.setQueryData<BenchState>(KEY, NONE);
     };
-  }, [client, addReadings, saveForecast, storedLog]);
+  }, [client, mode, addReadings, saveForecast, storedLog]);
 }
 
 /** Reads a device once. @param asked what a simulated one is told of what it is held over. Throws with a sentence where it does not answer or says nonsense. */

@@ -3,6 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
+import { useNewVersion } from '@/data/appVersion';
 import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
 import { LinkArea } from '@/ui/LinkArea';
@@ -29,8 +30,30 @@ export default function BackgroundTasks() {
     const first = fresh[0]!;
     showNotification(titleOf(first), wordsOf(first), first.key);
   }, [due, settings?.sound]);
-  if (due.length === 0) return null;
-  return <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />;
+  return (
+    <>
+      <NewVersion />
+      {due.length > 0 && <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />}
+    </>
+  );
+}
+
+/** A new version is complete: it waits until somebody says so, since what is half typed would be read again from its draft. */
+function NewVersion() {
+  const load = useNewVersion();
+  const [later, setLater] = useState(false);
+  if (!load || later) return null;
+  return (
+    <Notice tone="muted" testID="new-version">
+      <View style={styles.line}>
+        <View style={styles.words}>
+          <T kind="strong">A new version is here</T>
+        </View>
+        <TextButton label="Load it" onPress={load} />
+        <TextButton label="Later" tone="muted" onPress={() => setLater(true)} />
+      </View>
+    </Notice>
+  );
 }
 
 /** Zones of one panel that ring together are told as one. */

@@ -1,8 +1,8 @@
 import { Slot, usePathname } from 'expo-router';
-import { lazy, Suspense, useMemo, type ReactNode } from 'react';
+import { lazy, Suspense, useEffect, useMemo, type ReactNode } from 'react';
 import { StyleSheet, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
-import { DataProvider, STORAGE_WORDS, StorageProblem, useData, useAfterFirstPaint, useSettings } from '@/data';
+import { DataProvider, nowMs, STORAGE_WORDS, StorageProblem, useData, useAfterFirstPaint, useSettings } from '@/data';
 import { Icon, paperIcon, type IconName } from '@/ui/icons';
 import { AppThemeProvider, useAppTheme, useWide, type AppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -190,22 +190,56 @@ function FirstRun({ pick }: { pick(mode: 'demo' | 'own'): void }) {
   );
 }
 
+/** A file that the bundler cut off could not be fetched: a new build has taken its place, or the server is away. */
+const isMissingFile = (e: Error) => e.name === 'AsyncRequireError' || /^Loading module .* failed/.test(e.message);
+const RELOADED = 'stratocoat-reloaded';
+/** Loaded again within this and broken again, it is no new build, ms. */
+const AGAIN_MS = 60_000;
+
+/** Loads the page again, once, where a new build is there to be loaded. */
+function useReloadOnce(wanted: boolean): void {
+  useEffect(() => {
+    if (!wanted) return;
+    try {
+      if (nowMs() - Number(sessionStorage.getItem(RELOADED)) < AGAIN_MS) return;
+      // Without a server there is nothing to load: the page would be gone, and what is on it.
+      void fetch('/', { method: 'HEAD', cache: 'no-store' }).then(
+        (r) => {
+          if (!r.ok) return;
+          sessionStorage.setItem(RELOADED, String(nowMs()));
+          window.location.reload();
+        },
+        () => undefined,
+      );
+    } catch {
+      // A browser that keeps nothing cannot count either: somebody presses the button.
+    }
+  }, [wanted]);
+}
+
 /** When a view breaks: the log is safe in storage, and one can try again. */
 export function Broken({ error, retry }: { error: Error; retry(): Promise<void> }) {
+  const isMissing = isMissingFile(error);
+  useReloadOnce(isMissing);
+  const [title, text] = isMissing
+    ? [
+        'This view is not here',
+        'Its file could not be fetched: there is a new version, or the shop\u2019s PC is not in reach. The page loads again by itself once; what was logged is safe.',
+      ]
+    : error instanceof StorageProblem
+      ? [
+          'The shop cannot be read now',
+          'What was logged is still in this browser\u2019s store, which does not open. Close other tabs of this app, make room on the device, then try again.',
+        ]
+      : [
+          'This view broke',
+          'What was logged is safe in this browser. Try again; if it breaks again, save the shop as a file from the Shop page.',
+        ];
+  const again = () => (isMissing ? window.location.reload() : void retry());
   return (
     <Dressed settings={undefined}>
-      <Page testID="broken" foot={<ActionButton label="Try again" strong grow onPress={() => void retry()} />}>
-        {error instanceof StorageProblem ? (
-          <EmptyState
-            title="The shop cannot be read now"
-            text="What was logged is still in this browser’s store, which does not open. Close other tabs of this app, make room on the device, then try again."
-          />
-        ) : (
-          <EmptyState
-            title="This view broke"
-            text="What was logged is safe in this browser. Try again; if it breaks again, save the shop as a file from the Shop page."
-          />
-        )}
+      <Page testID="broken" foot={<ActionButton label="Try again" strong grow onPress={again} />}>
+        <EmptyState title={title} text={text} />
         <Notice tone="stop">{error.message || 'No reason was given'}</Notice>
       </Page>
     </Dressed>

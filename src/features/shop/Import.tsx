@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { FileProblem } from '@/core/formats/jobFile';
 import { pickFile, useLibrary, type JobPreview } from '@/data';
@@ -29,20 +29,19 @@ type Step =
 const count = (n: number, one: string, many = `${one.replace(/y$/, 'ie')}s`) => `${n} ${n === 1 ? one : many}`;
 
 /** Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole. */
-export function Import() {
+/** @param offered a file that another app shared */
+export function Import({ offered }: { offered: File | undefined }) {
   const [step, setStep] = useState<Step>({ at: 'idle' });
   const { readJob, putJob, stop } = useExchange();
   const router = useRouter();
-  const choose = async () => {
-    const file = await pickFile('.json,application/json');
-    if (!file) return;
+  const read = async (file: File) => {
     const { name } = file;
     setStep({ at: 'reading', name, share: 0 });
     try {
-      const read = await readJob(file, (share) =>
+      const r = await readJob(file, (share) =>
         setStep((s) => (s.at === 'reading' ? { at: 'reading', name, share } : s)),
       );
-      setStep(read.ok ? { at: 'ready', file: read.value } : { at: 'refused', problems: read.error, name });
+      setStep(r.ok ? { at: 'ready', file: r.value } : { at: 'refused', problems: r.error, name });
     } catch (e) {
       // Somebody stopped it: there is nothing to say.
       setStep((s) =>
@@ -56,6 +55,15 @@ export function Import() {
       );
     }
   };
+  const choose = async () => {
+    const file = await pickFile('.json,application/json');
+    if (file) await read(file);
+  };
+  useEffect(() => {
+    if (offered) void read(offered);
+    // Once for each file.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [offered]);
   const put = ({ jobId, name }: JobPreview, how: 'replace' | 'merge') => {
     setStep({ at: 'putting' });
     void putJob(jobId, how).then(

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { View } from 'react-native';
 import type { FileProblem } from '@/core/formats/jobFile';
 import {
@@ -47,7 +47,7 @@ const KEEPS: Record<RoomLeft['keeps'], string> = {
 };
 
 /** How safe the shop is in this browser, and the whole of it out to a file and back. */
-export function Keeping({ shopName }: { shopName: string }) {
+export function Keeping({ shopName, offered }: { shopName: string; offered: File | undefined }) {
   const now = useNow(60_000);
   const room = useRoomLeft();
   const backup = useBackup(now);
@@ -71,20 +71,27 @@ export function Keeping({ shopName }: { shopName: string }) {
       (e: Error) => setStep({ at: 'failed', message: e.message }),
     );
   };
-  const choose = async () => {
-    const file = await pickFile('.zip,application/zip');
-    if (!file) return;
+  const read = async (file: File) => {
     const { name } = file;
     setStep({ at: 'reading', name, share: 0 });
     try {
-      const read = await readShop(file, (share) =>
+      const r = await readShop(file, (share) =>
         setStep((s) => (s.at === 'reading' ? { at: 'reading', name, share } : s)),
       );
-      setStep(read.ok ? { at: 'ready', shop: read.value } : { at: 'refused', name, problems: read.error });
+      setStep(r.ok ? { at: 'ready', shop: r.value } : { at: 'refused', name, problems: r.error });
     } catch (e) {
       setStep((s) => (s.at === 'reading' ? { at: 'failed', message: (e as Error).message } : s));
     }
   };
+  const choose = async () => {
+    const file = await pickFile('.zip,application/zip');
+    if (file) await read(file);
+  };
+  useEffect(() => {
+    if (offered) void read(offered);
+    // Once for each file.
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [offered]);
   const put = (shop: ShopPreview) => {
     setStep({ at: 'putting' });
     void putShop().then(

@@ -1,5 +1,5 @@
-import { useRouter } from 'expo-router';
-import { useEffect, useMemo } from 'react';
+import { useLocalSearchParams, useRouter } from 'expo-router';
+import { useEffect, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { BOUNDS, SCHOOLS, type HouseMethod, type UnitSystem } from '@/core';
@@ -27,6 +27,7 @@ import { Import } from './Import';
 import { JobLine } from './JobLine';
 import { Keeping } from './Keeping';
 import { keysOf } from '@/core/keysOf';
+import { takeShared } from '@/workers/shared';
 
 /** Jobs in and out, the library, and how the shop likes its screens. */
 export function ShopScreen() {
@@ -36,6 +37,7 @@ export function ShopScreen() {
   const { mode, switchTo, restartDemo } = useData();
   const [ask, dialog] = useConfirm();
   const router = useRouter();
+  const shared = useSharedFile();
   if (!settings) return <Page>{null}</Page>;
   const own = all.filter((p) => p.basis === 'sheet').length;
   return (
@@ -58,9 +60,9 @@ export function ShopScreen() {
           <JobLine key={j.job.id} open={j} />
         ))}
         <UnreadJobs failures={failures} />
-        <Import />
+        <Import offered={isZip(shared) ? undefined : shared} />
       </Section>
-      <Keeping shopName={settings.shopName} />
+      <Keeping shopName={settings.shopName} offered={isZip(shared) ? shared : undefined} />
       <Section title="Library">
         <ListRow href={pageHref('/library')}>
           <View style={{ flex: 1 }}>
@@ -107,6 +109,18 @@ export function ShopScreen() {
       </Section>
     </Page>
   );
+}
+
+const isZip = (f: File | undefined): f is File => f !== undefined && /zip/.test(`${f.type} ${f.name}`);
+
+/** A file that another app shared with this one, if that is why the page was opened. */
+function useSharedFile(): File | undefined {
+  const { shared } = useLocalSearchParams();
+  const [file, setFile] = useState<File>();
+  useEffect(() => {
+    if (shared !== undefined) void takeShared().then((f) => f && setFile(f));
+  }, [shared]);
+  return file;
 }
 
 /** The shop's schools, each with the reason of the side that was picked. */
