@@ -33,7 +33,7 @@ export async function fetchJob(
   // A log that is shorter than it was is another log: the job was put in anew.
   const anew = had && loaded && loaded.seq < had.seq;
   if (anew) loaded = await repo.load(id);
-  const open = loaded && openLoaded(loaded, libraryOf(shop.products).lookup, anew ? undefined : had);
+  const open = loaded && (await openLoaded(loaded, libraryOf(shop.products).lookup, anew ? undefined : had));
   return writes.fetched(key, open);
 }
 

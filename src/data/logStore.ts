@@ -1,4 +1,5 @@
 import { NewerFormat } from '@/core/formats/version';
+import { breathe, SLICE_MS } from './slices';
 import type { KeyValue } from './storage';
 import { headFromRecord, headRecord, logKeys, type HeadRecord } from './records';
 
@@ -11,7 +12,7 @@ export class StaleHead extends Error {
 }
 
 /** Reading a whole log key by key keeps IndexedDB busy; in parcels it does not hold up the page. */
-const PARCEL = 2000;
+const PARCEL = 500;
 
 /** How entries of a log are stored. */
 export interface EntryCodec<E> {
@@ -37,10 +38,16 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany'>, log: string, codec
     async entries(seq: number, after = 0): Promise<{ entries: E[]; unreadable: string[] }> {
       const entries: E[] = [];
       const unreadable: string[] = [];
+      let began = performance.now();
       for (let from = after + 1; from <= seq; from += PARCEL) {
         const names = Array.from({ length: Math.min(PARCEL, seq - from + 1) }, (_, i) => keys.event(from + i));
         const found = await store.getMany(names);
-        for (const n of names) {
+        for (const [i, n] of names.entries()) {
+          // An entry may be as large as a grid of heights.
+          if (i % 20 === 19 && performance.now() - began > SLICE_MS) {
+            await breathe();
+            began = performance.now();
+          }
           try {
             const text = found[n];
             if (!text) throw new Error('missing');

@@ -1,5 +1,6 @@
 import {
   appendEvent,
+  foldInPieces,
   foldLog,
   foldWithFacts,
   foldWithLibrary,
@@ -11,6 +12,7 @@ import {
   type ProductLookup,
 } from '@/core';
 import type { LoadedJob } from './repository';
+import { inSlices } from './slices';
 
 /** A job at hand: what it is about, its log folded, and how far it is read. */
 export interface OpenJob {
@@ -56,9 +58,17 @@ export const withProducts = (open: OpenJob, products: ProductLookup): OpenJob =>
  * change stay themselves.
  * @param had the job as it was known; the entries that were read then stand behind those
  */
-export function openLoaded(loaded: LoadedJob, products: ProductLookup, had?: OpenJob): OpenJob {
+export async function openLoaded(loaded: LoadedJob, products: ProductLookup, had?: OpenJob): Promise<OpenJob> {
   const { job, events, seq, no, unreadable } = loaded;
-  if (!had) return { job, seq, no, unreadable, products, state: foldLog(events, products, zoneFacts(job)) };
+  if (!had) {
+    const state = await inSlices(foldInPieces(events, products, zoneFacts(job)));
+    return { job, seq, no, unreadable, products, state };
+  }
+  if (events.length > AT_ONCE) {
+    const all = [...had.state.events, ...events];
+    const state = await inSlices(foldInPieces(all, products, zoneFacts(job)));
+    return { job, seq, no, unreadable: [...had.unreadable, ...unreadable], products, state };
+  }
   const grown = withEvents(withJob(withProducts(had, products), job), events);
   return { ...grown, seq, no, unreadable: [...had.unreadable, ...unreadable] };
 }

@@ -138,6 +138,9 @@ const refold = (events: readonly PlainEvent[], context: FoldContext): ZoneState 
   return { events, strata };
 };
 
+/** A long log is folded in pieces of so many entries, between which a page may do something else. */
+const PIECE = 500;
+
 /**
  * What was on a zone at a moment, with all that happened up to it.
  * @param atMs ms since 1970
@@ -162,24 +165,54 @@ export function strataBefore(
  * @param facts what the job says of its zones: which were cut out of others, how thick the panel is
  */
 export function foldLog(events: readonly LogEvent[], products: ProductLookup, facts: ZoneFacts = NO_FACTS): JobState {
+  const steps = foldInPieces(events, products, facts);
+  for (;;) {
+    const step = steps.next();
+    if (step.done) return step.value;
+  }
+}
+
+/** The same, stopping after every piece of the work: for a page that has to stay quick while a log of a hundred thousand is folded. */
+export function* foldInPieces(
+  events: readonly LogEvent[],
+  products: ProductLookup,
+  facts: ZoneFacts = NO_FACTS,
+): Generator<undefined, JobState> {
   const cuts = byOrigin(facts.cuts);
   const ids = new Set<string>();
-  const unique = events.filter((e) => !ids.has(e.id) && ids.add(e.id));
+  const unique: LogEvent[] = [];
+  for (const [i, e] of events.entries()) {
+    if (!ids.has(e.id)) unique.push(e);
+    ids.add(e.id);
+    if (i % (PIECE * 20) === PIECE) yield;
+  }
   const sorted = unique.sort(byHappening);
+  yield;
   const corrections = sorted.filter(isCorrection);
   const dead = struckOut(corrections);
   const replaced = replacementsOf(corrections);
+  yield;
   const perZone = new Map<string, PlainEvent[]>();
   const effective = effectiveInOrder(sorted, dead);
   const marksOf = marksAmong(sorted, firstOf(replaced));
-  for (const e of effective)
+  for (const [i, e] of effective.entries()) {
     for (const z of zonesOnce(e, cuts, marksOf)) {
       const list = perZone.get(z);
       if (list) list.push(e);
       else perZone.set(z, [e]);
     }
+    if (i % (PIECE * 4) === PIECE) yield;
+  }
   const zones = new Map<string, ZoneState>();
-  for (const [z, list] of perZone) zones.set(z, refold(list, contextOf(z, products, { replaced, facts })));
+  for (const [z, list] of perZone) {
+    const context = contextOf(z, products, { replaced, facts });
+    let strata: Strata | undefined;
+    for (const [i, e] of list.entries()) {
+      strata = applyEvent(strata, e, context);
+      if (i % PIECE === PIECE - 1) yield;
+    }
+    zones.set(z, { events: list, strata });
+  }
   return { events: sorted, corrections, dead, replaced, zones, cuts, facts, air: airOf(effective) };
 }
 
