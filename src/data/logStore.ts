@@ -25,7 +25,7 @@ export interface EntryCodec<E> {
  * is one transaction of both, so that a crash leaves the log before or after it. Beyond the head nothing is read.
  * @param log the beginning of its keys
  */
-export function logStore<E>(store: Pick<KeyValue, 'getMany'>, log: string, codec: EntryCodec<E>) {
+export function logStore<E>(store: Pick<KeyValue, 'getMany' | 'getRange'>, log: string, codec: EntryCodec<E>) {
   const keys = logKeys(log);
   return {
     /** Null where there is no such log. */
@@ -41,7 +41,7 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany'>, log: string, codec
       let began = performance.now();
       for (let from = after + 1; from <= seq; from += PARCEL) {
         const names = Array.from({ length: Math.min(PARCEL, seq - from + 1) }, (_, i) => keys.event(from + i));
-        const found = await store.getMany(names);
+        const found = await store.getRange(keys.event(from), keys.event(Math.min(seq, from + PARCEL - 1)));
         for (const [i, n] of names.entries()) {
           // An entry may be as large as a grid of heights.
           if (i % 20 === 19 && performance.now() - began > SLICE_MS) {
@@ -49,7 +49,7 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany'>, log: string, codec
             began = performance.now();
           }
           try {
-            const text = found[n];
+            const text = found.get(n);
             if (!text) throw new Error('missing');
             entries.push(codec.read(text));
           } catch (e) {

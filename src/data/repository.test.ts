@@ -30,6 +30,11 @@ function watched(store: KeyValue) {
       read.push(...names);
       return store.getMany(names);
     },
+    getRange: async (first, last) => {
+      const found = await store.getRange(first, last);
+      read.push(...found.keys());
+      return found;
+    },
     commit: (change) => {
       written.push(...Object.keys(change.set ?? {}));
       return store.commit(change);

@@ -45,6 +45,7 @@ import {
   type Settings,
   type ShopRecord,
 } from './records';
+import { breathe, SLICE_MS } from './slices';
 import { StorageProblem, type Commit, type KeyValue } from './storage';
 
 export { StaleHead } from './logStore';
@@ -133,7 +134,7 @@ export function openRepository(store: KeyValue, name: string) {
   }
 
   /** What is read, from the store or from what one piece of work sees of it. */
-  function readingFrom(from: Pick<KeyValue, 'getMany' | 'getAllKeys'>) {
+  function readingFrom(from: Pick<KeyValue, 'getMany' | 'getRange' | 'getAllKeys'>) {
     const get = async (key: string) => (await from.getMany([key]))[key] ?? null;
     const logOf = (jobId: string) => logStore<LogEvent>(from, jobLog(jobId), EVENTS);
 
@@ -223,6 +224,8 @@ export function openRepository(store: KeyValue, name: string) {
         const seen = new Map<string, string | null>();
         const reading = readingFrom({
           getAllKeys: store.getAllKeys,
+          // Entries never change, and are only added behind a log's end: its head is what is looked at.
+          getRange: store.getRange,
           getMany: async (names) => {
             const found = await store.getMany(names);
             for (const k of names) if (!seen.has(k)) seen.set(k, found[k] ?? null);
@@ -263,9 +266,14 @@ export function openRepository(store: KeyValue, name: string) {
     const found = await store.getMany([...asked]);
     const unreadable: string[] = [];
     const read: AirDay<ClimateReading>[] = [];
+    let began = performance.now();
     for (const key of [...asked].sort()) {
       const text = found[key];
       if (!text) continue;
+      if (performance.now() - began > SLICE_MS) {
+        await breathe();
+        began = performance.now();
+      }
       try {
         const day = dayOfText(key, text);
         const last = read[read.length - 1];

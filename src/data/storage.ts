@@ -1,5 +1,5 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import { openDB, type IDBPDatabase } from 'idb';
+import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { keysOf } from '@/core/keysOf';
 import { within } from './within';
 
@@ -14,6 +14,8 @@ export interface Commit {
 /** The few calls that the repository needs. */
 export interface KeyValue {
   getMany(keys: string[]): Promise<Record<string, string | null>>;
+  /** Texts of all keys from one to another, both included, by key. */
+  getRange(first: string, last: string): Promise<Map<string, string>>;
   getAllKeys(): Promise<string[]>;
   /** One transaction: looks, writes and takes away, all or none. @returns false where something was not as expected */
   commit(change: Commit): Promise<boolean>;
@@ -116,9 +118,10 @@ async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Com
       return false;
     }
   }
-  // What is taken away comes first: it makes the room.
-  for (const k of remove) void table.delete(k).catch(() => undefined);
-  for (const [k, v] of Object.entries(set)) void table.put(v, k).catch(() => undefined);
+  // Asked one by one without waiting, and not by promises: a large file is a quarter of a million. What is taken away makes the room.
+  const raw = unwrap(table);
+  for (const k of remove) raw.delete(k);
+  for (const [k, v] of Object.entries(set)) raw.put(v, k);
   await done;
   return true;
 }
@@ -147,6 +150,21 @@ export function openStorage(name: string): KeyValue {
         },
       ),
     ),
+    getRange: guarded(async (first, last) => {
+      const range = IDBKeyRange.bound(first, last);
+      const read = async () => {
+        const { store } = (await db.get()).transaction(TABLE);
+        const [keys, texts] = await Promise.all([store.getAllKeys(range), store.getAll(range)]);
+        return new Map(keys.map((k, i) => [k as string, texts[i] as string]));
+      };
+      try {
+        return await read();
+      } catch (e) {
+        if (problemKind(e) !== 'closed') throw e;
+        db.forget();
+        return read();
+      }
+    }),
     getAllKeys: guarded(() =>
       reading(
         () => s.getAllKeys(),
@@ -171,6 +189,7 @@ export function memoryStorage(start: Record<string, string> = {}): KeyValue {
   const map = new Map(Object.entries(start));
   return {
     getMany: (keys) => Promise.resolve(Object.fromEntries(keys.map((k) => [k, map.get(k) ?? null]))),
+    getRange: (first, last) => Promise.resolve(new Map([...map].filter(([k]) => k >= first && k <= last).sort())),
     getAllKeys: () => Promise.resolve([...map.keys()]),
     commit: ({ expect, set = {}, remove = [] }) => {
       for (const [k, text] of expect ?? []) if ((map.get(k) ?? null) !== text) return Promise.resolve(false);
