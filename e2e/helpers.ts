@@ -103,7 +103,13 @@ export const storedEvents = (page: Page, db: string): Promise<{ head: { seq: num
     const out = [];
     for (const h of heads) {
       const head = JSON.parse((await read(store.get(h))) as string) as { seq: number };
-      out.push({ head, events: keys.filter((k) => k.startsWith(h.replace('head', 'event/'))).length });
+      let events = 0;
+      for (const k of keys.filter((x) => x.startsWith(h.replace('head', 'event/')))) {
+        // One entry, or a block of them.
+        const record = JSON.parse((await read(store.get(k))) as string) as { events?: unknown[] };
+        events += record.events?.length ?? 1;
+      }
+      out.push({ head, events });
     }
     open.close();
     return out;

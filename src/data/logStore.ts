@@ -14,10 +14,14 @@ export class StaleHead extends Error {
 /** Reading a whole log key by key keeps IndexedDB busy; in parcels it does not hold up the page. */
 const PARCEL = 500;
 
+/** So many entries that come at once stand in one record, under the key of the last of them; fewer have one each. */
+const BLOCK = 500;
+const FEW = 20;
+
 /** How entries of a log are stored. */
 export interface EntryCodec<E> {
-  read(text: string): E;
-  write(entry: E): string;
+  read(text: string): E[];
+  write(entries: readonly E[]): string;
 }
 
 /**
@@ -34,30 +38,40 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany' | 'getRange'>, log: 
       return text ? headFromRecord(text) : null;
     },
 
-    /** Entries behind `after`, up to `seq`. Records that cannot be read are named and left where they are. */
+    /**
+     * Entries behind `after`, up to `seq`. Records that cannot be read, and entries that are missing, are named by their keys and left
+     * where they are.
+     */
     async entries(seq: number, after = 0): Promise<{ entries: E[]; unreadable: string[] }> {
       const entries: E[] = [];
       const unreadable: string[] = [];
+      let next = after + 1;
+      const missingUpTo = (n: number) => {
+        for (; next <= n; next++) unreadable.push(keys.event(next));
+      };
       let began = performance.now();
       for (let from = after + 1; from <= seq; from += PARCEL) {
-        const names = Array.from({ length: Math.min(PARCEL, seq - from + 1) }, (_, i) => keys.event(from + i));
         const found = await store.getRange(keys.event(from), keys.event(Math.min(seq, from + PARCEL - 1)));
-        for (const [i, n] of names.entries()) {
-          // An entry may be as large as a grid of heights.
-          if (i % 20 === 19 && performance.now() - began > SLICE_MS) {
+        for (const [key, text] of found) {
+          // An entry may be as large as a grid of heights, a record as many as a block.
+          if (performance.now() - began > SLICE_MS) {
             await breathe();
             began = performance.now();
           }
+          const no = keys.numberOf(key);
           try {
-            const text = found.get(n);
-            if (!text) throw new Error('missing');
-            entries.push(codec.read(text));
+            const read = codec.read(text);
+            missingUpTo(no - read.length);
+            // What the caller has of a block already is left out.
+            entries.push(...read.slice(Math.max(0, read.length - (no - next + 1))));
+            next = no + 1;
           } catch (e) {
             if (e instanceof NewerFormat) throw e;
-            unreadable.push(n);
+            missingUpTo(no);
           }
         }
       }
+      missingUpTo(seq);
       return { entries, unreadable };
     },
 
@@ -65,13 +79,14 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany' | 'getRange'>, log: 
     records(head: HeadRecord, entries: readonly E[]): { records: Record<string, string>; head: HeadRecord } {
       const next = { seq: head.seq + entries.length, no: head.no };
       const records: Record<string, string> = { [keys.head]: headRecord(next) };
-      entries.forEach((e, i) => (records[keys.event(head.seq + 1 + i)] = codec.write(e)));
+      const size = entries.length > FEW ? BLOCK : 1;
+      for (let i = 0; i < entries.length; i += size) {
+        const block = entries.slice(i, i + size);
+        records[keys.event(head.seq + i + block.length)] = codec.write(block);
+      }
       return { records, head: next };
     },
 
-    /** Keys of entries from one to another, both included. */
-    eventKeys: (from: number, to: number): string[] =>
-      Array.from({ length: Math.max(0, to - from + 1) }, (_, i) => keys.event(from + i)),
     headKey: keys.head,
   };
 }

@@ -98,6 +98,7 @@ export const CLIMATE = 'climate/';
 export const logKeys = (log: string) => ({
   head: `${log}/head`,
   event: (n: number) => `${log}/event/${String(n).padStart(7, '0')}`,
+  numberOf: (key: string) => Number(key.slice(`${log}/event/`.length)),
 });
 /** The shop's own log: what stands on the shelf belongs to no job. */
 export const SHOP_LOG = 'shop-log';
@@ -119,8 +120,15 @@ export const keys = {
   draft: (name: string) => `draft/${name}`,
 };
 
-export const eventFromRecord = (text: string): LogEvent => readRecord<{ event: LogEvent }>('event', text).event;
-export const eventRecord = (event: LogEvent): string => writeRecord({ event });
+/** A record of the log: one entry, or since version 8 a block of them. */
+export const eventsFromRecord = (text: string): LogEvent[] => {
+  const { event, events } = readRecord<{ event?: LogEvent; events?: LogEvent[] }>('event', text);
+  if (events) return events;
+  if (!event) throw new TypeError('The record holds no entry');
+  return [event];
+};
+export const eventsRecord = (events: readonly LogEvent[]): string =>
+  writeRecord(events.length === 1 ? { event: events[0] } : { events });
 export const headFromRecord = (text: string): HeadRecord => readRecord<HeadRecord>('head', text);
 export const headRecord = ({ seq, no }: HeadRecord): string => writeRecord({ seq, no });
 export const shopFromRecord = (text: string): ShopRecord => {

@@ -4,7 +4,8 @@ import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
 import { seedDemo } from './demo';
 import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
-import { memoryStorage, type KeyValue } from './storage';
+import { mergeCopies } from '@/core/strata/mergeLogs';
+import { memoryStorage, problemKind, StorageProblem, type KeyValue } from './storage';
 
 const JOB: Job = { id: 'j', name: 'Job', about: '', createdMs: 0, panels: [], zones: [] };
 const event = (id: string): LogEvent => ({
@@ -387,4 +388,164 @@ describe('the demo', () => {
     await seedDemo(openRepository(store, 'demo'), LATER);
     expect(await filledAt(repo)).toBe(NOON);
   });
+});
+
+describe('blocks of entries', () => {
+  const many = (n: number, from = 0) => Array.from({ length: n }, (_, i) => event(`n${from + i}`));
+  it('that come at once stand in few records, and are read whole, in part and after more', async () => {
+    const { repo, store } = await opened(memoryStorage(), many(1203));
+    expect((await store.getAllKeys()).filter((k) => k.includes('/event/'))).toEqual(
+      [500, 1000, 1203].map((n) => keys.event('j', n)),
+    );
+    await repo.append('j', 1203, [event('one')]);
+    await repo.append('j', 1204, many(700, 5000));
+    const all = (await repo.load('j'))!;
+    expect(all.events.map((e) => e.id)).toEqual([...many(1203), event('one'), ...many(700, 5000)].map((e) => e.id));
+    expect(all.unreadable).toEqual([]);
+    for (const seq of [1, 499, 500, 777, 1203, 1204, 1500, 1904])
+      expect((await repo.load('j', { seq }))!.events.map((e) => e.id)).toEqual(all.events.slice(seq).map((e) => e.id));
+  });
+  it('one that is broken or gone is named by its entries, and the rest is there', async () => {
+    const { repo, store } = await opened(memoryStorage(), many(1100));
+    await store.commit({ set: { [keys.event('j', 1000)]: '{"v":8,' } });
+    const broken = (await repo.load('j'))!;
+    expect([broken.events.length, broken.unreadable.length, broken.unreadable[0]]).toEqual([
+      600,
+      500,
+      keys.event('j', 501),
+    ]);
+    await store.commit({ remove: [keys.event('j', 1100)] });
+    const gone = (await repo.load('j'))!;
+    expect([gone.events.length, gone.unreadable.length]).toEqual([500, 600]);
+  });
+});
+
+describe('two tabs without a lock between them', () => {
+  /** Two repositories over one store, as over plain http: no lock, and a store that answers when it answers. */
+  function tabs() {
+    const store = memoryStorage();
+    let n = 0;
+    const later =
+      <A extends unknown[], R>(f: (...a: A) => Promise<R>) =>
+      (...a: A): Promise<R> =>
+        new Promise(
+          (resolve, reject) => void setTimeout(() => f(...a).then(resolve, reject), (n = (n * 7 + 3) % 11) / 4),
+        );
+    const slow: KeyValue = { ...store, getMany: later(store.getMany), commit: later(store.commit) };
+    return { store, a: openRepository(slow, 'a'), b: openRepository(slow, 'b') };
+  }
+  it('what is said to be kept is kept: of entries, settings, readings and alarms', async () => {
+    const { store, a, b } = tabs();
+    await a.putJobs([{ job: JOB, events: [event('first')], products: [] }]);
+    const kept: string[] = ['first'];
+    const log = async (repo: typeof a, id: string) => {
+      for (let tries = 0; tries < 200; tries++)
+        try {
+          await repo.append('j', (await repo.load('j'))!.seq, [event(id)]);
+          return void kept.push(id);
+        } catch (e) {
+          if (!(e instanceof StaleHead)) throw e;
+        }
+    };
+    const work = async (repo: typeof a, who: string) => {
+      for (let i = 0; i < 25; i++) {
+        await log(repo, `${who}${i}`);
+        await repo.saveSettings(who === 'a' ? { tempC: i } : { rh: i / 100 });
+        await repo.changeAlarms((done) => ({ ...done, [`${who}${i}`]: i }));
+        await repo.addReadings([
+          { atMs: Date.UTC(2030, 0, 1) + i * 2 + (who === 'a' ? 0 : 1), tempC: 1, rh: 0.5, source: 'hand' },
+        ]);
+      }
+    };
+    await Promise.all([work(a, 'a'), work(b, 'b')]);
+    const fresh = openRepository(store, 'c');
+    expect((await fresh.load('j'))!.events.map((e) => e.id).sort()).toEqual(kept.sort());
+    expect(kept).toHaveLength(51);
+    expect((await fresh.shop()).settings).toMatchObject({ tempC: 24, rh: 0.24 });
+    expect(Object.keys(await fresh.alarmsDone())).toHaveLength(50);
+    expect((await fresh.roomLog()).days.flatMap((d) => d.readings)).toHaveLength(50);
+  });
+});
+
+describe('what is left behind', () => {
+  it('is cleared at the start: entries beyond the end, records of jobs that are not there, jobs of which nothing is there', async () => {
+    const { repo, store } = await opened();
+    await store.commit({
+      set: {
+        [keys.event('j', 3)]: '{"v":8,"event":{}}',
+        [keys.head('gone')]: '{"v":8,"seq":1,"no":1}',
+        [keys.event('gone', 1)]: '{"v":8,"event":{}}',
+      },
+    });
+    const shop = await repo.shop();
+    await store.commit({ set: { [keys.shop]: JSON.stringify({ v: 8, ...shop, jobIds: ['j', 'nothing'] }) } });
+    expect(await repo.clearLeftOvers()).toBe(3);
+    expect((await repo.shop()).jobIds).toEqual(['j']);
+    expect((await store.getAllKeys()).filter((k) => k.startsWith('job/gone') || k === keys.event('j', 3))).toEqual([]);
+    expect(await ids(repo)).toEqual(['a', 'b']);
+    expect(await repo.clearLeftOvers()).toBe(0);
+  });
+  it('a shop whose own record is not there loses nothing by it', async () => {
+    const { repo, store } = await opened();
+    await store.commit({ remove: [keys.shop] });
+    expect(await repo.clearLeftOvers()).toBe(0);
+    expect(await ids(repo)).toEqual(['a', 'b']);
+  });
+  it('deleting makes room where there is none even for the list of jobs', async () => {
+    const { store } = await opened();
+    let full = true;
+    const tight = openRepository(
+      {
+        ...store,
+        commit: (change) => {
+          if (full && change.set)
+            return Promise.reject(new StorageProblem('full', new DOMException('', 'QuotaExceededError')));
+          full = false;
+          return store.commit(change);
+        },
+      },
+      'test',
+    );
+    await tight.removeJob('j');
+    expect((await tight.shop()).jobIds).toEqual([]);
+    expect((await store.getAllKeys()).filter((k) => k.startsWith('job/'))).toEqual([]);
+  });
+});
+
+describe('copies of a job', () => {
+  it('are put together with what is here: new entries behind the end, products and air along', async () => {
+    const { repo } = await opened();
+    const other = {
+      job: { ...JOB, name: 'Renamed', changed: { name: 5e11 } },
+      events: [event('a'), event('x'), event('y')],
+      products: [],
+    };
+    const air = {
+      readings: [[Date.UTC(2030, 0, 1), 12, 0.5, 'logger'] as [number, number, number, 'logger']],
+      heats: [],
+    };
+    const written = await repo.mergeJob({ ...other, air }, mergeCopies);
+    expect(await ids(repo)).toEqual(['a', 'b', 'x', 'y']);
+    expect((await repo.load('j'))!.job.name).toBe('Renamed');
+    expect(written).toContain(keys.climate(Date.UTC(2030, 0, 1)));
+    expect((await repo.roomLog()).days[0]!.readings).toHaveLength(1);
+    // Again: nothing is new.
+    await repo.mergeJob({ ...other, air }, mergeCopies);
+    expect(await ids(repo)).toEqual(['a', 'b', 'x', 'y']);
+    expect((await repo.roomLog()).days[0]!.readings).toHaveLength(1);
+  });
+});
+
+describe('what a browser says when it cannot store', () => {
+  it.each([
+    [new DOMException('', 'QuotaExceededError'), 'full'],
+    [new DOMException('The current transaction exceeded its quota limitations.', 'QuotaExceededError'), 'full'],
+    [Object.assign(new Error(''), { name: 'AsyncStorageError' }), 'full'],
+    [new DOMException('', 'AbortError'), 'full'],
+    [new DOMException('The operation is insecure.', 'SecurityError'), 'refused'],
+    [new Error('A mutation operation was attempted on a database that did not allow mutations.'), 'refused'],
+    [new DOMException('The database connection is closing.', 'InvalidStateError'), 'closed'],
+    [new DOMException('Internal error opening backing store for indexedDB.open.', 'UnknownError'), 'broken'],
+    [new Error('no idea'), 'broken'],
+  ])('%s is told as %s', (error, kind) => expect(problemKind(error)).toBe(kind));
 });

@@ -23,8 +23,8 @@ import {
   climateRecord,
   dayFromRecord,
   DEFAULT_SETTINGS,
-  eventFromRecord,
-  eventRecord,
+  eventsFromRecord,
+  eventsRecord,
   forecastFromRecord,
   headRecord,
   heatsFromRecord,
@@ -63,13 +63,15 @@ export interface LoadedJob {
 
 export type Repository = ReturnType<typeof openRepository>;
 
-const EVENTS = { read: eventFromRecord, write: eventRecord };
+const EVENTS = { read: eventsFromRecord, write: eventsRecord };
 /** The shop's log has no kinds of entry yet. */
 const NO_ENTRIES = {
   read: (): never => {
     throw new Error('Not known');
   },
-  write: (e: never): string => e,
+  write: (): never => {
+    throw new Error('Not known');
+  },
 };
 
 /** A day of the room's log that could not be read has what came after it beside it. */
