@@ -32,6 +32,8 @@ export default defineConfig({
     viewport: { width: 390, height: 844 },
     hasTouch: true,
     acceptDownloads: true,
+    // Every page fetching the whole app once more would take most of the time: one journey is about that.
+    serviceWorkers: 'block',
     launchOptions: { executablePath: chromium, args: CHROMIUM_ARGS },
     // Keeping a trace takes a third of the time: asked for where one is wanted.
     trace: process.env.TRACE ? 'retain-on-failure' : 'off',

@@ -6,7 +6,12 @@ import { CHROMIUM_ARGS } from '../playwright.config';
 import { createApp } from '../server/app';
 
 /** The built app on a free port of localhost, and a headless Chromium to look at it. */
-export async function openBench(): Promise<{ url: string; browser: Browser; close(): Promise<void> }> {
+export async function openBench(): Promise<{
+  url: string;
+  browser: Browser;
+  stopServer(): void;
+  close(): Promise<void>;
+}> {
   const app = createApp({ dist: path.join(__dirname, '..', 'dist'), demo: false });
   const server: Server = await new Promise((resolve) => {
     const s = createServer(app).listen(0, '127.0.0.1', () => resolve(s));
@@ -15,13 +20,17 @@ export async function openBench(): Promise<{ url: string; browser: Browser; clos
     executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
     args: CHROMIUM_ARGS,
   });
+  const stopServer = () => {
+    server.closeAllConnections();
+    server.close();
+  };
   return {
     url: `http://127.0.0.1:${(server.address() as AddressInfo).port}`,
     browser,
+    stopServer,
     close: async () => {
       await browser.close();
-      server.closeAllConnections();
-      server.close();
+      stopServer();
     },
   };
 }

@@ -68,6 +68,8 @@ interface Opened {
   trouble: StorageProblemKind | null;
   /** What is written outlives the page. */
   isKept: boolean;
+  /** What a first write comes to, for what is opened before it is known. */
+  probe?: Promise<unknown>;
 }
 
 /**
@@ -85,17 +87,26 @@ async function open(mode: Mode): Promise<Opened> {
   try {
     const store = openStorage(name);
     const repo = openRepository(store, name);
-    try {
-      // A write shows at once whether this browser keeps anything.
-      await store.commit({ set: { probe: String(nowMs()) } });
-      if (mode === 'demo') await seedDemo(repo, nowMs());
-      return { repo, trouble: null, isKept: true };
-    } catch (e) {
-      if (!(e instanceof StorageProblem) || e.kind === 'refused') throw e;
-      const { jobIds } = await repo.shop();
-      if (mode === 'demo' && jobIds.length === 0) return await inMemory(e.kind);
-      return { repo, trouble: e.kind, isKept: true };
+    // A write shows whether this browser keeps anything; what is there is read meanwhile.
+    const probe = store.commit({ set: { probe: String(nowMs()) } }).then(
+      () => null,
+      (e: unknown) => e,
+    );
+    const { jobIds } = await repo.shop();
+    const problem = mode === 'demo' || jobIds.length === 0 ? await probe : null;
+    if (problem instanceof StorageProblem) {
+      if (problem.kind === 'refused' || (mode === 'demo' && jobIds.length === 0)) return await inMemory(problem.kind);
+      return { repo, trouble: problem.kind, isKept: true, probe };
     }
+    if (problem) throw problem as Error;
+    try {
+      if (mode === 'demo') await seedDemo(repo, nowMs());
+    } catch (e) {
+      // No room to fill it anew: the demo is shown as it was.
+      if (!(e instanceof StorageProblem) || jobIds.length === 0) throw e;
+      return { repo, trouble: e.kind, isKept: true, probe };
+    }
+    return { repo, trouble: null, isKept: true, probe };
   } catch (e) {
     if (e instanceof StorageProblem && e.kind === 'refused') return inMemory('refused');
     throw e;
@@ -131,6 +142,7 @@ export function DataProvider({ children, loading, choose }: Props) {
       client.clear();
       writes.clear();
       setTrouble(o.trouble);
+      void o.probe?.then((e) => e instanceof StorageProblem && !gone && setTrouble(e.kind));
       setOpened({ mode, repo: o.repo, isKept: o.isKept });
     }, setFault);
     return () => {

@@ -5,6 +5,7 @@ import {
   foldWithFacts,
   foldWithLibrary,
   sameFacts,
+  splitInPieces,
   zoneFacts,
   type Job,
   type JobState,
@@ -62,6 +63,7 @@ export async function openLoaded(loaded: LoadedJob, products: ProductLookup, had
   const { job, events, seq, no, unreadable } = loaded;
   if (!had) {
     const state = await inSlices(foldInPieces(events, products, zoneFacts(job)));
+    await inSlices(splitInPieces(state.air));
     return { job, seq, no, unreadable, products, state };
   }
   if (events.length > AT_ONCE) {

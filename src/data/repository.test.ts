@@ -427,10 +427,13 @@ describe('two tabs without a lock between them', () => {
     let n = 0;
     const later =
       <A extends unknown[], R>(f: (...a: A) => Promise<R>) =>
-      (...a: A): Promise<R> =>
-        new Promise(
-          (resolve, reject) => void setTimeout(() => f(...a).then(resolve, reject), (n = (n * 7 + 3) % 11) / 4),
-        );
+      async (...a: A): Promise<R> => {
+        n = (n * 7 + 3) % 11;
+        await new Promise<void>((resolve) => {
+          setTimeout(resolve, n / 4);
+        });
+        return f(...a);
+      };
     const slow: KeyValue = { ...store, getMany: later(store.getMany), commit: later(store.commit) };
     return { store, a: openRepository(slow, 'a'), b: openRepository(slow, 'b') };
   }

@@ -74,6 +74,8 @@ const NO_ENTRIES = {
   },
 };
 
+/** So many days of the room's log are read at once. */
+const DAYS_AT_ONCE = 100;
 /** A day of the room's log that could not be read has what came after it beside it. */
 const BESIDE = '+';
 
@@ -265,17 +267,23 @@ export function openRepository(store: KeyValue, name: string) {
   /** The room's log: all of it, or what some of its records hold. */
   async function roomLog(names?: readonly string[]): Promise<RoomLog> {
     const asked = names ?? (await store.getAllKeys()).filter((k) => k.startsWith(CLIMATE));
-    const found = await store.getMany([...asked]);
     const unreadable: string[] = [];
     const read: AirDay<ClimateReading>[] = [];
+    const sorted = [...asked].sort();
+    let found: Record<string, string | null> = {};
     let began = performance.now();
-    for (const key of [...asked].sort()) {
-      const text = found[key];
-      if (!text) continue;
-      if (performance.now() - began > SLICE_MS) {
+    for (const [i, key] of sorted.entries()) {
+      // Years of readings come in parcels, between which the page is its own.
+      if (i % DAYS_AT_ONCE === 0) {
+        found = await store.getMany(sorted.slice(i, i + DAYS_AT_ONCE));
+        if (i > 0) await breathe();
+        began = performance.now();
+      } else if (performance.now() - began > SLICE_MS) {
         await breathe();
         began = performance.now();
       }
+      const text = found[key];
+      if (!text) continue;
       try {
         const day = dayOfText(key, text);
         const last = read[read.length - 1];

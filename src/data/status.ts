@@ -29,7 +29,7 @@ import {
 import type { Bench, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
 import type { ZoneFill } from '@/core/fair';
 import { useClimate, type Climate } from './climate';
-import { useNow } from './clock';
+import { nowMs, useNow } from './clock';
 import { openJobs, useAdvice, useJob, useJobs, useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
 import type { Settings, ShopRecord } from './records';
@@ -114,6 +114,12 @@ export function statusesOf(open: OpenJob, air: AirSource, now: number, more: Ass
 export function useStatuses(open: OpenJob | undefined, now: number, more: Assumed = NOTHING_ASSUMED): Statuses {
   const air = useAirSource();
   return useMemo(() => (open && air ? statusesOf(open, air, now, more) : NO_STATUSES), [open, air, now, more]);
+}
+
+/** The same when somebody asks, for what is only done now and then. */
+export function useStatusesNow(open: OpenJob): () => Statuses {
+  const air = useAirSource();
+  return () => (air ? statusesOf(open, air, nowMs()) : NO_STATUSES);
 }
 
 /** Air and surface at a zone; without a zone the room and a panel of thin steel. */

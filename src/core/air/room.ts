@@ -2,7 +2,7 @@ import type { AirReading } from '../log/event';
 import { hashNumbers } from '../units/hash';
 import { HOUR_MS, MINUTE_MS } from '../units/time';
 import { clampRh, type ForecastPoint } from './climate';
-import { airDay, lastReading, readingsBetween, splitDays, type AirDay } from './days';
+import { airDay, dayOf, lastReading, readingsBetween, splitDays, type AirDay } from './days';
 import { HEATER_STEPS, rhWarmed, ROOM_LAG_MS, type HeatPiece } from './heat';
 import { airAt, type AirPoint, type Reading } from './history';
 
@@ -34,6 +34,19 @@ export interface RoomAir {
 const NEAR_MS = 45 * MINUTE_MS;
 
 const split = new WeakMap<readonly Reading[], AirDay[]>();
+/** Cuts a long list of readings into its days ahead of time, stopping after every few: what asks for them later has them at once. */
+export function* splitInPieces(readings: readonly Reading[]): Generator<undefined, void> {
+  const days: AirDay[] = [];
+  for (let i = 0; i < readings.length;) {
+    const day = dayOf(readings[i]?.atMs ?? 0);
+    let end = i + 1;
+    while (end < readings.length && dayOf(readings[end]?.atMs ?? 0) === day) end++;
+    days.push(airDay(day, readings.slice(i, end)));
+    i = end;
+    if (days.length % 20 === 0) yield;
+  }
+  split.set(readings, days);
+}
 function splitOnce(readings: readonly Reading[]): AirDay[] {
   let days = split.get(readings);
   if (!days) split.set(readings, (days = splitDays(readings)));

@@ -213,7 +213,16 @@ export function* foldInPieces(
     }
     zones.set(z, { events: list, strata });
   }
-  return { events: sorted, corrections, dead, replaced, zones, cuts, facts, air: airOf(effective) };
+  yield;
+  const air: Reading[] = [];
+  for (let i = 0; i < effective.length; i += PIECE * 20) {
+    for (const p of airOf(effective.slice(i, i + PIECE * 20))) {
+      if (air[air.length - 1]?.atMs === p.atMs) air.pop();
+      air.push(p);
+    }
+    yield;
+  }
+  return { events: sorted, corrections, dead, replaced, zones, cuts, facts, air };
 }
 
 function airOf(effective: readonly PlainEvent[]): Reading[] {

@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, type Message } from '@/core';
-import { exportCalendar, nowMs, useLiveJob, useShopActions, type OpenJob } from '@/data';
+import { exportCalendar, nowMs, useShopActions, useStatusesNow, type OpenJob } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
 import { useConfirm } from '@/ui/ConfirmDialog';
@@ -20,12 +20,12 @@ export function JobLine({ open }: { open: OpenJob }) {
   const router = useRouter();
   const { units } = useAppTheme();
   const { removeJob } = useShopActions();
-  const { statuses } = useLiveJob(open.job.id, 60_000);
+  const statusesNow = useStatusesNow(open);
   const [ask, dialog] = useConfirm();
   const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
   const calendar = () =>
-    void exportCalendar(open, momentsOf(open, statuses, formatQuantity('temp', 23, units)), nowMs()).then(
+    void exportCalendar(open, momentsOf(open, statusesNow(), formatQuantity('temp', 23, units)), nowMs()).then(
       () => setProblem(undefined),
       (e: Error) => setProblem(`${e.message}.`),
     );
