@@ -12,9 +12,11 @@ import {
   type PlainEvent,
   type Product,
 } from '@/core';
-import { againstRules } from '@/core/advice';
+import { againstRules } from '@/core/rules/after';
 import { fail, ok, type Result } from '@/core/result';
-import { MAX_FILE_BYTES, readJobText, writeJobFile, type FileProblem, type JobFile } from '@/core/formats';
+// Not by the core's lazy doors: what two later files share would else come with the first page.
+import { MAX_FILE_BYTES, writeJobFile, type FileProblem, type JobFile } from '@/core/formats/jobFile';
+import { readJobText } from '@/core/formats/readText';
 import { airOfJob, readingOfRow, readingsToAdd } from '@/core/formats/readingRow';
 import { readShopFiles, writeShopFiles, type ShopFile } from '@/core/formats/shopFile';
 import { packFiles, unpackFiles } from '@/core/formats/zip';
