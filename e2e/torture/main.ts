@@ -1,0 +1,43 @@
+/**
+ * `npm run torture -- N`: kills, two tabs over plain http, no room, and bent files, many of each; prints a table. Exit code 1 where anything was
+ * lost or torn.
+ */
+import { spawnSync } from 'node:child_process';
+import path from 'node:path';
+import { killRounds, plainHttpRounds, quotaRounds, type Outcome } from './rounds';
+
+const n = Number(process.argv[2] ?? 300);
+if (!Number.isInteger(n) || n < 1 || n > 100_000) {
+  console.error(`Give a number of rounds, such as 300, not '${process.argv[2]}'`);
+  process.exit(2);
+}
+let seed = Number(process.env.SEED ?? (Date.now() % 2_147_483_646) + 1);
+console.log(`seed ${seed}`);
+const random = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
+
+function bentFiles(files: number): Outcome {
+  const jest = path.join(__dirname, '..', '..', 'node_modules', 'jest', 'bin', 'jest.js');
+  const r = spawnSync(process.execPath, [jest, 'src/core/formats/fuzz'], {
+    cwd: path.join(__dirname, '..', '..'),
+    env: { ...process.env, FUZZ: String(files) },
+    encoding: 'utf8',
+  });
+  const note =
+    r.status === 0 ? 'none threw, none took a second, all that was taken went out again' : r.stderr.slice(-2000);
+  return { name: 'bent files', rounds: files, lost: 0, torn: r.status === 0 ? 0 : 1, note };
+}
+
+async function main(): Promise<void> {
+  const table: Outcome[] = [];
+  const run = async (what: string, rounds: () => Promise<Outcome> | Outcome) => {
+    console.log(`${what} ...`);
+    table.push(await rounds());
+  };
+  await run('kills', () => killRounds(n, random));
+  await run('two tabs over plain http', () => plainHttpRounds(Math.ceil((n * 20) / 3)));
+  await run('no room', () => quotaRounds(Math.max(2, Math.ceil(n / 15))));
+  await run('bent files', () => bentFiles(Math.ceil((n * 100) / 3)));
+  console.table(table.map(({ name, ...rest }) => ({ fault: name, ...rest })));
+  if (table.some((o) => o.lost > 0 || o.torn > 0)) process.exitCode = 1;
+}
+void main();
