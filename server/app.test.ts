@@ -1,5 +1,5 @@
 /** @jest-environment node */
-import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdtempSync, rmSync, utimesSync, writeFileSync } from 'node:fs';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
 import os from 'node:os';
@@ -82,4 +82,45 @@ describe('the server of the app', () => {
     expect((await get('/..%2f..%2fetc%2fpasswd')).status).not.toBe(500);
     expect(await (await get('/..%2f..%2fetc%2fpasswd')).text()).not.toContain('root:');
   });
+  it('gives out a new build as soon as it is there, and says so while it is being made', async () => {
+    const get = await serve({ demo: true });
+    const file = path.join(dist, 'index.html');
+    const old = '<html><head><title>x</title></head><body></body></html>';
+    writeFileSync(file, old.replace('>x<', '>second<'));
+    utimesSync(file, new Date(), new Date(Date.now() + 5000));
+    const page = await (await get('/panels')).text();
+    expect(page).toContain('second');
+    expect(page).toContain('<meta name="stratocoat-start" content="demo">');
+    rmSync(file);
+    expect((await get('/')).status).toBe(503);
+    writeFileSync(file, old);
+    expect((await get('/')).status).toBe(200);
+  });
+  it('tells other sites nothing of the bench, and takes nothing from them', async () => {
+    const get = await serve({ bench: true });
+    expect((await get('/bench')).status).toBe(200);
+    for (const headers of [
+      { origin: 'https://elsewhere.test' },
+      { origin: 'null' },
+      { 'sec-fetch-site': 'cross-site' },
+      { 'sec-fetch-site': 'same-site' },
+    ] as Record<string, string>[])
+      expect([headers, (await get('/bench', { headers })).status]).toEqual([headers, 403]);
+    const fault = { method: 'POST', headers: { 'content-type': 'application/json' } };
+    expect((await get('/bench/fault', { ...fault, body: `{"kind":"${'x'.repeat(5000)}"}` })).status).toBe(413);
+    expect((await await serve())('/bench').then((r) => r.text())).resolves.toContain('<title>');
+  });
+  it('says nothing of this machine when a request cannot be read', async () => {
+    const get = await serve({ bench: true });
+    for (const [p, init] of [
+      ['/%E0%A4%A', {}],
+      ['/bench/fault', { method: 'POST', headers: { 'content-type': 'application/json' }, body: '{' }],
+    ] as [string, RequestInit][]) {
+      const r = await get(p, init);
+      expect(r.status).toBe(400);
+      expect(await r.text()).toBe('That request cannot be read');
+    }
+  });
+  it('lets a form go nowhere else', async () =>
+    expect((await (await serve())('/')).headers.get('content-security-policy')).toContain("form-action 'self'"));
 });

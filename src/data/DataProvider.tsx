@@ -1,6 +1,6 @@
 import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
-import { seedDemo } from './demo';
+import { seedDemo, showsDemo } from './demo';
 import { refresh } from './refresh';
 import { initialMode, saveMode, storeName, type Mode } from './mode';
 import { openRepository, type Repository } from './repository';
@@ -142,6 +142,7 @@ export function DataProvider({ children, loading, choose }: Props) {
       client.clear();
       writes.clear();
       setTrouble(o.trouble);
+      if (mode === 'demo') showsDemo();
       void o.probe?.then((e) => e instanceof StorageProblem && !gone && setTrouble(e.kind));
       setOpened({ mode, repo: o.repo, isKept: o.isKept });
     }, setFault);

@@ -11,6 +11,20 @@ const STALE_MS = HOUR_MS;
 /** How often the demo's logger has written down the air. */
 const LOGGER_EVERY_MIN = 15;
 
+/** Held by every tab that shows the demo, together with the others. */
+const SHOWN = 'demo-shown';
+
+/** Says, for as long as the page is open, that the demo is shown here. */
+export function showsDemo(): void {
+  void navigator.locks?.request(SHOWN, { mode: 'shared' }, () => new Promise(() => undefined)).catch(() => undefined);
+}
+
+/** Whether another tab has the demo open: it is not filled anew under somebody's hands. */
+async function isShownElsewhere(): Promise<boolean> {
+  const held = (await navigator.locks?.query().catch(() => undefined))?.held ?? [];
+  return held.some((l) => l.name === SHOWN);
+}
+
 /** Whether somebody did something in the demo: logged, drew, read the air. A job that cannot be read is left as it is, too. */
 async function isTouched(repo: Repository, shop: ShopRecord, { atMs, seqs, nos }: Seeding): Promise<boolean> {
   if (shop.jobIds.length !== Object.keys(seqs).length) return true;
@@ -35,6 +49,7 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
   if (shop.seeded && !force) {
     if (now - shop.seeded.atMs < STALE_MS && now >= shop.seeded.atMs) return;
     if (await isTouched(repo, shop, shop.seeded)) return;
+    if (await isShownElsewhere()) return;
   }
   const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, ...raw] = await Promise.all([
     loadDevices(),
