@@ -14,7 +14,9 @@ if (unknown) fail(`There is no benchmark '${unknown}'. There are: ${all.join(', 
 ensureChromium();
 if (
   !asked.length ||
-  asked.some((n) => ['first-load', 'append-redraw', 'draw', 'many-jobs', 'repair-replace', 'import-large', 'offline-start'].includes(n))
+  asked.some((n) =>
+    ['first-load', 'append-redraw', 'draw', 'many-jobs', 'repair-replace', 'import-large', 'offline-start'].includes(n),
+  )
 )
   ensureBuilt();
 const out = path.join(ROOT, 'node_modules', '.cache', 'stratocoat-bench');

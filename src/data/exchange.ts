@@ -53,6 +53,8 @@ export interface JobPreview {
     fresh: number;
     common: number;
     own: number;
+    /** Of those that both have, how many say something else in the file. */
+    other: number;
     panels: { added: number; changed: number; gone: number };
     clashes: CorrectedTwice[];
   };
@@ -91,6 +93,7 @@ export function createExchange(repo: Repository) {
       const room = await repo.roomLog();
       const here = await jobHere(s, job.job.id);
       const { air } = job;
+      const known = new Set(here?.events.map((e) => e.id));
       return ok({
         jobId: job.job.id,
         name: job.job.name,
@@ -100,7 +103,8 @@ export function createExchange(repo: Repository) {
         exportedMs: job.exportedMs,
         air: air ? { readings: air.readings.length, fresh: readingsToAdd(air.readings, room.days).length } : null,
         ...(here && { here: whatMerges(here, job) }),
-        against: await judged(repo, s, job),
+        // What is here was judged when it was logged.
+        against: (await judged(repo, s, job)).filter((a) => !known.has(a.event.id)),
       });
     },
 
@@ -190,6 +194,7 @@ function whatMerges(here: LoadedJob, file: JobFile): NonNullable<JobPreview['her
     fresh: r.fresh.length,
     common: r.common,
     own: r.own,
+    other: r.other,
     panels: panelsChanged(here.job, r.job),
     clashes: r.clashes.slice(0, MOST_CLASHES).map((c) => ({
       entry: c.entry,

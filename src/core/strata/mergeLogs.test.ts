@@ -188,7 +188,12 @@ describe('copies of one job that are put together', () => {
     const { id: _, ...body } = coated('epoxy-primer', 0, 2) as Extract<LogEvent, { kind: 'coated' }>;
     const put = ev({ kind: 'replaced', id: 'p2', zoneIds: [], atMin: 7, targetId: 'coat', by: { ...body, id: 'p2' } });
     const r = mergeCopies({ job: JOB, events: [...START, void1] }, { job: JOB, events: [...START, put] });
-    expect(r).toMatchObject({ common: 2, own: 1, fresh: [{ id: 'p2' }] });
+    expect(r).toMatchObject({ common: 2, own: 1, other: 0, fresh: [{ id: 'p2' }] });
+    const bent = mergeCopies(
+      { job: JOB, events: START },
+      { job: JOB, events: START.map((e) => ({ ...e, note: 'No' })) },
+    );
+    expect([bent.common, bent.other]).toEqual([2, 2]);
     expect(r.clashes).toMatchObject([
       { entry: { id: 'coat' }, here: { id: 'v1' }, there: { id: 'p2' }, counts: 'there' },
     ]);

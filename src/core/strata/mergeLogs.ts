@@ -27,6 +27,8 @@ export interface MergedCopies extends JobCopy {
   /** How many both had, and how many only this one. */
   common: number;
   own: number;
+  /** How many of both say something else there: entries never change, so that somebody has been at one of them. */
+  other: number;
   clashes: Clash[];
 }
 
@@ -51,12 +53,14 @@ const sameOf = (a: LogEvent, b: LogEvent): LogEvent => (JSON.stringify(a) >= JSO
 export function mergeCopies(here: JobCopy, there: JobCopy): MergedCopies {
   const mine = new Map(here.events.map((e) => [e.id, e]));
   const fresh: LogEvent[] = [];
-  let common = 0;
+  let [common, other] = [0, 0];
   for (const e of there.events) {
     const own = mine.get(e.id);
     if (own) {
       common++;
-      mine.set(e.id, sameOf(own, e));
+      const same = sameOf(own, e);
+      if (JSON.stringify(own) !== JSON.stringify(e)) other++;
+      mine.set(e.id, same);
     } else {
       fresh.push(e);
       mine.set(e.id, e);
@@ -69,6 +73,7 @@ export function mergeCopies(here: JobCopy, there: JobCopy): MergedCopies {
     fresh,
     common,
     own: here.events.length - common,
+    other,
     clashes: clashesIn(here.events, there.events, events),
   };
 }

@@ -113,19 +113,25 @@ function Ready({
   const { here, air } = file;
   return (
     <Notice tone="muted" testID="import-ready">
-      <T kind="strong">{file.name}</T>
-      <T kind="small">{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</T>
-      {air && (
-        <T kind="small">
-          {air.readings === 0
-            ? 'Nobody read the air of its time.'
-            : air.fresh === 0
-              ? 'The air of its time is here already.'
-              : `With the air of its time: ${count(air.fresh, 'reading')} of times of which this shop knows nothing.`}
-        </T>
-      )}
-      {here ? <Merging here={here} /> : <T kind="small">It is added beside the jobs that are here.</T>}
-      <AgainstRules against={file.against} products={file.products} />
+      <View style={{ gap: gap(1) }}>
+        <T kind="section">{file.name}</T>
+        {here && <Merging here={here} />}
+        <T
+          kind="small"
+          tone="muted"
+        >{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</T>
+        {air && (
+          <T kind="small" tone="muted">
+            {air.readings === 0
+              ? 'Nobody read the air of its time.'
+              : air.fresh === 0
+                ? 'The air of its time is here already.'
+                : `With the air of its time: ${count(air.fresh, 'reading')} of times of which this shop knows nothing.`}
+          </T>
+        )}
+        {!here && <T kind="small">It is added beside the jobs that are here.</T>}
+        {(!here || here.fresh > 0) && <AgainstRules against={file.against} products={file.products} />}
+      </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
         {here ? (
           <>
@@ -146,17 +152,23 @@ function Merging({ here }: { here: NonNullable<JobPreview['here']> }) {
   const { units } = useAppTheme();
   const { lookup } = useLibrary();
   const { added, changed, gone } = here.panels;
-  const panels = [
+  const comes = [
+    ...(here.fresh > 0 ? [`${count(here.fresh, 'entry')} more`] : []),
     ...(added > 0 ? [`${count(added, 'panel')} added`] : []),
     ...(changed > 0 ? [`${count(changed, 'panel')} changed`] : []),
     ...(gone > 0 ? [`${count(gone, 'panel')} taken away`] : []),
   ];
   return (
     <>
+      <T kind="strong">{comes.length > 0 ? `Put together: ${comes.join(', ')}` : 'There is nothing new in it'}</T>
       <T kind="small">
         {`The same job is here, with ${count(here.events, 'entry')}: ${here.common} are in both, ${here.own} only here, ${here.fresh} only in the file.`}
       </T>
-      {panels.length > 0 && <T kind="small">{`Put together: ${panels.join(', ')}.`}</T>}
+      {here.other > 0 && (
+        <T kind="small" tone="window">
+          {`${here.other} of those in both ${here.other === 1 ? 'says' : 'say'} something else in the file. Put together, what is here stays.`}
+        </T>
+      )}
       {here.clashes.map((c) => (
         <T key={c.entry.id} kind="small" tone="window">
           {`${c.entry.kind === 'voided' || c.entry.kind === 'replaced' ? 'A correction' : String(eventLine(c.entry, lookup, units))}: corrected in both. ${
@@ -166,9 +178,11 @@ function Merging({ here }: { here: NonNullable<JobPreview['here']> }) {
           }`}
         </T>
       ))}
-      <T kind="small" tone="stop">
-        {`Replacing takes the ${here.own} that are only here away for good.`}
-      </T>
+      {here.own > 0 && (
+        <T kind="small" tone="stop">
+          {`Replacing takes the ${here.own} that ${here.own === 1 ? 'is' : 'are'} only here away for good.`}
+        </T>
+      )}
     </>
   );
 }
