@@ -17,7 +17,7 @@ const random = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
 
 function bentFiles(files: number): Outcome {
   const jest = path.join(__dirname, '..', '..', 'node_modules', 'jest', 'bin', 'jest.js');
-  const r = spawnSync(process.execPath, [jest, 'src/core/formats/fuzz'], {
+  const r = spawnSync(process.execPath, [jest, 'demo/bentFiles'], {
     cwd: path.join(__dirname, '..', '..'),
     env: { ...process.env, FUZZ: String(files) },
     encoding: 'utf8',

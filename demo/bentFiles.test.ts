@@ -1,15 +1,15 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import van from '../../../demo/bread-van.json';
-import { airAt } from '../air/history';
-import { SHIPPED_PRODUCTS } from '../library/shipped';
-import { lookupIn } from '../library/library';
-import { zoneFacts } from '../log/job';
-import { foldLog } from '../strata/fold';
-import { readClimateCsv, writeClimateCsv } from './climateCsv';
-import { readHeightsCsv } from './heightsCsv';
-import { writeJobFile } from './jobFile';
-import { readJobText } from './readText';
+import van from './bread-van.json';
+import { airAt } from '../src/core/air/history';
+import { SHIPPED_PRODUCTS } from '../src/core/library/shipped';
+import { lookupIn } from '../src/core/library/library';
+import { zoneFacts } from '../src/core/log/job';
+import { foldLog } from '../src/core/strata/fold';
+import { readClimateCsv, writeClimateCsv } from '../src/core/formats/climateCsv';
+import { readHeightsCsv } from '../src/core/formats/heightsCsv';
+import { writeJobFile } from '../src/core/formats/jobFile';
+import { readJobText } from '../src/core/formats/readText';
 
 /** How many files are bent: few with every test, ten thousand in `npm run torture`. */
 const FILES = Number(process.env.FUZZ ?? 300);
