@@ -4,7 +4,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
-import { killRounds, plainHttpRounds, quotaRounds, type Outcome } from './rounds';
+import { killRounds, openFor, plainHttpRounds, quotaRounds, type Outcome } from './rounds';
 
 const n = Number(process.argv[2] ?? 300);
 if (!Number.isInteger(n) || n < 1 || n > 100_000) {
@@ -36,6 +36,7 @@ async function main(): Promise<void> {
   await run('kills', () => killRounds(n, random));
   await run('two tabs over plain http', () => plainHttpRounds(Math.ceil((n * 20) / 3)));
   await run('no room', () => quotaRounds(Math.max(2, Math.ceil(n / 15))));
+  await run('left open', () => openFor(n >= 100 ? 60 : 10));
   await run('bent files', () => bentFiles(Math.ceil((n * 100) / 3)));
   console.table(table.map(({ name, ...rest }) => ({ fault: name, ...rest })));
   if (table.some((o) => o.lost > 0 || o.torn > 0)) process.exitCode = 1;

@@ -7,6 +7,7 @@ import type { AddressInfo } from 'node:net';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
 import { CHROMIUM_ARGS } from '../../playwright.config';
+import { createApp } from '../../server/app';
 import type { TorturePage } from './page';
 
 declare global {
@@ -253,4 +254,50 @@ export async function quotaRounds(n: number): Promise<Outcome> {
   }
   out.note = [...told].map(([k, c]) => `${c} times '${k}'`).join(', ');
   return out;
+}
+
+/** What a heap may grow over an hour without growing: caches that fill, MB. */
+const HEAP_SLACK_MB = 12;
+
+/** The demo left open: its clocks tick, its alarms ring, its devices report, and its memory stays what it was. @param minutes of the page's own time */
+export async function openFor(minutes: number): Promise<Outcome> {
+  const server = await new Promise<Server>((resolve) => {
+    const app = createApp({ dist: path.join(__dirname, '..', '..', 'dist'), demo: true, bench: true });
+    const s = createServer(app).listen(0, '127.0.0.1', () => resolve(s));
+  });
+  const browser = await chromium.launch(launchArgs);
+  try {
+    const context = await browser.newContext({ viewport: { width: 390, height: 844 }, serviceWorkers: 'block' });
+    const page = await context.newPage();
+    const faults: string[] = [];
+    page.on('pageerror', (e) => faults.push(e.message));
+    await page.clock.install();
+    await page.goto(`http://127.0.0.1:${(server.address() as AddressInfo).port}/?demo`);
+    await page.getByTestId('today').waitFor();
+    const cdp = await context.newCDPSession(page);
+    const heapMb = async () => {
+      await cdp.send('HeapProfiler.collectGarbage');
+      return (await cdp.send('Runtime.getHeapUsage')).usedSize / 1e6;
+    };
+    const live = async (from: number, to: number) => {
+      for (let i = from; i < to; i++) await page.clock.runFor(60_000);
+    };
+    // What fills once fills in the first minutes.
+    const warm = Math.min(10, Math.ceil(minutes / 4));
+    await live(0, warm);
+    const before = await heapMb();
+    await live(warm, minutes);
+    const after = await heapMb();
+    return {
+      name: 'left open, minutes',
+      rounds: minutes,
+      lost: 0,
+      torn: faults.length + (after - before > HEAP_SLACK_MB ? 1 : 0),
+      note: `heap ${before.toFixed(1)} MB, then ${after.toFixed(1)} MB${faults.length > 0 ? `; ${faults[0]}` : ''}`,
+    };
+  } finally {
+    await browser.close();
+    server.closeAllConnections();
+    server.close();
+  }
 }

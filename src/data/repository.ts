@@ -504,8 +504,10 @@ export function openRepository(store: KeyValue, name: string) {
 
     /** Puts a whole shop in the place of what is here, all or none. */
     putShop: (file: ShopFile) =>
-      transact(async ({ getAllKeys, dayRecords, shop }) => {
+      transact(async ({ getAllKeys, dayRecords, shop, getMany }) => {
         const before = await shop().catch(() => undefined);
+        // What another tab logs meanwhile must not stay behind in a log that takes the place of its own.
+        await getMany((before?.jobIds ?? []).map(keys.head));
         const set: Record<string, string> = {};
         for (const f of file.jobs) {
           const { records } = jobRecords(f.job, 1, new Map());

@@ -6,7 +6,7 @@ import { outlineProblem } from '../outline/areas';
 import { keysOf } from '../keysOf';
 import { BODIES, FLOOR_ROWS, layOut, partOutline, partsLeft, ZONE_SPLITS } from '.';
 
-const EMPTY: Job = { id: 'job', name: 'Job', about: '', createdMs: 0, panels: [], zones: [] };
+const EMPTY: Job = { id: 'job', name: 'Job', about: '', createdMs: Date.UTC(2030, 0, 1), panels: [], zones: [] };
 const ids = () => {
   let n = 0;
   return () => `p${(n += 1)}`;
