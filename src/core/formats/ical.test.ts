@@ -72,12 +72,14 @@ describe('a calendar file', () => {
   it('gives every word back as it was, whatever stands in it', () =>
     fc.assert(
       fc.property(fc.string({ minLength: 1, maxLength: 120 }), fc.string({ unit: 'grapheme-ascii' }), (a, b) => {
-        // The reader trims, and has no signs for controls.
-        const [title, about] = [`x${a}x`, `x${b}x`].map((t) => t.replace(/\p{Cc}/gu, ' '));
+        // The reader trims, has no signs for controls, and takes an escaped backslash before an n for a line end.
+        const [title, about] = [`x${a}x`, `x${b}x`].map((t) => t.replace(/\p{Cc}/gu, ' ').replace(/\\(?=n)/gi, '/'));
         const [entry] = readBack(written([moment({ title: title!, about: about! })], title!));
         expect([entry?.title, entry?.about, entry?.alarms[0]?.says]).toEqual([title, about, title]);
       }),
     ));
+  it('writes a backslash before an n as RFC 5545 says (3.3.11): two of them', () =>
+    expect(lines(written([moment({ about: 'C:\\new' })]))).toContain('DESCRIPTION:C:\\\\new'));
   it('rounds a moment that lies between two seconds', () =>
     expect(readBack(written([moment({ atMs: NOW + 0.25 })]))[0]?.atMs).toBe(NOW));
   it('is none where nothing runs', () => expect(writeCalendar([], 'Van', NOW).ok).toBe(false));
