@@ -1,8 +1,7 @@
 import { useRouter } from 'expo-router';
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
-import type { FileProblem } from '@/core/formats/jobFile';
-import { pickFile, useLibrary, type JobPreview } from '@/data';
+import { useLibrary, type JobPreview } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
 import { fullWhen } from '@/ui/format';
@@ -16,82 +15,40 @@ import { eventLine } from '@/ui/words';
 import { AgainstRules } from './AgainstRules';
 import { Reading } from './Reading';
 import { Refused } from './Refused';
-
-type Step =
-  | { at: 'idle' }
-  | { at: 'reading'; name: string; share: number }
-  | { at: 'refused'; problems: FileProblem[]; name: string }
-  | { at: 'ready'; file: JobPreview }
-  | { at: 'putting' }
-  | { at: 'done'; name: string; merged: boolean }
-  | { at: 'failed'; message: string };
+import { useFileStep } from './useFileStep';
 
 const count = (n: number, one: string, many = `${one.replace(/y$/, 'ie')}s`) => `${n} ${n === 1 ? one : many}`;
 
-/** Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole. */
-/** @param offered a file that another app shared */
+/**
+ * Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole.
+ * @param offered a file that another app shared
+ */
 export function Import({ offered }: { offered: File | undefined }) {
-  const [step, setStep] = useState<Step>({ at: 'idle' });
   const { readJob, putJob, stop } = useExchange();
+  const { step, setStep, choose, stopReading, leave } = useFileStep('.json,application/json', readJob, stop, offered);
+  const [done, setDone] = useState<{ name: string; merged: boolean }>();
   const router = useRouter();
-  const read = async (file: File) => {
-    const { name } = file;
-    setStep({ at: 'reading', name, share: 0 });
-    try {
-      const r = await readJob(file, (share) =>
-        setStep((s) => (s.at === 'reading' ? { at: 'reading', name, share } : s)),
-      );
-      setStep(r.ok ? { at: 'ready', file: r.value } : { at: 'refused', problems: r.error, name });
-    } catch (e) {
-      // Somebody stopped it: there is nothing to say.
-      setStep((s) =>
-        s.at !== 'reading'
-          ? s
-          : {
-              at: 'refused',
-              problems: [{ path: '', message: e instanceof Error ? e.message : 'The file cannot be read' }],
-              name,
-            },
-      );
-    }
-  };
-  const choose = async () => {
-    const file = await pickFile('.json,application/json');
-    if (file) await read(file);
-  };
-  useEffect(() => {
-    if (offered) void read(offered);
-    // Once for each file.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [offered]);
   const put = ({ jobId, name }: JobPreview, how: 'replace' | 'merge') => {
-    setStep({ at: 'putting' });
+    setStep({ at: 'working', says: 'It is being put in.' });
     void putJob(jobId, how).then(
-      () => setStep({ at: 'done', name, merged: how === 'merge' }),
+      () => {
+        leave();
+        setDone({ name, merged: how === 'merge' });
+      },
       (e: Error) => setStep({ at: 'failed', message: e.message }),
     );
   };
+  const isResting = step.at === 'idle' || step.at === 'refused' || step.at === 'failed';
   return (
     <View style={{ paddingVertical: gap(2) }} aria-live="polite">
-      {(step.at === 'idle' || step.at === 'refused' || step.at === 'done' || step.at === 'failed') && (
-        <TextButton label="Import a job file" icon="plus" onPress={() => void choose()} />
-      )}
-      {step.at === 'reading' && (
-        <Reading
-          name={step.name}
-          share={step.share}
-          onStop={() => {
-            setStep({ at: 'idle' });
-            stop();
-          }}
-        />
-      )}
+      {isResting && <TextButton label="Import a job file" icon="plus" onPress={choose} />}
+      {step.at === 'reading' && <Reading name={step.name} share={step.share} onStop={stopReading} />}
       {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
-      {step.at === 'ready' && <Ready file={step.file} onPut={put} onLeave={() => setStep({ at: 'idle' })} />}
-      {step.at === 'putting' && <T kind="small">It is being put in.</T>}
-      {step.at === 'done' && (
+      {step.at === 'ready' && <Ready file={step.found} onPut={put} onLeave={leave} />}
+      {step.at === 'working' && <T kind="small">{step.says}</T>}
+      {step.at === 'idle' && done && (
         <View>
-          <T kind="small" tone="good">{`${step.name} is in${step.merged ? ': both copies are one now' : ''}.`}</T>
+          <T kind="small" tone="good">{`${done.name} is in${done.merged ? ': both copies are one now' : ''}.`}</T>
           <TextButton label="See its panels" onPress={() => router.navigate(pageHref('/panels'))} />
         </View>
       )}

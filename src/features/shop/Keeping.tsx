@@ -1,16 +1,5 @@
-import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import type { FileProblem } from '@/core/formats/jobFile';
-import {
-  missingWithoutHttps,
-  pickFile,
-  useBackup,
-  useJobs,
-  useNow,
-  useRoomLeft,
-  type RoomLeft,
-  type ShopPreview,
-} from '@/data';
+import { missingWithoutHttps, useBackup, useJobs, useNow, useRoomLeft, type RoomLeft, type ShopPreview } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { ActionButton } from '@/ui/ActionButton';
 import { useConfirm } from '@/ui/ConfirmDialog';
@@ -23,15 +12,7 @@ import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { Reading } from './Reading';
 import { Refused } from './Refused';
-
-type Step =
-  | { at: 'idle' }
-  | { at: 'saving' }
-  | { at: 'reading'; name: string; share: number }
-  | { at: 'refused'; name: string; problems: FileProblem[] }
-  | { at: 'ready'; shop: ShopPreview }
-  | { at: 'putting' }
-  | { at: 'failed'; message: string };
+import { useFileStep } from './useFileStep';
 
 const megabytes = (bytes: number): string =>
   bytes < 1e6
@@ -55,12 +36,12 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
   const { saveShop, readShop, putShop, stop } = useExchange();
   const notify = useNotify();
   const [ask, dialog] = useConfirm();
-  const [step, setStep] = useState<Step>({ at: 'idle' });
+  const { step, setStep, choose, stopReading, leave } = useFileStep('.zip,application/zip', readShop, stop, offered);
   const save = () => {
-    setStep({ at: 'saving' });
+    setStep({ at: 'working', says: 'The file is being written.' });
     void saveShop(shopName).then(
       (leftOut) => {
-        setStep({ at: 'idle' });
+        leave();
         notify({
           text:
             leftOut.length === 0
@@ -71,32 +52,11 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
       (e: Error) => setStep({ at: 'failed', message: e.message }),
     );
   };
-  const read = async (file: File) => {
-    const { name } = file;
-    setStep({ at: 'reading', name, share: 0 });
-    try {
-      const r = await readShop(file, (share) =>
-        setStep((s) => (s.at === 'reading' ? { at: 'reading', name, share } : s)),
-      );
-      setStep(r.ok ? { at: 'ready', shop: r.value } : { at: 'refused', name, problems: r.error });
-    } catch (e) {
-      setStep((s) => (s.at === 'reading' ? { at: 'failed', message: (e as Error).message } : s));
-    }
-  };
-  const choose = async () => {
-    const file = await pickFile('.zip,application/zip');
-    if (file) await read(file);
-  };
-  useEffect(() => {
-    if (offered) void read(offered);
-    // Once for each file.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [offered]);
   const put = (shop: ShopPreview) => {
-    setStep({ at: 'putting' });
+    setStep({ at: 'working', says: 'It is being put in.' });
     void putShop().then(
       () => {
-        setStep({ at: 'idle' });
+        leave();
         notify({ text: `${shop.name} is here, with ${shop.jobs} jobs.` });
       },
       (e: Error) => setStep({ at: 'failed', message: e.message }),
@@ -126,20 +86,11 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
         )}
         {step.at === 'failed' && <Notice tone="stop">{step.message}</Notice>}
         {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
-        {step.at === 'reading' && (
-          <Reading
-            name={step.name}
-            share={step.share}
-            onStop={() => {
-              setStep({ at: 'idle' });
-              stop();
-            }}
-          />
-        )}
+        {step.at === 'reading' && <Reading name={step.name} share={step.share} onStop={stopReading} />}
         {step.at === 'ready' && (
           <Notice tone="muted" testID="shop-ready">
-            <T kind="strong">{step.shop.name}</T>
-            <T kind="small">{`${step.shop.jobs} jobs, ${step.shop.events} entries, ${step.shop.readings} readings. Saved ${fullWhen(step.shop.exportedMs)}.`}</T>
+            <T kind="strong">{step.found.name}</T>
+            <T kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings. Saved ${fullWhen(step.found.exportedMs)}.`}</T>
             <T kind="small" tone="stop">
               {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
             </T>
@@ -150,27 +101,25 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
                 tone={jobs.length > 0 ? 'stop' : 'do'}
                 onPress={() =>
                   jobs.length === 0
-                    ? put(step.shop)
+                    ? put(step.found)
                     : ask({
                         title: `Replace the ${jobs.length} jobs that are here?`,
                         text: `Their ${entries} entries are gone from this browser for good. Save the shop as a file first if you may want it again.`,
                         act: 'Replace everything',
-                        onConfirm: () => put(step.shop),
+                        onConfirm: () => put(step.found),
                       })
                 }
                 testID="shop-do"
               />
-              <ActionButton label="Leave it" onPress={() => setStep({ at: 'idle' })} />
+              <ActionButton label="Leave it" onPress={leave} />
             </View>
           </Notice>
         )}
-        {(step.at === 'saving' || step.at === 'putting') && (
-          <T kind="small">{step.at === 'saving' ? 'The file is being written.' : 'It is being put in.'}</T>
-        )}
+        {step.at === 'working' && <T kind="small">{step.says}</T>}
         {(step.at === 'idle' || step.at === 'failed' || step.at === 'refused') && (
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4), alignItems: 'center' }}>
             <ActionButton label="Save the shop as a file" onPress={save} testID="save-shop" />
-            <TextButton label="Take in a shop file" onPress={() => void choose()} />
+            <TextButton label="Take in a shop file" onPress={choose} />
           </View>
         )}
         {dialog}
