@@ -221,20 +221,26 @@ export async function plainHttpRounds(n: number): Promise<Outcome> {
 /** The browser's room is taken away under the shop: it says full, shows what it has, lets jobs be deleted, and goes on when there is room again. */
 export async function quotaRounds(n: number): Promise<Outcome> {
   const { port, close } = await serve();
-  const browser = await chromium.launch(launchArgs);
+  const profiles: string[] = [];
   const out: Outcome = { name: 'no room left', rounds: n, lost: 0, torn: 0, note: '' };
   const told = new Map<string, number>();
   try {
     for (let i = 0; i < n; i++) {
-      const context = await browser.newContext();
+      // A context that keeps nothing has no quota that could be set.
+      const profile = mkdtempSync(path.join(tmpdir(), 'stratocoat-quota-'));
+      profiles.push(profile);
+      const context = await chromium.launchPersistentContext(profile, launchArgs);
       const origin = `http://127.0.0.1:${port}`;
+      // Before the store is opened: what room there is it asks once, and then remembers for a while.
+      const cdp = await context.newCDPSession(context.pages()[0] ?? (await context.newPage()));
+      await cdp.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 900_000 + i * 10_000 });
       const page = await opened(context, `${origin}/`);
-      const cdp = await context.newCDPSession(page);
       await page.evaluate(() => window.shop.put('keep', 300).then(() => window.shop.put('drop', 300)));
-      await cdp.send('Storage.overrideQuotaForOrigin', { origin, quotaSize: 600_000 + i * 10_000 });
       const filled = await page.evaluate(() => window.shop.fill(50_000));
       const append = await page.evaluate(() => window.shop.kindOf('append', 'keep'));
       for (const k of [filled, append]) told.set(k, (told.get(k) ?? 0) + 1);
+      // Else nothing would be shown by it.
+      if (filled !== 'full') out.torn++;
       const before = await page.evaluate(() => window.shop.look());
       // What was there can be read, and is whole; what was not kept is not there.
       if ((before.jobs.keep?.ids.length ?? 0) < 300) out.lost++;
@@ -244,13 +250,14 @@ export async function quotaRounds(n: number): Promise<Outcome> {
       await cdp.send('Storage.overrideQuotaForOrigin', { origin });
       const after = await page.evaluate(() => window.shop.kindOf('append', 'keep'));
       if (after !== 'kept') out.lost++;
+      await page.evaluate(() => window.shop.clear());
       const last = await page.evaluate(() => window.shop.look());
       if (last.jobs.drop || last.stray > 0) out.torn++;
       await context.close();
     }
   } finally {
-    await browser.close();
     close();
+    for (const p of profiles) rmSync(p, { recursive: true, force: true });
   }
   out.note = [...told].map(([k, c]) => `${c} times '${k}'`).join(', ');
   return out;

@@ -104,7 +104,8 @@ function database(name: string) {
 }
 
 async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Commit): Promise<boolean> {
-  const tx = db.transaction(TABLE, 'readwrite');
+  // Told as kept only once it is on the disk, not when the system has it: a killed browser has lost the difference.
+  const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
   // What goes wrong with one request ends the transaction, and that is what is waited for.
   const done = tx.done;
   done.catch(() => undefined);
