@@ -1,6 +1,6 @@
 /** @jest-environment node */
 import { X509Certificate } from 'node:crypto';
-import { mkdtempSync, rmSync, statSync } from 'node:fs';
+import { mkdtempSync, rmSync, statSync, writeFileSync } from 'node:fs';
 import os from 'node:os';
 import path from 'node:path';
 import { ownCertificate } from './certificate';
@@ -21,6 +21,10 @@ describe('the certificate of the shop', () => {
     expect((Date.parse(x.validTo) - Date.parse(x.validFrom)) / DAY_MS).toBeLessThan(825);
     expect(key).toContain('PRIVATE KEY');
     expect(statSync(path.join(folder, 'certificate.json')).mode & 0o077).toBe(0);
+  });
+  it('is made anew where only half of it was written', async () => {
+    writeFileSync(path.join(folder, 'certificate.json'), '{"key":"-----BEG');
+    expect((await ownCertificate(folder, Date.now())).cert).toContain('BEGIN CERTIFICATE');
   });
   it('stays the same until it runs out', async () => {
     const now = Date.now();

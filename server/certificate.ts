@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { networkInterfaces } from 'node:os';
 import path from 'node:path';
 import { generate } from 'selfsigned';
@@ -26,9 +26,11 @@ export const ownAddresses = (): string[] =>
 export async function ownCertificate(folder: string, nowMs: number): Promise<Certificate> {
   const addresses = ownAddresses();
   const file = path.join(folder, 'certificate.json');
-  if (existsSync(file)) {
+  try {
     const kept = JSON.parse(readFileSync(file, 'utf8')) as Certificate & { addresses: string[]; untilMs: number };
     if (kept.untilMs > nowMs && addresses.every((a) => kept.addresses.includes(a))) return kept;
+  } catch {
+    // There is none yet, or only half of one: it is made.
   }
   const untilMs = nowMs + DAYS * 86_400_000;
   const { private: key, cert } = await generate([{ name: 'commonName', value: 'Stratocoat in this workshop' }], {

@@ -1,3 +1,4 @@
+import 'fake-indexeddb/auto';
 import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core';
 import fixtures from '@/core/formats/fixtures/records.json';
 import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
@@ -5,7 +6,7 @@ import { seedDemo } from './demo';
 import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
 import { mergeCopies } from '@/core/strata/mergeLogs';
-import { memoryStorage, problemKind, StorageProblem, type KeyValue } from './storage';
+import { memoryStorage, openStorage, problemKind, StorageProblem, type KeyValue } from './storage';
 
 const JOB: Job = { id: 'j', name: 'Job', about: '', createdMs: 0, panels: [], zones: [] };
 const event = (id: string): LogEvent => ({
@@ -551,4 +552,22 @@ describe('what a browser says when it cannot store', () => {
     [new DOMException('Internal error opening backing store for indexedDB.open.', 'UnknownError'), 'broken'],
     [new Error('no idea'), 'broken'],
   ])('%s is told as %s', (error, kind) => expect(problemKind(error)).toBe(kind));
+});
+
+describe('a change of the browser\u2019s own store', () => {
+  it('is whole or not at all, also where a request of it is refused at once', async () => {
+    const store = openStorage('whole');
+    await store.commit({ set: { a: '1', b: '2' } });
+    const put = jest.spyOn(IDBObjectStore.prototype, 'put').mockImplementationOnce(() => {
+      throw new DOMException('', 'QuotaExceededError');
+    });
+    await expect(store.commit({ set: { c: '3' }, remove: ['a'] })).rejects.toMatchObject({ kind: 'full' });
+    put.mockRestore();
+    expect(await store.getMany(['a', 'b', 'c'])).toEqual({ a: '1', b: '2', c: null });
+    expect(await store.commit({ expect: new Map([['b', 'other']]), set: { b: '9' } })).toBe(false);
+    expect([...(await store.getRange('a', 'b'))]).toEqual([
+      ['a', '1'],
+      ['b', '2'],
+    ]);
+  });
 });

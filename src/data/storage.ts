@@ -121,8 +121,14 @@ async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Com
   }
   // Asked one by one without waiting, and not by promises: a large file is a quarter of a million. What is taken away makes the room.
   const raw = unwrap(table);
-  for (const k of remove) raw.delete(k);
-  for (const [k, v] of Object.entries(set)) raw.put(v, k);
+  try {
+    for (const k of remove) raw.delete(k);
+    for (const [k, v] of Object.entries(set)) raw.put(v, k);
+  } catch (e) {
+    // What was asked before would go through without the rest.
+    tx.abort();
+    throw e;
+  }
   await done;
   return true;
 }
