@@ -25,7 +25,7 @@ const floorRules = ROOMS.slice(0, -1).map((room, i) =>
   no(
     `core-floor-${room}`,
     `core/${room} knows nothing of the rooms above it: ${ROOMS.slice(i + 1).join(', ')}.`,
-    { path: `^src/core/${room}/`, pathNot: '\\.test\\.ts$' },
+    { path: `^src/core/${room}/`, pathNot: '\\.test(ing)?\\.ts$' },
     { path: `^src/core/((${ROOMS.slice(i + 1).join('|')})/|index|advice|testing)` },
   ),
 );
@@ -109,8 +109,8 @@ module.exports = {
     no(
       'tests-are-leaves',
       'Nothing but tests and benchmarks imports test helpers.',
-      { path: '^(src|server)', pathNot: '(\\.test\\.tsx?|^src/core/testing\\.ts)$' },
-      { path: '(\\.test\\.tsx?|^src/core/testing\\.ts)$' },
+      { path: '^(src|server)', pathNot: '(\\.test\\.tsx?|\\.testing\\.ts|^src/core/testing\\.ts)$' },
+      { path: '(\\.test\\.tsx?|\\.testing\\.ts|^src/core/testing\\.ts)$' },
     ),
   ],
   options: {

@@ -40,6 +40,15 @@ export interface Thinning {
   pricePerL: number;
 }
 
+/**
+ * How the second part is counted where the tin gives no ratio of parts: a tube of it to so much of the first part, drops to so much of it, or
+ * per cent of its weight by temperature (between two rows in proportion, beyond the last as there).
+ */
+export type Dose =
+  | { by: 'tube'; tubeG: number; toG: number }
+  | { by: 'drops'; drops: number; toG: number; dropMl: number }
+  | { by: 'percent'; rows: { tempC: number; fraction: number }[] };
+
 /** A generic product. Every figure is a plausible one for its kind and can be replaced by a real data sheet's. */
 export interface Product {
   id: string;
@@ -48,6 +57,8 @@ export interface Product {
   mechanism: Mechanism;
   ratioBy: 'volume' | 'weight';
   parts: MixPart[];
+  /** In the place of the ratio of the second part to the first. */
+  dose?: Dose;
   thinning?: Thinning;
   potLifeMin?: number;
   stages: StageFigure[];

@@ -1,4 +1,4 @@
-import { array, object, string } from 'yup';
+import { array, lazy, mixed, object, string } from 'yup';
 import { between } from '../validation/fields';
 import { validated } from '../validation/validated';
 import { fail, type FieldProblem, type Result } from '../result';
@@ -18,6 +18,37 @@ const known = <T extends string>(label: string, values: readonly T[]) =>
     .strict()
     .oneOf([...values], `${label} '\${value}' is not one that is known`)
     .required(`${label} is missing`);
+
+const DOSES = {
+  tube: object({
+    by: known('Dose', ['tube']),
+    tubeG: need('Tube', 0.1, 100_000, 'mass'),
+    toG: need('To how much', 0.1, 1_000_000, 'mass'),
+  }).noUnknown('Dose has a field that is not known: ${unknown}'),
+  drops: object({
+    by: known('Dose', ['drops']),
+    drops: need('Drops', 1, 10_000),
+    toG: need('To how much', 0.1, 1_000_000, 'mass'),
+    dropMl: need('One drop', 0.005, 1),
+  }).noUnknown('Dose has a field that is not known: ${unknown}'),
+  percent: object({
+    by: known('Dose', ['percent']),
+    rows: array()
+      .strict()
+      .of(
+        object({
+          tempC: need('Temperature', -20, 80, 'temp'),
+          fraction: need('Share', 0.0001, 2),
+        }).noUnknown('Dose has a field that is not known: ${unknown}'),
+      )
+      .min(1, 'At least one temperature')
+      .max(12, 'At most twelve temperatures')
+      .required('Temperatures are missing')
+      .test('rising', 'Temperatures must rise, each once', (rows) =>
+        rows.every((r, i) => i === 0 || r.tempC > rows[i - 1]!.tempC),
+      ),
+  }).noUnknown('Dose has a field that is not known: ${unknown}'),
+};
 
 const SCHEMA = object({
   id: name('Product id'),
@@ -40,6 +71,13 @@ const SCHEMA = object({
     .min(1, 'At least one part')
     .max(5, 'At most five parts')
     .required('Parts are missing'),
+  dose: lazy((v: { by?: unknown } | undefined) => {
+    if (v === undefined) return mixed().notRequired();
+    const by = v.by;
+    return typeof by === 'string' && Object.hasOwn(DOSES, by)
+      ? DOSES[by as keyof typeof DOSES]
+      : mixed().test('dose', 'Dose is not one that is known', () => false);
+  }),
   thinning: object({
     of: known('Thinner of', ['paint', 'total']),
     defaultFraction: need('Thinner', 0, 2),

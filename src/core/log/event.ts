@@ -134,7 +134,7 @@ export interface Payloads {
     salts?: boolean;
     /** Only in wet blasting: rust inhibitor in the water. */
   } & ({ wet: false } | { wet: true; inhibitor?: boolean });
-  treated: { productId: string; coats: number; filmUm: number };
+  treated: { productId: string; coats: number; filmUm: number; batch?: BatchUse };
   repaired: {
     method: string;
     /** A temporary repair says for how many months it has to last. */
@@ -156,6 +156,7 @@ export interface Payloads {
     filmUm: number;
     /** Hardener as it was mixed, fraction of the filler's weight. */
     hardenerFraction?: number;
+    batch?: BatchUse;
   };
   coated: {
     productId: string;

@@ -104,6 +104,19 @@ const gap = object({
 })
   .default(undefined)
   .noUnknown('A gap has a field that is not known: ${unknown}');
+/** What an entry took out of a cup. */
+const cup = () =>
+  object({
+    batchId: id('Batch'),
+    pouredMl: array()
+      .strict()
+      .of(between('Poured', 0, 200_000, 'volume').required('Poured is missing'))
+      .required('Poured is missing')
+      .max(6),
+    usedMl: between('Used', 0, 200_000, 'volume').required('Used is missing'),
+  })
+    .default(undefined)
+    .noUnknown('Batch has a field that is not known: ${unknown}');
 const workMin = () => between('Work time', BOUNDS.workMin.min, BOUNDS.workMin.max);
 
 const common = {
@@ -163,6 +176,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     productId: id('Product'),
     coats: coats().required('Coats are missing'),
     filmUm: film().required('Film is missing'),
+    batch: cup(),
   },
   repaired: {
     method: text('Method', 300).required('Method is missing'),
@@ -186,6 +200,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     productId: id('Product'),
     filmUm: film('Thickness').required('Thickness is missing'),
     hardenerFraction: fraction('Hardener', 0.1),
+    batch: cup(),
   },
   coated: {
     productId: id('Product'),
@@ -198,17 +213,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     colourHex: string()
       .strict()
       .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),
-    batch: object({
-      batchId: id('Batch'),
-      pouredMl: array()
-        .strict()
-        .of(between('Poured', 0, 200_000, 'volume').required('Poured is missing'))
-        .required('Poured is missing')
-        .max(6),
-      usedMl: between('Used', 0, 200_000, 'volume').required('Used is missing'),
-    })
-      .default(undefined)
-      .noUnknown('Batch has a field that is not known: ${unknown}'),
+    batch: cup(),
   },
   guideCoated: { productId: id('Product') },
   sanded: {

@@ -2,3 +2,7 @@
 export * from './need';
 export * from './pour';
 export * from './potLife';
+export * from './session';
+export * from './cups';
+export * from './stickMarks';
+export * from './thinned';

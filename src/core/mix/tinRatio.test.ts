@@ -67,4 +67,37 @@ describe('the ratio of a tin', () => {
   });
   it('never throws, whatever is typed', () =>
     fc.assert(fc.property(fc.string(), fc.integer({ min: 1, max: 4 }), (t, n) => void parseTinRatio(t, n))));
+
+  it('reads a dose as tins say it, gives it back, and keeps thinner beside it', () => {
+    const filler = products('light-filler')!;
+    for (const [text, dose] of [
+      ['1 tube of 40 g to 1.8 kg', { by: 'tube', tubeG: 40, toG: 1800 }],
+      ['one tube 50g per 1,5kg', { by: 'tube', tubeG: 50, toG: 1500 }],
+      ['12 drops to 100 g', { by: 'drops', drops: 12, toG: 100, dropMl: 0.05 }],
+      [
+        '2 % at 20 °C, 3,5 % at 10 °C by weight',
+        {
+          by: 'percent',
+          rows: [
+            { tempC: 10, fraction: 0.035 },
+            { tempC: 20, fraction: 0.02 },
+          ],
+        },
+      ],
+    ] as const) {
+      const read = parseTinRatio(text, 2);
+      expect(read).toMatchObject({ ok: true, value: { dose } });
+      if (!read.ok) continue;
+      const p = withTinRatio(filler, read.value);
+      expect(parseTinRatio(tinRatioText(p), 2)).toMatchObject({ ok: true, value: { dose } });
+      // Back to parts: the dose is gone.
+      const parts = parseTinRatio('100 : 3 by weight', 2);
+      expect(parts.ok && withTinRatio(p, parts.value).dose).toBeUndefined();
+    }
+    expect(parseTinRatio('1 tube of 0 g to 1 kg', 2)).toMatchObject({ ok: false });
+    expect(parseTinRatio('12 drops to 100 g', 1)).toMatchObject({ ok: false });
+    expect(parseTinRatio('2 % at 20 °C, 3 % at 20 °C', 2)).toMatchObject({ ok: false });
+    const thinned = parseTinRatio('5 drops to 100 g + 10 %', 2);
+    expect(thinned).toMatchObject({ ok: true, value: { thinner: { min: 0.1, max: 0.1 } } });
+  });
 });

@@ -1,6 +1,7 @@
-import type { Product, Thinning } from '../library/product';
+import type { Dose, Product, Thinning } from '../library/product';
 import { parseDecimal } from '../units/decimal';
 import { fail, ok, type Result } from '../result';
+import { doseText, partVolumes } from './ratio';
 
 /** A ratio as it stands on a tin, taken apart. */
 export interface TinRatio {
@@ -8,13 +9,50 @@ export interface TinRatio {
   parts: number[];
   /** How the parts are counted, where the tin says so. */
   by?: Product['ratioBy'];
+  /** How the second part is dosed, where the tin gives no parts. */
+  dose?: Dose;
   /** Thinner in parts, counted as the others are. */
   thinnerParts?: number;
   /** Least and most thinner, as fractions of `of`; the same where one figure stands there. */
   thinner?: { min: number; max: number; of?: Thinning['of'] };
 }
 
-const EXAMPLES = 'Such as 4 : 1 + 10 %, 8 : 1 : 1, or 100 : 2 by weight';
+const EXAMPLES = 'Such as 4 : 1 + 10 %, 8 : 1 : 1, 100 : 2 by weight, or 1 tube of 40 g to 1.8 kg';
+
+/** Twenty drops of a thin liquid are a millilitre. */
+const DROP_ML = 0.05;
+const FIGURE = '(\\d+(?:[.,]\\d+)?)';
+const TUBE = new RegExp(`^(?:1|one|a) tube (?:of )?${FIGURE} ?(g|kg) (?:to|per|for) ${FIGURE} ?(g|kg)$`);
+const DROPS = new RegExp(`^${FIGURE} drops? (?:to|per|for) ${FIGURE} ?(g|kg)$`);
+const AT = new RegExp(`^${FIGURE} ?% at ${FIGURE} ?(?:°|° ?c|c)?$`);
+
+/** 'one tube of 40 g to 1.8 kg', '12 drops to 100 g', '3 % at 10 °C, 2 % at 20 °C'; undefined for anything else. */
+function parseDose(t: string): Result<Dose, string> | undefined {
+  const read = (text: string | undefined, unit: string | undefined) =>
+    Number((text ?? '').replace(',', '.')) * (unit === 'kg' ? 1000 : 1);
+  const tube = TUBE.exec(t);
+  if (tube) {
+    const [tubeG, toG] = [read(tube[1], tube[2]), read(tube[3], tube[4])];
+    return tubeG > 0 && toG > 0 ? ok({ by: 'tube', tubeG, toG }) : fail('A tube to nothing is no ratio');
+  }
+  const drops = DROPS.exec(t);
+  if (drops) {
+    const [count, toG] = [read(drops[1], undefined), read(drops[2], drops[3])];
+    return count > 0 && toG > 0
+      ? ok({ by: 'drops', drops: count, toG, dropMl: DROP_ML })
+      : fail('Drops to nothing are no ratio');
+  }
+  // A comma between two digits is a decimal; the others part the rows.
+  const rows = t.replace(/ by weight$/, '').split(/[;,](?!\d)\s*/);
+  const read2 = rows.map((r) => AT.exec(r.trim()));
+  if (!read2.every((r) => r !== null)) return undefined;
+  const found = read2
+    .map((r) => ({ tempC: read(r[2], undefined), fraction: read(r[1], undefined) / 100 }))
+    .sort((a, b) => a.tempC - b.tempC);
+  if (found.some((r, i) => !(r.fraction > 0) || r.tempC === found[i - 1]?.tempC))
+    return fail('One share over nothing for each temperature');
+  return ok({ by: 'percent', rows: found });
+}
 
 /**
  * Reads a ratio as tins and data sheets print it: '4:1', '4 : 1 + 10 %', '2/1 + 5-15 % of the paint', '8 : 1 : 1' (where a product has one
@@ -29,6 +67,17 @@ export function parseTinRatio(text: string, parts: number): Result<TinRatio, str
     .replace(/[–—]/g, '-')
     .trim();
   if (t === '') return fail(EXAMPLES);
+  const [dosed = '', ...thinned] = t.split('+').map((x) => x.trim());
+  const dose = parseDose(dosed);
+  if (dose) {
+    if (!dose.ok) return dose;
+    if (parts < 2) return fail('This product has one part: nothing is dosed into it');
+    if (thinned.length > 1) return fail(EXAMPLES);
+    const share = thinned[0] === undefined ? undefined : parseShare(thinned[0].replace(/ ?(thinner|of .*)$/, ''));
+    if (share && !share.ok) return share;
+    const of = /\bof (the )?paint\b/.test(t) ? ('paint' as const) : undefined;
+    return ok({ parts: [], dose: dose.value, ...(share && { thinner: { ...share.value, ...(of && { of }) } }) });
+  }
   const by: TinRatio['by'] = /\b(weight|mass|w\/w)\b/.test(t)
     ? 'weight'
     : /\b(volume|v\/v)\b/.test(t)
@@ -90,6 +139,9 @@ export function withTinRatio(product: Product, r: TinRatio): Product {
     ratioBy: r.by ?? product.ratioBy,
     parts: product.parts.map((x, i) => ({ ...x, parts: r.parts[i] ?? x.parts })),
   };
+  // What is dosed and what is in parts take each other's place.
+  if (r.dose) p.dose = r.dose;
+  else delete p.dose;
   const t = p.thinning;
   const share = r.thinnerParts === undefined ? undefined : thinnerShare(p, r.thinnerParts);
   const { min = share, max = share, of } = r.thinner ?? {};
@@ -112,12 +164,14 @@ export function withTinRatio(product: Product, r: TinRatio): Product {
 /** Thinner in parts as a fraction, by volume, of what the product counts it on. */
 function thinnerShare(p: Product, parts: number): number {
   const litres = (n: number, densityKgL: number) => (p.ratioBy === 'volume' ? n : n / densityKgL);
-  const volumes = p.parts.map((x) => litres(x.parts, x.densityKgL));
+  const volumes = partVolumes(p);
   const on = p.thinning?.of === 'paint' ? (volumes[0] ?? 1) : volumes.reduce((a, b) => a + b, 0);
   return litres(parts, (p.thinning ?? USUAL_THINNER).densityKgL) / on;
 }
 
 const number = (x: number): string => String(Number(x.toPrecision(4)));
+
+const plainSpaces = (t: string): string => t.replace(/\u00a0/g, ' ');
 
 /** The ratio of a product as a tin says it; what {@link parseTinRatio} reads back. */
 export function tinRatioText(p: Product): string {
@@ -129,6 +183,8 @@ export function tinRatioText(p: Product): string {
       : `${number(t.minFraction * 100)}-${number(t.maxFraction * 100)}`);
   const thinner = t && `${share} % ${t.of === 'paint' ? 'of the paint' : 'of the mix'}`;
   if (p.parts.length === 1) return thinner ?? 'ready to use';
-  const ratio = `${p.parts.map((x) => number(x.parts)).join(' : ')}${p.ratioBy === 'weight' ? ' by weight' : ''}`;
+  const ratio = p.dose
+    ? plainSpaces(doseText(p.dose))
+    : `${p.parts.map((x) => number(x.parts)).join(' : ')}${p.ratioBy === 'weight' ? ' by weight' : ''}`;
   return thinner === undefined ? ratio : `${ratio} + ${thinner}`;
 }

@@ -1,3 +1,4 @@
 /** Estimates and decisions. */
 export * from './threePoint';
 export * from './repairOrReplace';
+export * from './cost';

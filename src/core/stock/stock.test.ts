@@ -56,8 +56,9 @@ describe('material', () => {
       panelMaterial(JOB, foldLog([foundBare(['lower']), ...log], products), 'door', products).cost;
     expect(cost(cup(200, 1))).toBeCloseTo(whole, 6);
     expect(cost(cup(300, 1), cup(100, 2))).toBeCloseTo(whole, 6);
-    const [first] = eventUse(cup(300, 1), JOB, products, new Map([['b', 400]]));
-    expect(first!.cost).toBeCloseTo((whole * 3) / 4, 6);
+    const [first] = eventUse(cup(300, 1), JOB, products, new Map([['b', { usedMl: 400 }]]));
+    expect(first!.cost + first!.wasteCost).toBeCloseTo((whole * 3) / 4, 6);
+    expect(first!.wasteMl).toBeCloseTo((140 * 3) / 4, 6);
   });
   it('one-pack goes back into its tin', () => {
     const [use] = eventUse(

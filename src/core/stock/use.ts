@@ -1,11 +1,13 @@
 import { isFiller, type Product, type ProductLookup } from '../library/product';
-import { effectiveForm } from '../log/corrections';
 import type { BatchUse, PlainEvent } from '../log/event';
 import { zonesOf, zonesSince, type Job } from '../log/job';
 import type { JobState } from '../strata/fold';
 import { readyMixMl } from '../mix/coverage';
 import { readySolids, splitMix } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';
+import { cupOf, cupUsesOf } from './books';
+import { batchMl, partOf } from './composition';
+import type { Batch, Shelf } from './shelf';
 
 /** Material that one event put on one zone. */
 export interface MaterialUse {
@@ -17,6 +19,11 @@ export interface MaterialUse {
   volumeMl: number;
   massG: number;
   cost: number;
+  /** What was thrown away of the cup on its account: what it cost, not counted in `cost`. */
+  wasteCost: number;
+  wasteMl: number;
+  /** Solvent that went into the air, with that of what was thrown away, g. */
+  vocG: number;
   /** 'poured': shared out from a measured batch. 'estimated': from area, film and transfer efficiency. */
   basis: 'poured' | 'estimated';
 }
@@ -24,109 +31,190 @@ export interface MaterialUse {
 /** What wiping and dusting take, mL for one m². Plain shop experience. */
 const AID_ML_PER_M2 = { cleaned: 60, guideCoated: 8 } as const;
 
-/** Ready material an event used in all, mL, with what it cost, g and how that is known. */
-function whole(
-  e: PlainEvent,
-  p: Product,
-  areaCm2: number,
-  cupUsedMl: number | undefined,
-): Pick<MaterialUse, 'volumeMl' | 'massG' | 'cost' | 'basis'> | undefined {
+type Whole = Pick<MaterialUse, 'volumeMl' | 'massG' | 'cost' | 'wasteCost' | 'wasteMl' | 'vocG' | 'basis'>;
+
+/** What the books say of a cup, for what its entries pay. */
+export interface CupFacts {
+  /** What all entries took out of it, mL. */
+  usedMl: number;
+  /** What was thrown away of it, mL; absent: the shop's log does not know it. */
+  wasteMl?: number;
+  /** What it cost by what was paid for its tins, for one mL; absent: by the library's prices. */
+  costPerMl?: number;
+}
+
+/** Ready material that an entry used in all, and how that is known. */
+function whole(e: PlainEvent, p: Product, areaCm2: number, cup: CupFacts | undefined): Whole | undefined {
+  if ((e.kind === 'coated' || e.kind === 'filled' || e.kind === 'treated') && e.batch)
+    return { ...poured(p, e.batch, cup), basis: 'poured' };
+  const ml = estimatedMl(e, p, areaCm2);
+  if (ml === undefined) return undefined;
+  const s = splitMix(p, ml, thinnerOf(e, p));
+  return {
+    volumeMl: ml,
+    massG: s.readyG,
+    cost: s.cost,
+    wasteCost: 0,
+    wasteMl: 0,
+    vocG: (ml * s.vocGL) / 1000,
+    basis: 'estimated',
+  };
+}
+
+const thinnerOf = (e: PlainEvent, p: Product): number =>
+  e.kind === 'coated' ? (e.thinnerFraction ?? p.thinning?.defaultFraction ?? 0) : 0;
+
+/** What an entry should have used by area, film and the usual transfer efficiency, mL; undefined for what uses nothing. */
+export function estimatedMl(e: PlainEvent, p: Product, areaCm2: number): number | undefined {
+  const spread = (filmUm: number, coats: number, how: 'brush' | 'spreader') =>
+    readyMixMl(areaCm2, filmUm, coats, readySolids(p, 0), transferEfficiency(how, 'plain'));
   switch (e.kind) {
     case 'coated': {
-      const thinner = e.thinnerFraction ?? p.thinning?.defaultFraction ?? 0;
-      if (e.batch) return { ...poured(p, e.batch, cupUsedMl), basis: 'poured' };
       const te = transferEfficiency(e.application, 'plain');
-      return {
-        ...costed(p, readyMixMl(areaCm2, e.filmUm, e.coats, readySolids(p, thinner), te), thinner),
-        basis: 'estimated',
-      };
+      return readyMixMl(areaCm2, e.filmUm, e.coats, readySolids(p, thinnerOf(e, p)), te);
     }
     case 'treated':
-      return {
-        ...costed(
-          p,
-          readyMixMl(areaCm2, e.filmUm, e.coats, readySolids(p, 0), transferEfficiency('brush', 'plain')),
-          0,
-        ),
-        basis: 'estimated',
-      };
+      return spread(e.filmUm, e.coats, 'brush');
     case 'filled':
-      return {
-        ...costed(p, readyMixMl(areaCm2, e.filmUm, 1, readySolids(p, 0), transferEfficiency('spreader', 'plain')), 0),
-        basis: 'estimated',
-      };
+      return spread(e.filmUm, 1, 'spreader');
     case 'cleaned':
     case 'guideCoated':
-      return { ...costed(p, areaCm2 * 1e-4 * AID_ML_PER_M2[e.kind], 0), basis: 'estimated' };
+      return areaCm2 * 1e-4 * AID_ML_PER_M2[e.kind];
     default:
       return undefined;
   }
 }
 
-function costed(p: Product, ml: number, thinner: number) {
-  const s = splitMix(p, ml, thinner);
-  return { volumeMl: ml, massG: s.readyG, cost: s.cost };
-}
-
 /**
- * A used share of a cup whose parts were measured: each part's own density and price, whatever the ratio came out at. What is left of a mix
- * with hardener is thrown away, and so paid by what was sprayed of it, each coat in proportion; one-pack goes back into its tin.
- * @param cupUsedMl what all entries took out of this cup, mL; absent: this entry alone
+ * A used share of a cup whose parts were measured: each part's own density and price, whatever the ratio came out at. What was thrown away of it
+ * is on the account of what was sprayed of it, each coat in proportion: as the shop's log says, else all that is left of a mix with hardener;
+ * one-pack goes back into its tin.
  */
-function poured(p: Product, { pouredMl, usedMl }: BatchUse, cupUsedMl = usedMl) {
+function poured(p: Product, { pouredMl, usedMl }: BatchUse, cup: CupFacts | undefined): Omit<Whole, 'basis'> {
   const total = pouredMl.reduce((a, b) => a + b, 0);
+  const usedInAll = cup?.usedMl ?? usedMl;
+  const left = Math.max(0, total - usedInAll);
+  const thrownMl = cup?.wasteMl ?? (p.parts.length === 1 ? 0 : left);
   const share = total > 0 ? usedMl / total : 0;
-  const keeps = p.parts.length === 1;
-  const paid = keeps || cupUsedMl <= 0 ? share : Math.max(share, usedMl / cupUsedMl);
+  const wasteMl = usedInAll > 0 ? (thrownMl * usedMl) / usedInAll : 0;
+  const wasteShare = total > 0 ? wasteMl / total : 0;
   let massG = 0;
-  let cost = 0;
+  let price = 0;
+  let voc = 0;
   pouredMl.forEach((ml, i) => {
     const part = p.parts[i] ?? p.thinning;
     if (!part) return;
-    massG += ml * share * part.densityKgL;
-    cost += (ml * paid * part.pricePerL) / 1000;
+    massG += ml * part.densityKgL;
+    price += (ml * part.pricePerL) / 1000;
+    voc += (ml * part.vocGL) / 1000;
   });
-  return { volumeMl: usedMl, massG, cost };
+  const whole = cup?.costPerMl === undefined ? price : cup.costPerMl * total;
+  return {
+    volumeMl: usedMl,
+    massG: massG * share,
+    cost: whole * share,
+    wasteCost: whole * wasteShare,
+    wasteMl,
+    vocG: voc * (share + wasteShare),
+  };
 }
 
-/** What the entries of a job took out of each cup, mL by batch. */
-export function cupUses(state: JobState): ReadonlyMap<string, number> {
-  const used = new Map<string, number>();
-  for (const raw of state.events) {
-    const e = effectiveForm(raw, state.dead);
-    if (e?.kind === 'coated' && e.batch) used.set(e.batch.batchId, (used.get(e.batch.batchId) ?? 0) + e.batch.usedMl);
+/** What the shop's books know beside a job's log. */
+export interface ShelfBooks {
+  shelf: Shelf;
+  products: ProductLookup;
+  /** The shop's money: prices in another one are not added to it. */
+  currency: string;
+}
+
+/**
+ * What a batch cost: each pour by what was paid for its container, else by the library's price.
+ * @returns money of the shop, and whether something was paid in another money and so counted by the library
+ */
+export function batchCost(
+  batch: Batch,
+  { shelf, products, currency }: ShelfBooks,
+): { cost: number; otherMoney: boolean } {
+  let cost = 0;
+  let otherMoney = false;
+  for (const { holds, massG, containerId } of batch.pours) {
+    const c = containerId === undefined ? undefined : shelf.containers.get(containerId);
+    if (holds.what === 'mix') {
+      const from = shelf.batches.get(holds.batchId);
+      if (!from || from.id === batch.id || from.mixedG <= 0 || from.atMs >= batch.atMs) continue;
+      const of = batchCost(from, { shelf, products, currency });
+      cost += (of.cost * massG) / from.mixedG;
+      otherMoney ||= of.otherMoney;
+      continue;
+    }
+    const isOurs = c?.currency === undefined || c.currency === currency;
+    if (c?.price !== undefined && c.received > 0 && isOurs) cost += (c.price * massG) / c.received;
+    else {
+      otherMoney ||= c?.price !== undefined && !isOurs;
+      const part = partOf(products, holds);
+      if (part) cost += ((massG / part.densityKgL) * part.pricePerL) / 1000;
+    }
   }
-  return used;
+  return { cost, otherMoney };
+}
+
+/** What the books say of each cup that a job has used, by batch. */
+export function cupFacts(
+  jobId: string,
+  state: Pick<JobState, 'events' | 'dead'>,
+  books?: ShelfBooks,
+): ReadonlyMap<string, CupFacts> {
+  const facts = new Map<string, CupFacts>();
+  for (const u of cupUsesOf(jobId, state)) {
+    const had = facts.get(u.batchId);
+    const batch = books?.shelf.batches.get(u.batchId);
+    const ml = batch && books ? batchMl(batch, books.shelf, books.products) : 0;
+    facts.set(u.batchId, {
+      usedMl: u.usedMl + (had?.usedMl ?? 0),
+      ...(batch &&
+        books &&
+        ml > 0 && { wasteMl: (ml * batch.wastedG) / batch.mixedG, costPerMl: batchCost(batch, books).cost / ml }),
+    });
+  }
+  return facts;
 }
 
 /**
  * What one event used, shared out over its zones by area × film. The film of one event is the same on all of its
  * zones, so the shares go by area.
- * @param cups what was taken out of each cup, see {@link cupUses}
+ * @param cups what is known of each cup, see {@link cupFacts}
  * @returns one entry a zone; none for events that use nothing or whose product is not known
  */
 export function eventUse(
   e: PlainEvent,
   job: Job,
   products: ProductLookup,
-  cups: ReadonlyMap<string, number> = NO_CUPS,
+  cups: ReadonlyMap<string, CupFacts> = NO_CUPS,
 ): MaterialUse[] {
-  const cupUsedMl = e.kind === 'coated' && e.batch ? cups.get(e.batch.batchId) : undefined;
+  const of = cupOf(e);
+  const cup = of && cups.get(of.batchId);
   const had = worked.get(e);
-  if (had?.job === job && had.products === products && had.cupUsedMl === cupUsedMl) return had.use;
-  const use = workOut(e, job, products, cupUsedMl);
-  worked.set(e, { job, products, cupUsedMl, use });
+  if (had?.job === job && had.products === products && isSameCup(had.cup, cup)) return had.use;
+  const use = workOut(e, job, products, cup);
+  worked.set(e, { job, products, cup, use });
   return use;
 }
-const NO_CUPS: ReadonlyMap<string, number> = new Map();
+const isSameCup = (a: CupFacts | undefined, b: CupFacts | undefined): boolean =>
+  a?.usedMl === b?.usedMl && a?.wasteMl === b?.wasteMl && a?.costPerMl === b?.costPerMl;
+const NO_CUPS: ReadonlyMap<string, CupFacts> = new Map();
 
 /** An event never changes, so neither does what it used, as long as the job's areas and the library are the same. */
 const worked = new WeakMap<
   PlainEvent,
-  { job: Job; products: ProductLookup; cupUsedMl: number | undefined; use: MaterialUse[] }
+  {
+    job: Job;
+    products: ProductLookup;
+    cup: CupFacts | undefined;
+    use: MaterialUse[];
+  }
 >();
 
-function workOut(e: PlainEvent, job: Job, products: ProductLookup, cupUsedMl: number | undefined): MaterialUse[] {
+function workOut(e: PlainEvent, job: Job, products: ProductLookup, cup: CupFacts | undefined): MaterialUse[] {
   if (!('productId' in e)) return [];
   const p = products(e.productId);
   if (!p) return [];
@@ -134,7 +222,7 @@ function workOut(e: PlainEvent, job: Job, products: ProductLookup, cupUsedMl: nu
   const zones = zonesSince(job, e.zoneIds, e.atMs);
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   if (areaCm2 <= 0) return [];
-  const all = whole(e, p, areaCm2, cupUsedMl);
+  const all = whole(e, p, areaCm2, cup);
   if (!all) return [];
   return zones.map((z) => {
     const f = z.areaCm2 / areaCm2;
@@ -147,6 +235,9 @@ function workOut(e: PlainEvent, job: Job, products: ProductLookup, cupUsedMl: nu
       volumeMl: all.volumeMl * f,
       massG: all.massG * f,
       cost: all.cost * f,
+      wasteCost: all.wasteCost * f,
+      wasteMl: all.wasteMl * f,
+      vocG: all.vocG * f,
       basis: all.basis,
     };
   });
@@ -160,37 +251,61 @@ export interface PanelMaterial {
     volumeMl: number;
     massG: number;
     cost: number;
+    /** What was thrown away besides. */
+    wasteCost: number;
+    wasteMl: number;
+    vocG: number;
+    /** What it should have taken, by area and film, mL. */
+    estimatedMl: number;
     basis: MaterialUse['basis'];
     byWeight: boolean;
   }[];
+  /** With what was thrown away. */
   cost: number;
+  wasteCost: number;
+  vocG: number;
 }
 
 /**
  * Everything that was used on a panel, from the effective events of its zones.
  * @returns mL, g and money in the shop's currency; a product is 'poured' only if all of its uses were
  */
-export function panelMaterial(job: Job, state: JobState, panelId: string, products: ProductLookup): PanelMaterial {
+export function panelMaterial(
+  job: Job,
+  state: JobState,
+  panelId: string,
+  products: ProductLookup,
+  books?: ShelfBooks,
+): PanelMaterial {
   const ids = new Set(zonesOf(job, panelId).map((z) => z.id));
   const events = new Map<string, PlainEvent>();
   for (const id of ids) for (const e of state.zones.get(id)?.events ?? []) events.set(e.id, e);
-  const cups = cupUses(state);
+  const cups = cupFacts(job.id, state, books);
   const lines = new Map<string, PanelMaterial['lines'][number]>();
+  const areas = new Map(job.zones.map((z) => [z.id, z.areaCm2]));
   for (const e of events.values())
     for (const u of eventUse(e, job, products, cups)) {
       if (!ids.has(u.zoneId)) continue;
+      const p = products(u.productId);
+      const shouldMl = p ? (estimatedMl(e, p, areas.get(u.zoneId) ?? 0) ?? 0) : 0;
       const had = lines.get(u.productId);
-      const family = products(u.productId)?.family;
+      const family = p?.family;
       lines.set(u.productId, {
         productId: u.productId,
         label: u.label,
         volumeMl: u.volumeMl + (had?.volumeMl ?? 0),
         massG: u.massG + (had?.massG ?? 0),
         cost: u.cost + (had?.cost ?? 0),
+        wasteCost: u.wasteCost + (had?.wasteCost ?? 0),
+        wasteMl: u.wasteMl + (had?.wasteMl ?? 0),
+        vocG: u.vocG + (had?.vocG ?? 0),
+        estimatedMl: shouldMl + (had?.estimatedMl ?? 0),
         basis: u.basis === 'estimated' || had?.basis === 'estimated' ? 'estimated' : 'poured',
         byWeight: family !== undefined && isFiller(family),
       });
     }
   const sorted = [...lines.values()].sort((a, b) => b.cost - a.cost);
-  return { lines: sorted, cost: sorted.reduce((s, l) => s + l.cost, 0) };
+  const sum = (of: (l: (typeof sorted)[number]) => number) => sorted.reduce((s, l) => s + of(l), 0);
+  const wasteCost = sum((l) => l.wasteCost);
+  return { lines: sorted, cost: sum((l) => l.cost) + wasteCost, wasteCost, vocG: sum((l) => l.vocG) };
 }

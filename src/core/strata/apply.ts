@@ -44,7 +44,8 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     },
     ...(e.salts !== undefined && { salts: e.salts }),
   }),
-  treated: (s, e, { products }) => laid(s, e, e.coats, e.coats * e.filmUm, products),
+  treated: (s, e, { products }) =>
+    laid(s, e, e.coats, e.coats * e.filmUm, products, { ...(e.batch && { batchId: e.batch.batchId }) }),
   repaired: (s, e, { first }) => repaired(s, e, first),
   left: (s, e, { first }) => {
     const ids = new Set(e.faultIds.map(first));
@@ -54,6 +55,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   filled: (s, e, { products }) =>
     laid(s, e, 1, e.filmUm, products, {
       ...(e.hardenerFraction !== undefined && { hardenerFraction: e.hardenerFraction }),
+      ...(e.batch && { batchId: e.batch.batchId }),
     }),
   coated: (s, e, { products }) =>
     laid(s, e, e.coats, e.coats * e.filmUm, products, {

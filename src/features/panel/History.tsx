@@ -11,7 +11,7 @@ import {
   type Message,
   errorText,
 } from '@/core';
-import { cupUses, eventUse } from '@/core/stock';
+import { cupFacts, eventUse } from '@/core/stock';
 import { useLogCommand, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
@@ -170,7 +170,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const router = useRouter();
   const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
-  const use = eventUse(e, open.job, lookup, cupUses(open.state));
+  const use = eventUse(e, open.job, lookup, cupFacts(open.job.id, open.state));
   return (
     <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
       <T kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</T>
