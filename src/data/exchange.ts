@@ -68,6 +68,8 @@ export interface ShopPreview {
   jobs: number;
   events: number;
   readings: number;
+  /** Records of its shelf, and how many of them are not here. */
+  shelf: { records: number; fresh: number };
 }
 
 /** More clashes than that are a number. */
@@ -140,8 +142,11 @@ export function createExchange(repo: Repository) {
       }
       const room = await repo.roomLog();
       const entries = jobs.reduce((n, j) => n + j.events.length, 0);
+      const shelf = await repo.shelf();
+      if (shelf.unreadable.length > 0) leftOut.push('shelf');
       const files = writeShopFiles({
         exportedMs: nowMs,
+        shelf: shelf.records,
         settings: s.settings,
         products: s.products,
         jobs,
@@ -166,8 +171,10 @@ export function createExchange(repo: Repository) {
       const read = readShopFiles(files.value, tell);
       if (!read.ok) return read;
       shopFile = read.value;
-      const { settings, exportedMs, jobs, readings } = read.value;
+      const { settings, exportedMs, jobs, readings, shelf } = read.value;
+      const here = new Set((await repo.shelf()).records.map((r) => r.id));
       return ok({
+        shelf: { records: shelf.length, fresh: shelf.filter((r) => !here.has(r.id)).length },
         name: settings.shopName,
         exportedMs,
         jobs: jobs.length,
@@ -181,6 +188,14 @@ export function createExchange(repo: Repository) {
       if (!shopFile) throw new Error('Pick the file again');
       await repo.putShop(shopFile);
       shopFile = undefined;
+    },
+
+    /** Puts only its shelf together with the one that is here. @returns how many records were new */
+    async mergeShelf(): Promise<number> {
+      if (!shopFile) throw new Error('Pick the file again');
+      const fresh = await repo.mergeShelf(shopFile.shelf);
+      shopFile = undefined;
+      return fresh;
     },
   };
 }

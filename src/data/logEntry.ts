@@ -9,6 +9,7 @@ import {
   type PlainKind,
 } from '@/core';
 import type { Bench, Judgement, Unfit } from '@/core/advice';
+import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
 import { memoizeLast } from './actions';
 import { loadFormats, loadAdvice } from './boundary';
 import type { Climate } from './climate';
@@ -18,9 +19,10 @@ import { newId } from './id';
 import { askToKeep } from './keeping';
 import { fetchJob } from './jobs';
 import type { OpenJob } from './openJob';
-import { jobLog, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
+import { jobLog, SHOP_LOG, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
 import { StaleHead } from './repository';
-import { FORECAST, HEATS, jobKey, ROOM_LOG, SHOP } from './queryKeys';
+import { FORECAST, HEATS, jobKey, ROOM_LOG, SHELF, SHOP } from './queryKeys';
+import { strikeOf } from './shelfStrike';
 import { airSource, benchOf } from './status';
 import { StorageProblem } from './storage';
 
@@ -47,13 +49,14 @@ type WithoutWritten<E> = E extends unknown ? Omit<E, Written> : never;
 export type EntryOf<K extends PlainKind> = WithoutWritten<EventOf<K>> & { atMs?: number };
 export type Entry = { [K in PlainKind]: EntryOf<K> }[PlainKind];
 
-/** What can be done to a log. */
-export type LogCommand =
+/** What can be done to a log. `shelf`: what goes with it in the shop's log, already checked; both are kept, or neither. */
+export type LogCommand = { shelf?: readonly ShelfRecord[] } & (
   | { log: Entry }
   /** Strikes an entry out; a strike that is struck out in its turn brings the entry back. */
   | { strike: string; reason?: string }
   /** Puts an entry in the place of another. */
-  | { correct: string; by: Entry };
+  | { correct: string; by: Entry }
+);
 
 export interface Logged {
   event: LogEvent;
@@ -147,7 +150,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
         write: async () => {
           // The tap is answered first; storage then has the thread to itself.
           await afterPaint();
-          return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, [event]);
+          return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, [event], command.shelf);
         },
         settle: (o, head) => o && { ...grown(o), seq: head.seq, no: head.no },
       });
@@ -159,9 +162,18 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
     }
   }
   tellOthers(jobLog(jobId));
+  if (command.shelf?.length) {
+    await client.invalidateQueries({ queryKey: SHELF });
+    tellOthers(SHOP_LOG);
+  }
   setTrouble(null);
   if (data.mode === 'own') askToKeep();
-  return { event, unfit, undo: () => run(client, data, jobId, { strike: event.id }) };
+  const undo = () =>
+    run(client, data, jobId, {
+      strike: event.id,
+      ...(command.shelf && { shelf: command.shelf.map((r) => strikeOf(r.id, nowMs())) }),
+    });
+  return { event, unfit, undo };
 }
 
 /**

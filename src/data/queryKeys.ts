@@ -4,6 +4,8 @@ export const jobKey = (id: string) => ['job', id] as const;
 export const ROOM_LOG = ['climate'] as const;
 export const FORECAST = ['forecast'] as const;
 export const HEATS = ['heats'] as const;
+/** What is on the shelf: read by the pages of stock only. */
+export const SHELF = ['shelf'] as const;
 /** Work clocks that run. */
 export const WORK_CLOCKS = ['workClocks'] as const;
 /** Which alarms were put away. */

@@ -13,6 +13,7 @@ import {
   type Product,
   type WorkClock,
 } from '@/core';
+import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
 import { readingOfRow, readingRow, type ReadingRow } from '@/core/formats/readingRow';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { DEFAULT_SETTINGS, type Settings } from '@/core/formats/settings';
@@ -129,6 +130,15 @@ export const eventsFromRecord = (text: string): LogEvent[] => {
 };
 export const eventsRecord = (events: readonly LogEvent[]): string =>
   writeRecord(events.length === 1 ? { event: events[0] } : { events });
+/** A record of the shop's log: one of the shelf's, or a block of them. */
+export const shelfFromRecord = (text: string): ShelfRecord[] => {
+  const { record, records } = readRecord<{ record?: ShelfRecord; records?: ShelfRecord[] }>('shelf', text);
+  if (records) return records;
+  if (!record) throw new TypeError('The record holds nothing');
+  return [record];
+};
+export const shelfRecord = (records: readonly ShelfRecord[]): string =>
+  writeRecord(records.length === 1 ? { record: records[0] } : { records });
 export const headFromRecord = (text: string): HeadRecord => readRecord<HeadRecord>('head', text);
 export const headRecord = ({ seq, no }: HeadRecord): string => writeRecord({ seq, no });
 export const shopFromRecord = (text: string): ShopRecord => {

@@ -1,7 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { shareLibrary } from './library';
-import { ALARMS, FORECAST, HEATS, jobKey, ROOM_LOG, SHOP, WORK_CLOCKS } from './queryKeys';
-import { CLIMATE, jobLog, keys, type RoomLog } from './records';
+import { ALARMS, FORECAST, HEATS, jobKey, ROOM_LOG, SHELF, SHOP, WORK_CLOCKS } from './queryKeys';
+import { CLIMATE, jobLog, keys, SHOP_LOG, type RoomLog } from './records';
 import type { Repository } from './repository';
 import type { Writes } from './writes';
 
@@ -36,6 +36,7 @@ export async function refresh(
       };
     });
   }
+  if (changed.includes(SHOP_LOG)) await client.invalidateQueries({ queryKey: SHELF });
   const jobs = changed.filter((k) => k.startsWith(jobLog('')));
   await Promise.all([
     ...jobs.map((k) => client.invalidateQueries({ queryKey: jobKey(k.slice(jobLog('').length)) })),

@@ -3,6 +3,7 @@ import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core'
 import fixtures from '@/core/formats/fixtures/records.json';
 import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
 import { seedDemo } from './demo';
+import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
 import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
 import { mergeCopies } from '@/core/strata/mergeLogs';
@@ -126,14 +127,50 @@ describe('the repository', () => {
     expect((await store.getAllKeys()).filter((k) => k.startsWith('job/'))).toEqual([]);
   });
 
-  it('the shop has a log of its own, with no entry yet', async () => {
+  const came = (id: string): ShelfRecord => ({
+    id,
+    kind: 'received',
+    atMs: 1e12,
+    writtenMs: 1e12,
+    containerId: `tin-${id}`,
+    holds: { what: 'part', productId: 'clear-ms', part: 0 },
+    amount: 500,
+  });
+  it('the shelf has a log of its own: appended, refused on an old state, read on from where one is', async () => {
+    const { repo } = await opened();
+    expect(await repo.shelf()).toEqual({ records: [], seq: 0, unreadable: [] });
+    expect(await repo.appendShelf(0, [came('a'), came('b')])).toBe(2);
+    await expect(repo.appendShelf(0, [came('c')])).rejects.toThrow(StaleHead);
+    expect((await repo.shelf()).records.map((r) => r.id)).toEqual(['a', 'b']);
+    await repo.appendShelf(2, [came('c')]);
+    expect((await repo.shelf(2)).records.map((r) => r.id)).toEqual(['c']);
+  });
+  it('what a coat took off the shelf is written with the coat, or not at all', async () => {
     const { repo, store } = await opened();
-    expect(await repo.shopLog().head()).toBeNull();
-    const { records } = repo.shopLog().records({ seq: 0, no: 0 }, []);
-    await store.commit({ set: records });
-    expect(Object.keys(records)).toEqual([logKeys(SHOP_LOG).head]);
-    expect(await repo.shopLog().head()).toMatchObject({ seq: 0 });
-    expect(await repo.shopLog().entries(0)).toEqual({ entries: [], unreadable: [] });
+    const before = await repo.load('j');
+    const seq = before?.seq ?? 0;
+    await expect(repo.append('j', seq + 1, [event('d')], [came('a')])).rejects.toThrow(StaleHead);
+    expect((await repo.shelf()).seq).toBe(0);
+    await repo.append('j', seq, [event('d')], [came('a')]);
+    expect([(await repo.load('j'))?.seq, (await repo.shelf()).seq]).toEqual([seq + 1, 1]);
+    // A killed browser may leave a record beyond the end.
+    await store.commit({ set: { [logKeys(SHOP_LOG).event(2)]: 'half' } });
+    await repo.clearLeftOvers();
+    expect((await store.getAllKeys()).filter((k) => k.startsWith(`${SHOP_LOG}/event`))).toHaveLength(1);
+  });
+  it('two copies of a shelf are put together by their ids, whichever comes first', async () => {
+    const ids = async (first: ShelfRecord[], second: ShelfRecord[]) => {
+      const { repo } = await opened();
+      await repo.mergeShelf(first);
+      const fresh = await repo.mergeShelf(second);
+      return [fresh, (await repo.shelf()).records.map((r) => r.id).sort()];
+    };
+    const [one, two] = [
+      [came('a'), came('b')],
+      [came('b'), came('c')],
+    ];
+    expect(await ids(one, two)).toEqual([1, ['a', 'b', 'c']]);
+    expect(await ids(two, one)).toEqual([1, ['a', 'b', 'c']]);
   });
 });
 

@@ -12,6 +12,7 @@ import {
 import { readingsToAdd, type JobAir } from '@/core/formats/readingRow';
 import type { JobFile } from '@/core/formats/jobFile';
 import type { ShopFile } from '@/core/formats/shopFile';
+import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
 import type { JobCopy, MergedCopies } from '@/core/strata/mergeLogs';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { NewerFormat } from '@/core/formats/version';
@@ -32,7 +33,10 @@ import {
   jobLog,
   jobOf,
   keys,
+  logKeys,
   partsOf,
+  shelfFromRecord,
+  shelfRecord,
   shopFromRecord,
   workClocksFromRecord,
   SHOP_LOG,
@@ -61,18 +65,18 @@ export interface LoadedJob {
   unreadable: string[];
 }
 
+/** The shelf's log as it is stored, or what of it is new to someone who has a part. */
+export interface LoadedShelf {
+  records: ShelfRecord[];
+  seq: number;
+  /** Records that could not be read, by key. They are left where they are. */
+  unreadable: string[];
+}
+
 export type Repository = ReturnType<typeof openRepository>;
 
 const EVENTS = { read: eventsFromRecord, write: eventsRecord };
-/** The shop's log has no kinds of entry yet. */
-const NO_ENTRIES = {
-  read: (): never => {
-    throw new Error('Not known');
-  },
-  write: (): never => {
-    throw new Error('Not known');
-  },
-};
+const SHELF = { read: shelfFromRecord, write: shelfRecord };
 
 /** So many days of the room's log are read at once. */
 const DAYS_AT_ONCE = 100;
@@ -141,6 +145,13 @@ export function openRepository(store: KeyValue, name: string) {
   function readingFrom(from: Pick<KeyValue, 'getMany' | 'getRange' | 'getAllKeys'>) {
     const get = async (key: string) => (await from.getMany([key]))[key] ?? null;
     const logOf = (jobId: string) => logStore<LogEvent>(from, jobLog(jobId), EVENTS);
+    const shelfLog = logStore<ShelfRecord>(from, SHOP_LOG, SHELF);
+
+    /** Records of the shelf behind its log's end. */
+    async function shelfRecords(records: readonly ShelfRecord[]): Promise<Record<string, string>> {
+      if (records.length === 0) return {};
+      return shelfLog.records((await shelfLog.head()) ?? { seq: 0, no: 0 }, records).records;
+    }
 
     async function shop(): Promise<ShopRecord> {
       const text = await get(keys.shop);
@@ -213,7 +224,18 @@ export function openRepository(store: KeyValue, name: string) {
       };
     }
 
-    return { get, getMany: from.getMany, getAllKeys: from.getAllKeys, logOf, shop, jobOfHead, dayRecords, airRecords };
+    return {
+      get,
+      getMany: from.getMany,
+      getAllKeys: from.getAllKeys,
+      logOf,
+      shelfLog,
+      shelfRecords,
+      shop,
+      jobOfHead,
+      dayRecords,
+      airRecords,
+    };
   }
   type Reading = ReturnType<typeof readingFrom>;
   const now = readingFrom(store);
@@ -366,27 +388,51 @@ export function openRepository(store: KeyValue, name: string) {
     changeWorkClocks: (change: (clocks: readonly WorkClock[]) => WorkClock[]) =>
       changeRecord(keys.workClocks, clocksOf, change, 'clocks'),
 
-    /** The shop's own log. */
-    shopLog: () => logStore<never>(store, SHOP_LOG, NO_ENTRIES),
+    /** The shop's own log, behind what the caller has of it. */
+    shelf: async (after = 0): Promise<LoadedShelf> => {
+      const seq = (await now.shelfLog.head())?.seq ?? 0;
+      const { entries, unreadable } = await now.shelfLog.entries(seq, Math.min(after, seq));
+      return { records: entries, seq, unreadable };
+    },
+    /**
+     * Adds records behind the shelf's end.
+     * @param seq the state that the caller has seen; throws {@link StaleHead} if the log has grown since
+     */
+    appendShelf: (seq: number, records: readonly ShelfRecord[]) =>
+      transact(async ({ shelfLog, shelfRecords }) => {
+        if (((await shelfLog.head())?.seq ?? 0) !== seq) throw new StaleHead();
+        return { result: seq + records.length, set: await shelfRecords(records) };
+      }),
+    /** Puts another copy of the shelf's log together with the one that is here. @returns how many records were new */
+    mergeShelf: (records: readonly ShelfRecord[]) =>
+      transact(async ({ shelfLog, shelfRecords }) => {
+        const seq = (await shelfLog.head())?.seq ?? 0;
+        const { entries } = await now.shelfLog.entries(seq);
+        const known = new Set(entries.map((r) => r.id));
+        const fresh = records.filter((r) => !known.has(r.id));
+        return { result: fresh.length, set: await shelfRecords(fresh) };
+      }),
 
     /**
      * Adds events behind the log's end.
      * @param seq the state that the caller has seen; throws {@link StaleHead} if the log has grown since
+     * @param shelf what goes with them in the shop's log: both are written, or neither
      */
-    append: (jobId: string, seq: number, events: readonly LogEvent[]) =>
-      transact(async ({ logOf }) => {
+    append: (jobId: string, seq: number, events: readonly LogEvent[], shelf: readonly ShelfRecord[] = []) =>
+      transact(async ({ logOf, shelfRecords }) => {
         const log = logOf(jobId);
         const head = await log.head();
         if (!head || head.seq !== seq) throw new StaleHead();
         const next = log.records(head, events);
+        const besides = await shelfRecords(shelf);
         const { job } = head;
-        if (!job) return { result: next.head, set: next.records };
+        if (!job) return { result: next.head, set: { ...next.records, ...besides } };
         // A head of version 4 held the whole job: it becomes small with the first write.
         const no = head.no + 1;
         const { records, drawings } = jobRecords(job, no, new Map());
         return {
           result: { ...next.head, no },
-          set: { ...next.records, ...records, [log.headKey]: headRecord({ ...next.head, no }) },
+          set: { ...next.records, ...records, ...besides, [log.headKey]: headRecord({ ...next.head, no }) },
           onWritten: () => heads.set(jobId, { no, job, drawings }),
         };
       }),
@@ -417,6 +463,8 @@ export function openRepository(store: KeyValue, name: string) {
       more: Partial<Pick<ShopRecord, 'settings' | 'seeded'>> = {},
       /** Replaces all that is known of the room. */
       room?: { readings: readonly ClimateReading[]; forecast: Forecast },
+      /** Takes the place of the shelf's log. */
+      shelf?: readonly ShelfRecord[],
     ) =>
       transact(async ({ shop, logOf, getAllKeys, dayRecords, airRecords }) => {
         const s = await shop();
@@ -439,6 +487,10 @@ export function openRepository(store: KeyValue, name: string) {
           if (f.air && !room) Object.assign(set, await airRecords(f.air));
         }
         const jobIds = [...new Set([...s.jobIds, ...files.map((f) => f.job.id)])];
+        if (shelf) {
+          remove.push(...stored.filter((k) => k.startsWith(`${SHOP_LOG}/`)));
+          Object.assign(set, now.shelfLog.records({ seq: 0, no: 0 }, shelf).records);
+        }
         const next: ShopRecord = {
           ...s,
           ...more,
@@ -507,13 +559,14 @@ export function openRepository(store: KeyValue, name: string) {
       transact(async ({ getAllKeys, dayRecords, shop, getMany }) => {
         const before = await shop().catch(() => undefined);
         // What another tab logs meanwhile must not stay behind in a log that takes the place of its own.
-        await getMany((before?.jobIds ?? []).map(keys.head));
+        await getMany([...(before?.jobIds ?? []).map(keys.head), logKeys(SHOP_LOG).head]);
         const set: Record<string, string> = {};
         for (const f of file.jobs) {
           const { records } = jobRecords(f.job, 1, new Map());
           Object.assign(set, now.logOf(f.job.id).records({ seq: 0, no: 1 }, f.events).records, records);
         }
         Object.assign(set, await dayRecords(file.readings, true));
+        if (file.shelf.length > 0) Object.assign(set, now.shelfLog.records({ seq: 0, no: 0 }, file.shelf).records);
         const { settings, products, heats, alarms, workClocks, forecast, jobs } = file;
         const entries = jobs.reduce((n, f) => n + f.events.length, 0);
         set[keys.shop] = writeRecord({
@@ -579,13 +632,16 @@ export function openRepository(store: KeyValue, name: string) {
      * @returns how many records were taken away
      */
     clearLeftOvers: () =>
-      transact(async ({ shop, getAllKeys, logOf, get }) => {
+      transact(async ({ shop, getAllKeys, logOf, shelfLog, get }) => {
         const s = await shop();
         // Jobs of a shop whose own record is not there are no left-overs.
         if ((await get(keys.shop)) === null) return { result: 0 };
         const of = new Map<string, string[]>(s.jobIds.map((id) => [id, []]));
         const remove: string[] = [];
+        const shelfKeys = logKeys(SHOP_LOG);
+        const shelfEnd = shelfKeys.event((await shelfLog.head().catch(() => ({ seq: Infinity })))?.seq ?? 0);
         for (const key of await getAllKeys()) {
+          if (key.startsWith(`${SHOP_LOG}/event/`) && key > shelfEnd) remove.push(key);
           if (!key.startsWith(jobLog(''))) continue;
           (of.get(key.slice(jobLog('').length).split('/')[0] ?? '') ?? remove).push(key);
         }

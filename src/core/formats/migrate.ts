@@ -49,7 +49,7 @@ function shopFrom4(shop: Raw): Raw {
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
 /** Versions that changed nothing for a kind of record. */
-const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same };
+const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
 const STEPS = {
@@ -67,17 +67,20 @@ const STEPS = {
   draft: { ...UNCHANGED, 4: ({ value }) => ({ draft: value }) },
   workClocks: UNCHANGED,
   backup: UNCHANGED,
+  shelf: UNCHANGED,
   jobFile: {
     1: (f) => ({ ...f, events: Array.isArray(f.events) ? f.events.map(eventFrom1) : f.events }),
     // Version 3 added drawings, marks, level, decisions, bags, links, staging; version 4 outlines of marks and repairs that end a
     // temporary one; version 6 rows of the floor, work time, parts that are away, and what is to be done;
-    // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed.
+    // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed; version 9
+    // cups of fillers and of what is brushed on, and doses of products.
     2: same,
     3: same,
     4: same,
     5: same,
     6: same,
     7: same,
+    8: same,
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;
@@ -95,6 +98,7 @@ const NAMES: Record<RecordKind, string> = {
   draft: 'A draft',
   workClocks: 'The work clocks',
   backup: 'What was last saved as a file',
+  shelf: 'A record of the shelf',
 };
 
 function bring(kind: keyof typeof STEPS, raw: Raw, from: FormatVersion): Raw {

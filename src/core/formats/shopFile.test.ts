@@ -30,6 +30,20 @@ const SHOP: ShopFile = {
   alarms: { 'c/1/lower/flash/flash': T0 },
   workClocks: [{ jobId: 'job', panelId: 'door', zoneIds: ['lower'], act: 'sand', startedMs: T0 }],
   forecast: { issuedMs: T0, points: [{ atMs: T0, tempC: 9, rh: 0.8, rainMm: 0.2 }] },
+  shelf: [
+    {
+      id: 's1',
+      kind: 'received',
+      atMs: T0,
+      writtenMs: T0,
+      containerId: 't',
+      holds: { what: 'part', productId: 'clear-ms', part: 0 },
+      amount: 980,
+      price: 31.5,
+      currency: '€',
+    },
+    { id: 's2', kind: 'opened', atMs: T0, writtenMs: T0, containerId: 't' },
+  ],
 };
 const plain = (v: unknown): unknown => JSON.parse(JSON.stringify(v));
 
@@ -40,6 +54,7 @@ describe('the shop in one file', () => {
     expect([...unpacked.value.keys()]).toEqual([
       'shop.json',
       'air.json',
+      'shelf.json',
       'jobs/001-test-job.json',
       'jobs/002-zwei-3-4.json',
     ]);
@@ -74,7 +89,9 @@ describe('the shop in one file', () => {
     ['jobs/001-test-job.json', (t: string) => t.slice(0, 400), /001-test-job\.json: The file is not whole JSON/],
     ['air.json', (t: string) => t.replace('0.55', '55'), /air\.json: readings\[0\]: The humidity/],
     ['shop.json', (t: string) => t.replace('"metric"', '"furlongs"'), /shop\.json: settings\.units: Units 'furlongs'/],
-    ['shop.json', (t: string) => t.replace('"version": 8', '"version": 99'), /version 99; this app reads up to/],
+    ['shop.json', (t: string) => t.replace('"version": 9', '"version": 99'), /version 99; this app reads up to/],
+    ['shelf.json', (t: string) => t.replace('"amount": 980', '"amount": -1'), /shelf\.json: records\[0\]\.amount/],
+    ['shelf.json', (t: string) => t.replace('"s2"', '"s1"'), /'s1' is there twice/],
     ['shop.json', (t: string) => t.replace('"toMs"', '"until"'), /heats\[0\]/],
     ['shop.json', (t: string) => t.replace('stratocoat-shop', 'other'), /Format 'other'/],
   ])('%s that is broken refuses all of it, and says where', (name, change, why) =>

@@ -12,6 +12,8 @@ import type { WorkClock } from '../log/workTime';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { between, id, moment, oneOf, text, TIME_MS } from '../validation/fields';
 import { validated } from '../validation/validated';
+import type { ShopRecord } from '../log/shop';
+import { parseShopRecord } from '../log/shopSchema';
 import { parseHeats, parseReadings } from './jobAir';
 import type { FileProblem, JobFile } from './jobFile';
 import { readingOfRow, readingRow } from './readingRow';
@@ -33,11 +35,16 @@ export interface ShopFile {
   alarms: Record<string, number>;
   workClocks: WorkClock[];
   forecast: { issuedMs: number; points: ForecastPoint[] } | null;
+  /** The shelf's log. */
+  shelf: ShopRecord[];
 }
 
 /** A shop is one zip of these: the shop itself, its air, and a file for each of its jobs. */
 const SHOP_NAME = 'shop.json';
 const AIR_NAME = 'air.json';
+/** Since version 9. */
+const SHELF_NAME = 'shelf.json';
+const MAX_SHELF = 200_000;
 const JOBS = 'jobs/';
 /** As many jobs as one shop may have in a file. */
 const MAX_JOBS = 1000;
@@ -142,11 +149,12 @@ const slug = (s: string): string =>
 
 /** The files that a shop's zip holds, by name. */
 export function writeShopFiles(shop: ShopFile): Map<string, string> {
-  const { jobs, readings, ...head } = shop;
+  const { jobs, readings, shelf, ...head } = shop;
   const json = (v: unknown) => JSON.stringify(v, null, 1);
   return new Map([
     [SHOP_NAME, json({ format: SHOP_FORMAT, version: FORMAT_VERSION, ...head })],
     [AIR_NAME, JSON.stringify({ readings: readings.map((r) => readingRow(r)) })],
+    [SHELF_NAME, json({ records: shelf })],
     ...jobs.map((j, i): [string, string] => [
       `${JOBS}${String(i + 1).padStart(3, '0')}-${slug(j.job.name)}.json`,
       json(j),
@@ -171,6 +179,8 @@ export function readShopFiles(
   const air = readJson(airText);
   const rows = air.ok ? parseReadings((air.value as { readings?: unknown } | null)?.readings, 'readings') : air;
   if (!rows.ok) problems.push(...within(AIR_NAME, rows.error as FileProblem[]));
+  const shelf = readShelf(files.get(SHELF_NAME));
+  if (!shelf.ok) problems.push(...within(SHELF_NAME, shelf.error));
   const names = [...files.keys()].filter((n) => n.startsWith(JOBS) && n.endsWith('.json')).sort();
   if (names.length > MAX_JOBS)
     return fail([{ path: '', message: `There are ${names.length} jobs; at most ${MAX_JOBS} may be` }]);
@@ -187,14 +197,39 @@ export function readShopFiles(
     }
     if (problems.length > 1000) break;
   }
-  if (problems.length > 0 || !head.ok || !rows.ok) return fail(problems);
-  return ok({ ...head.value, jobs, readings: rows.value.map(readingOfRow) });
+  if (problems.length > 0 || !head.ok || !rows.ok || !shelf.ok) return fail(problems);
+  return ok({ ...head.value, jobs, readings: rows.value.map(readingOfRow), shelf: shelf.value });
+}
+
+/** The shelf's log; none in files of version 8 and older. */
+function readShelf(text: string | undefined): Result<ShopRecord[], FileProblem[]> {
+  if (text === undefined) return ok([]);
+  const json = readJson(text);
+  if (!json.ok) return json;
+  const raw = (json.value as { records?: unknown } | null)?.records;
+  if (!Array.isArray(raw) || raw.length > MAX_SHELF)
+    return fail([{ path: 'records', message: `Records must be a list of at most ${MAX_SHELF}` }]);
+  const records: ShopRecord[] = [];
+  const problems: FieldProblem[] = [];
+  const ids = new Set<string>();
+  for (const [i, r] of raw.entries()) {
+    const read = parseShopRecord(r);
+    if (!read.ok) problems.push(...read.error.map((x) => ({ ...x, path: `records[${i}].${x.path}` })));
+    else if (ids.has(read.value.id))
+      problems.push({ path: `records[${i}].id`, message: `The record '${read.value.id}' is there twice` });
+    else {
+      ids.add(read.value.id);
+      records.push(read.value);
+    }
+    if (problems.length > 1000) break;
+  }
+  return problems.length > 0 ? fail(problems) : ok(records);
 }
 
 const within = (name: string, problems: readonly FileProblem[]): FileProblem[] =>
   problems.map((p) => ({ ...p, path: p.path ? `${name}: ${p.path}` : name }));
 
-function readHead(shopText: string): Result<Omit<ShopFile, 'jobs' | 'readings'>, FileProblem[]> {
+function readHead(shopText: string): Result<Omit<ShopFile, 'jobs' | 'readings' | 'shelf'>, FileProblem[]> {
   const json = readJson(shopText);
   if (!json.ok) return json;
   const raw = json.value;

@@ -8,3 +8,4 @@ export * from './learn';
 export * from './seen';
 export * from './tins';
 export * from './order';
+export * from './check';

@@ -1,0 +1,164 @@
+import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { Refusal, type Message, type ProductLookup } from '@/core';
+import type { PlainShopRecord, ShopRecord } from '@/core/log/shop';
+import { appendToShelf, checkRecord, cupUsesOf, foldShelf, remarksOn, type CupUse, type Shelf } from '@/core/stock';
+import { loadStockCheck } from './boundary';
+import { nowMs } from './clock';
+import { useData, type Data } from './DataProvider';
+import { newId } from './id';
+import { useJobs } from './jobs';
+import { askToKeep } from './keeping';
+import { libraryOf } from './library';
+import { SHELF, SHOP } from './queryKeys';
+import { SHOP_LOG, type ShopRecord as ShopOwn } from './records';
+import { StaleHead } from './repository';
+import { strikeOf } from './shelfStrike';
+import { StorageProblem } from './storage';
+import type { OpenJob } from './openJob';
+
+/** The shelf at hand: its log folded, and how far it is read. Loaded by the pages of stock only. */
+export interface OpenShelf {
+  shelf: Shelf;
+  seq: number;
+  unreadable: readonly string[];
+}
+
+async function fetchShelf({ repo, writes }: Data): Promise<OpenShelf> {
+  const had = writes.stored<OpenShelf>(SHELF);
+  const { records, seq, unreadable } = await repo.shelf(had?.seq);
+  const open: OpenShelf =
+    had && records.length < 50
+      ? { shelf: records.reduce(appendToShelf, had.shelf), seq, unreadable: [...had.unreadable, ...unreadable] }
+      : {
+          shelf: foldShelf([...(had?.shelf.records ?? []), ...records]),
+          seq,
+          unreadable: [...(had?.unreadable ?? []), ...unreadable],
+        };
+  return writes.fetched(SHELF, open);
+}
+
+/** What is on the shelf. */
+export function useShelf(): OpenShelf | undefined {
+  const data = useData();
+  return useQuery({ queryKey: SHELF, queryFn: () => fetchShelf(data) }).data;
+}
+
+/** What all jobs took out of cups; the same list as long as no log has changed. */
+export function useCupUses(): readonly CupUse[] {
+  const { jobs } = useJobs();
+  return useMemo(() => jobs.flatMap(usesOf), [jobs]);
+}
+const known = new WeakMap<OpenJob['state'], CupUse[]>();
+function usesOf({ job, state }: OpenJob): CupUse[] {
+  let uses = known.get(state);
+  if (!uses) known.set(state, (uses = cupUsesOf(job.id, state)));
+  return uses;
+}
+
+type Written = 'id' | 'writtenMs' | 'atMs';
+type WithoutWritten<R> = R extends unknown ? Omit<R, Written> : never;
+/** A record as somebody makes it: what happened, and when if not just now. */
+export type ShelfEntry = WithoutWritten<PlainShopRecord> & { atMs?: number };
+
+export type ShelfCommand =
+  { log: readonly ShelfEntry[] } | { strike: readonly string[] } | { correct: string; by: ShelfEntry };
+
+export interface ShelfLogged {
+  records: readonly ShopRecord[];
+  /** What is worth saying of them. */
+  remarks: readonly Message[];
+  undo(): Promise<ShelfLogged>;
+}
+
+/** Records for entries, of this moment. */
+export function recordsOf(entries: readonly ShelfEntry[], now: number): ShopRecord[] {
+  return entries.map((e) => ({ atMs: now, ...e, id: newId(now), writtenMs: now }) as ShopRecord);
+}
+
+function recordsFor(command: ShelfCommand, now: number): ShopRecord[] {
+  if ('log' in command) return recordsOf(command.log, now);
+  if ('strike' in command) return command.strike.map((id) => strikeOf(id, now));
+  const [by] = recordsOf([command.by], now);
+  return [{ id: newId(now), kind: 'replaced', targetId: command.correct, atMs: now, writtenMs: now, by } as ShopRecord];
+}
+
+/**
+ * Checks records one after the other, each on what the ones before it make of the shelf.
+ * @returns what is worth saying of them; throws a {@link Refusal} with the reason where one cannot be
+ */
+export async function checkedRecords(
+  records: readonly ShopRecord[],
+  shelf: Shelf,
+  uses: readonly CupUse[],
+  products: ProductLookup,
+  currency: string,
+): Promise<Message[]> {
+  const { parseShopRecord } = await loadStockCheck();
+  const remarks: Message[] = [];
+  const usedMl = (id: string) => uses.reduce((s, u) => s + (u.batchId === id ? u.usedMl : 0), 0);
+  let grown = shelf;
+  for (const r of records) {
+    const parsed = parseShopRecord(r);
+    if (!parsed.ok) throw new Refusal(parsed.error[0]?.message ?? 'That cannot be kept');
+    const checked = checkRecord(r, { shelf: grown, products, nowMs: nowMs(), usedMl });
+    if (!checked.ok) throw new Refusal(checked.error[0]?.message ?? 'That cannot be kept');
+    if (r.kind !== 'voided' && r.kind !== 'replaced')
+      remarks.push(...remarksOn(r, { shelf: grown, products }, currency));
+    grown = appendToShelf(grown, r);
+  }
+  return remarks;
+}
+
+/** How often a write is tried again after another tab was quicker. */
+const RETRIES = 10;
+
+async function run(
+  client: QueryClient,
+  data: Data,
+  uses: readonly CupUse[],
+  command: ShelfCommand,
+): Promise<ShelfLogged> {
+  const { repo, writes, setTrouble, tellOthers } = data;
+  const records = recordsFor(command, nowMs());
+  let remarks: Message[] = [];
+  const reread = () => client.fetchQuery({ queryKey: SHELF, queryFn: () => fetchShelf(data), staleTime: 0 });
+  for (let attempt = 0; ; attempt++) {
+    const open = client.getQueryData<OpenShelf>(SHELF) ?? (await reread());
+    const shop = client.getQueryData<ShopOwn>(SHOP);
+    const { lookup } = libraryOf(shop?.products ?? []);
+    remarks = await checkedRecords(records, open.shelf, uses, lookup, shop?.settings.currency ?? '');
+    const grown = (o: OpenShelf): OpenShelf => ({ ...o, shelf: records.reduce(appendToShelf, o.shelf) });
+    try {
+      await writes.commit<OpenShelf, number>({
+        key: SHELF,
+        patch: grown,
+        write: () => repo.appendShelf(writes.stored<OpenShelf>(SHELF)?.seq ?? open.seq, records),
+        settle: (o, seq) => ({ ...grown(o), seq }),
+      });
+      break;
+    } catch (e) {
+      if (e instanceof StorageProblem) setTrouble(e.kind);
+      if (!(e instanceof StaleHead) || attempt >= RETRIES) throw e;
+      await reread();
+    }
+  }
+  tellOthers(SHOP_LOG);
+  setTrouble(null);
+  if (data.mode === 'own') askToKeep();
+  return { records, remarks, undo: () => run(client, data, uses, { strike: records.map((r) => r.id).reverse() }) };
+}
+
+/** One append after the other, so that each builds on a state that is safe. */
+const APPENDS = { id: 'append' } as const;
+
+/** The one way into the shop's log by itself; what goes with an entry of a job goes with that, see `LogCommand`. */
+export function useShelfCommand() {
+  const data = useData();
+  const client = useQueryClient();
+  const uses = useCupUses();
+  return useMutation<ShelfLogged, Error, ShelfCommand>({
+    scope: APPENDS,
+    mutationFn: (command) => run(client, data, uses, command),
+  });
+}
