@@ -2,7 +2,7 @@
 import type { Job, LogEvent } from '../../src/core';
 import { mergeCopies } from '../../src/core/strata/mergeLogs';
 import { openRepository, StaleHead } from '../../src/data/repository';
-import { openStorage, StorageProblem } from '../../src/data/storage';
+import { openStorage, restoredRecords, StorageProblem } from '../../src/data/storage';
 
 const NAME = 'stratocoat-torture';
 const store = openStorage(NAME);
@@ -40,7 +40,13 @@ const api = {
   merge: (id: string, prefix: string, n: number) =>
     repo.mergeJob({ job: jobOf(id), events: many(prefix, n), products: [] }, mergeCopies),
   append,
-  clear: () => repo.clearLeftOvers(),
+  clear: async () => {
+    const cleared = await repo.clearLeftOvers();
+    await store.bringUpCopy?.();
+    return cleared;
+  },
+  /** Records that came back out of the second copy when the store was opened. */
+  restored: () => restoredRecords(NAME),
   /** Every job as it can be read: its entries' ids, and what cannot be read. */
   look: async () => {
     const { jobIds } = await repo.shop();

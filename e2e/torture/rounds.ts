@@ -88,6 +88,7 @@ export async function killRounds(n: number, random: () => number): Promise<Outco
   const out: Outcome = { name: 'killed writes, imports, merges, deletes', rounds: n, lost: 0, torn: 0, note: '' };
   let kept = 0;
   let strays = 0;
+  let thrownAway = 0;
   const jobs: Expected = new Map();
   const gone = new Set<string>();
   try {
@@ -96,6 +97,7 @@ export async function killRounds(n: number, random: () => number): Promise<Outco
       const page = await opened(context, `http://127.0.0.1:${port}/`);
       strays += await page.evaluate(() => window.shop.clear());
       const found = await page.evaluate(() => window.shop.look());
+      if ((await page.evaluate(() => window.shop.restored())) > 0) thrownAway++;
       if (found.stray > 0) out.torn++;
       for (const [id, { ids, unreadable }] of Object.entries(found.jobs)) {
         if (unreadable !== 0) out.torn++;
@@ -167,7 +169,7 @@ export async function killRounds(n: number, random: () => number): Promise<Outco
     close();
     rmSync(profile, { recursive: true, force: true });
   }
-  out.note = `${kept} changes were told as kept; ${strays} left-overs cleared`;
+  out.note = `${kept} changes were told as kept; ${strays} left-overs cleared; ${thrownAway} times the browser threw the database away, and it came back`;
   return out;
 }
 

@@ -1,6 +1,7 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { keysOf } from '@/core/keysOf';
+import { MOST_CHANGES, openMirror, type Mirror } from './mirror';
 import { within } from './within';
 
 /** What is written at once. */
@@ -19,6 +20,8 @@ export interface KeyValue {
   getAllKeys(): Promise<string[]>;
   /** One transaction: looks, writes and takes away, all or none. @returns false where something was not as expected */
   commit(change: Commit): Promise<boolean>;
+  /** Makes its second copy whole at once, where there is one; by itself that waits until the page has time. */
+  bringUpCopy?(): Promise<void>;
 }
 
 /**
@@ -83,27 +86,101 @@ const TABLE = 'entries';
 /** A database that does not open within this is held by something that does not let go, ms. */
 const OPEN_MS = 8000;
 
+/** The number of the last commit, among the records; it is the store's own, and no key of the shop's. */
+const COMMIT_NO = ' commit';
+
+/**
+ * What was lost with a database that the browser threw away, out of its second copy. Two tabs do it once.
+ * @returns how many records came back
+ */
+async function restoreFrom(mirror: Mirror, db: IDBPDatabase): Promise<number> {
+  if ((await db.get(TABLE, COMMIT_NO)) !== undefined) return 0;
+  const copy = await mirror.read();
+  // A store of before there were copies has records and no number.
+  if (!copy || copy.records.size === 0 || (await db.count(TABLE)) > 0) return 0;
+  const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
+  const done = tx.done;
+  done.catch(() => undefined);
+  if ((await tx.store.count()) === 0) {
+    const raw = unwrap(tx.store);
+    for (const [k, v] of copy.records) raw.put(v, k);
+    raw.put(String(copy.no), COMMIT_NO);
+  }
+  await done;
+  return copy.records.size;
+}
+
+const restored = new Map<string, number>();
+/** How many records of a store came back out of its second copy on this page; 0 where it was whole. */
+export const restoredRecords = (name: string): number => restored.get(name) ?? 0;
+
+/** A copy that takes longer is made up for later, ms. */
+const COPY_MS = 2000;
+/** A copy that has gaps, or many commits on top of its base, is made anew when the page has nothing better to do, ms. */
+const REBASE_AFTER_MS = 4000;
+
+const PARCEL = 500;
+
+/** Brings the second copy up to the store where it is behind. */
+async function bringUp(mirror: Mirror, db: IDBPDatabase): Promise<void> {
+  const no = Number((await db.get(TABLE, COMMIT_NO)) ?? 0);
+  if (await mirror.has(no)) return;
+  // One transaction, so that it is the store of one moment; in parcels, so that the page is not held up.
+  const { store } = db.transaction(TABLE);
+  const at = (await store.get(COMMIT_NO)) as string | undefined;
+  const records = new Map<string, string>();
+  for (let after: IDBKeyRange | undefined; ;) {
+    const keys = (await store.getAllKeys(after, PARCEL)) as string[];
+    const texts = (await store.getAll(after, PARCEL)) as string[];
+    for (const [i, k] of keys.entries()) if (k !== COMMIT_NO) records.set(k, texts[i] ?? '');
+    const last = keys[keys.length - 1];
+    if (last === undefined || keys.length < PARCEL) break;
+    after = IDBKeyRange.lowerBound(last, true);
+  }
+  await mirror.rebase(Number(at ?? 0), records);
+}
+
 /** AsyncStorage's database by its name: it has no call that looks and writes in one transaction. */
-function database(name: string) {
+function database(name: string, mirror: Mirror | null) {
   let db: Promise<IDBPDatabase> | undefined;
+  let bringing: ReturnType<typeof setTimeout> | undefined;
+  const opened = async (): Promise<IDBPDatabase> => {
+    const d = await openDB(name, 1, {
+      upgrade: (x) => void (x.objectStoreNames.contains(TABLE) || x.createObjectStore(TABLE)),
+      terminated: () => (db = undefined),
+    });
+    // A copy that cannot be read must not keep the shop from being shown.
+    const back = mirror ? await restoreFrom(mirror, d).catch(() => 0) : 0;
+    if (back > 0) restored.set(name, back);
+    return d;
+  };
   return {
     get(): Promise<IDBPDatabase> {
-      db ??= within(
-        OPEN_MS,
-        openDB(name, 1, {
-          upgrade: (d) => void (d.objectStoreNames.contains(TABLE) || d.createObjectStore(TABLE)),
-          terminated: () => (db = undefined),
-        }),
-        'The database does not open',
-      );
+      db ??= within(OPEN_MS, opened(), 'The database does not open');
       db.catch(() => (db = undefined));
       return db;
+    },
+    /** Looks, after a while, whether the second copy is whole. */
+    lookAtCopy(): void {
+      if (!mirror) return;
+      clearTimeout(bringing);
+      bringing = setTimeout(() => void this.bringUpCopy().catch(() => undefined), REBASE_AFTER_MS);
+    },
+    async bringUpCopy(): Promise<void> {
+      if (!mirror) return;
+      const d = await this.get();
+      if (typeof navigator === 'undefined' || !navigator.locks) return bringUp(mirror, d);
+      // One tab of all does it.
+      await navigator.locks.request(`mirror/${name}`, { ifAvailable: true }, (l) =>
+        l ? bringUp(mirror, d) : undefined,
+      );
     },
     forget: () => void (db = undefined),
   };
 }
 
-async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Commit): Promise<boolean> {
+/** @returns the number of the commit; null where something was not as expected */
+async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Commit): Promise<number | null> {
   // Told as kept only once it is on the disk, not when the system has it: a killed browser has lost the difference.
   const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
   // What goes wrong with one request ends the transaction, and that is what is waited for.
@@ -116,30 +193,37 @@ async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Com
     );
     if ([...expect.values()].some((text, i) => text !== is[i])) {
       tx.abort();
-      return false;
+      return null;
     }
   }
+  const no = Number(((await table.get(COMMIT_NO)) as string | undefined) ?? 0) + 1;
   // Asked one by one without waiting, and not by promises: a large file is a quarter of a million. What is taken away makes the room.
   const raw = unwrap(table);
   try {
     for (const k of remove) raw.delete(k);
     for (const [k, v] of Object.entries(set)) raw.put(v, k);
+    raw.put(String(no), COMMIT_NO);
   } catch (e) {
     // What was asked before would go through without the rest.
     tx.abort();
     throw e;
   }
   await done;
-  return true;
+  return no;
 }
 
 /** Opens a store by name. Every failure comes out as a {@link StorageProblem}. */
 export function openStorage(name: string): KeyValue {
   const s = createAsyncStorage(name);
-  const db = database(name);
+  const mirror = openMirror(name);
+  const db = database(name, mirror);
+  // What a killed browser left out of the copy is put right at the start.
+  db.lookAtCopy();
   /** AsyncStorage holds on to a connection that was closed under the page; a new one reads all the same. */
   const reading = async <T>(read: () => Promise<T>, again: (d: IDBPDatabase) => Promise<T>): Promise<T> => {
     try {
+      // What was lost is brought back before anything is read.
+      await db.get();
       return await within(OPEN_MS * 2, read(), 'The database does not answer');
     } catch (e) {
       if (problemKind(e) !== 'closed') throw e;
@@ -147,6 +231,7 @@ export function openStorage(name: string): KeyValue {
     }
   };
   return {
+    bringUpCopy: guarded(() => db.bringUpCopy()),
     getMany: guarded((keys) =>
       reading(
         () => s.getMany(keys),
@@ -174,19 +259,27 @@ export function openStorage(name: string): KeyValue {
     }),
     getAllKeys: guarded(() =>
       reading(
-        () => s.getAllKeys(),
-        async (d) => (await d.getAllKeys(TABLE)) as string[],
+        async () => (await s.getAllKeys()).filter((k) => k !== COMMIT_NO),
+        async (d) => ((await d.getAllKeys(TABLE)) as string[]).filter((k) => k !== COMMIT_NO),
       ),
     ),
     commit: guarded(async (change) => {
       const open = await db.get();
+      let no: number | null;
       try {
-        return await commitTo(open, change);
+        no = await commitTo(open, change);
       } catch (e) {
         if (problemKind(e) !== 'closed') throw e;
         db.forget();
-        return commitTo(await db.get(), change);
+        no = await commitTo(await db.get(), change);
       }
+      if (no === null) return false;
+      // Told as kept once both have it. A copy that fails, for want of room, is made up for later.
+      if (mirror) {
+        await within(COPY_MS, mirror.add(no, change), 'The copy is not written').catch(() => undefined);
+        if (no % MOST_CHANGES === 0) db.lookAtCopy();
+      }
+      return true;
     }),
   };
 }
