@@ -66,7 +66,7 @@ export default tseslint.config(
   },
   {
     files: ['src/features/**', 'src/app/**'],
-    ignores: ['**/*.test.{ts,tsx}', 'src/features/air/AirChart.tsx'],
+    ignores: ['**/*.test.{ts,tsx}', 'src/features/air/AirChart.tsx', 'src/features/cost/CostChart.tsx'],
     rules: { 'no-restricted-syntax': ['error', INDEX_ONLY, NO_ROLES] },
   },
   {

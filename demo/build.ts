@@ -19,6 +19,7 @@ import { workshopAir } from '../src/core/devices';
 import { writeJobFile } from '../src/core/formats';
 import { format, resolveConfig } from 'prettier';
 import { drawn, faults, planned } from './groundwork';
+import { stockShelf } from './shelf';
 
 /** 'Now' of the files, a wall-clock time written as UTC. */
 const NOW = Date.UTC(2026, 9, 16, 13, 45);
@@ -540,9 +541,17 @@ function hatchback() {
   return { job, events: b.events };
 }
 
-for (const { job, events } of [breadVan(), hatchback()]) {
-  const file = path.join(__dirname, `${job.id}.json`);
-  const text = JSON.stringify(writeJobFile(job, events, SHIPPED_PRODUCTS, NOW));
+function write(name: string, content: unknown): void {
+  const file = path.join(__dirname, `${name}.json`);
+  const text = JSON.stringify(content);
   void resolveConfig(file).then(async (c) => writeFileSync(file, await format(text, { ...c, filepath: file })));
+}
+
+const jobs = [breadVan(), hatchback()];
+const shelf = stockShelf(jobs, NOW);
+write('shelf', { exportedMs: NOW, records: shelf });
+console.log(`Shelf: ${shelf.length} records`);
+for (const { job, events } of jobs) {
+  write(job.id, writeJobFile(job, events, SHIPPED_PRODUCTS, NOW));
   console.log(`${job.name}: ${job.panels.length} panels, ${job.zones.length} zones, ${events.length} events`);
 }

@@ -4,6 +4,7 @@ import {
   ClockBook,
   CLOSING_SOON_MS,
   emptyJob,
+  FAMILIES,
   appendEvent,
   foldLog,
   splitDays,
@@ -13,6 +14,19 @@ import {
   type ShopAir,
   type ZoneStatus,
 } from '../src/core';
+import type { ShopRecord } from '../src/core/log/shop';
+import { parseShopRecord } from '../src/core/log/shopSchema';
+import {
+  appendToShelf,
+  balanceOf,
+  booksOf,
+  bothSides,
+  checkRecord,
+  containerState,
+  cupUsesOf,
+  EMPTY_SHELF,
+  foldShelf,
+} from '../src/core/stock';
 import { LOGGER_SINCE_MS, workshopForecast, workshopReadings } from '../src/core/devices';
 import { checkEvent, readJobText, shiftTo, type JobFile } from '../src/core/formats';
 
@@ -25,6 +39,51 @@ const load = (name: string): JobFile => {
 const logger = (now: number) =>
   workshopReadings(now - LOGGER_SINCE_MS, now, 15, now).map((r) => ({ ...r, source: 'logger' as const }));
 const files = [load('bread-van'), load('hatchback')];
+
+describe('the demo shelf', () => {
+  const stock = JSON.parse(readFileSync(path.join(__dirname, 'shelf.json'), 'utf8')) as {
+    exportedMs: number;
+    records: ShopRecord[];
+  };
+  const shelf = foldShelf(stock.records);
+  const uses = files.flatMap((f) => cupUsesOf(f.job.id, foldLog(f.events, products)));
+
+  it('has 40 containers and more, none emptied below nothing, some low, past or soon past', () => {
+    const all = [...shelf.containers.values()];
+    expect(all.length).toBeGreaterThanOrEqual(40);
+    expect(all.every((c) => c.amount >= 0)).toBe(true);
+    const states = new Set(all.map((c) => containerState(c, stock.exportedMs)));
+    expect([...states]).toEqual(expect.arrayContaining(['fine', 'low']));
+  });
+  it('every record could have been written as it stands', () => {
+    let grown = EMPTY_SHELF;
+    for (const r of stock.records) {
+      expect(parseShopRecord(r).ok).toBe(true);
+      expect(checkRecord(r, { shelf: grown, products, nowMs: stock.exportedMs })).toEqual({ ok: true, value: r });
+      grown = appendToShelf(grown, r);
+    }
+  });
+  it('has a batch behind every coat, one over-pour and one second batch; every gram is somewhere', () => {
+    for (const f of files)
+      for (const e of f.events) {
+        if (e.kind !== 'coated' && e.kind !== 'filled' && e.kind !== 'treated') continue;
+        const p = products(e.productId);
+        if (p && FAMILIES[p.family].mixed) expect(shelf.batches.has(e.batch?.batchId ?? '')).toBe(true);
+      }
+    const over = [...shelf.batches.values()].filter((b) =>
+      b.pours.some((p) => p.massG > (p.plannedG ?? p.massG) * 1.1),
+    );
+    expect(over).toHaveLength(1);
+    const slate = new Set([...shelf.batches.values()].filter((b) => b.colour === 'Slate shimmer').map((b) => b.no));
+    expect(slate.size).toBeGreaterThan(1);
+    const { inG, outG } = bothSides(booksOf(shelf, uses, products));
+    expect(Math.abs(inG - outG)).toBeLessThan(0.01);
+    for (const b of shelf.batches.values()) {
+      const used = uses.reduce((s, u) => s + (u.batchId === b.id ? u.usedMl : 0), 0);
+      expect(balanceOf(b, shelf, products, used).leftG).toBeGreaterThan(-1);
+    }
+  });
+});
 
 describe('the demo shop', () => {
   it('has at least 14 panels and 200 events over six weeks', () => {

@@ -9,6 +9,7 @@ import {
   gaugeReadingUm,
   workshopScan,
   type BenchInfo,
+  type ScaleMessage,
   type DeviceName,
   type FilmMessage,
   type ForecastMessage,
@@ -32,6 +33,10 @@ const INFO: BenchInfo = { bench: 'stratocoat-bench', version: 1 };
 /** A stream looks this often whether a reading is due, ms. */
 const TICK_MS = 200;
 const MAX_STREAMS = 20;
+/** The scale speaks so often, ms. */
+const SCALE_MS = 150;
+const OUNCE_G = 28.349523125;
+const DRIFT_G_MIN = 12;
 /** Nobody reads out more than this at once. */
 const OLDEST_MS = 60 * 86_400_000;
 
@@ -53,7 +58,7 @@ const within = (v: unknown, otherwise: number, most: number): number => {
 export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOptions): Router {
   const router = Router();
   const stepMs = everyMin * 60_000;
-  let fault: { kind: BenchFault; untilMs: number } | undefined;
+  let fault: { kind: BenchFault; untilMs: number; seconds: number } | undefined;
   let streams = 0;
   let readings = 0;
   const broken = (): BenchFault | undefined => (fault && now() < fault.untilMs ? fault.kind : undefined);
@@ -71,6 +76,10 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
       case 'junk':
         return '{"tempC": 1';
       case 'dropout':
+      // These are the scale's.
+      case 'shaking':
+      case 'drifting':
+      case 'ounces':
       case undefined:
         return JSON.stringify(m);
     }
@@ -85,6 +94,25 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
     const out: LoggerMessage[] = [];
     for (let t = Math.floor(fromMs / stepMs) * stepMs + stepMs; t <= now(); t += stepMs) out.push(logged(t));
     return out;
+  };
+
+  /** What stands on the scale, g; since when somebody pours, and how fast; what it was tared at. */
+  const scale = { loadG: 0, tareG: 0, pouringSince: 0, pouringGS: 0 };
+  const settle = () => {
+    if (scale.pouringGS > 0) scale.loadG += ((now() - scale.pouringSince) / 1000) * scale.pouringGS;
+    scale.pouringSince = now();
+  };
+  let shakes = 0;
+  const weighed = (): ScaleMessage => {
+    settle();
+    const kind = broken();
+    let g = scale.loadG - scale.tareG;
+    if (kind === 'shaking') g += (shakes++ % 2 === 0 ? 1 : -1) * (1.2 + 0.6 * Math.sin(shakes));
+    if (kind === 'drifting' && fault) g += ((fault.seconds - (fault.untilMs - now()) / 1000) * DRIFT_G_MIN) / 60;
+    if (kind === 'hot') g *= 1000;
+    const ounces = kind === 'ounces';
+    const weight = ounces ? Math.round((g / OUNCE_G) * 1000) / 1000 : Math.round(g * 10) / 10;
+    return { atMs: now(), weight: kind === 'nan' ? (null as unknown as number) : weight, unit: ounces ? 'oz' : 'g' };
   };
 
   router.get('/', (_req, res) => void res.json(INFO));
@@ -116,12 +144,40 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
         broken() === 'hot' ? 400_000 : gaugeReadingUm(within(req.query.trueUm, 110, 5000), seed, readings++);
       return { atMs: now(), filmUm } satisfies FilmMessage;
     },
+    scale: weighed,
     forecast: () => ({ issuedMs: now(), points: workshopForecast(now(), anchorMs, seed) }) satisfies ForecastMessage,
   };
   for (const [name, answer] of entriesOf(answers))
     router.get(DEVICES[name].path, (req: Request, res: Response) =>
       broken() === 'dropout' ? void res.status(503).json({ error: DEVICES[name].silent }) : void res.json(answer(req)),
     );
+  router.get(`${DEVICES.scale.path}/stream`, (req: Request, res: Response) => {
+    if (streams >= MAX_STREAMS) return void res.status(503).json({ error: 'Too many are listening' });
+    if (broken() === 'dropout') return void res.status(503).json({ error: DEVICES.scale.silent });
+    streams++;
+    res.set({ 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
+    res.flushHeaders();
+    res.write('retry: 1000\n\n');
+    const timer = setInterval(() => {
+      if (broken() === 'dropout') return res.end();
+      res.write(`event: reading\ndata: ${broken() === 'junk' ? '{"weight"' : JSON.stringify(weighed())}\n\n`);
+      (res as Response & { flush?(): void }).flush?.();
+    }, SCALE_MS);
+    res.on('close', () => {
+      clearInterval(timer);
+      streams--;
+    });
+  });
+  // What hands do on a real one: put something on it, pour, stop, tare.
+  router.post(DEVICES.scale.path, json({ limit: '1kb' }), (req: Request, res: Response) => {
+    const { loadG, pourGS, tare } = (req.body ?? {}) as { loadG?: unknown; pourGS?: unknown; tare?: unknown };
+    settle();
+    if (typeof loadG === 'number' && loadG >= 0 && loadG <= 20_000) scale.loadG = loadG;
+    else if (typeof pourGS === 'number' && pourGS >= 0 && pourGS <= 200) scale.pouringGS = pourGS;
+    else if (tare === true) scale.tareG = scale.loadG;
+    else return void res.status(400).json({ error: 'loadG: 0 to 20000; or pourGS: 0 to 200; or tare: true' });
+    res.json(weighed());
+  });
   router.get(`${DEVICES.climate.path}/stream`, (req: Request, res: Response) => {
     if (streams >= MAX_STREAMS) return void res.status(503).json({ error: 'Too many are listening' });
     if (broken() === 'dropout') return void res.status(503).json({ error: DEVICES.climate.silent });
@@ -158,7 +214,7 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
       return void res
         .status(400)
         .json({ error: `kind: one of ${BENCH_FAULTS.join(', ')} or none; seconds: over 0, up to 3600` });
-    else fault = { kind, untilMs: now() + seconds * 1000 };
+    else fault = { kind, untilMs: now() + seconds * 1000, seconds };
     res.json({ fault: broken() ?? 'none' });
   });
   return router;

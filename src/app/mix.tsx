@@ -2,6 +2,14 @@ import { MixScreen } from '@/features/mix/MixScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function MixRoute() {
-  const { job, zones } = usePageParams('/mix');
-  return <MixScreen jobId={job} zoneIds={zones?.split(',')} />;
+  const { job, zones, product, coats, ml } = usePageParams('/mix');
+  return (
+    <MixScreen
+      jobId={job}
+      zoneIds={zones?.split(',')}
+      productId={product}
+      coats={coats === undefined ? undefined : Number(coats)}
+      ml={ml === undefined ? undefined : Number(ml)}
+    />
+  );
 }

@@ -1,7 +1,7 @@
 import { HOUR_MS, MINUTE_MS, SCHOOLS, type ClimateReading } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import type { JobFile } from '@/core/formats/jobFile';
-import { shiftTo } from '@/core/formats/shift';
+import { shiftShelf, shiftTo } from '@/core/formats/shift';
 import { DEFAULT_SETTINGS, type Seeding, type ShopRecord } from './records';
 import { loadDevices } from './boundary';
 import type { Repository } from './repository';
@@ -29,9 +29,14 @@ async function isShownElsewhere(): Promise<boolean> {
 async function isTouched(repo: Repository, shop: ShopRecord, { atMs, seqs, nos }: Seeding): Promise<boolean> {
   if (shop.jobIds.length !== Object.keys(seqs).length) return true;
   try {
-    const [room, ...jobs] = await Promise.all([repo.roomLog(), ...shop.jobIds.map((id) => repo.load(id))]);
+    const [room, shelf, ...jobs] = await Promise.all([
+      repo.roomLog(),
+      repo.shelf(),
+      ...shop.jobIds.map((id) => repo.load(id)),
+    ]);
     const readings = room.days.flatMap((d) => d.readings);
     return (
+      shelf.records.some((r) => r.writtenMs > atMs) ||
       readings.some((r) => r.atMs > atMs && r.source !== 'logger') ||
       jobs.some((j) => j && (j.seq !== seqs[j.job.id] || (nos && j.no !== nos[j.job.id])))
     );
@@ -51,8 +56,9 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
     if (await isTouched(repo, shop, shop.seeded)) return;
     if (await isShownElsewhere()) return;
   }
-  const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, ...raw] = await Promise.all([
+  const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, stock, ...raw] = await Promise.all([
     loadDevices(),
+    import('../../demo/shelf.json'),
     import('../../demo/bread-van.json'),
     import('../../demo/hatchback.json'),
   ]);
@@ -77,5 +83,6 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
       seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },
     },
     { readings, forecast: { issuedMs, points: workshopForecast(issuedMs, now) } },
+    shiftShelf(stock.default as unknown as Parameters<typeof shiftShelf>[0], now, new Date(now).getTimezoneOffset()),
   );
 }

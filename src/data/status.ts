@@ -25,6 +25,7 @@ import {
   type StageRange,
   type Statuses,
   type ZoneStatus,
+  type Product,
 } from '@/core';
 import type { Bench, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
 import type { ZoneFill } from '@/core/fair';
@@ -191,25 +192,24 @@ export function useVerdictInput(open: OpenJob, now: number): (zoneId: string) =>
 export interface OtherWay {
   putOff?: readonly string[];
   method?: Partial<HouseMethod>;
+  /** Only these products: what is on the shelf. */
+  all?: Product[];
 }
 const AS_IT_IS: OtherWay = {};
 
-/** What is still to come on a zone until it is fitted, worked out when asked; undefined while something of it is loading. */
-export function useRoute(
-  open: OpenJob,
-  zoneId: string,
+/** What is still to come on zones of a job until they are fitted, worked out when asked; undefined while something of it is loading. */
+export function useRoutes(
+  open: OpenJob | undefined,
   now: number,
-  other: OtherWay = AS_IT_IS,
-  fill?: ZoneFill,
-): (() => Route | undefined) | undefined {
+): ((zoneId: string, other?: OtherWay, fill?: ZoneFill) => Route | undefined) | undefined {
   const advice = useAdvice();
   const settings = useSettings();
   const air = useAirSource();
   const { all } = useLibrary();
   const { jobs } = useJobs();
   return useMemo(() => {
-    if (!settings || !air || !advice) return undefined;
-    return () => {
+    if (!settings || !air || !advice || !open) return undefined;
+    return (zoneId, other = AS_IT_IS, fill) => {
       const bench = { ...benchOf(open, air, settings), method: { ...settings.method, ...other.method } };
       const input = advice.verdictInputAt(bench, zoneId, now);
       const areaCm2 = open.job.zones.find((z) => z.id === zoneId)?.areaCm2;
@@ -219,7 +219,7 @@ export function useRoute(
       return advice.routeFrom({
         input,
         state: open.state,
-        all,
+        all: other.all ?? all,
         clocks,
         level: finish.level,
         finish,
@@ -229,7 +229,19 @@ export function useRoute(
         paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
       });
     };
-  }, [open, zoneId, now, settings, air, advice, all, other, jobs, fill]);
+  }, [open, now, settings, air, advice, all, jobs]);
+}
+
+/** The way of one zone, see {@link useRoutes}. */
+export function useRoute(
+  open: OpenJob,
+  zoneId: string,
+  now: number,
+  other: OtherWay = AS_IT_IS,
+  fill?: ZoneFill,
+): (() => Route | undefined) | undefined {
+  const routes = useRoutes(open, now);
+  return useMemo(() => routes && (() => routes(zoneId, other, fill)), [routes, zoneId, other, fill]);
 }
 
 export interface ClockDetail {

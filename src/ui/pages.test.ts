@@ -7,7 +7,9 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/': true,
   '/air': true,
   '/bags': true,
+  '/batches': true,
   '/blast': true,
+  '/cost': true,
   '/decide': true,
   '/fair': true,
   '/try': true,
@@ -25,6 +27,8 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/panels': true,
   '/parts': true,
   '/repair': true,
+  '/session': true,
+  '/shelf': true,
   '/shop': true,
 };
 

@@ -12,7 +12,9 @@ export interface Pages {
   '/': Nothing;
   '/air': Nothing;
   '/bags': OfJob;
+  '/batches': Nothing & { batch?: string };
   '/blast': OfJob;
+  '/cost': OfJob;
   '/decide': OfJob & { panel?: string };
   '/fair': OfJob & { panel?: string };
   '/ground': OfJob;
@@ -42,13 +44,21 @@ export interface Pages {
     hardener?: string;
   };
   '/map': OfJob & { panel?: string };
-  '/mix': OfJob & { zones?: string };
+  '/mix': OfJob & {
+    zones?: string;
+    product?: string;
+    /** Coats from this cup, and what is mixed for them, mL. */
+    coats?: string;
+    ml?: string;
+  };
   '/order': OfJob;
   '/panel/[jobId]/[panelId]': { jobId: string; panelId: string; zone?: string };
   '/panels': Nothing;
   /** In development: every part of the interface. */
   '/parts': Nothing;
   '/repair': OfJob & { panel?: string; fault?: string };
+  '/session': OfJob & { zones?: string };
+  '/shelf': Nothing;
   '/shop': Nothing;
   '/try': OfJob & { panel?: string };
 }

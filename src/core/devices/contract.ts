@@ -2,6 +2,7 @@ import type { ClimateReading, ForecastPoint } from '../air/climate';
 import type { Result } from '../result';
 import type { Message } from '../units/phrase';
 import { acceptFilm, acceptForecast, acceptReading, acceptScan, acceptSurface } from './accept';
+import { acceptScale, type ScaleReading } from './scale';
 import type { ScanPoint } from './surface';
 
 /** What a bench says of itself. docs/devices.md is the contract that a real device has to meet. */
@@ -42,7 +43,7 @@ export interface FilmMessage {
 }
 
 /** What can be made to go wrong on the bench, for so many seconds. */
-export const BENCH_FAULTS = ['dropout', 'hot', 'nan', 'future', 'junk'] as const;
+export const BENCH_FAULTS = ['dropout', 'hot', 'nan', 'future', 'junk', 'shaking', 'drifting', 'ounces'] as const;
 export type BenchFault = (typeof BENCH_FAULTS)[number];
 
 /** What each device gives once it has been judged. */
@@ -55,6 +56,8 @@ export interface DeviceReadings {
   scanner: ScanPoint[];
   /** Film over the substrate, µm. */
   gauge: number;
+  /** What stands on the scale, g. */
+  scale: ScaleReading;
 }
 export type DeviceName = keyof DeviceReadings;
 
@@ -82,5 +85,6 @@ export const DEVICES: { readonly [D in DeviceName]: DeviceRecord<DeviceReadings[
   },
   forecast: { path: '/forecast', accept: acceptForecast, silent: 'There is no forecast to be had' },
   scanner: { path: '/scan', accept: acceptScan, silent: 'The scanner does not answer. Read it by straightedge.' },
+  scale: { path: '/scale', accept: acceptScale, silent: 'The scale does not answer. Type what it shows.' },
   gauge: { path: '/film', accept: acceptFilm, silent: 'The gauge does not answer. Type what you read.' },
 };

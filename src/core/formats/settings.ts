@@ -19,6 +19,8 @@ export interface Settings {
   schools: School[];
   /** The blasting rig that was used last, see core/blast. */
   rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
+  /** What an hour costs, in the shop's currency. */
+  rates: { labourH: number; ovenH: number; blastH: number };
   /** How a cup is poured. */
   pourBy: 'weight' | 'volume';
   /** What rings. */
@@ -36,6 +38,7 @@ export const DEFAULT_SETTINGS: Settings = {
   rh: 0.5,
   method: DEFAULT_METHOD,
   schools: [],
+  rates: { labourH: 55, ovenH: 18, blastH: 90 },
   pourBy: 'weight',
   alarms: ['flash', 'ready', 'closing'],
   sound: true,

@@ -1,5 +1,6 @@
 import type { LogEvent } from '../log/event';
 import type { Job } from '../log/job';
+import type { ShopRecord } from '../log/shop';
 import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { JobFile } from './jobFile';
 
@@ -11,10 +12,7 @@ import type { JobFile } from './jobFile';
  * @param zoneMinutes how far local time is behind UTC, minutes (`Date.getTimezoneOffset`)
  */
 export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobFile {
-  const anchor = file.exportedMs;
-  const days = Math.floor((nowMs - zoneMinutes * MINUTE_MS - anchor) / DAY_MS);
-  const older = days * DAY_MS + zoneMinutes * MINUTE_MS;
-  const move = (t: number) => (t >= anchor - DAY_MS ? t + (nowMs - anchor) : t + older);
+  const move = mover(file.exportedMs, nowMs, zoneMinutes);
   const moved = <E extends LogEvent>(e: E): E => ({
     ...e,
     atMs: move(e.atMs),
@@ -29,6 +27,30 @@ export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobF
     job: headMoved(file.job, move),
     events: file.events.map(moved),
   };
+}
+
+/** How a time moves along, see {@link shiftTo}. */
+function mover(anchor: number, nowMs: number, zoneMinutes: number): (t: number) => number {
+  const days = Math.floor((nowMs - zoneMinutes * MINUTE_MS - anchor) / DAY_MS);
+  const older = days * DAY_MS + zoneMinutes * MINUTE_MS;
+  return (t) => (t >= anchor - DAY_MS ? t + (nowMs - anchor) : t + older);
+}
+
+/** The shelf's log, moved in time like the jobs that go with it. */
+export function shiftShelf(
+  { exportedMs, records }: { exportedMs: number; records: readonly ShopRecord[] },
+  nowMs: number,
+  zoneMinutes: number,
+): ShopRecord[] {
+  const move = mover(exportedMs, nowMs, zoneMinutes);
+  const moved = <R extends ShopRecord>(r: R): R => ({
+    ...r,
+    atMs: move(r.atMs),
+    writtenMs: move(r.writtenMs),
+    ...(r.kind === 'received' && r.bestBeforeMs !== undefined && { bestBeforeMs: move(r.bestBeforeMs) }),
+    ...(r.kind === 'replaced' && { by: moved(r.by) }),
+  });
+  return records.map(moved);
 }
 
 /** The times that hang on a job's head. */

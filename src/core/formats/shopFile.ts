@@ -18,7 +18,7 @@ import { parseHeats, parseReadings } from './jobAir';
 import type { FileProblem, JobFile } from './jobFile';
 import { readingOfRow, readingRow } from './readingRow';
 import { readJobText, readJson } from './readText';
-import type { Settings } from './settings';
+import { DEFAULT_SETTINGS, type Settings } from './settings';
 import { FORMAT_VERSION } from './version';
 
 export const SHOP_FORMAT = 'stratocoat-shop';
@@ -87,6 +87,14 @@ const SETTINGS = object({
   })
     .default(undefined)
     .noUnknown(unknown('The rig')),
+  // Since version 9.
+  rates: object({
+    labourH: between('An hour of hands', 0, 100_000).required('An hour of hands is missing'),
+    ovenH: between('An hour of oven', 0, 100_000).required('An hour of oven is missing'),
+    blastH: between('An hour of blasting', 0, 100_000).required('An hour of blasting is missing'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('Rates')),
   pourBy: oneOf('How a cup is poured', ['weight', 'volume']).required('How a cup is poured is missing'),
   alarms: array()
     .strict()
@@ -267,7 +275,7 @@ function readHead(shopText: string): Result<Omit<ShopFile, 'jobs' | 'readings' |
   if (problems.length > 0 || !heats.ok) return fail(problems);
   return ok({
     exportedMs,
-    settings,
+    settings: { ...DEFAULT_SETTINGS, ...settings },
     products,
     heats: heats.value,
     alarms: Object.fromEntries(alarms) as Record<string, number>,

@@ -18,6 +18,9 @@ export const ARTICLES = {
 } as const;
 export type Article = keyof typeof ARTICLES;
 
+/** Out of the tap: it stands on no shelf, and has no sheet. */
+export const WATER = 'water';
+
 /** What is in a container. */
 export type Holds =
   /** A part of a product, by its place among the product's parts: the paint itself is 0. A thinner is a product of its own. */

@@ -6,3 +6,4 @@ export * from './session';
 export * from './cups';
 export * from './stickMarks';
 export * from './thinned';
+export * from './spray';

@@ -1,9 +1,10 @@
-import type { Application } from '../library/application';
+import { APPLICATIONS, type Application } from '../library/application';
 import type { Product } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { readyMixMl } from './coverage';
 import { growthFactor, type InCup } from './pour';
 import { readySolids, splitMix, type SplitMix } from './ratio';
+import { usualTransfer, type Transfer } from './session';
 import { transferEfficiency, type Shape } from './transfer';
 
 export interface MixRequest {
@@ -19,6 +20,12 @@ export interface MixRequest {
   reserveFraction: number;
   /** What is in the cup already, of each line, g: the batch is never smaller than that asks for. */
   inCup?: InCup;
+  /** What the cup has to be, mL, where that is known: one of several for the same coats. */
+  readyMl?: number;
+  /** Of the mix, °C, where a part is dosed by it. */
+  tempC?: number;
+  /** How much lands, where the shop has measured it; shape lets more go past. */
+  transfer?: Transfer;
 }
 
 export interface MixPlan extends SplitMix {
@@ -27,6 +34,9 @@ export interface MixPlan extends SplitMix {
   /** Of that, for one coat, mL. */
   perCoatMl: number;
   transferEfficiency: number;
+  /** How far the need may be off either way: two in three lie between, mL. */
+  lowMl: number;
+  highMl: number;
   /** How much larger the batch is than planned, since too much of one part is in the cup; 1 where it is as planned. */
   grown: number;
 }
@@ -47,23 +57,27 @@ export function planMix(r: MixRequest): Result<MixPlan, FieldProblem[]> {
   check('coats', 'Coats', r.coats, 1, 12);
   check('reserveFraction', 'Reserve', r.reserveFraction, 0, 1);
   if (r.product.thinning) check('thinnerFraction', 'Thinner', r.thinnerFraction, 0, 2);
-  const solids = readySolids(r.product, r.thinnerFraction);
+  const solids = readySolids(r.product, r.thinnerFraction, r.tempC);
   if (!(solids > 0))
     problems.push({ path: 'product', message: `${r.product.name} leaves no film, so there is no amount to work out` });
   if (problems.length > 0) return fail(problems);
-  const te = transferEfficiency(r.application, r.shape);
+  const usual = transferEfficiency(r.application, r.shape);
+  const te = r.transfer ? (usual * r.transfer.share) / APPLICATIONS[r.application].transferEfficiency : usual;
+  const { spread } = r.transfer ?? usualTransfer(r.application, r.product.id);
   const needMl = readyMixMl(r.areaCm2, r.filmUm, r.coats, solids, te);
-  const readyMl = needMl * (1 + r.reserveFraction);
-  const planned = splitMix(r.product, readyMl, r.thinnerFraction);
+  const readyMl = r.readyMl ?? needMl * (1 + r.reserveFraction);
+  const planned = splitMix(r.product, readyMl, r.thinnerFraction, r.tempC);
   const inCup = r.inCup ?? [];
   if (inCup.slice(planned.lines.length).some((g) => g > 0))
     return fail([{ path: 'thinnerFraction', message: 'There is thinner in the cup already' }]);
   const grown = growthFactor(planned.lines, inCup);
   return ok({
-    ...(grown === 1 ? planned : splitMix(r.product, readyMl * grown, r.thinnerFraction)),
+    ...(grown === 1 ? planned : splitMix(r.product, readyMl * grown, r.thinnerFraction, r.tempC)),
     grown,
     needMl,
     perCoatMl: needMl / r.coats,
+    lowMl: needMl * Math.exp(-spread),
+    highMl: needMl * Math.exp(spread),
     transferEfficiency: te,
   });
 }

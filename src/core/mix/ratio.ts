@@ -153,8 +153,13 @@ export function doseText(d: Dose): string {
 }
 
 /** The ratio in the trade's way: '4 : 1 + 10 %', '100 : 2 by weight'. */
-export function ratioText(p: Product, thinnerFraction: number): string {
-  const parts = p.parts.length > 1 ? (p.dose ? doseText(p.dose) : p.parts.map((x) => x.parts).join(' : ')) : '';
+/** @param tempC where a part is dosed by it: then what holds now is said, and not the whole row */
+export function ratioText(p: Product, thinnerFraction: number, tempC?: number): string {
+  const dose =
+    p.dose && tempC !== undefined && p.dose.by === 'percent'
+      ? `${number(doseFraction(p.dose, p.parts[1]?.densityKgL ?? 1, tempC) * 100)}\u00a0% of its weight at ${Math.round(tempC)}\u00a0°C`
+      : p.dose && doseText(p.dose);
+  const parts = p.parts.length > 1 ? (dose !== undefined ? dose : p.parts.map((x) => x.parts).join(' : ')) : '';
   const by = p.parts.length > 1 && !p.dose && p.ratioBy === 'weight' ? ' by weight' : '';
   const pct = p.thinning && thinnerFraction > 0 ? `${Math.round(thinnerFraction * 1000) / 10}\u00a0% thinner` : '';
   return [parts + by, pct].filter(Boolean).join(' + ') || 'Ready to use';

@@ -2,3 +2,4 @@
 export * from './threePoint';
 export * from './repairOrReplace';
 export * from './cost';
+export * from './needs';

@@ -1,6 +1,6 @@
 import type { ProductLookup } from '../library/product';
 import type { PlainShopRecord, ShopRecord } from '../log/shop';
-import { isCounted } from '../log/shop';
+import { isCounted, WATER } from '../log/shop';
 import { potLifeMinutes } from '../mix/potLife';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { figure, phrase, type Message } from '../units/phrase';
@@ -90,7 +90,7 @@ function checkPlain(r: PlainShopRecord, { shelf, products, nowMs, usedMl }: Shel
       if (!products(r.productId)) bad('productId', 'That product is not in the library');
       if (!r.pours.some((p) => p.massG > 0)) bad('pours', 'Nothing is in the cup yet');
       for (const [i, p] of r.pours.entries()) {
-        if (p.holds.what === 'part' && !products(p.holds.productId)?.parts[p.holds.part])
+        if (p.holds.what === 'part' && p.holds.productId !== WATER && !products(p.holds.productId)?.parts[p.holds.part])
           bad(`pours[${i}]`, 'That product is not in the library');
         if (p.holds.what === 'mix' && p.holds.batchId === r.batchId)
           bad(`pours[${i}]`, 'A cup is not poured into itself');

@@ -1,4 +1,5 @@
 import { FAMILIES, isWaterBased, type MixPart, type Product, type ProductLookup } from '../library/product';
+import { WATER } from '../log/shop';
 import type { Batch, Shelf } from './shelf';
 
 /** So much of one part of a product. */
@@ -47,6 +48,7 @@ export const batchMl = (batch: Batch, shelf: Shelf, products: ProductLookup): nu
 
 /** Of a mass of one part, what stays behind as a film and what goes into the air, g. */
 export function splitDrying(p: PartAmount, products: ProductLookup): { solidG: number; volatileG: number } {
+  if (p.productId === WATER) return { solidG: 0, volatileG: p.massG };
   const product = products(p.productId);
   const part = product?.parts[p.part];
   if (!product || !part) return { solidG: p.massG, volatileG: 0 };
@@ -76,6 +78,9 @@ export const isActivated = (batch: Batch, shelf: Shelf, products: ProductLookup)
     const p = products(productId);
     return p !== undefined && isHardenerOf(p, part);
   });
+
+/** Reduced base keeps in a closed pot about so long, days; the sheet decides. */
+export const KEPT_DAYS = 90;
 
 /** Whether what is left of a batch may go back onto the shelf: only what was not activated, and only what the library knows. */
 export const keeps = (batch: Batch, shelf: Shelf, products: ProductLookup): boolean => {

@@ -42,9 +42,16 @@ export function partNeeds(
   });
 }
 
-/** What may be taken from: in date, and something in it. */
+/** What may be taken from at a moment: here already, in date, and something in it. */
 export const isUsable = (c: Container, nowMs: number): boolean =>
-  c.amount > 0 && (c.expiresMs === undefined || c.expiresMs > nowMs);
+  c.amount > 0 && c.receivedMs <= nowMs && (c.expiresMs === undefined || c.expiresMs > nowMs);
+
+/** The product's own hardener first, then the one at medium speed, then the other speeds, then what came with another paint. */
+function rankOf({ holds }: Container, productId: string, products: ProductLookup): number {
+  if (holds.what !== 'part' || holds.productId === productId) return 0;
+  const speed = products(holds.productId)?.speed;
+  return speed === 'medium' ? 1 : speed !== undefined ? 2 : 3;
+}
 
 /** Containers that a part of a product may come out of, the one to use up first in front: what is open, then what goes off soonest. */
 export function containersOf(
@@ -64,6 +71,7 @@ export function containersOf(
     )
     .sort(
       (a, b) =>
+        rankOf(a, productId, products) - rankOf(b, productId, products) ||
         Number(b.openedMs !== undefined) - Number(a.openedMs !== undefined) ||
         (a.expiresMs ?? Infinity) - (b.expiresMs ?? Infinity) ||
         a.amount - b.amount ||

@@ -5,16 +5,25 @@ import {
   APPLICATIONS,
   DEFAULT_METHOD,
   APPLICATION_KINDS,
+  errorText,
+  FAMILIES,
+  finishOf,
   isFiller,
   MINUTE_MS,
   ratioText,
+  zoneLabel,
   formatQuantity,
   type Application,
+  type Product,
+  type Message,
   type Shape,
+  type Zone,
 } from '@/core';
-import { potLifeMinutes } from '@/core/mix';
+import { planSession, potLifeMinutes, type CupPlan } from '@/core/mix';
+import { learnTransfer, nextBatchNo, transferSeen } from '@/core/stock';
 import {
   lastWritten,
+  newId,
   nowMs,
   useJobs,
   useConditions,
@@ -26,6 +35,7 @@ import {
   useStatuses,
   type OpenJob,
 } from '@/data';
+import { useShelf, useShelfCommand } from '@/data/shelf';
 import { clockTime, money } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
@@ -44,8 +54,12 @@ import { pageHref } from '@/ui/pages';
 import { POUR_BY } from '@/ui/pourBy';
 import { CupVerdict } from './CupVerdict';
 import { draftForProduct, newDraft, mixable, planCup, usualInCup, type MixDraft } from './cup';
+import { CupInHand } from './CupInHand';
+import { Cups } from './Cups';
 import { PourLines } from './PourLines';
+import { PourScreen } from './PourScreen';
 import { Sprayed } from './Sprayed';
+import { poursOf, sourcesOf } from './tins';
 import { useMixDraft } from './useMixDraft';
 import { ZoneSum } from './ZoneSum';
 
@@ -58,10 +72,23 @@ const SHAPES: { value: Shape; label: string }[] = [
 ];
 
 /** How much to mix for some zones, how to pour it, and the coat logged with that cup when it is sprayed. */
-export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string[] }) {
+export function MixScreen({
+  jobId,
+  zoneIds,
+  productId,
+  coats,
+  ml,
+}: {
+  jobId?: string | undefined;
+  zoneIds?: string[] | undefined;
+  /** A cup of a session: of what, how many coats, and how much, mL. */
+  productId?: string | undefined;
+  coats?: number | undefined;
+  ml?: number | undefined;
+}) {
   const { jobs, loading } = useJobs();
   const { draft, save } = useMixDraft();
-  const { all } = useLibrary();
+  const { all, lookup } = useLibrary();
   const settings = useSettings();
   const [now] = useState(nowMs);
   const withZones = jobs.filter((j) => j.job.zones.length > 0);
@@ -89,8 +116,19 @@ export function MixScreen({ jobId, zoneIds }: { jobId?: string; zoneIds?: string
     : {
         ...newDraft(open, zoneIds ?? [], statuses, { all, method: settings?.method ?? DEFAULT_METHOD, nowMs: now }),
         ...(settings && { by: settings.pourBy }),
+        ...sessionCup(productId === undefined ? undefined : lookup(productId), open, coats, ml),
       };
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
+}
+
+/** What a session asks of a cup. */
+function sessionCup(product: Product | undefined, open: OpenJob, coats: number | undefined, ml: number | undefined) {
+  if (!product) return {};
+  return {
+    ...draftForProduct(product, open.job.level),
+    ...(coats !== undefined && coats >= 1 && coats <= 12 && { coats: Math.round(coats) }),
+    ...(ml !== undefined && ml > 0 && ml < 20_000 && { readyMl: ml }),
+  };
 }
 
 interface CupProps {
@@ -111,6 +149,8 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
   const [products, setProducts] = useState(false);
   const [sprayed, setSprayed] = useState(false);
+  const [pouring, setPouring] = useState(false);
+  const [trouble, setTrouble] = useState<Message>();
   const open = jobs.find((j) => j.job.id === d.jobId) ?? first;
   const statuses = useStatuses(open, now);
   // A cup may be of a product that somebody has deleted since.
@@ -123,13 +163,97 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   };
   const zones = open.job.zones.filter((z) => d.zoneIds.includes(z.id));
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
-  const plan = useMemo(() => planCup(product, areaCm2, film, d, units), [product, areaCm2, film, d, units]);
-  const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
+  const shelf = useShelf()?.shelf;
+  const shelfCommand = useShelfCommand();
   const air = useConditions(open, now)?.();
-  const pot = air && potLifeMinutes(product, air.tempC);
+  const tempC = air?.tempC;
+  // What the shop's own cups and film readings say of how much lands.
+  const landing = useMemo(
+    () => shelf && learnTransfer(jobs.flatMap((j) => transferSeen(j.job, j.state, shelf, lookup))),
+    [shelf, jobs, lookup],
+  );
+  const learned = landing?.(d.application, product.id);
+  const transfer = learned && learned.ofGun > 0 ? learned : undefined;
+  const figures = {
+    ...(tempC !== undefined && { tempC }),
+    ...(transfer && { transfer }),
+  };
+  const whole = useMemo(
+    () => planCup(product, areaCm2, film, d, units, figures),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- by what the figures are, not by their object
+    [product, areaCm2, film, d, units, tempC, transfer?.share],
+  );
+  const cups = useMemo(
+    () => (whole.ok && d.readyMl === undefined ? cupsFor(product, zones, d, whole.value, tempC ?? 20) : undefined),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- zones follow from the draft
+    [whole, d, product, tempC],
+  );
+  const several = cups && cups.cups.length > 1 ? cups : undefined;
+  // What keeps may be mixed in one go, and filled up from; what goes off is mixed cup by cup.
+  const at = d.cup ?? (product.potLifeMin === undefined ? 'all' : 0);
+  const cup = several && at !== 'all' ? (several.cups[at] ?? several.cups[0]) : undefined;
+  const readyMl = d.readyMl ?? cup?.mixMl;
+  const plan = useMemo(
+    () => (readyMl === undefined ? whole : planCup(product, areaCm2, film, d, units, { ...figures, readyMl })),
+    // eslint-disable-next-line react-hooks/exhaustive-deps -- as above
+    [whole, readyMl],
+  );
+  const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : d.coats;
+  const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
+  const pot = air && potLifeMinutes(product, air.tempC, plan.ok ? plan.value.readyMl : 0);
   const thinner = readNumber(d.thinner, { percent: true }, units, true);
   const others = all.filter(mixable);
 
+  const batch = d.batchId === undefined ? undefined : shelf?.batches.get(d.batchId);
+  const sources = plan.ok ? sourcesOf(product, plan.value.lines, all) : [];
+  if (pouring && plan.ok && shelf)
+    return (
+      <PourScreen
+        product={product}
+        plan={plan.value}
+        sources={sources}
+        shelf={shelf}
+        now={now}
+        begun={d.inG ?? []}
+        chosen={d.tins ?? []}
+        onChosen={(line, tin) => {
+          const tins = [...(d.tins ?? [])];
+          tins[line] = tin;
+          set({ tins });
+        }}
+        onPoured={(inG) => set({ inG, inCup: undefined })}
+        onDone={(poured) => {
+          const batchId = `cup-${newId(nowMs()).slice(0, 13)}`;
+          shelfCommand.mutate(
+            {
+              log: [
+                {
+                  kind: 'mixed',
+                  batchId,
+                  no: nextBatchNo(shelf),
+                  productId: product.id,
+                  pours: poursOf(sources, poured, shelf, lookup, nowMs(), d.tins),
+                  ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
+                  ...colourOf(open, product, zones[0]?.id),
+                },
+              ],
+            },
+            {
+              onSuccess: ({ remarks }) => {
+                set({ batchId, inG: poured.map((p) => p.massG) });
+                setPouring(false);
+                setTrouble(remarks[0]);
+              },
+              onError: (e) => {
+                setPouring(false);
+                setTrouble(errorText(e));
+              },
+            },
+          );
+        }}
+        back={() => setPouring(false)}
+      />
+    );
   if (sprayed && plan.ok)
     return (
       <Sprayed
@@ -138,12 +262,19 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         product={product}
         plan={plan.value}
         filmUm={plan.value.filmUm}
-        coats={d.coats}
+        coats={coatsHere}
         thinnerFraction={plan.value.thinnerFraction}
         application={d.application}
+        shelf={shelf}
+        sources={sources}
+        batchId={batch?.id}
+        inG={batch ? d.inG : d.inCup}
+        tins={d.tins}
+        tempC={tempC}
         back={() => setSprayed(false)}
-        done={(panelId) => {
-          save(null);
+        done={(panelId, inCup) => {
+          // What stays in the cup is for the next coat.
+          save(inCup && batch ? d : null);
           router.replace(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId, zone: zones[0]?.id }));
         }}
       />
@@ -161,7 +292,18 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             testID="zones-done"
           />
         ) : plan.ok ? (
-          <ActionButton label="Sprayed" strong grow onPress={() => setSprayed(true)} testID="sprayed" />
+          <>
+            {!batch && shelf && (
+              <ActionButton label="Pour" strong grow onPress={() => setPouring(true)} testID="pour-cup" />
+            )}
+            <ActionButton
+              label={d.application === 'spreader' ? 'Spread' : 'Sprayed'}
+              strong={batch !== undefined}
+              grow={batch !== undefined}
+              onPress={() => setSprayed(true)}
+              testID="sprayed"
+            />
+          </>
         ) : undefined
       }
     >
@@ -175,10 +317,12 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           picking
             ? 'Mix for which zones?'
             : plan.ok
-              ? `Mix ${formatQuantity('volume', plan.value.readyMl, units, units === 'metric' ? 0 : 1)}`
+              ? batch
+                ? `Batch ${batch.no} is mixed`
+                : `Mix ${formatQuantity('volume', plan.value.readyMl, units, units === 'metric' ? 0 : 1)}`
               : 'Check the figures below'
         }
-        under={`${product.name}, ${ratioText(product, thinner.ok ? (thinner.value ?? 0) : 0)}`}
+        under={`${product.name}, ${ratioText(product, thinner.ok ? (thinner.value ?? 0) : 0, tempC)}`}
       />
       <ZoneSum
         jobs={jobs}
@@ -188,7 +332,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         zoneIds={d.zoneIds}
         picking={picking}
         onPicking={setPicking}
-        onJob={(jobId) => set({ jobId, zoneIds: [], inCup: undefined })}
+        onJob={(jobId) => set({ jobId, zoneIds: [], inCup: undefined, inG: undefined, readyMl: undefined })}
         onZones={(zoneIds) => set({ zoneIds })}
         problem={picking ? undefined : bad.areaCm2}
       />
@@ -207,7 +351,26 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           onZones={(zoneIds) => set({ zoneIds })}
         />
       )}
-      {plan.ok && !picking && (
+      {trouble !== undefined && <Notice tone="window">{trouble}</Notice>}
+      {batch && shelf && !picking && (
+        <CupInHand
+          batch={batch}
+          shelf={shelf}
+          now={now}
+          tempC={tempC ?? 20}
+          onNew={() => set({ batchId: undefined, inG: undefined, readyMl: undefined })}
+        />
+      )}
+      {several && !picking && !batch && (
+        <Cups
+          plan={several}
+          at={at}
+          zoneNames={new Map(zones.map((z) => [z.id, zoneLabel(open.job, z.id)]))}
+          now={now}
+          onPick={(next) => set({ cup: next, inCup: undefined, inG: undefined })}
+        />
+      )}
+      {plan.ok && !picking && !batch && (
         <Section title="Pour" aside={d.by === 'weight' ? 'on one scale, tared' : 'in a straight cup'}>
           <PourLines
             product={product}
@@ -229,6 +392,10 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           >
             {pot !== undefined && <Fact figure={clockTime(now + pot * MINUTE_MS)} text="pot life ends, if mixed now" />}
             <Fact figure={formatQuantity('volume', plan.value.perCoatMl, units)} text="for each coat" />
+            <Fact
+              figure={`${formatQuantity('volume', plan.value.lowMl, units).split('\u00a0')[0]}–${formatQuantity('volume', plan.value.highMl, units)}`}
+              text="may be needed, two times in three"
+            />
             <Fact figure={money(plan.value.cost, currency)} text="material in the cup" />
             <Fact figure={formatQuantity('solvent', plan.value.vocGL, units)} text="VOC of the mix" />
           </View>
@@ -243,7 +410,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             </View>
           )}
           <T kind="small" tone="muted">
-            {`${pot !== undefined && plan.value.readyMl > LARGE_ML ? 'A cup this large goes off sooner: its own heat hurries it. ' : ''}Counted with ${Math.round(plan.value.transferEfficiency * 100)} % of the paint landing on the work. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}
+            {`${pot !== undefined && plan.value.readyMl > LARGE_ML ? 'A cup this large goes off sooner: its own heat hurries it. ' : ''}Counted with ${Math.round(plan.value.transferEfficiency * 100)} % of the paint landing on the work${transfer ? ', as your own film readings say' : ''}. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}
           </T>
         </Section>
       )}
@@ -257,7 +424,15 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               onChange={(id) => {
                 setProducts(false);
                 const chosen = lookup(id);
-                if (chosen && id !== d.productId) set({ ...draftForProduct(chosen, open.job.level), inCup: undefined });
+                if (chosen && id !== d.productId)
+                  set({
+                    ...draftForProduct(chosen, open.job.level),
+                    inCup: undefined,
+                    inG: undefined,
+                    tins: undefined,
+                    readyMl: undefined,
+                    cup: undefined,
+                  });
               }}
             />
             {!products && <TextButton label="Another product" onPress={() => setProducts(true)} />}
@@ -327,6 +502,38 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         ))}
     </Page>
   );
+}
+
+/** Coats of a cup's zones, in cups that none outlives its pot life; undefined where there is no such way. */
+function cupsFor(
+  product: Product,
+  zones: readonly Zone[],
+  d: MixDraft,
+  plan: { filmUm: number; thinnerFraction: number },
+  tempC: number,
+): CupPlan | undefined {
+  const reserve = readNumber(d.reserve, { percent: true }, 'metric', true);
+  const [session] = planSession(
+    zones.map((z) => ({
+      id: z.id,
+      product,
+      areaCm2: z.areaCm2,
+      coats: d.coats,
+      filmUm: plan.filmUm,
+      thinnerFraction: plan.thinnerFraction,
+      application: d.application,
+      shape: d.shape,
+    })),
+    tempC,
+    reserve.ok ? (reserve.value ?? 0) : 0,
+  );
+  return session?.cups.ok ? session.cups.value : undefined;
+}
+
+/** The colour that a batch for a zone is of, by its name. */
+function colourOf(open: OpenJob, product: Product, zoneId: string | undefined): { colour?: string } {
+  const { colour } = finishOf(open.job, zoneId);
+  return FAMILIES[product.family].coloured && colour ? { colour: colour.name } : {};
 }
 
 function Fact({ figure, text }: { figure: string; text: string }) {

@@ -1,8 +1,31 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, zoneLabel, type Application, type Product, type Zone, type Message, errorText } from '@/core';
+import {
+  errorText,
+  FAMILIES,
+  finishOf,
+  formatQuantity,
+  messageIn,
+  zoneLabel,
+  type Application,
+  type Message,
+  type Product,
+  type Zone,
+} from '@/core';
 import { type MixPlan } from '@/core/mix';
-import { NeedsReason, newId, nowMs, useJudge, useLogCommand, useNow, type Entry, type OpenJob } from '@/data';
+import { KEPT_DAYS, nextBatchNo, type Shelf } from '@/core/stock';
+import { checkedRecords, recordsOf, useCupUses, type ShelfEntry } from '@/data/shelf';
+import {
+  NeedsReason,
+  newId,
+  nowMs,
+  useJudge,
+  useLibrary,
+  useLogCommand,
+  useNow,
+  type Entry,
+  type OpenJob,
+} from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
@@ -17,6 +40,7 @@ import { T } from '@/ui/T';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { gap } from '@/ui/theme';
 import { entryOfCup } from './cup';
+import { poursOf, type Source } from './tins';
 
 const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
 
@@ -29,9 +53,25 @@ interface Props {
   coats: number;
   thinnerFraction: number;
   application: Application;
+  /** Undefined while it is being read: the coat is logged all the same. */
+  shelf: Shelf | undefined;
+  /** What each line is on the shelf. */
+  sources: readonly Source[];
+  /** The batch, where the cup was poured line by line; else it becomes one now. */
+  batchId: string | undefined;
+  /** What truly went in, g a line; absent: as planned. */
+  inG: readonly number[] | undefined;
+  tins: readonly (string | undefined)[] | undefined;
+  tempC: number | undefined;
   back(): void;
-  done(panelId: string): void;
+  /** @param inCup some of it stays in the cup, for the next coat */
+  done(panelId: string, inCup: boolean): void;
 }
+
+/** What becomes of what is left. */
+type Left = 'away' | 'keep' | 'cup';
+/** Less than this is what stays on the walls, mL. */
+const NOTHING_ML = 1;
 
 /** The cup is empty, or nearly: how many coats went on and what is left. Logs the coat with this batch. */
 export function Sprayed({
@@ -43,50 +83,117 @@ export function Sprayed({
   coats,
   thinnerFraction,
   application,
+  shelf,
+  sources,
+  batchId: poured,
+  inG,
+  tins,
+  tempC,
   back,
   done,
 }: Props) {
-  const { units } = useAppTheme();
+  const { units, currency } = useAppTheme();
+  const { lookup } = useLibrary();
+  const uses = useCupUses();
   const command = useLogCommand(open.job.id);
   const judge = useJudge(open);
   const now = useNow();
   const notify = useNotify();
   const [reason, setReason] = useState('');
   const [n, setN] = useState(coats);
-  const [left, setLeft] = useState(() => formatForInput(plan.readyMl - plan.needMl, { quantity: 'volume' }, units));
+  const [batchId] = useState(() => poured ?? `cup-${newId(nowMs()).slice(0, 13)}`);
+  // What each line truly is, mL; a cup that went over holds more than was meant.
+  const pouredMl = plan.lines.map((l, i) => ((inG?.[i] ?? l.massG) * l.volumeMl) / l.massG);
+  const before = uses.reduce((s, u) => s + (u.batchId === batchId ? u.usedMl : 0), 0);
+  const inCupMl = pouredMl.reduce((a, b) => a + b, 0) - before;
+  const filler = application === 'spreader';
+  const [left, setLeft] = useState(() =>
+    formatForInput(filler ? 0 : Math.max(0, inCupMl - plan.needMl), { quantity: 'volume' }, units),
+  );
+  const mayKeep = product.parts.length === 1;
+  const [rest, setRest] = useState<Left>(mayKeep ? 'keep' : 'away');
   const [problem, setProblem] = useState<Message>();
   const read = readNumber(left, { quantity: 'volume' }, units, true);
   const leftMl = read.ok ? (read.value ?? 0) : NaN;
   const complaint = !read.ok
     ? read.error
-    : leftMl < 0 || leftMl >= plan.readyMl
-      ? `Between 0 and what was mixed, ${formatQuantity('volume', plan.readyMl, units)}`
+    : leftMl < 0 || leftMl >= inCupMl
+      ? `Between 0 and what was in it, ${formatQuantity('volume', inCupMl, units)}`
       : undefined;
-  const filler = application === 'spreader';
-  const entry = (batchId?: string): Entry =>
+  const entry = (withCup = false): Entry =>
     entryOfCup(
       open.job,
       { zones, product, filmUm, coats: n, thinnerFraction, application },
-      batchId === undefined
-        ? undefined
-        : { batchId, pouredMl: plan.lines.map((l) => l.volumeMl), usedMl: plan.readyMl - leftMl },
+      withCup ? { batchId, pouredMl, usedMl: inCupMl - leftMl } : undefined,
     );
+  /** What goes with it in the shop's log: the cup, where nobody has poured it line by line, and what is left of it. */
+  const besides = (): ShelfEntry[] => {
+    if (!shelf) return [];
+    const now = nowMs();
+    const grams = plan.lines.map((l, i) => ({ massG: inG?.[i] ?? l.massG, plannedG: l.massG }));
+    const wholeG = grams.reduce((s, l) => s + l.massG, 0);
+    const leftG = Math.round(((wholeG * leftMl) / pouredMl.reduce((a, b) => a + b, 0)) * 10) / 10;
+    const no = shelf.batches.get(batchId)?.no ?? nextBatchNo(shelf);
+    const colour = FAMILIES[product.family].coloured ? finishOf(open.job, zones[0]?.id).colour?.name : undefined;
+    return [
+      ...(poured === undefined
+        ? [
+            {
+              kind: 'mixed' as const,
+              batchId,
+              no,
+              productId: product.id,
+              pours: poursOf(sources, grams, shelf, lookup, now, tins),
+              ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
+              ...(colour !== undefined && { colour }),
+            },
+          ]
+        : []),
+      ...(leftMl > NOTHING_ML && rest === 'away'
+        ? [{ kind: 'wasted' as const, batchId, amount: leftG, why: 'leftOver' as const }]
+        : []),
+      ...(leftMl > NOTHING_ML && rest === 'keep'
+        ? [
+            {
+              kind: 'kept' as const,
+              batchId,
+              containerId: `left-${newId(now)}`,
+              amount: leftG,
+              label: `${colour ?? product.name}, batch ${no}`,
+              openDays: KEPT_DAYS,
+            },
+          ]
+        : []),
+    ];
+  };
   const { kind, zoneIds, ...payload } = entry();
   const worst = judge?.({ kind, atMs: now, zoneIds, payload }).worst;
   const judged = worst && {
     verdict: worst.verdict,
     ...(zones.length > 1 && { zone: zoneLabel(open.job, worst.zoneId) }),
   };
-  const save = () => {
+  const save = async () => {
     if (complaint) return;
     if (judged?.verdict.level === 'stop' && !reason.trim()) return setProblem(NEEDS_REASON);
     const against = judged?.verdict.level === 'stop' ? { against: reason.trim() } : {};
+    const records = recordsOf(besides(), nowMs());
+    let remarks: Message[] = [];
+    try {
+      // What this very coat takes out of the cup is known once it is logged; before, the cup holds it.
+      if (shelf) remarks = await checkedRecords(records, shelf, uses, lookup, currency);
+    } catch (e) {
+      return setProblem(errorText(e as Error));
+    }
     command.mutate(
-      { log: { ...entry(`cup-${newId(nowMs()).slice(0, 13)}`), ...against } },
+      { log: { ...entry(true), ...against }, shelf: records },
       {
         onSuccess: ({ event, undo }) => {
-          notify({ text: `Logged. ${eventLine(event, open.products, units)}`, undo });
-          done(zones[0]!.panelId);
+          const [remark] = remarks;
+          notify({
+            text: `Logged. ${eventLine(event, open.products, units)}${remark === undefined ? '' : `. ${messageIn(remark, units)}`}`,
+            undo,
+          });
+          done(zones[0]?.panelId ?? '', rest === 'cup' && leftMl > NOTHING_ML);
         },
         onError: (e) => setProblem(e instanceof NeedsReason ? NEEDS_REASON : errorText(e)),
       },
@@ -101,7 +208,7 @@ export function Sprayed({
             strong
             grow
             disabled={command.isPending || complaint !== undefined}
-            onPress={save}
+            onPress={() => void save()}
             testID="save"
           />
           <ActionButton label="Back to the cup" onPress={back} />
@@ -121,6 +228,18 @@ export function Sprayed({
       />
       {!filler && (
         <Measure label="Left in the cup" quantity="volume" value={left} onChange={setLeft} problem={complaint} />
+      )}
+      {!filler && !complaint && leftMl > NOTHING_ML && (
+        <ChoiceGroup<Left>
+          label="What is left"
+          options={[
+            { value: 'away', label: 'Goes into the waste' },
+            ...(mayKeep ? [{ value: 'keep' as const, label: 'Is kept, with a label' }] : []),
+            { value: 'cup', label: 'Stays in the cup for the next coat' },
+          ]}
+          value={rest}
+          onChange={setRest}
+        />
       )}
       <View style={{ marginTop: gap(3) }}>
         <T kind="small" tone="muted">

@@ -18,7 +18,7 @@ import {
   type Statuses,
   type Zone,
 } from '@/core';
-import { planMix, type MixPlan } from '@/core/mix';
+import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
 import type { Entry, OpenJob } from '@/data';
 import { readNumber, formatForInput } from '@/ui/numbers';
 
@@ -36,6 +36,16 @@ export interface MixDraft {
   by: 'weight' | 'volume';
   /** What is in the cup since too much of one line went in, g a line. */
   inCup?: number[] | undefined;
+  /** Lines that were poured one by one, g each as they truly went in. */
+  inG?: number[] | undefined;
+  /** Tins that lines come out of, where somebody picked one. */
+  tins?: (string | undefined)[] | undefined;
+  /** The batch that this cup has become. */
+  batchId?: string | undefined;
+  /** Of several cups for these coats the one at hand, from 0; 'all': in one go. */
+  cup?: number | 'all' | undefined;
+  /** A cup of a session: what is mixed, mL. */
+  readyMl?: number | undefined;
 }
 
 /** What is mixed and put on in coats or skims. */
@@ -105,6 +115,7 @@ export function planCup(
   filmText: string,
   d: MixDraft,
   units: UnitSystem,
+  more: Pick<MixRequest, 'readyMl' | 'tempC' | 'transfer'> = {},
 ): Result<CupPlan, FieldProblem[]> {
   const film = readNumber(filmText, { quantity: 'film' }, units);
   const thinner = product.thinning
@@ -128,6 +139,7 @@ export function planCup(
     shape: d.shape,
     reserveFraction: reserve.value ?? 0,
     ...(d.inCup && { inCup: d.inCup }),
+    ...more,
   });
   return plan.ok ? { ok: true, value: { ...plan.value, filmUm, thinnerFraction } } : plan;
 }
@@ -151,8 +163,9 @@ export function entryOfCup(
 ): Entry {
   const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
   const colourHex = colourOn(job, product, zones[0]?.id);
-  if (application === 'spreader') return { kind: 'filled', ...common, filmUm: filmUm * coats };
-  if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats, filmUm };
+  const from = batch && { batch };
+  if (application === 'spreader') return { kind: 'filled', ...common, filmUm: filmUm * coats, ...from };
+  if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats, filmUm, ...from };
   return {
     kind: 'coated',
     ...common,
@@ -161,6 +174,6 @@ export function entryOfCup(
     ...(product.thinning && { thinnerFraction }),
     application,
     ...(colourHex && { colourHex }),
-    ...(batch && { batch }),
+    ...from,
   };
 }

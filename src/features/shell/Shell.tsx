@@ -40,7 +40,7 @@ const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[]
     icon: 'panels',
   },
   { path: '/air', under: ['/heat'], label: 'Air', icon: 'air' },
-  { path: '/mix', under: [], label: 'Mix', icon: 'mix' },
+  { path: '/mix', under: ['/session', '/shelf', '/batches', '/cost'], label: 'Mix', icon: 'mix' },
   { path: '/shop', under: ['/library'], label: 'Shop', icon: 'shop' },
 ];
 

@@ -1,0 +1,141 @@
+import { useMemo, useState } from 'react';
+import { View } from 'react-native';
+import { FAMILIES, formatQuantity, levelCoats, splitMix, zonesOf, type Product, type ProductLookup } from '@/core';
+import { coatNeed } from '@/core/mix';
+import { batchMl, isUsable, planPots, type Pot, type Shelf } from '@/core/stock';
+import { useJobs, useLibrary } from '@/data';
+import type { OpenShelf } from '@/data/shelf';
+import { useAppTheme } from '@/ui/appTheme';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Section } from '@/ui/Section';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+/** Pots of one colour that are at hand, as ready mix. */
+interface Colour {
+  product: Product;
+  name: string;
+  pots: Pot[];
+}
+
+function coloursAtHand(shelf: Shelf, products: ProductLookup, nowMs: number): Colour[] {
+  const out = new Map<string, Colour>();
+  const add = (product: Product, colour: string | undefined, pot: Pot) => {
+    const name = colour === undefined ? product.name : `${product.name}, ${colour}`;
+    const had = out.get(name) ?? { product, name, pots: [] };
+    had.pots.push(pot);
+    out.set(name, had);
+  };
+  for (const c of shelf.containers.values()) {
+    if (!isUsable(c, nowMs)) continue;
+    if (c.holds.what === 'mix') {
+      const b = shelf.batches.get(c.holds.batchId);
+      const product = b && products(b.productId);
+      if (!b || !product || !FAMILIES[product.family].coloured) continue;
+      const ml = (batchMl(b, shelf, products) * c.amount) / b.mixedG;
+      add(product, b.colour, { id: c.id, name: `what is left of batch ${b.no}`, ml });
+    }
+    if (c.holds.what === 'part' && c.holds.part === 0) {
+      const product = products(c.holds.productId);
+      if (!product || !FAMILIES[product.family].coloured) continue;
+      // As much as it makes, thinned as usual.
+      const whole = splitMix(product, 1000, product.thinning?.defaultFraction ?? 0);
+      const first = whole.lines[0];
+      if (!first) continue;
+      add(product, c.label, {
+        id: c.id,
+        name: c.lot === undefined ? `the tin at ${c.place ?? 'the shelf'}` : `lot ${c.lot}`,
+        ml: (c.amount / first.massG) * 1000,
+      });
+    }
+  }
+  return [...out.values()].filter((c) => c.pots.length > 0);
+}
+
+/** Which pot for which coat, so that panels seen side by side end with one. */
+export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
+  const { units } = useAppTheme();
+  const { lookup } = useLibrary();
+  const { jobs } = useJobs();
+  const colours = useMemo(() => coloursAtHand(open.shelf, lookup, now), [open.shelf, lookup, now]);
+  const [name, setName] = useState<string>();
+  const [jobId, setJobId] = useState<string>();
+  const [panels, setPanels] = useState<string[]>([]);
+  const colour = colours.find((c) => c.name === name) ?? colours.find((c) => c.pots.length > 1) ?? colours[0];
+  const withPanels = jobs.filter((j) => j.job.zones.length > 0);
+  const at = withPanels.find((j) => j.job.id === jobId) ?? withPanels[0];
+  if (!colour || !at) return null;
+  const { product } = colour;
+  const coats = levelCoats(at.job.level, product.family) ?? product.coats;
+  const picked = at.job.panels.filter((p) => panels.includes(p.id));
+  const perCoat = picked.reduce((s, p) => {
+    const areaCm2 = zonesOf(at.job, p.id).reduce((a, z) => a + (z.face === 'inner' ? 0 : z.areaCm2), 0);
+    return (
+      s +
+      coatNeed({
+        id: p.id,
+        product,
+        areaCm2,
+        coats,
+        filmUm: product.film.nominalUm,
+        thinnerFraction: product.thinning?.defaultFraction ?? 0,
+        application: FAMILIES[product.family].application,
+        shape: 'plain',
+      }).ml
+    );
+  }, 0);
+  const plan =
+    picked.length > 0
+      ? planPots(colour.pots, [
+          {
+            id: 'seen',
+            name: picked.map((p) => p.name.toLowerCase()).join(' and '),
+            lastMl: perCoat,
+            earlierMl: perCoat * (coats - 1),
+          },
+        ])
+      : undefined;
+  return (
+    <Section title="Which pot for which coat">
+      <View style={{ gap: gap(1), paddingBottom: gap(3) }}>
+        {colours.length > 1 && (
+          <ChoiceGroup
+            label="Colour"
+            options={colours.map((c) => ({ value: c.name, label: c.name }))}
+            value={colour.name}
+            onChange={setName}
+          />
+        )}
+        <T kind="small" tone="muted">
+          {`At hand: ${colour.pots.map((p) => `${p.name}, ${formatQuantity('volume', p.ml, units)}`).join('; ')}.`}
+        </T>
+        {withPanels.length > 1 && (
+          <ChoiceGroup
+            label="Job"
+            options={withPanels.map((j) => ({ value: j.job.id, label: j.job.name }))}
+            value={at.job.id}
+            onChange={(id) => {
+              setJobId(id);
+              setPanels([]);
+            }}
+          />
+        )}
+        <ChoiceGroup
+          label="Panels that are seen side by side"
+          many
+          options={at.job.panels.map((p) => ({ value: p.id, label: p.name }))}
+          value={panels}
+          onChange={(id) => setPanels(panels.includes(id) ? panels.filter((p) => p !== id) : [...panels, id])}
+        />
+        {plan && (
+          <View testID="pot-plan" style={{ paddingTop: gap(2), gap: gap(1) }} aria-live="polite">
+            <T kind="strong">{plan.says}</T>
+            <T kind="small" tone="muted">
+              {`${coats} coats of ${formatQuantity('volume', perCoat, units)} each. A second batch is never quite the first: what ends on panels that are seen together comes out of one pot.`}
+            </T>
+          </View>
+        )}
+      </View>
+    </Section>
+  );
+}

@@ -1,0 +1,87 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { BarChart } from 'react-native-chart-kit';
+import { wholeMoney } from '@/ui/format';
+import { useAppTheme } from '@/ui/appTheme';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+interface Row {
+  name: string;
+  estimated: number;
+  actual: number;
+}
+
+/** Estimated and actual side by side, a pair of bars for each kind of cost. */
+export function CostChart({ rows, currency }: { rows: readonly Row[]; currency: string }) {
+  const { palette, scale } = useAppTheme();
+  const [width, setWidth] = useState(0);
+  const bars = rows.flatMap((r) => [r.estimated, r.actual]);
+  return (
+    <View
+      style={{ marginTop: gap(3), minHeight: 230 }}
+      onLayout={(e) => setWidth(Math.floor(e.nativeEvent.layout.width))}
+      role="img"
+      aria-label={rows
+        .map(
+          (r) => `${r.name}: ${wholeMoney(r.estimated, currency)} worked out, ${wholeMoney(r.actual, currency)} so far`,
+        )
+        .join('; ')}
+    >
+      {width > 0 && (
+        <BarChart
+          width={width}
+          height={200}
+          fromZero
+          withInnerLines
+          showBarTops={false}
+          withCustomBarColorFromData
+          flatColor
+          yAxisLabel=""
+          yAxisSuffix=""
+          segments={3}
+          data={{
+            labels: rows.flatMap(() => ['', '']),
+            datasets: [
+              {
+                data: bars,
+                colors: bars.map((_, i) => () => (i % 2 === 0 ? palette.muted : palette.do)),
+              },
+            ],
+          }}
+          chartConfig={{
+            backgroundGradientFromOpacity: 0,
+            backgroundGradientToOpacity: 0,
+            color: () => palette.line,
+            labelColor: () => palette.muted,
+            decimalPlaces: 0,
+            barPercentage: Math.min(0.8, width / 620),
+            propsForLabels: { fontSize: 12 * Math.min(scale, 1.25), fontFamily: 'Barlow' },
+            propsForBackgroundLines: { strokeDasharray: '', stroke: palette.line },
+          }}
+          style={{ paddingRight: LEFT }}
+        />
+      )}
+      <View style={{ flexDirection: 'row', marginLeft: LEFT, marginTop: -gap(6) }}>
+        {rows.map((r) => (
+          <View key={r.name} style={{ flex: 1, minWidth: 0, alignItems: 'center' }}>
+            <T kind="tag" tone="muted" style={{ textAlign: 'center' }}>
+              {r.name}
+            </T>
+          </View>
+        ))}
+      </View>
+      <View style={{ flexDirection: 'row', gap: gap(4), justifyContent: 'flex-end' }}>
+        <T kind="tag" tone="muted">
+          left: worked out
+        </T>
+        <T kind="tag" tone="do">
+          right: so far
+        </T>
+      </View>
+    </View>
+  );
+}
+
+/** The chart keeps room for its numbers on the left. */
+const LEFT = 44;

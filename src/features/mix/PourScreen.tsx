@@ -1,0 +1,255 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { ProgressBar } from 'react-native-paper';
+import { displayQuantity, formatQuantity, type Product } from '@/core';
+import { LEAST_STEPS, SCALE_STEP_G, toleranceG } from '@/core/devices';
+import { growthFactor, overPoured, pourSteps, scaleLines, thinnerWithin, type MixPlan } from '@/core/mix';
+import type { Shelf } from '@/core/stock';
+import { useLibrary } from '@/data';
+import { handScale, useScale } from '@/data/scale';
+import { useAppTheme } from '@/ui/appTheme';
+import { readNumber } from '@/ui/numbers';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Field } from '@/ui/Field';
+import { HoldButton } from '@/ui/HoldButton';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { T } from '@/ui/T';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+import { NO_TIN, tinsFor, type Source } from './tins';
+
+/** A batch that would be so much larger than planned is a misread scale. */
+const ABSURD = 5;
+/** Faster than that it wanders out of the line while one pours, g/min. */
+const DRIFTS_G_MIN = 1;
+/** The simulated hand pours so fast, g/s. */
+const POURS_G_S = 18;
+
+export interface Poured {
+  massG: number;
+  plannedG: number;
+}
+
+interface Props {
+  product: Product;
+  plan: MixPlan;
+  sources: readonly Source[];
+  shelf: Shelf;
+  now: number;
+  /** What is in already, g a line, from an earlier visit. */
+  begun: readonly number[];
+  chosen: readonly (string | undefined)[];
+  onChosen(line: number, tin: string): void;
+  onPoured(inG: number[]): void;
+  onDone(poured: Poured[]): void;
+  back(): void;
+}
+
+/** One line at a time: how much more, what the scale shows then, and what becomes of the rest when one went over. */
+export function PourScreen({
+  product,
+  plan,
+  sources,
+  shelf,
+  now,
+  begun,
+  chosen,
+  onChosen,
+  onPoured,
+  onDone,
+  back,
+}: Props) {
+  const { units, palette } = useAppTheme();
+  const { lookup } = useLibrary();
+  const [typed, setTyped] = useState('');
+  const [byHand, setByHand] = useState(false);
+  const scale = useScale(true);
+  const at = begun.length;
+  const grown = growthFactor(plan.lines, begun);
+  const lines = grown > 1 ? scaleLines(plan.lines, grown) : plan.lines;
+  const steps = pourSteps(lines, begun);
+  const step = steps[at];
+  const line = lines[at];
+  const before = begun.reduce((s, g) => s + g, 0);
+  const read = typed === '' ? undefined : readNumber(typed, { quantity: 'mass' }, units);
+  const live = scale.status === 'live' && !byHand ? scale.state : undefined;
+  const shown = live ? live.g : read?.ok ? read.value : undefined;
+  const mass = (g: number) => formatQuantity('mass', g, units);
+  if (!step || !line) {
+    const poured = lines.map((l, i) => ({ massG: begun[i] ?? 0, plannedG: plan.lines[i]?.massG ?? l.massG }));
+    return (
+      <Page
+        foot={
+          <>
+            <ActionButton label="It is mixed" strong grow onPress={() => onDone(poured)} testID="mixed" />
+            <ActionButton label="Not yet" onPress={back} />
+          </>
+        }
+      >
+        <PageHead over={product.name} answer="All is in: stir it well" under={`${mass(before)} in the cup.`} />
+        {lines.map((l, i) => (
+          <View key={l.name} style={{ flexDirection: 'row', justifyContent: 'space-between', paddingVertical: gap(1) }}>
+            <T>{l.name}</T>
+            <T kind="strong">{mass(begun[i] ?? 0)}</T>
+          </View>
+        ))}
+        {grown > 1.001 && (
+          <T
+            kind="small"
+            tone="window"
+          >{`The batch is ${Math.round((grown - 1) * 100)}\u00a0% larger than planned, after an over-pour.`}</T>
+        )}
+        <TextButton label="Pour the last line again" onPress={() => onPoured(begun.slice(0, -1))} />
+      </Page>
+    );
+  }
+  const target = before + line.massG;
+  const tolerance = toleranceG(line.massG);
+  const left = shown === undefined ? line.massG : target - shown;
+  const isIn = shown !== undefined && Math.abs(left) <= tolerance;
+  const isOver = shown !== undefined && left < -tolerance;
+  const cup = isOver ? overPoured(lines, begun, at, shown, 'weight') : undefined;
+  const factor = cup ? growthFactor(lines, cup) : 1;
+  const absurd = factor > ABSURD;
+  const thinner = cup && line.role === 'thinner' ? thinnerWithin(product, lines, cup) : undefined;
+  const accept = (g: number) => {
+    setTyped('');
+    onPoured([...begun, Math.max(0, g - before)]);
+  };
+  const tins = sources[at] ? tinsFor(sources[at], shelf, lookup, now) : [];
+  const big = displayQuantity('mass', Math.abs(left), units);
+  const problem = problemOf(scale, byHand);
+  return (
+    <Page
+      testID="pour"
+      foot={
+        <>
+          <ActionButton
+            label={
+              isOver && !absurd
+                ? 'Take the larger batch'
+                : isIn
+                  ? steps[at + 1]
+                    ? 'It is in: next'
+                    : 'It is in'
+                  : 'It is in as planned'
+            }
+            strong={isIn || (isOver && !absurd)}
+            grow
+            disabled={absurd}
+            onPress={() => accept(isIn || isOver ? (shown ?? target) : target)}
+            testID="line-in"
+          />
+          <ActionButton
+            label={at === 0 ? 'Back' : 'Line before'}
+            onPress={() => (at === 0 ? back() : onPoured(begun.slice(0, -1)))}
+          />
+        </>
+      }
+    >
+      <PageHead
+        over={`${product.name}, line ${at + 1} of ${lines.length}`}
+        answer={`${line.name}: up to ${mass(target)}`}
+        under={`Add ${mass(line.massG)}${before > 0 ? ` to the ${mass(before)} that are in` : ''}.`}
+      />
+      <View style={{ alignItems: 'center', paddingVertical: gap(4), gap: gap(2) }} aria-live="polite">
+        <T kind="small" tone="muted">
+          {shown === undefined ? 'to pour' : isOver ? 'over by' : isIn ? 'in its line' : 'still to pour'}
+        </T>
+        <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: gap(2) }}>
+          <T kind="huge" tone={isOver ? 'stop' : isIn ? 'good' : 'ink'} testID="left-to-pour">
+            {isIn ? '0' : big.value}
+          </T>
+          <T kind="section" tone="muted">
+            {big.unit}
+          </T>
+        </View>
+        <ProgressBar
+          progress={shown === undefined ? 0 : Math.min(1, Math.max(0, (shown - before) / line.massG))}
+          color={isOver ? palette.stop : isIn ? palette.good : palette.do}
+          style={{ width: 280, maxWidth: '100%', height: 14, borderRadius: 7, backgroundColor: palette.sunk }}
+          aria-label={`${line.name} in the cup`}
+        />
+        {live && (
+          <T kind="small" tone="muted">
+            {`The scale shows ${mass(live.g)}${live.is === 'moving' ? ', moving' : live.is === 'shaking' ? `, shaking by ${mass(live.swingG)}` : ''}`}
+          </T>
+        )}
+      </View>
+      {line.massG < SCALE_STEP_G * LEAST_STEPS && (
+        <Notice tone="window">{`${mass(line.massG)} is less than a scale of 0.1 g can measure: mix a larger cup, or count drops (about twenty to a millilitre).`}</Notice>
+      )}
+      {problem !== undefined && <Notice tone="window">{problem}</Notice>}
+      {scale.status === 'live' && live?.is === 'still' && live.g < -0.5 && (
+        <Notice tone="window">The scale shows less than nothing: put the empty cup on it and tare.</Notice>
+      )}
+      {isOver && (
+        <Notice tone={absurd ? 'stop' : 'window'} testID="over-poured">
+          {absurd
+            ? 'That is more than five times the plan. Check the scale, and whether it was tared with the cup on it.'
+            : `Nothing comes out again. The batch becomes ${formatQuantity('volume', plan.readyMl * grown * factor, units)}, and what is still to come grows with it.`}
+        </Notice>
+      )}
+      {cup && thinner !== undefined && !absurd && (
+        <T kind="small">{`The sheet takes this much thinner: with ${Math.round(thinner * 1000) / 10}\u00a0% it may stay as it is.`}</T>
+      )}
+      {(scale.status !== 'live' || byHand) && (
+        <Field
+          label="The scale shows"
+          unit="g"
+          value={typed}
+          onChange={setTyped}
+          numeric
+          problem={read && !read.ok ? read.error : undefined}
+        />
+      )}
+      {tins.length > 0 && (
+        <ChoiceGroup
+          label="Out of"
+          options={[
+            ...tins.slice(0, 4).map((t) => ({
+              value: t.id,
+              label: `${t.lot === undefined ? (t.place ?? 'Shelf') : `Lot ${t.lot}`}, ${formatQuantity('mass', t.amount, units, 0)}`,
+            })),
+            { value: NO_TIN, label: 'Another tin' },
+          ]}
+          value={chosen[at] ?? tins[0]?.id}
+          onChange={(id) => onChosen(at, id)}
+        />
+      )}
+      {scale.status === 'live' && (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+          <ActionButton label="Tare" onPress={() => void handScale({ tare: true })} testID="tare" />
+          <HoldButton
+            label="Hold to pour"
+            onHold={() => void handScale({ pourGS: POURS_G_S })}
+            onLetGo={() => void handScale({ pourGS: 0 })}
+            testID="hold-to-pour"
+          />
+          <TextButton label={byHand ? 'Read the scale' : 'Type what it shows'} onPress={() => setByHand(!byHand)} />
+        </View>
+      )}
+      {scale.status === 'live' && (
+        <T kind="tag" tone="muted">
+          This scale is the simulated one of the bench: it is poured onto by holding the button. A real one is read
+          alike.
+        </T>
+      )}
+    </Page>
+  );
+}
+
+function problemOf(scale: ReturnType<typeof useScale>, byHand: boolean) {
+  if (byHand || scale.status === 'none') return undefined;
+  if (scale.status === 'lost')
+    return 'The scale does not answer: is it plugged in? Type what it shows, or wait for it.';
+  if (scale.why !== undefined) return scale.why;
+  if (scale.state?.is === 'shaking')
+    return 'The scale shakes: what it shows is the middle of it. Stand it on something that does not.';
+  if (scale.state?.is === 'still' && Math.abs(scale.driftGMin) > DRIFTS_G_MIN)
+    return `The scale wanders by ${Math.abs(scale.driftGMin).toFixed(1)} g a minute: tare it anew before a small line.`;
+  return undefined;
+}

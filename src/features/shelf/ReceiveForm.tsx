@@ -1,0 +1,212 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import { object } from 'yup';
+import { DAY_MS, errorText, FAMILIES, messageIn, type Message, type UnitSystem } from '@/core';
+import { ARTICLES, type Article, type Holds } from '@/core/log/shop';
+import { entriesOf } from '@/core/keysOf';
+import { tinSizes, type Shelf } from '@/core/stock';
+import { newId, nowMs, useLibrary } from '@/data';
+import { useShelfCommand, type ShelfEntry } from '@/data/shelf';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Fields } from '@/ui/Field';
+import { FormDay } from '@/ui/form/FormPicked';
+import { FormField } from '@/ui/form/FormField';
+import { typedDay, typedNumber, typedText } from '@/ui/form/schema';
+import { useAppForm } from '@/ui/form/useAppForm';
+import { Notice } from '@/ui/Notice';
+import { useNotify } from '@/ui/notifications';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+
+const ARTICLE_OPTIONS = entriesOf(ARTICLES).map(([value, label]) => ({ value, label }));
+
+const schema = (units: UnitSystem) =>
+  object({
+    name: typedText(80),
+    amount: typedNumber({ plain: true }, { min: 0.1, max: 1_000_000 }, units).required(),
+    count: typedNumber({ plain: true }, { min: 1, max: 50, whole: true }, units).required(),
+    price: typedNumber({ plain: true }, { min: 0, max: 1_000_000, optional: true }, units),
+    currency: typedText(4),
+    lot: typedText(60),
+    bestBefore: typedDay(),
+    openDays: typedNumber({ plain: true }, { min: 1, max: 3650, whole: true, optional: true }, units),
+    place: typedText(80),
+  });
+
+/** Something comes onto the shelf: what it is, how much, and till when it keeps. */
+export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void }) {
+  const { currency, units } = useAppTheme();
+  const { all, lookup } = useLibrary();
+  const command = useShelfCommand();
+  const notify = useNotify();
+  const [what, setWhat] = useState<'part' | 'article'>('part');
+  const [article, setArticle] = useState<Article>('abrasive');
+  const [productId, setProductId] = useState<string>();
+  const [part, setPart] = useState(0);
+  const [unit, setUnit] = useState<'mL' | 'g'>('mL');
+  const [opened, setOpened] = useState(false);
+  const [problem, setProblem] = useState<Message>();
+  const places = [...new Set([...shelf.containers.values()].flatMap((c) => c.place ?? []))];
+  const form = useAppForm(
+    {
+      name: '',
+      amount: '',
+      count: '1',
+      price: '',
+      currency,
+      lot: '',
+      bestBefore: '',
+      openDays: '',
+      place: places[0] ?? '',
+    },
+    schema,
+  );
+  const product = productId === undefined ? undefined : lookup(productId);
+  const sizes = product && tinSizes(product, part);
+  const pickPart = (id: string, at: number) => {
+    setProductId(id);
+    setPart(at);
+    const p = lookup(id);
+    const s = p && tinSizes(p, at);
+    if (!s) return;
+    setUnit(s.unit);
+    form.setValue('amount', String(s.sizes[1] ?? s.sizes[0] ?? ''));
+  };
+  const save = form.handleSubmit((v) => {
+    const density = product?.parts[part]?.densityKgL;
+    if (what === 'part' && (!product || density === undefined)) return setProblem('Pick what it is');
+    if (what === 'article' && v.name === '') return form.setError('name', { message: 'Say what it is' });
+    if (what === 'article' && !Number.isInteger(v.amount))
+      return form.setError('amount', { message: 'Pieces are whole' });
+    const holds: Exclude<Holds, { what: 'mix' }> =
+      what === 'part' && product
+        ? { what: 'part', productId: product.id, part }
+        : { what: 'article', article, name: v.name };
+    // By the litre it is turned into grams by the density of the library; a scale puts it right later.
+    const amount = what === 'part' && unit === 'mL' ? v.amount * (density ?? 1) : v.amount;
+    const entry = (): ShelfEntry => ({
+      kind: 'received',
+      containerId: `tin-${newId(nowMs())}`,
+      holds,
+      amount,
+      ...(v.price !== undefined && { price: v.price, currency: v.currency || currency }),
+      ...(v.lot && { lot: v.lot }),
+      ...(v.bestBefore && { bestBeforeMs: v.bestBefore.getTime() + DAY_MS }),
+      ...(v.openDays !== undefined && { openDays: v.openDays }),
+      ...(v.place && { place: v.place }),
+      ...(opened && { opened: true }),
+    });
+    command.mutate(
+      { log: Array.from({ length: v.count }, entry) },
+      {
+        onSuccess: ({ remarks, undo }) => {
+          notify({
+            text:
+              remarks[0] === undefined
+                ? v.count === 1
+                  ? 'It is on the shelf.'
+                  : `${v.count} are on the shelf.`
+                : messageIn(remarks[0], units),
+            undo,
+          });
+          onDone();
+        },
+        onError: (e) => setProblem(errorText(e)),
+      },
+    );
+  });
+  const stocked = all.filter((p) => FAMILIES[p.family].role !== 'found');
+  return (
+    <Section title="What came">
+      <ChoiceGroup<'part' | 'article'>
+        label="What"
+        hideLabel
+        options={[
+          { value: 'part', label: 'Paint, filler, thinner' },
+          { value: 'article', label: 'Paper, masking, clips' },
+        ]}
+        value={what}
+        onChange={setWhat}
+      />
+      {what === 'part' &&
+        (product ? (
+          <View>
+            <ChoiceGroup
+              label="Product"
+              options={[{ value: product.id, label: product.name }]}
+              value={product.id}
+              onChange={() => undefined}
+            />
+            {product.parts.length > 1 && (
+              <ChoiceGroup
+                label="Which of its parts"
+                options={product.parts.map((p, i) => ({ value: String(i), label: p.name }))}
+                value={String(part)}
+                onChange={(i) => pickPart(product.id, Number(i))}
+              />
+            )}
+            <TextButton label="Something else" onPress={() => setProductId(undefined)} />
+          </View>
+        ) : (
+          <ChoiceGroup
+            label="Product"
+            options={stocked.map((p) => ({ value: p.id, label: p.name }))}
+            value={undefined}
+            onChange={(id) => pickPart(id, 0)}
+          />
+        ))}
+      {what === 'article' && (
+        <View>
+          <ChoiceGroup<Article> label="Kind" options={ARTICLE_OPTIONS} value={article} onChange={setArticle} />
+          <FormField control={form.control} name="name" label="What it is, such as P400 discs, 150 mm" />
+        </View>
+      )}
+      {what === 'part' && sizes && (
+        <ChoiceGroup<'mL' | 'g'>
+          label="The tin says"
+          options={[
+            { value: 'mL', label: 'Millilitres' },
+            { value: 'g', label: 'Grams' },
+          ]}
+          value={unit}
+          onChange={setUnit}
+        />
+      )}
+      <Fields>
+        <FormField
+          control={form.control}
+          name="amount"
+          label={what === 'article' ? 'Pieces in it' : 'In it'}
+          {...(what === 'part' && { unit: unit === 'mL' ? 'ml' : 'g' })}
+          numeric
+        />
+        <FormField control={form.control} name="count" label="How many such" numeric />
+        <FormField control={form.control} name="price" label="Price of one" numeric />
+        <FormField control={form.control} name="currency" label="Paid in" short />
+      </Fields>
+      <Fields>
+        <FormField control={form.control} name="lot" label="Lot" short />
+        <FormField control={form.control} name="openDays" label="Keeps open, days" numeric />
+        <FormField control={form.control} name="place" label="Where it stands" short />
+      </Fields>
+      <FormDay control={form.control} name="bestBefore" label="Best before" />
+      <ChoiceGroup
+        label="It is"
+        options={[
+          { value: 'no', label: 'Unopened' },
+          { value: 'yes', label: 'Open already' },
+        ]}
+        value={opened ? 'yes' : 'no'}
+        onChange={(v) => setOpened(v === 'yes')}
+      />
+      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+        <ActionButton label="Onto the shelf" strong grow onPress={() => void save()} testID="save-received" />
+        <ActionButton label="Leave" onPress={onDone} />
+      </View>
+    </Section>
+  );
+}

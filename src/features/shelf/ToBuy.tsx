@@ -1,0 +1,129 @@
+import Papa from 'papaparse';
+import { useState } from 'react';
+import { View } from 'react-native';
+import { formatQuantity } from '@/core';
+import { needsOf, piecesToBuy, shoppingRows, type PieceLine } from '@/core/plan';
+import { shoppingList, type OrderLine, type Shelf } from '@/core/stock';
+import { saveText, slug, useJobs, useLibrary, useRoutes } from '@/data';
+import { thinnerFor } from '@/data/thinner';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { money } from '@/ui/format';
+import { ListRow } from '@/ui/ListRow';
+import { Section } from '@/ui/Section';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+
+interface List {
+  lines: OrderLine[];
+  pieces: PieceLine[];
+}
+
+/** What the rest of a job still takes, less what is here, in tins: worked out when somebody asks. */
+export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
+  const { currency, units } = useAppTheme();
+  const { jobs } = useJobs();
+  const { lookup, all } = useLibrary();
+  const withZones = jobs.filter((j) => j.job.zones.length > 0);
+  const [jobId, setJobId] = useState<string>();
+  const open = withZones.find((j) => j.job.id === jobId) ?? withZones[0];
+  const routes = useRoutes(open, now);
+  const [list, setList] = useState<{ jobId: string; shelf: Shelf } & List>();
+  if (!open) return null;
+  const workOut = () => {
+    const papers = new Map<number, number>();
+    const parts = open.job.zones.flatMap((z) => {
+      const route = routes?.(z.id);
+      if (!route) return [];
+      const needs = needsOf(route.steps, z.areaCm2, (p) => thinnerFor(p, all));
+      for (const [grit, n] of needs.papers) papers.set(grit, (papers.get(grit) ?? 0) + n);
+      return needs.parts;
+    });
+    setList({
+      jobId: open.job.id,
+      shelf,
+      lines: shoppingList(parts, shelf, lookup, now),
+      pieces: piecesToBuy(papers, open.job, shelf),
+    });
+  };
+  const shown = list?.jobId === open.job.id && list.shelf === shelf ? list : undefined;
+  const total = shown?.lines.reduce((s, l) => s + l.cost, 0) ?? 0;
+  return (
+    <Section title="To buy" {...(shown && shown.lines.length > 0 && { aside: `about ${money(total, currency)}` })}>
+      {withZones.length > 1 && (
+        <ChoiceGroup
+          label="For the rest of"
+          options={withZones.map((j) => ({ value: j.job.id, label: j.job.name }))}
+          value={open.job.id}
+          onChange={setJobId}
+        />
+      )}
+      {!shown && (
+        <View style={{ paddingVertical: gap(3) }}>
+          <ActionButton
+            label={`What ${open.job.name} still takes`}
+            disabled={!routes}
+            onPress={workOut}
+            testID="to-buy"
+          />
+        </View>
+      )}
+      {shown?.lines.map((l) => (
+        <ListRow key={l.name} testID="buy-line">
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <T kind="strong">{l.name}</T>
+            <T kind="tag" tone="muted">
+              {`takes ${formatQuantity('mass', l.needG, units, 0)}, here ${formatQuantity('mass', Math.max(0, l.hereG), units, 0)}`}
+            </T>
+          </View>
+          <View style={{ alignItems: 'flex-end' }}>
+            <T kind="strong">{l.order.tins.map((t) => `${t.count} × ${tinText(t.size, l.order.unit)}`).join(' + ')}</T>
+            <T kind="tag" tone="muted">{`about ${money(l.cost, currency)}`}</T>
+          </View>
+        </ListRow>
+      ))}
+      {shown?.pieces.map((p) => (
+        <ListRow key={p.name} testID="buy-line">
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <T kind="strong">{p.name}</T>
+            <T kind="tag" tone="muted">{`takes ${p.need}, here ${p.here}`}</T>
+          </View>
+          <T kind="strong">{String(p.missing)}</T>
+        </ListRow>
+      ))}
+      {shown && (
+        <View style={{ gap: gap(2), paddingTop: gap(2) }}>
+          {shown.lines.length + shown.pieces.length === 0 ? (
+            <T>All that it takes is here.</T>
+          ) : (
+            <ActionButton
+              label="Save the list"
+              onPress={() =>
+                saveText(
+                  `${slug(open.job.name)}-to-buy.csv`,
+                  Papa.unparse(shoppingRows(shown.lines, shown.pieces)),
+                  'text/csv',
+                )
+              }
+              testID="save-list"
+            />
+          )}
+          <T kind="tag" tone="muted">
+            By the way to the finish of every zone as it stands now, with the usual transfer, in sizes that tins come
+            in. What is found on the way changes it.
+          </T>
+        </View>
+      )}
+    </Section>
+  );
+}
+
+const tinText = (size: number, unit: 'mL' | 'g'): string =>
+  unit === 'g'
+    ? size >= 1000
+      ? `${size / 1000}\u00a0kg`
+      : `${size}\u00a0g`
+    : size >= 1000
+      ? `${size / 1000}\u00a0L`
+      : `${size}\u00a0ml`;

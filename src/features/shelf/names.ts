@@ -1,0 +1,31 @@
+import { formatQuantity, type ProductLookup, type UnitSystem } from '@/core';
+import { isCounted } from '@/core/log/shop';
+import { holdsName, type Container, type ContainerState, type Shelf } from '@/core/stock';
+import type { Tone } from '@/ui/T';
+
+/** What a container is called. */
+export function nameOf(c: Container, shelf: Shelf, products: ProductLookup): string {
+  const no = c.holds.what === 'mix' ? shelf.batches.get(c.holds.batchId)?.no : undefined;
+  return holdsName(c.holds, products, no, c.label);
+}
+
+/** An amount as it is weighed or counted. */
+export const amountText = (c: Pick<Container, 'holds'>, amount: number, units: UnitSystem): string =>
+  isCounted(c.holds) ? `${amount}` : formatQuantity('mass', amount, units, Math.abs(amount) < 100 ? 1 : 0);
+
+export const STATE_WORDS: Record<ContainerState, string> = {
+  short: 'More came out than was in it: count it',
+  past: 'Past its date',
+  soon: 'Use it soon',
+  low: 'Low',
+  empty: 'Empty',
+  fine: '',
+};
+export const STATE_TONE: Record<ContainerState, Tone> = {
+  short: 'stop',
+  past: 'stop',
+  soon: 'window',
+  low: 'window',
+  empty: 'muted',
+  fine: 'muted',
+};
