@@ -371,7 +371,7 @@ function breadVan() {
   put(on(8, 13), 'ls-rear', 'treated', { productId: 'rust-converter', coats: 1, filmUm: 15 });
   sand(on(6, 9), ['ls-front', 'ls-rear'], 180, 22, { tool: 'orbital' });
   clean(ago(440), ['ls-front', 'ls-rear']);
-  coat(ago(425), ['ls-front', 'ls-rear'], 'etch-primer', 10, 1, batch('cup-36', [900, 900], 1720));
+  coat(ago(425), ['ls-front', 'ls-rear'], 'etch-primer', 10, 1, batch('cup-36', [190, 190], 352));
   strip(on(2, 10), 'rs-front');
   clean(on(1, 14), 'rs-front');
   coat(on(1, 15), 'rs-front', 'dtm-2k', 40, 2, { thinnerFraction: 0.1 });

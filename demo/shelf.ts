@@ -35,21 +35,27 @@ const TINS: Tin[] = [
   ['spray-filler', 0, 1000, 'Paint cupboard', { openDays: 180, price: 19 }],
   ['hardener-medium', 0, 5000, 'Hardener box', { openDays: 60, price: 150, lot: 'H 2207' }],
   ['hardener-medium', 0, 1000, 'Hardener box', { days: 9, openDays: 60, price: 34, lot: 'H 2231' }],
-  ['hardener-fast', 0, 500, 'Hardener box', { openDays: 60, price: 19, lot: 'H 1904' }],
-  ['hardener-slow', 0, 500, 'Hardener box', { openDays: 60, price: 18.5, lot: 'H 2199' }],
+  ['hardener-fast', 0, 500, 'Hardener box', { opened: true, openDays: 30, price: 19, lot: 'H 1904' }],
+  ['hardener-slow', 0, 500, 'Hardener box', { opened: true, openDays: 55, price: 18.5, lot: 'H 2199' }],
   ['thinner-medium', 0, 5000, 'Thinner cage', { price: 41 }],
   ['thinner-medium', 0, 5000, 'Thinner cage', { days: 6, price: 41 }],
   ['thinner-slow', 0, 1000, 'Thinner cage', { price: 11 }],
   ['thinner-fast', 0, 1000, 'Thinner cage', { price: 9 }],
-  ['base-solvent', 0, 2500, 'Colour shelf', { openDays: 365, lot: 'CR 118', price: 148 }],
-  ['base-solvent', 0, 1000, 'Colour shelf', { days: 20, openDays: 365, lot: 'CR 131', price: 34 }],
-  ['base-water', 0, 1000, 'Colour shelf, frost-free', { openDays: 180, lot: 'SB 44', price: 76 }],
+  ['base-solvent', 0, 2500, 'Colour shelf', { openDays: 365, lot: 'CR 118', label: 'Crust red', price: 148 }],
+  ['base-solvent', 0, 1000, 'Colour shelf', { days: 20, openDays: 365, lot: 'CR 131', label: 'Crust red', price: 34 }],
   [
     'base-water',
     0,
     1000,
     'Colour shelf, frost-free',
-    { days: 4, openDays: 180, lot: 'SB 51', price: 78, currency: '$' },
+    { openDays: 180, lot: 'SB 44', label: 'Slate shimmer', price: 76 },
+  ],
+  [
+    'base-water',
+    0,
+    1000,
+    'Colour shelf, frost-free',
+    { days: 4, openDays: 180, lot: 'SB 51', label: 'Slate shimmer', price: 78, currency: '$' },
   ],
   ['clear-hs', 0, 2500, 'Paint cupboard', { openDays: 365, price: 104 }],
   ['clear-hs', 1, 1000, 'Hardener box', { openDays: 60, price: 41, lot: 'H 2214' }],
@@ -223,7 +229,7 @@ export function stockShelf(jobs: readonly { job: Job; events: LogEvent[] }[], no
     const massG = pours.reduce((s, p) => s + p.massG, 0);
     const leftG = Math.floor((massG * Math.max(0, whole - sprayed)) / whole);
     // The newest cups stand there as they are; before them what was left was kept where it keeps, and thrown away else.
-    if (!last || leftG < 3 || nowMs - last.atMs < 6 * HOUR_MS) continue;
+    if (!last || leftG < 3 || nowMs - last.atMs < 1.5 * HOUR_MS) continue;
     const ended = last.atMs + 30 * MINUTE_MS;
     if (product.parts.length === 1 && leftG > 40)
       put(ended, {

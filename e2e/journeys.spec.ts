@@ -54,7 +54,7 @@ test('a panel shows its strata column; a band opens to what it is', async ({ pag
   ]);
   await page.getByRole('button', { name: /^High-build primer, 2 coats/ }).click();
   await expect(page.getByText(/110\sµm now, 110\sµm laid, estimated/)).toBeVisible();
-  await expect(page.getByText('cup-39')).toBeVisible();
+  await expect(page.getByText('The batch that it came out of')).toBeVisible();
 });
 
 test('logs a coat in three taps from the open app, sees clock and material, undoes it and puts it back', async ({

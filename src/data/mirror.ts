@@ -1,4 +1,8 @@
-import type { Commit } from './storage';
+/** What a commit changed. */
+export interface StoreChange {
+  set?: Readonly<Record<string, string>>;
+  remove?: readonly string[];
+}
 
 /**
  * A second copy of a store, in the browser's cache storage. Chrome throws a whole database away when it finds it damaged after it was killed:
@@ -9,7 +13,7 @@ import type { Commit } from './storage';
  */
 export interface Mirror {
   /** Puts a commit in, once it is written. */
-  add(no: number, change: Pick<Commit, 'set' | 'remove'>): Promise<void>;
+  add(no: number, change: StoreChange): Promise<void>;
   /** All that is stored, as this copy has it; null where it has nothing. */
   read(): Promise<{ no: number; records: Map<string, string> } | null>;
   /** Whether it has all commits up to this one. */
@@ -64,7 +68,7 @@ export function openMirror(name: string): Mirror | null {
       const all = (await numbers()).filter((n) => n > base.no);
       if (base.parts === 0 && all.length === 0) return null;
       for (const n of all) {
-        const change = await get<Pick<Commit, 'set' | 'remove'>>(changeUrl(n));
+        const change = await get<StoreChange>(changeUrl(n));
         for (const k of change?.remove ?? []) records.delete(k);
         for (const [k, v] of Object.entries(change?.set ?? {})) records.set(k, v);
       }

@@ -1,15 +1,13 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { keysOf } from '@/core/keysOf';
-import { MOST_CHANGES, openMirror, type Mirror } from './mirror';
+import { MOST_CHANGES, openMirror, type Mirror, type StoreChange } from './mirror';
 import { within } from './within';
 
 /** What is written at once. */
-export interface Commit {
+export interface Commit extends StoreChange {
   /** What these keys have to hold when it is written; null: nothing. Where one holds something else, nothing is written. */
   expect?: ReadonlyMap<string, string | null>;
-  set?: Readonly<Record<string, string>>;
-  remove?: readonly string[];
 }
 
 /** The few calls that the repository needs. */

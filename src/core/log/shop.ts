@@ -65,6 +65,8 @@ export interface ShopPayloads {
     currency?: string;
     /** Number of the maker's lot. */
     lot?: string;
+    /** What stands on it besides: its colour. */
+    label?: string;
     /** Unopened it keeps until then, ms. */
     bestBeforeMs?: number;
     /** Opened it keeps for so many days. */

@@ -61,6 +61,7 @@ const PAYLOADS: { readonly [K in ShopKind]: AnyObject } = {
     price: between('Price', 0, 1_000_000),
     currency: text('Currency', 4),
     lot: text('Lot', 60),
+    label: text('Label', 80),
     bestBeforeMs: moment('Best before'),
     openDays: days(),
     place: place(),

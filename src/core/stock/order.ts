@@ -152,7 +152,7 @@ export function productsHere(all: readonly Product[], shelf: Shelf, products: Pr
   );
 }
 
-/** What a container holds, in words. */
+/** What a container holds, in words. @param label what stands on it besides */
 export function holdsName(h: Holds, products: ProductLookup, batchNo?: number, label?: string): string {
   switch (h.what) {
     case 'article':
@@ -163,11 +163,8 @@ export function holdsName(h: Holds, products: ProductLookup, batchNo?: number, l
       const p = products(h.productId);
       const part = p?.parts[h.part];
       if (!p) return h.productId;
-      return h.part === 0 || !part
-        ? p.name
-        : part.name.toLowerCase() === 'hardener'
-          ? `${p.name}, hardener`
-          : `${p.name}: ${part.name.toLowerCase()}`;
+      if (h.part > 0 && part) return `${p.name}: ${part.name.toLowerCase()}`;
+      return label === undefined ? p.name : `${p.name}, ${label}`;
     }
   }
 }

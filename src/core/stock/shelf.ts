@@ -128,6 +128,7 @@ function foldContainer(id: string, history: readonly PlainShopRecord[]): Contain
         if (r.price !== undefined) c.price = (c.price ?? 0) + r.price;
         if (r.currency !== undefined) c.currency = r.currency;
         if (r.lot !== undefined) c.lot = r.lot;
+        if (r.label !== undefined) c.label = r.label;
         if (r.place !== undefined) c.place = r.place;
         if (r.bestBeforeMs !== undefined) bestBeforeMs = r.bestBeforeMs;
         if (r.openDays !== undefined) openDays = r.openDays;

@@ -32,7 +32,7 @@ import { PotPlanner } from './PotPlanner';
 
 /** Less than this in a cup is what stays on its walls, g. */
 const NOTHING_G = 2;
-const FIRST = 20;
+const FIRST = 8;
 
 /** Every cup that was mixed: where it went, which zones carry it, and what is still in it. */
 export function BatchesScreen({ batchId }: { batchId?: string | undefined }) {
@@ -73,7 +73,6 @@ export function BatchesScreen({ batchId }: { batchId?: string | undefined }) {
           text="A cup that is poured to the end gets a number. It says which tins it came out of, what was truly poured, and which zones carry it."
         />
       )}
-      {batches.length > 0 && <PotPlanner open={open} now={now} />}
       {batches.length > 0 && (
         <Section title="Mixed" aside={String(batches.length)}>
           {list.map((b) => (
@@ -92,6 +91,7 @@ export function BatchesScreen({ batchId }: { batchId?: string | undefined }) {
           {batches.length > shown && <TextButton label="Earlier ones" onPress={() => setShown(shown + 50)} />}
         </Section>
       )}
+      {batches.length > 0 && <PotPlanner open={open} now={now} />}
     </Page>
   );
 }
@@ -173,14 +173,11 @@ function BatchMore({
   const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
   const g = (x: number) => formatQuantity('mass', x, units);
+  // By its promise: a line that goes with what it did would hear nothing more.
   const log = (entry: ShelfEntry, said: string) =>
-    command.mutate(
-      { log: [entry] },
-      {
-        onSuccess: ({ remarks, undo }) =>
-          notify({ text: remarks[0] === undefined ? said : messageIn(remarks[0], units), undo }),
-        onError: (e) => setProblem(errorText(e)),
-      },
+    void command.mutateAsync({ log: [entry] }).then(
+      ({ remarks, undo }) => notify({ text: remarks[0] === undefined ? said : messageIn(remarks[0], units), undo }),
+      (e: Error) => setProblem(errorText(e)),
     );
   const carried = uses.filter((u) => u.batchId === b.id);
   const mayKeep = keeps(b, open.shelf, lookup);

@@ -92,7 +92,7 @@ function Costs({
         under={
           panels.length === 0
             ? 'Nothing that costs was logged on it yet.'
-            : `${wholeMoney(sum.total.estimated, currency)} as worked out for the same work: ${percent(Math.abs(off))} ${off >= 0 ? 'over' : 'under'}. ${formatQuantity('mass', sum.vocG, units, 0)} of solvent went into the air.`
+            : `${wholeMoney(sum.total.estimated, currency)} as worked out for the same work: ${percent(Math.abs(off))} ${off >= 0 ? 'over' : 'under'}. ${formatQuantity('bulk', sum.vocG / 1000, units, 1)} of solvent went into the air.`
         }
       />
       {jobs.length > 1 && (

@@ -107,7 +107,7 @@ export function MixScreen({
     );
   const kept =
     draft &&
-    !asked &&
+    (!asked || isSameCup(draft, asked, zoneIds ?? [])) &&
     draft.jobId === open.job.id &&
     draft.zoneIds.every((z) => open.job.zones.some((x) => x.id === z)) &&
     all.some((p) => p.id === draft.productId);
@@ -121,6 +121,12 @@ export function MixScreen({
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
 }
 
+/** Whether the address asks for the very cup that is half poured, or mixed: it is gone on with. */
+const isSameCup = (d: MixDraft, { job }: OpenJob, zoneIds: readonly string[]): boolean =>
+  (d.batchId !== undefined || (d.inG?.length ?? 0) > 0) &&
+  d.jobId === job.id &&
+  (zoneIds.length === 0 || zoneIds.join() === d.zoneIds.join());
+
 /** What a session asks of a cup. */
 function sessionCup(product: Product | undefined, open: OpenJob, coats: number | undefined, ml: number | undefined) {
   if (!product) return {};
@@ -130,6 +136,14 @@ function sessionCup(product: Product | undefined, open: OpenJob, coats: number |
     ...(ml !== undefined && ml > 0 && ml < 20_000 && { readyMl: ml }),
   };
 }
+
+/** What belongs to the cup and has a page of its own. */
+const MIX_PAGES = [
+  { page: '/session', label: 'The next hours' },
+  { page: '/shelf', label: 'Shelf' },
+  { page: '/batches', label: 'Batches' },
+  { page: '/cost', label: 'Cost' },
+] as const;
 
 interface CupProps {
   jobs: OpenJob[];
@@ -268,7 +282,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         shelf={shelf}
         sources={sources}
         batchId={batch?.id}
-        inG={batch ? d.inG : d.inCup}
+        inG={batch ? d.inG : undefined}
         tins={d.tins}
         tempC={tempC}
         back={() => setSprayed(false)}
@@ -324,6 +338,13 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         }
         under={`${product.name}, ${ratioText(product, thinner.ok ? (thinner.value ?? 0) : 0, tempC)}`}
       />
+      {!batch && (
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(5) }}>
+          {MIX_PAGES.map(({ page, label }) => (
+            <TextButton key={page} label={label} onPress={() => router.navigate(pageHref(page))} />
+          ))}
+        </View>
+      )}
       <ZoneSum
         jobs={jobs}
         open={open}

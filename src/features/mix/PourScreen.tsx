@@ -167,12 +167,14 @@ export function PourScreen({
             {big.unit}
           </T>
         </View>
-        <ProgressBar
-          progress={shown === undefined ? 0 : Math.min(1, Math.max(0, (shown - before) / line.massG))}
-          color={isOver ? palette.stop : isIn ? palette.good : palette.do}
-          style={{ width: 280, maxWidth: '100%', height: 14, borderRadius: 7, backgroundColor: palette.sunk }}
-          aria-label={`${line.name} in the cup`}
-        />
+        <View style={{ width: '100%', maxWidth: 420, height: 14 }}>
+          <ProgressBar
+            progress={shown === undefined ? 0 : Math.min(1, Math.max(0, (shown - before) / line.massG))}
+            color={isOver ? palette.stop : isIn ? palette.good : palette.do}
+            style={{ height: 14, borderRadius: 7, backgroundColor: palette.sunk }}
+            aria-label={`${line.name} in the cup`}
+          />
+        </View>
         {live && (
           <T kind="small" tone="muted">
             {`The scale shows ${mass(live.g)}${live.is === 'moving' ? ', moving' : live.is === 'shaking' ? `, shaking by ${mass(live.swingG)}` : ''}`}

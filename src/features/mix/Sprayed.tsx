@@ -118,7 +118,7 @@ export function Sprayed({
   const complaint = !read.ok
     ? read.error
     : leftMl < 0 || leftMl >= inCupMl
-      ? `Between 0 and what was in it, ${formatQuantity('volume', inCupMl, units)}`
+      ? `Between 0 and what was mixed, ${formatQuantity('volume', inCupMl, units)}`
       : undefined;
   const entry = (withCup = false): Entry =>
     entryOfCup(

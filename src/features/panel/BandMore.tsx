@@ -4,6 +4,8 @@ import { formatQuantity, showThickness, SUBSTRATES, type Strata, type UnitSystem
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
+import { LinkArea } from '@/ui/LinkArea';
+import { pageHref } from '@/ui/pages';
 import type { Band } from '@/ui/strata/bands';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
@@ -94,7 +96,17 @@ export function BandMore({
       {air && (
         <Fact name="Air then">{`${formatQuantity('temp', air.tempC, units, 1)}, ${percent(air.rh)}${l.air ? '' : ', by the room log'}`}</Fact>
       )}
-      {l.batchId && <Fact name="Batch">{l.batchId}</Fact>}
+      {l.batchId && (
+        <LinkArea
+          href={pageHref('/batches', { batch: l.batchId })}
+          label={`The batch of ${l.label.toLowerCase()}`}
+          style={{ minHeight: 48, justifyContent: 'center' }}
+        >
+          <T kind="small" tone="do">
+            The batch that it came out of
+          </T>
+        </LinkArea>
+      )}
       {l.thinnerFraction !== undefined && <Fact name="Thinner">{percent(l.thinnerFraction)}</Fact>}
       {l.hardenerId && <Fact name="Hardener">{lookup(l.hardenerId)?.name ?? l.hardenerId}</Fact>}
       {l.hardenerFraction !== undefined && <Fact name="Hardener">{percent(l.hardenerFraction, 1)}</Fact>}

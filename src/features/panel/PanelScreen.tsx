@@ -330,7 +330,11 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
           <View style={{ flex: 1, minWidth: 0 }}>
             <T>{l.label}</T>
             <T kind="tag" tone="muted">
-              {l.basis === 'poured' ? 'From the cup' : 'Estimated from area and film'}
+              {l.basis === 'poured'
+                ? l.wasteCost >= 0.01
+                  ? `From the cup, with ${money(l.wasteCost, currency)} that was left in it`
+                  : 'From the cup'
+                : 'Estimated from area and film'}
             </T>
           </View>
           <View style={{ alignItems: 'flex-end' }}>
@@ -338,7 +342,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
               {l.byWeight ? formatQuantity('mass', l.massG, units, 0) : formatQuantity('volume', l.volumeMl, units)}
             </T>
             <T kind="tag" tone="muted">
-              {money(l.cost, currency)}
+              {money(l.cost + l.wasteCost, currency)}
             </T>
           </View>
         </ListRow>

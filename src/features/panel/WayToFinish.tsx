@@ -15,7 +15,12 @@ import {
   type Zone,
 } from '@/core';
 import { entriesOf } from '@/core/keysOf';
-import { useAdvice, useRoute, useSettings, type OpenJob, type OtherWay } from '@/data';
+import type { Route } from '@/core/advice';
+import type { ZoneFill } from '@/core/fair';
+import { differsFrom } from '@/core/route/withShelf';
+import { productsHere } from '@/core/stock';
+import { useAdvice, useLibrary, useRoute, useRoutes, useSettings, type OpenJob, type OtherWay } from '@/data';
+import { useShelf } from '@/data/shelf';
 import { useZoneFill } from '@/data/surface';
 import { useAppTheme } from '@/ui/appTheme';
 import { percent, shortWhen } from '@/ui/format';
@@ -47,6 +52,7 @@ export default function WayToFinish({
   const { fill, isPlanning } = useZoneFill(open, zone, panel, now);
   const routeOf = useRoute(open, zone.id, now, other, fill);
   const route = useMemo(() => routeOf?.(), [routeOf]);
+  const tonight = useWithShelf(open, zone.id, now, other, route, fill);
   const strata = open.state.zones.get(zone.id)?.strata;
   // The schools that this way turns on; asked of what is there now, the sanding dust aside.
   const school = useMemo(
@@ -58,12 +64,15 @@ export default function WayToFinish({
   );
   if (!route) return null;
   const putOff = other.putOff ?? [];
+  const shown = tonight.on && tonight.route ? tonight.route : route;
   return (
     <View style={styles.list}>
       <T kind="strong">
-        {route.doneMs === null
-          ? 'From here the way does not reach the finish in this air: look at what stops the step above.'
-          : `Fitted ${shortWhen(route.doneMs, now)} at the earliest: about ${hours(route.workMin)} of work and ${hours(route.waitMin)} of waiting.`}
+        {shown.doneMs === null
+          ? tonight.on
+            ? 'With what is on the shelf it does not get to its finish.'
+            : 'From here the way does not reach the finish in this air: look at what stops the step above.'
+          : `Fitted ${shortWhen(shown.doneMs, now)} at the earliest: about ${hours(shown.workMin)} of work and ${hours(shown.waitMin)} of waiting.`}
       </T>
       {isPlanning && (
         <T kind="small" tone="muted">
@@ -77,7 +86,22 @@ export default function WayToFinish({
           onChange={(v) => setOther({ ...other, method: { ...other.method, [school]: v } })}
         />
       )}
-      {route.steps.map((s, i) => (
+      {tonight.on && (
+        <View testID="with-shelf">
+          {tonight.differs.length === 0 ? (
+            <T kind="small" tone="good">
+              All that this way takes is on the shelf.
+            </T>
+          ) : (
+            tonight.differs.map((m, i) => (
+              <T key={i} kind="small" tone="window">
+                {m}
+              </T>
+            ))
+          )}
+        </View>
+      )}
+      {shown.steps.map((s, i) => (
         <View key={i} style={styles.step}>
           <T kind="small" tone="muted" style={styles.when}>
             {shortWhen(s.fromMs, now)}
@@ -110,6 +134,10 @@ export default function WayToFinish({
           setOther({});
         }}
       />
+      <TextButton
+        label={tonight.on ? 'With anything that can be bought' : 'With what is on the shelf'}
+        onPress={tonight.toggle}
+      />
       {putOff.length > 0 && (
         <TextButton
           label={`Take up again: ${putOff.map(keyWords).join(', ')}`}
@@ -123,6 +151,31 @@ export default function WayToFinish({
       </T>
     </View>
   );
+}
+
+/** The same way with what is on the shelf tonight, and how it differs; worked out when somebody asks. */
+function useWithShelf(
+  open: OpenJob,
+  zoneId: string,
+  now: number,
+  other: OtherWay,
+  full: Route | undefined,
+  fill: ZoneFill | undefined,
+) {
+  const [on, setOn] = useState(false);
+  const shelf = useShelf()?.shelf;
+  const { all, lookup } = useLibrary();
+  const routes = useRoutes(open, now);
+  const way = useMemo(() => {
+    if (!on || !shelf || !routes || !full) return undefined;
+    // Cleaners and guide coat stand about in every shop: what makes a layer is what is looked for.
+    const here = productsHere(all, shelf, lookup, now);
+    const ids = new Set(here.map((p) => p.id));
+    const usable = all.filter((p) => ids.has(p.id) || FAMILIES[p.family].role === 'aid');
+    const route = routes(zoneId, { ...other, all: usable }, fill);
+    return route && { route, differs: differsFrom(full, route, new Set(usable.map((p) => p.id))) };
+  }, [on, shelf, routes, full, all, lookup, now, zoneId, other, fill]);
+  return { on, toggle: () => setOn(!on), route: way?.route, differs: way?.differs ?? [] };
 }
 
 function SchoolChoice({ school, value, onChange }: { school: School; value: string; onChange(v: string): void }) {

@@ -227,7 +227,7 @@ function Cups({
                   {`mix ${clock(c.mixMin)}, laid by ${clock(c.doneMin)}${c.endsMin === undefined ? '' : `, good till ${clock(c.endsMin)}`}`}
                 </T>
                 <T kind="tag" tone="muted">
-                  {piecesText(c.pieces, name)}
+                  {piecesText(c.pieces, tasks.length, name)}
                 </T>
               </View>
               <LinkArea
@@ -260,13 +260,13 @@ function Cups({
 }
 
 /** 'coat 1 on all 3 zones; coat 2 on Left door' in few words. */
-function piecesText(pieces: readonly CoatPiece[], name: (id: string) => string): string {
+function piecesText(pieces: readonly CoatPiece[], all: number, name: (id: string) => string): string {
   const coats = new Map<number, string[]>();
   for (const p of pieces) coats.set(p.coat, [...(coats.get(p.coat) ?? []), p.taskId]);
   return [...coats]
     .map(([coat, ids]) => {
       const zones = [...new Set(ids)];
-      return `coat ${coat} on ${zones.length > 3 ? `${zones.length} zones` : zones.map(name).join(', ')}`;
+      return `coat ${coat} on ${zones.length > 1 && zones.length === all ? `all ${all} zones` : zones.length > 3 ? `${zones.length} zones` : zones.map(name).join(', ')}`;
     })
     .join('; ');
 }

@@ -43,17 +43,15 @@ export function ContainerMore({
   const command = useShelfCommand();
   const notify = useNotify();
   const counted = isCounted(c.holds);
+  // By its promise: a line that goes with what it did would hear nothing more.
   const log = (entry: ShelfEntry, said: string) =>
-    command.mutate(
-      { log: [entry] },
-      {
-        onSuccess: ({ remarks, undo }) => {
-          setAct(null);
-          setProblem(undefined);
-          notify({ text: remarks[0] === undefined ? said : messageIn(remarks[0], units), undo });
-        },
-        onError: (e) => setProblem(errorText(e)),
+    void command.mutateAsync({ log: [entry] }).then(
+      ({ remarks, undo }) => {
+        setAct(null);
+        setProblem(undefined);
+        notify({ text: remarks[0] === undefined ? said : messageIn(remarks[0], units), undo });
       },
+      (e: Error) => setProblem(errorText(e)),
     );
   const doing = counting ? 'count' : act;
   return (
@@ -298,12 +296,9 @@ function Happened({ open, container: c }: { open: OpenShelf; container: Containe
               of={`: ${happenedLine(r, c, open, units)}`}
               tone="muted"
               onPress={() =>
-                command.mutate(
-                  { strike: [r.id] },
-                  {
-                    onSuccess: ({ undo }) => notify({ text: 'Taken back.', undo }),
-                    onError: (e) => setProblem(errorText(e)),
-                  },
+                void command.mutateAsync({ strike: [r.id] }).then(
+                  ({ undo }) => notify({ text: 'Taken back.', undo }),
+                  (e: Error) => setProblem(errorText(e)),
                 )
               }
             />

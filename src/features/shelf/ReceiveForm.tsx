@@ -31,6 +31,7 @@ const schema = (units: UnitSystem) =>
     price: typedNumber({ plain: true }, { min: 0, max: 1_000_000, optional: true }, units),
     currency: typedText(4),
     lot: typedText(60),
+    label: typedText(80),
     bestBefore: typedDay(),
     openDays: typedNumber({ plain: true }, { min: 1, max: 3650, whole: true, optional: true }, units),
     place: typedText(80),
@@ -58,6 +59,7 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
       price: '',
       currency,
       lot: '',
+      label: '',
       bestBefore: '',
       openDays: '',
       place: places[0] ?? '',
@@ -75,49 +77,53 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
     setUnit(s.unit);
     form.setValue('amount', String(s.sizes[1] ?? s.sizes[0] ?? ''));
   };
-  const save = form.handleSubmit((v) => {
-    const density = product?.parts[part]?.densityKgL;
-    if (what === 'part' && (!product || density === undefined)) return setProblem('Pick what it is');
-    if (what === 'article' && v.name === '') return form.setError('name', { message: 'Say what it is' });
-    if (what === 'article' && !Number.isInteger(v.amount))
-      return form.setError('amount', { message: 'Pieces are whole' });
-    const holds: Exclude<Holds, { what: 'mix' }> =
-      what === 'part' && product
-        ? { what: 'part', productId: product.id, part }
-        : { what: 'article', article, name: v.name };
-    // By the litre it is turned into grams by the density of the library; a scale puts it right later.
-    const amount = what === 'part' && unit === 'mL' ? v.amount * (density ?? 1) : v.amount;
-    const entry = (): ShelfEntry => ({
-      kind: 'received',
-      containerId: `tin-${newId(nowMs())}`,
-      holds,
-      amount,
-      ...(v.price !== undefined && { price: v.price, currency: v.currency || currency }),
-      ...(v.lot && { lot: v.lot }),
-      ...(v.bestBefore && { bestBeforeMs: v.bestBefore.getTime() + DAY_MS }),
-      ...(v.openDays !== undefined && { openDays: v.openDays }),
-      ...(v.place && { place: v.place }),
-      ...(opened && { opened: true }),
-    });
-    command.mutate(
-      { log: Array.from({ length: v.count }, entry) },
-      {
-        onSuccess: ({ remarks, undo }) => {
-          notify({
-            text:
-              remarks[0] === undefined
-                ? v.count === 1
-                  ? 'It is on the shelf.'
-                  : `${v.count} are on the shelf.`
-                : messageIn(remarks[0], units),
-            undo,
-          });
-          onDone();
+  const save = form.handleSubmit(
+    (v) => {
+      const density = product?.parts[part]?.densityKgL;
+      if (what === 'part' && (!product || density === undefined)) return setProblem('Pick what it is');
+      if (what === 'article' && v.name === '') return form.setError('name', { message: 'Say what it is' });
+      if (what === 'article' && !Number.isInteger(v.amount))
+        return form.setError('amount', { message: 'Pieces are whole' });
+      const holds: Exclude<Holds, { what: 'mix' }> =
+        what === 'part' && product
+          ? { what: 'part', productId: product.id, part }
+          : { what: 'article', article, name: v.name };
+      // By the litre it is turned into grams by the density of the library; a scale puts it right later.
+      const amount = what === 'part' && unit === 'mL' ? v.amount * (density ?? 1) : v.amount;
+      const entry = (): ShelfEntry => ({
+        kind: 'received',
+        containerId: `tin-${newId(nowMs())}`,
+        holds,
+        amount,
+        ...(v.price !== undefined && { price: v.price, currency: v.currency || currency }),
+        ...(v.lot && { lot: v.lot }),
+        ...(what === 'part' && v.label && { label: v.label }),
+        ...(v.bestBefore && { bestBeforeMs: v.bestBefore.getTime() + DAY_MS }),
+        ...(v.openDays !== undefined && { openDays: v.openDays }),
+        ...(v.place && { place: v.place }),
+        ...(opened && { opened: true }),
+      });
+      command.mutate(
+        { log: Array.from({ length: v.count }, entry) },
+        {
+          onSuccess: ({ remarks, undo }) => {
+            notify({
+              text:
+                remarks[0] === undefined
+                  ? v.count === 1
+                    ? 'It is on the shelf.'
+                    : `${v.count} are on the shelf.`
+                  : messageIn(remarks[0], units),
+              undo,
+            });
+            onDone();
+          },
+          onError: (e) => setProblem(errorText(e)),
         },
-        onError: (e) => setProblem(errorText(e)),
-      },
-    );
-  });
+      );
+    },
+    () => what === 'part' && !product && setProblem('Pick what it is'),
+  );
   const stocked = all.filter((p) => FAMILIES[p.family].role !== 'found');
   return (
     <Section title="What came">
@@ -188,6 +194,9 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
         <FormField control={form.control} name="currency" label="Paid in" short />
       </Fields>
       <Fields>
+        {what === 'part' && product && part === 0 && FAMILIES[product.family].coloured && (
+          <FormField control={form.control} name="label" label="Colour" short />
+        )}
         <FormField control={form.control} name="lot" label="Lot" short />
         <FormField control={form.control} name="openDays" label="Keeps open, days" numeric />
         <FormField control={form.control} name="place" label="Where it stands" short />

@@ -58,12 +58,13 @@ function answerOf(states: readonly ContainerState[]): string {
   const said = [
     ...(of('short') > 0 ? [`${count(of('short'), 'does not add up', 'do not add up')}`] : []),
     ...(of('past') > 0 ? [`${of('past')} past ${of('past') === 1 ? 'its' : 'their'} date`] : []),
-    ...(of('soon') > 0 ? [`${of('soon')} soon`] : []),
+    ...(of('soon') > 0 ? [`${of('soon')} soon past`] : []),
     ...(of('low') > 0 ? [`${of('low')} low`] : []),
   ];
   const full = states.filter((s) => s !== 'empty').length;
   if (said.length === 0)
     return full === 0 ? 'Nothing is on the shelf' : `${count(full, 'container', 'containers')}, all as they should be`;
+  if (of('short') + of('past') + of('soon') === 0) return `${count(of('low'), 'container is', 'containers are')} low`;
   const [first = '', ...rest] = said;
   return [first.replace(/^./, (c) => c.toUpperCase()), ...rest].join(', ');
 }
