@@ -1,7 +1,5 @@
 /** Validation and files, loaded when something first crosses the boundary. One chunk for all of it. */
 export const loadFormats = () => import('@/core/formats');
-/** What a record of the shelf is checked by when it is written. */
-export const loadStockCheck = () => import('@/core/log/shopSchema');
 /** What outside devices say and how it is judged: needed once one is there. */
 export const loadDevices = () => import('@/core/devices');
 /** Verdicts and plans: needed once a page has shown, and before an entry is written. */

@@ -3,7 +3,7 @@ import { useMemo } from 'react';
 import { Refusal, type Message, type ProductLookup } from '@/core';
 import type { PlainShopRecord, ShopRecord } from '@/core/log/shop';
 import { appendToShelf, checkRecord, cupUsesOf, foldShelf, remarksOn, type CupUse, type Shelf } from '@/core/stock';
-import { loadStockCheck } from './boundary';
+import { loadFormats } from './boundary';
 import { nowMs } from './clock';
 import { useData, type Data } from './DataProvider';
 import { newId } from './id';
@@ -94,7 +94,7 @@ export async function checkedRecords(
   products: ProductLookup,
   currency: string,
 ): Promise<Message[]> {
-  const { parseShopRecord } = await loadStockCheck();
+  const { parseShopRecord } = await loadFormats();
   const remarks: Message[] = [];
   const usedMl = (id: string) => uses.reduce((s, u) => s + (u.batchId === id ? u.usedMl : 0), 0);
   let grown = shelf;

@@ -6,6 +6,7 @@ export * from '../log/productsUsed';
 export * from '../log/mergeJob';
 export * from '../strata/check';
 export * from '../log/schema';
+export * from '../log/shopSchema';
 export * from '../library/schema';
 // With the rest: its package validates with the same library, which two chunks would put in front of the first page.
 export * from './ical';
@@ -14,3 +15,4 @@ export * from './migrate';
 export * from './readText';
 export * from './shift';
 export * from './heightsCsv';
+export * from './table';

@@ -54,50 +54,42 @@ export interface Batch {
   lab?: readonly [number, number, number];
 }
 
+type Histories = ReadonlyMap<string, readonly PlainShopRecord[]>;
+
 /** The shop's log, folded. */
 export interface Shelf {
   /** By happening. */
   records: readonly ShopRecord[];
   corrections: readonly ShopCorrection[];
   dead: ReadonlySet<string>;
-  /** Records that count, by the container or batch that they speak of, by happening: see {@link historyOf}. */
-  histories: ReadonlyMap<string, readonly PlainShopRecord[]>;
+  /** Records that count, by the container or the batch that they speak of, by happening. */
+  ofContainer: Histories;
+  ofBatch: Histories;
   containers: ReadonlyMap<string, Container>;
   batches: ReadonlyMap<string, Batch>;
 }
 
-const containerKey = (id: string) => `c/${id}`;
-const batchKey = (id: string) => `b/${id}`;
-
 /** What happened to a container. */
-export const containerHistory = (s: Shelf, id: string): readonly PlainShopRecord[] =>
-  s.histories.get(containerKey(id)) ?? [];
+export const containerHistory = (s: Shelf, id: string): readonly PlainShopRecord[] => s.ofContainer.get(id) ?? [];
 /** What happened to a batch in the shop; what was put on with it is in the jobs. */
-export const batchHistory = (s: Shelf, id: string): readonly PlainShopRecord[] => s.histories.get(batchKey(id)) ?? [];
+export const batchHistory = (s: Shelf, id: string): readonly PlainShopRecord[] => s.ofBatch.get(id) ?? [];
 
-/** The containers and batches that a record speaks of. */
-function subjectsOf(r: PlainShopRecord): string[] {
-  switch (r.kind) {
-    case 'received':
-    case 'opened':
-    case 'moved':
-    case 'used':
-    case 'counted':
-      return [containerKey(r.containerId)];
-    case 'kept':
-      return [batchKey(r.batchId), containerKey(r.containerId)];
-    case 'wasted':
-      return [
-        ...(r.batchId === undefined ? [] : [batchKey(r.batchId)]),
-        ...(r.containerId === undefined ? [] : [containerKey(r.containerId)]),
-      ];
-    case 'mixed':
-      return [
-        batchKey(r.batchId),
-        ...new Set(r.pours.flatMap((p) => (p.containerId === undefined ? [] : [containerKey(p.containerId)]))),
-      ];
-  }
+/** Calls with each container that a record speaks of, once: for twenty thousand records a list each would cost more than what is done. */
+function eachContainer(r: PlainShopRecord, call: (id: string) => void): void {
+  if (r.kind === 'mixed') {
+    const { pours } = r;
+    for (let i = 0; i < pours.length; i++) {
+      const id = pours[i]!.containerId;
+      if (id === undefined) continue;
+      let j = 0;
+      while (j < i && pours[j]!.containerId !== id) j++;
+      if (j === i) call(id);
+    }
+  } else if (r.containerId !== undefined) call(r.containerId);
 }
+/** The batch that a record speaks of. */
+const batchIn = (r: PlainShopRecord): string | undefined =>
+  r.kind === 'mixed' || r.kind === 'kept' || r.kind === 'wasted' ? r.batchId : undefined;
 
 /** A container from its records; undefined where nothing says that it ever came. */
 function foldContainer(id: string, history: readonly PlainShopRecord[]): Container | undefined {
@@ -180,50 +172,60 @@ function foldContainer(id: string, history: readonly PlainShopRecord[]): Contain
 }
 
 function foldBatch(id: string, history: readonly PlainShopRecord[]): Batch | undefined {
-  const cups = history.filter((r) => r.kind === 'mixed');
-  const [mixed] = cups;
-  if (!mixed) return undefined;
-  // What is poured after into the same cup belongs to it.
-  const pours = cups.flatMap((r) => r.pours);
-  const b: Batch = {
-    id,
-    no: mixed.no,
-    productId: mixed.productId,
-    atMs: mixed.atMs,
-    pours,
-    mixedG: pours.reduce((s, p) => s + p.massG, 0),
-    keptG: 0,
-    wastedG: 0,
-    ...(mixed.tempC !== undefined && { tempC: mixed.tempC }),
-    ...(mixed.colour !== undefined && { colour: mixed.colour }),
-    ...(mixed.lab && { lab: mixed.lab }),
-  };
+  let b: Batch | undefined;
+  let [keptG, wastedG] = [0, 0];
   for (const r of history)
-    if (r.kind === 'kept') b.keptG += r.amount;
-    else if (r.kind === 'wasted') b.wastedG += r.amount;
+    if (r.kind === 'kept') keptG += r.amount;
+    else if (r.kind === 'wasted') wastedG += r.amount;
+    else if (r.kind === 'mixed') {
+      let mixedG = 0;
+      for (const p of r.pours) mixedG += p.massG;
+      // What is poured after into the same cup belongs to it.
+      b = b
+        ? { ...b, pours: [...b.pours, ...r.pours], mixedG: b.mixedG + mixedG }
+        : {
+            id,
+            no: r.no,
+            productId: r.productId,
+            atMs: r.atMs,
+            pours: r.pours,
+            mixedG,
+            keptG: 0,
+            wastedG: 0,
+            ...(r.tempC !== undefined && { tempC: r.tempC }),
+            ...(r.colour !== undefined && { colour: r.colour }),
+            ...(r.lab && { lab: r.lab }),
+          };
+    }
+  if (!b) return undefined;
+  b.keptG = keptG;
+  b.wastedG = wastedG;
   return b;
 }
 
-/** Everything of which one of these speaks is folded anew. */
-function refold(s: Omit<Shelf, 'containers' | 'batches'>, before: Shelf, changed: Iterable<string>): Shelf {
-  const containers = new Map(before.containers);
-  const batches = new Map(before.batches);
-  const put = <T>(map: Map<string, T>, id: string, value: T | undefined) =>
-    value === undefined ? map.delete(id) : map.set(id, value);
-  for (const key of changed) {
-    const history = s.histories.get(key) ?? [];
-    const id = key.slice(2);
-    if (key.startsWith('c/')) put(containers, id, foldContainer(id, history));
-    else put(batches, id, foldBatch(id, history));
+/** A map in which some members are made anew from what happened to them; the same one where none are. */
+function remade<T>(
+  before: ReadonlyMap<string, T>,
+  changed: Iterable<string>,
+  histories: Histories,
+  fold: (id: string, history: readonly PlainShopRecord[]) => T | undefined,
+): ReadonlyMap<string, T> {
+  let next: Map<string, T> | undefined;
+  for (const id of changed) {
+    next ??= new Map(before);
+    const value = fold(id, histories.get(id) ?? []);
+    if (value === undefined) next.delete(id);
+    else next.set(id, value);
   }
-  return { ...s, containers, batches };
+  return next ?? before;
 }
 
 export const EMPTY_SHELF: Shelf = {
   records: [],
   corrections: [],
   dead: new Set(),
-  histories: new Map(),
+  ofContainer: new Map(),
+  ofBatch: new Map(),
   containers: new Map(),
   batches: new Map(),
 };
@@ -233,24 +235,82 @@ export const EMPTY_SHELF: Shelf = {
  * @returns what is on the shelf, g or pieces
  */
 export function foldShelf(records: readonly ShopRecord[]): Shelf {
-  const unique = [...new Map(records.map((r) => [r.id, r])).values()].sort(byHappening);
-  const corrections = unique.filter(isShopCorrection);
+  const ids = new Set<string>();
+  const unique: ShopRecord[] = [];
+  const corrections: ShopCorrection[] = [];
+  let inOrder = true;
+  for (const r of records) {
+    if (ids.has(r.id)) continue;
+    ids.add(r.id);
+    const last = unique[unique.length - 1];
+    if (inOrder && last && byHappening(last, r) > 0) inOrder = false;
+    unique.push(r);
+    if (isShopCorrection(r)) corrections.push(r);
+  }
+  if (!inOrder) unique.sort(byHappening);
+  if (!inOrder) corrections.sort(byHappening);
   const dead = struckOut(corrections);
   const effective: PlainShopRecord[] = [];
   for (const r of unique) {
-    const form = effectiveForm<PlainShopRecord>(r, dead);
+    // As `effectiveForm` has it, with the plain case first.
+    const form = corrections.length === 0 ? (r as PlainShopRecord) : effectiveForm<PlainShopRecord>(r, dead);
     if (form) effective.push(form);
   }
   // A replacement happened when its body says, not when the correction was made.
-  if (corrections.length > 0) effective.sort(byHappening);
-  const histories = new Map<string, PlainShopRecord[]>();
-  for (const r of effective)
-    for (const key of subjectsOf(r)) {
-      const list = histories.get(key);
-      if (list) list.push(r);
-      else histories.set(key, [r]);
-    }
-  return refold({ records: unique, corrections, dead, histories }, EMPTY_SHELF, histories.keys());
+  if (corrections.some((c) => c.kind === 'replaced')) effective.sort(byHappening);
+  const ofContainer = new Map<string, PlainShopRecord[]>();
+  const ofBatch = new Map<string, PlainShopRecord[]>();
+  const put = (map: Map<string, PlainShopRecord[]>, id: string, r: PlainShopRecord) => {
+    const list = map.get(id);
+    if (list) list.push(r);
+    else map.set(id, [r]);
+  };
+  let at: PlainShopRecord;
+  const putAt = (id: string) => put(ofContainer, id, at);
+  for (const r of effective) {
+    at = r;
+    eachContainer(r, putAt);
+    const batch = batchIn(r);
+    if (batch !== undefined) put(ofBatch, batch, r);
+  }
+  return {
+    records: unique,
+    corrections,
+    dead,
+    ofContainer,
+    ofBatch,
+    containers: remade(EMPTY_SHELF.containers, ofContainer.keys(), ofContainer, foldContainer),
+    batches: remade(EMPTY_SHELF.batches, ofBatch.keys(), ofBatch, foldBatch),
+  };
+}
+
+/** Histories that are changed one by one: only what changes is copied. */
+class Changes {
+  readonly changed = new Set<string>();
+  private next: Map<string, PlainShopRecord[]> | undefined;
+
+  constructor(private readonly before: Histories) {}
+
+  edit(id: string, change: (list: PlainShopRecord[]) => void): void {
+    this.next ??= new Map(this.before) as Map<string, PlainShopRecord[]>;
+    const list = this.changed.has(id) ? (this.next.get(id) ?? []) : [...(this.before.get(id) ?? [])];
+    change(list);
+    this.changed.add(id);
+    if (list.length > 0) this.next.set(id, list);
+    else this.next.delete(id);
+  }
+
+  get histories(): Histories {
+    return this.next ?? this.before;
+  }
+}
+
+/** What is struck out with one more correction: nearly always only its target is new. */
+function struckOutWith(shelf: Shelf, c: ShopCorrection, corrections: readonly ShopCorrection[]): ReadonlySet<string> {
+  const isPlain =
+    c.targetId !== c.id &&
+    !shelf.corrections.some((o) => o.id === c.targetId || o.targetId === c.id || o.targetId === c.targetId);
+  return isPlain ? new Set(shelf.dead).add(c.targetId) : struckOut(corrections);
 }
 
 /**
@@ -263,49 +323,52 @@ export function appendToShelf(shelf: Shelf, record: ShopRecord): Shelf {
   const records = shelf.records.slice();
   records.splice(place, 0, record);
   const corrections = isShopCorrection(record) ? [...shelf.corrections, record] : shelf.corrections;
-  // A record may come after the correction that speaks of it.
-  const dead = isShopCorrection(record) ? struckOut(corrections) : shelf.dead;
+  const dead = isShopCorrection(record) ? struckOutWith(shelf, record, corrections) : shelf.dead;
   const turned = new Set([record.id]);
   if (dead !== shelf.dead) {
     for (const id of dead) if (!shelf.dead.has(id)) turned.add(id);
     for (const id of shelf.dead) if (!dead.has(id)) turned.add(id);
   }
-  const histories = new Map(shelf.histories);
-  const lists = new Map<string, PlainShopRecord[]>();
-  const listOf = (key: string) => {
-    let list = lists.get(key);
-    if (!list) {
-      lists.set(key, (list = [...(histories.get(key) ?? [])]));
-      histories.set(key, list);
-    }
-    return list;
+  const ofContainer = new Changes(shelf.ofContainer);
+  const ofBatch = new Changes(shelf.ofBatch);
+  const editAll = (r: PlainShopRecord, change: (list: PlainShopRecord[]) => void) => {
+    eachContainer(r, (id) => ofContainer.edit(id, change));
+    const batch = batchIn(r);
+    if (batch !== undefined) ofBatch.edit(batch, change);
   };
   for (const r of turned.size === 1 ? [record] : records) {
     if (!turned.has(r.id)) continue;
+    // A record may come after the correction that speaks of it.
     const had = r === record ? undefined : effectiveForm<PlainShopRecord>(r, shelf.dead);
     const has = effectiveForm<PlainShopRecord>(r, dead);
     if (had)
-      for (const key of subjectsOf(had)) {
-        const list = listOf(key);
+      editAll(had, (list) => {
         list.splice(
           list.findIndex((x) => x.id === had.id),
           1,
         );
-      }
-    if (has)
-      for (const key of subjectsOf(has)) {
-        const list = listOf(key);
-        list.splice(insertionIndex(list, has), 0, has);
-      }
+      });
+    if (has) editAll(has, (list) => void list.splice(insertionIndex(list, has), 0, has));
   }
-  for (const [key, list] of lists) if (list.length === 0) histories.delete(key);
-  return refold({ records, corrections, dead, histories }, shelf, lists.keys());
+  return {
+    records,
+    corrections,
+    dead,
+    ofContainer: ofContainer.histories,
+    ofBatch: ofBatch.histories,
+    containers: remade(shelf.containers, ofContainer.changed, ofContainer.histories, foldContainer),
+    batches: remade(shelf.batches, ofBatch.changed, ofBatch.histories, foldBatch),
+  };
 }
 
 /** The records that count, by happening. */
 export function effectiveRecords(s: Shelf): PlainShopRecord[] {
-  const out = s.records.flatMap((r) => effectiveForm<PlainShopRecord>(r, s.dead) ?? []);
-  return s.corrections.length > 0 ? out.sort(byHappening) : out;
+  const out: PlainShopRecord[] = [];
+  for (const r of s.records) {
+    const form = effectiveForm<PlainShopRecord>(r, s.dead);
+    if (form) out.push(form);
+  }
+  return s.corrections.some((c) => c.kind === 'replaced') ? out.sort(byHappening) : out;
 }
 
 /** The number that the next batch has on its label. */

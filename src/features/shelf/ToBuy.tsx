@@ -1,10 +1,9 @@
-import Papa from 'papaparse';
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity } from '@/core';
 import { needsOf, piecesToBuy, shoppingRows, type PieceLine } from '@/core/plan';
 import { shoppingList, type OrderLine, type Shelf } from '@/core/stock';
-import { saveText, slug, useJobs, useLibrary, useRoutes } from '@/data';
+import { loadFormats, saveText, slug, useJobs, useLibrary, useRoutes } from '@/data';
 import { thinnerFor } from '@/data/thinner';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -100,10 +99,12 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
             <ActionButton
               label="Save the list"
               onPress={() =>
-                saveText(
-                  `${slug(open.job.name)}-to-buy.csv`,
-                  Papa.unparse(shoppingRows(shown.lines, shown.pieces)),
-                  'text/csv',
+                void loadFormats().then(({ tableCsv }) =>
+                  saveText(
+                    `${slug(open.job.name)}-to-buy.csv`,
+                    tableCsv(shoppingRows(shown.lines, shown.pieces)),
+                    'text/csv',
+                  ),
                 )
               }
               testID="save-list"
