@@ -362,7 +362,9 @@ test('an own product: copied, given a data sheet’s figures, used, and not dele
   const ratio = page.getByLabel('Ratio, as the tin says it');
   await ratio.fill('eight to one');
   await page.getByTestId('save').click();
-  await expect(page.getByText('Such as 4 : 1 + 10 %, 8 : 1 : 1, or 100 : 2 by weight').first()).toBeVisible();
+  await expect(
+    page.getByText('Such as 4 : 1 + 10 %, 8 : 1 : 1, 100 : 2 by weight, or 1 tube of 40 g to 1.8 kg').first(),
+  ).toBeVisible();
   await ratio.fill('8:1:1');
   await expect(page.getByText('Read as 8 : 1 + 12.5 % of the paint')).toBeVisible();
   // Figures that run against each other are said at their place.

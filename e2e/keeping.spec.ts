@@ -99,7 +99,10 @@ test('a store that is full is shown as it can be read, never as an empty shop; d
       const r = put.apply(this, args);
       if (!(window as unknown as { room?: boolean }).room) {
         r.addEventListener('success', () => this.transaction.abort());
-        Object.defineProperty(this.transaction, 'error', { value: new DOMException('', 'QuotaExceededError') });
+        Object.defineProperty(this.transaction, 'error', {
+          value: new DOMException('', 'QuotaExceededError'),
+          configurable: true,
+        });
       }
       return r;
     };

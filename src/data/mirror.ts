@@ -18,6 +18,8 @@ export interface Mirror {
   read(): Promise<{ no: number; records: Map<string, string> } | null>;
   /** Whether it has all commits up to this one. */
   has(no: number): Promise<boolean>;
+  /** Goes, to make room for the store itself. */
+  drop(): Promise<void>;
   /** Writes all that is stored, as it was with a commit. */
   rebase(no: number, records: ReadonlyMap<string, string>): Promise<void>;
 }
@@ -37,11 +39,13 @@ interface Base {
   parts: number;
 }
 
+const nameOf = (store: string): string => `stratocoat-mirror/${store}`;
+
 /** @param name of the store @returns null where the browser has no cache storage: over plain http */
 export function openMirror(name: string): Mirror | null {
   if (typeof caches === 'undefined') return null;
   let opened: Promise<Cache> | undefined;
-  const cache = () => (opened ??= caches.open(`stratocoat-mirror/${name}`));
+  const cache = () => (opened ??= caches.open(nameOf(name)));
   const put = async (url: string, value: unknown) => (await cache()).put(url, new Response(JSON.stringify(value)));
   const get = async <T>(url: string): Promise<T | undefined> => {
     const found = await (await cache()).match(url);
@@ -56,17 +60,23 @@ export function openMirror(name: string): Mirror | null {
       .map((p) => Number(p.slice(p.lastIndexOf('/') + 1)))
       .sort((a, b) => a - b);
 
+  /** It gave way: nothing goes on top of what is not there, until there is a base again. */
+  let dropped = false;
+
   return {
-    add: (no, { set, remove }) => put(changeUrl(no), { ...(set && { set }), ...(remove?.length && { remove }) }),
+    add: async (no, { set, remove }) => {
+      if (!dropped) await put(changeUrl(no), { ...(set && { set }), ...(remove?.length && { remove }) });
+    },
 
     async read() {
-      if (!(await caches.has(`stratocoat-mirror/${name}`))) return null;
+      if (!(await caches.has(nameOf(name)))) return null;
       const base = await baseOf();
       const records = new Map<string, string>();
       for (let i = 0; i < base.parts; i++)
         for (const [k, v] of (await get<[string, string][]>(partUrl(base.no, i))) ?? []) records.set(k, v);
       const all = (await numbers()).filter((n) => n > base.no);
-      if (base.parts === 0 && all.length === 0) return null;
+      // Without a base it has to begin at the beginning: half a shop is worse than none.
+      if (base.parts === 0 && all[0] !== 1) return null;
       for (const n of all) {
         const change = await get<StoreChange>(changeUrl(n));
         for (const k of change?.remove ?? []) records.delete(k);
@@ -81,12 +91,19 @@ export function openMirror(name: string): Mirror | null {
       return all.length <= MOST_CHANGES && base.no + all.length === no && (all[all.length - 1] ?? base.no) === no;
     },
 
+    async drop() {
+      opened = undefined;
+      dropped = true;
+      await caches.delete(nameOf(name));
+    },
+
     async rebase(no, records) {
       const before = await baseOf();
       const list = [...records];
       const parts = Math.max(1, Math.ceil(list.length / PART));
       for (let i = 0; i < parts; i++) await put(partUrl(no, i), list.slice(i * PART, (i + 1) * PART));
       await put(BASE, { no, parts } satisfies Base);
+      dropped = false;
       const c = await cache();
       for (const n of await numbers()) if (n <= no) await c.delete(changeUrl(n));
       if (before.no !== no) for (let i = 0; i < before.parts; i++) await c.delete(partUrl(before.no, i));

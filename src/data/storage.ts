@@ -118,6 +118,9 @@ const COPY_MS = 2000;
 const REBASE_AFTER_MS = 4000;
 
 const PARCEL = 500;
+/** What a copy takes for a sign, at most, and of the room that is left. */
+const BYTES_A_SIGN = 2;
+const ROOM_SHARE = 0.25;
 
 /** Brings the second copy up to the store where it is behind. */
 async function bringUp(mirror: Mirror, db: IDBPDatabase): Promise<void> {
@@ -135,6 +138,11 @@ async function bringUp(mirror: Mirror, db: IDBPDatabase): Promise<void> {
     if (last === undefined || keys.length < PARCEL) break;
     after = IDBKeyRange.lowerBound(last, true);
   }
+  // There is none where it would take the room that the store itself may need.
+  const { quota = Infinity, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
+  let signs = 0;
+  for (const [k, v] of records) signs += k.length + v.length;
+  if (signs * BYTES_A_SIGN > (quota - usage) * ROOM_SHARE) return;
   await mirror.rebase(Number(at ?? 0), records);
 }
 
@@ -177,8 +185,12 @@ function database(name: string, mirror: Mirror | null) {
   };
 }
 
-/** @returns the number of the commit; null where something was not as expected */
-async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Commit): Promise<number | null> {
+/** @param numbered false: it is not counted, see `COMMIT_NO` @returns the number of the commit; null where something was not as expected */
+async function commitTo(
+  db: IDBPDatabase,
+  { expect, set = {}, remove = [] }: Commit,
+  numbered = true,
+): Promise<number | null> {
   // Told as kept only once it is on the disk, not when the system has it: a killed browser has lost the difference.
   const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
   // What goes wrong with one request ends the transaction, and that is what is waited for.
@@ -200,7 +212,7 @@ async function commitTo(db: IDBPDatabase, { expect, set = {}, remove = [] }: Com
   try {
     for (const k of remove) raw.delete(k);
     for (const [k, v] of Object.entries(set)) raw.put(v, k);
-    raw.put(String(no), COMMIT_NO);
+    if (numbered) raw.put(String(no), COMMIT_NO);
   } catch (e) {
     // What was asked before would go through without the rest.
     tx.abort();
@@ -267,9 +279,14 @@ export function openStorage(name: string): KeyValue {
       try {
         no = await commitTo(open, change);
       } catch (e) {
-        if (problemKind(e) !== 'closed') throw e;
-        db.forget();
-        no = await commitTo(await db.get(), change);
+        const kind = problemKind(e);
+        // The copy gives way to what it is a copy of.
+        // What only takes away takes no room for its number either.
+        const isRemoval = kind === 'full' && Object.keys(change.set ?? {}).length === 0;
+        if (kind === 'full' && mirror) await mirror.drop().catch(() => undefined);
+        else if (kind === 'closed') db.forget();
+        else if (!isRemoval) throw e;
+        no = await commitTo(await db.get(), change, !isRemoval);
       }
       if (no === null) return false;
       // Told as kept once both have it. A copy that fails, for want of room, is made up for later.

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity } from '@/core';
-import { needsOf, piecesToBuy, shoppingRows, type PieceLine } from '@/core/plan';
-import { shoppingList, type OrderLine, type Shelf } from '@/core/stock';
+import { needsOf, piecesToBuy, shoppingRows } from '@/core/plan';
+import { shoppingList, type PartNeed, type Shelf } from '@/core/stock';
 import { loadFormats, saveText, slug, useJobs, useLibrary, useRoutes } from '@/data';
 import { thinnerFor } from '@/data/thinner';
 import { useAppTheme } from '@/ui/appTheme';
@@ -14,9 +14,11 @@ import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
-interface List {
-  lines: OrderLine[];
-  pieces: PieceLine[];
+/** What a job still takes, as it was worked out last. */
+interface Needs {
+  jobId: string;
+  parts: PartNeed[];
+  papers: ReadonlyMap<number, number>;
 }
 
 /** What the rest of a job still takes, less what is here, in tins: worked out when somebody asks. */
@@ -28,7 +30,7 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
   const [jobId, setJobId] = useState<string>();
   const open = withZones.find((j) => j.job.id === jobId) ?? withZones[0];
   const routes = useRoutes(open, now);
-  const [list, setList] = useState<{ jobId: string; shelf: Shelf } & List>();
+  const [needs, setNeeds] = useState<Needs>();
   if (!open) return null;
   const workOut = () => {
     const papers = new Map<number, number>();
@@ -39,14 +41,16 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
       for (const [grit, n] of needs.papers) papers.set(grit, (papers.get(grit) ?? 0) + n);
       return needs.parts;
     });
-    setList({
-      jobId: open.job.id,
-      shelf,
-      lines: shoppingList(parts, shelf, lookup, now),
-      pieces: piecesToBuy(papers, open.job, shelf),
-    });
+    setNeeds({ jobId: open.job.id, parts, papers });
   };
-  const shown = list?.jobId === open.job.id && list.shelf === shelf ? list : undefined;
+  // What comes meanwhile, or is used, is reckoned with.
+  const shown =
+    needs?.jobId === open.job.id
+      ? {
+          lines: shoppingList(needs.parts, shelf, lookup, now),
+          pieces: piecesToBuy(needs.papers, open.job, shelf),
+        }
+      : undefined;
   const total = shown?.lines.reduce((s, l) => s + l.cost, 0) ?? 0;
   return (
     <Section title="To buy" {...(shown && shown.lines.length > 0 && { aside: `about ${money(total, currency)}` })}>

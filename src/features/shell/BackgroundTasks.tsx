@@ -2,8 +2,10 @@ import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { panelOf, waitText, zoneLabel } from '@/core';
-import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
+import { useBenchConnection, useData, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { useNewVersion } from '@/data/appVersion';
+import { storeName } from '@/data/mode';
+import { restoredRecords } from '@/data/storage';
 import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
 import { LinkArea } from '@/ui/LinkArea';
@@ -33,6 +35,7 @@ export default function BackgroundTasks() {
   return (
     <>
       <NewVersion />
+      <CameBack />
       {due.length > 0 && <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />}
     </>
   );
@@ -51,6 +54,27 @@ function NewVersion() {
         </View>
         <TextButton label="Load it" onPress={load} />
         <TextButton label="Later" tone="muted" onPress={() => setLater(true)} />
+      </View>
+    </Notice>
+  );
+}
+
+/** The browser had thrown the shop's database away, and it was filled from its second copy: somebody should know, and keep a file. */
+function CameBack() {
+  const { mode } = useData();
+  const [seen, setSeen] = useState(false);
+  const records = restoredRecords(storeName(mode));
+  if (records === 0 || seen) return null;
+  return (
+    <Notice tone="window" testID="came-back">
+      <View style={styles.line}>
+        <View style={styles.words}>
+          <T kind="strong">The browser had lost this shop</T>
+          <T kind="small">
+            {`It found its database damaged and threw it away, as it can after it was killed. All ${records} records came back from the second copy that Stratocoat keeps. Save the shop as a file all the same.`}
+          </T>
+        </View>
+        <TextButton label="Seen" of="the browser had lost this shop" icon="check" onPress={() => setSeen(true)} />
       </View>
     </Notice>
   );
