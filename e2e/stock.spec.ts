@@ -102,6 +102,7 @@ test('a cup is poured on the scale: over, unplugged, shaking; it becomes a batch
   await press(page, 'Line before');
   await expect(answer(page)).toContainText('High-build primer: up to');
   await scale({ loadG: 150 + first });
+  await expect(page.getByText('in its line')).toBeVisible();
   await page.getByTestId('line-in').click();
   await scale({ loadG: 150 + second });
   await expect(page.getByText('in its line')).toBeVisible();
@@ -223,4 +224,51 @@ test('the way to the finish with what is on the shelf says what is missing', asy
   await page.getByTestId('still-to-come').getByRole('button').first().click();
   await press(page, 'With what is on the shelf');
   await expect(page.getByTestId('with-shelf')).toBeVisible();
+});
+
+test('two fillers are stirred into one batch; marks on a stick and thinner on purpose are worked out', async ({
+  page,
+}) => {
+  await openDemo(page, '/mix?job=bread-van&zones=rs-rear');
+  await press(page, 'Another product');
+  await pick(page, 'Light filler');
+  await pick(page, 'Glass-reinforced filler');
+  await page.getByTestId('sprayed').click();
+  await page.getByTestId('save').click();
+  const why = page.getByLabel('Why go on all the same');
+  await why.or(page.getByTestId('last-entry')).first().waitFor();
+  if (await why.isVisible()) {
+    await why.fill('Deep and smooth at once');
+    await page.getByTestId('save').click();
+  }
+  await expect(page.getByTestId('last-entry')).toContainText('Light filler');
+  await page.goto('/batches');
+  const batch = page.getByTestId('batch').first();
+  await batch.getByRole('button').first().click();
+  await expect(batch).toContainText('Glass-reinforced filler');
+  await expect(batch).toContainText('Paste hardener');
+
+  await page.goto('/mix?job=bread-van&zones=nose-l');
+  await pick(page, 'Cup marks');
+  await page.getByLabel(/^Cup, inside across/).fill('100');
+  await expect(page.getByTestId('stick-marks')).toContainText(/up to \d+\.\d\smm from the bottom/);
+  await page.getByLabel(/^Thinner, %/).fill('40');
+  await expect(page.getByTestId('thinned')).toContainText('Thinner than the sheet allows');
+});
+
+test('the shelves of two phones are put together, and the jobs stay', async ({ page, browser }) => {
+  await openDemo(page, '/shop');
+  const saved = page.waitForEvent('download');
+  await page.getByTestId('save-shop').click();
+  const file = await (await saved).path();
+  const other = await browser.newContext();
+  const phone = await other.newPage();
+  await phone.goto('/shop?own');
+  const [chooser] = await Promise.all([phone.waitForEvent('filechooser'), press(phone, 'Take in a shop file')]);
+  await chooser.setFiles({ name: 'shop.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
+  await phone.getByTestId('shelf-merge').click();
+  await expect(phone.getByTestId('notification')).toContainText(/Both shelves are one: \d+ records came in/);
+  await phone.goto('/shelf');
+  await expect(tin(phone, 'Epoxy primer').first()).toBeVisible();
+  await other.close();
 });

@@ -12,16 +12,16 @@ const shots = [
   ['log', '/log?job=bread-van&zones=tail-out,tail-in', PHONE],
   ['mix', '/mix?job=bread-van&zones=ld-lower,ld-upper', PHONE],
   ['air', '/air', PHONE],
-  ['heat', '/heat', PHONE],
+  ['shelf', '/shelf', PHONE],
+  ['session', '/session?job=bread-van&zones=rs-front,ls-front,ls-rear,nose-l', PHONE],
+  ['pour', '/mix?job=bread-van&zones=ld-lower', PHONE],
+  ['cost', '/cost', PHONE],
   ['ground', '/ground?job=bread-van', PHONE],
   ['map', '/map?job=bread-van&panel=nose', PHONE],
   ['fair', '/fair?job=bread-van&panel=left-side', PHONE],
   ['block', '/fair?job=bread-van&panel=right-door', PHONE],
   ['try', '/try?job=bread-van&panel=right-door', PHONE],
-  ['blast', '/blast?job=bread-van', PHONE],
-  ['repair', '/repair?job=bread-van&panel=roof', PHONE],
   ['shop', '/shop', PHONE],
-  ['floor-pick', '/job/new', PHONE],
   ['floor-wide', '/panels', { viewport: { width: 1280, height: 800 } }],
   ['panel-dark', '/panel/bread-van/roof', { ...PHONE, colorScheme: 'dark' }],
   ['wide', '/panel/bread-van/left-door', { viewport: { width: 1280, height: 800 } }],
@@ -33,10 +33,18 @@ for (const [name, route, options] of shots) {
   await page.goto(`${url}${route}${route.includes('?') ? '&' : '?'}demo`);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
   await page.waitForTimeout(1800);
-  if (name === 'floor-pick') {
-    await page.getByRole('radio', { name: 'Van', exact: true }).click();
-    for (const part of ['Left wing', 'Left front door', 'Bonnet'])
-      await page.getByRole('checkbox', { name: part }).click();
+  if (name === 'pour') {
+    const scale = (act) =>
+      fetch(`${url}/bench/scale`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(act),
+      });
+    await scale({ loadG: 0 });
+    await scale({ tare: true });
+    await page.getByTestId('pour-cup').click();
+    await scale({ loadG: 180 });
+    await page.waitForTimeout(2500);
   }
   if (name === 'fair') {
     // A dent of 1.6 mm with a high beside it, as a straightedge reads it.

@@ -1,26 +1,18 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import {
-  APPLICATIONS,
   DEFAULT_METHOD,
-  APPLICATION_KINDS,
   errorText,
   FAMILIES,
   finishOf,
-  isFiller,
-  MINUTE_MS,
   ratioText,
   zoneLabel,
   formatQuantity,
-  type Application,
   type Product,
   type Message,
-  type Shape,
-  type Zone,
 } from '@/core';
-import { planSession, potLifeMinutes, type CupPlan } from '@/core/mix';
-import { learnTransfer, nextBatchNo, transferSeen } from '@/core/stock';
+import { nextBatchNo } from '@/core/stock';
 import {
   lastWritten,
   newId,
@@ -31,45 +23,32 @@ import {
   useNow,
   useAdvice,
   useSettings,
-  useShopActions,
   useStatuses,
   type OpenJob,
 } from '@/data';
 import { useShelf, useShelfCommand } from '@/data/shelf';
-import { clockTime, money } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { Field, Fields, Measure } from '@/ui/Field';
 import { ActionButton } from '@/ui/ActionButton';
-import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
-import { POUR_BY } from '@/ui/pourBy';
 import { CupVerdict } from './CupVerdict';
-import { draftForProduct, newDraft, mixable, planCup, usualInCup, type MixDraft } from './cup';
+import { draftForProduct, newDraft, usualInCup, type MixDraft } from './cup';
 import { CupInHand } from './CupInHand';
 import { Cups } from './Cups';
-import { PourLines } from './PourLines';
 import { PourScreen } from './PourScreen';
+import { PourSection } from './PourSection';
+import { MixForm } from './MixForm';
+import { useCupPlan } from './useCupPlan';
 import { Sprayed } from './Sprayed';
 import { poursOf, sourcesOf } from './tins';
 import { useMixDraft } from './useMixDraft';
 import { ZoneSum } from './ZoneSum';
-
-/** More than this in one cup gets warm by itself, mL. */
-const LARGE_ML = 500;
-const SHAPES: { value: Shape; label: string }[] = [
-  { value: 'plain', label: 'Plain panel' },
-  { value: 'shaped', label: 'Edges and shape' },
-  { value: 'small', label: 'Small or wire-like' },
-];
 
 /** How much to mix for some zones, how to pour it, and the coat logged with that cup when it is sprayed. */
 export function MixScreen({
@@ -153,15 +132,13 @@ interface CupProps {
 }
 
 function Cup({ jobs, open: first, start, save }: CupProps) {
-  const { units, currency } = useAppTheme();
+  const { units } = useAppTheme();
   const { all, lookup } = useLibrary();
   const router = useRouter();
   const advice = useAdvice();
   const now = useNow();
-  const { saveSettings } = useShopActions();
   const [d, setD] = useState(start);
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
-  const [products, setProducts] = useState(false);
   const [sprayed, setSprayed] = useState(false);
   const [pouring, setPouring] = useState(false);
   const [trouble, setTrouble] = useState<Message>();
@@ -179,44 +156,11 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   const shelf = useShelf()?.shelf;
   const shelfCommand = useShelfCommand();
-  const air = useConditions(open, now)?.();
-  const tempC = air?.tempC;
-  // What the shop's own cups and film readings say of how much lands.
-  const landing = useMemo(
-    () => shelf && learnTransfer(jobs.flatMap((j) => transferSeen(j.job, j.state, shelf, lookup))),
-    [shelf, jobs, lookup],
-  );
-  const learned = landing?.(d.application, product.id);
-  const transfer = learned && learned.ofGun > 0 ? learned : undefined;
-  const figures = {
-    ...(tempC !== undefined && { tempC }),
-    ...(transfer && { transfer }),
-  };
-  const whole = useMemo(
-    () => planCup(product, areaCm2, film, d, units, figures),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- by what the figures are, not by their object
-    [product, areaCm2, film, d, units, tempC, transfer?.share],
-  );
-  const cups = useMemo(
-    () => (whole.ok && d.readyMl === undefined ? cupsFor(product, zones, d, whole.value, tempC ?? 20) : undefined),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- zones follow from the draft
-    [whole, d, product, tempC],
-  );
-  const several = cups && cups.cups.length > 1 ? cups : undefined;
-  // What keeps may be mixed in one go, and filled up from; what goes off is mixed cup by cup.
-  const at = d.cup ?? (product.potLifeMin === undefined ? 'all' : 0);
-  const cup = several && at !== 'all' ? (several.cups[at] ?? several.cups[0]) : undefined;
-  const readyMl = d.readyMl ?? cup?.mixMl;
-  const plan = useMemo(
-    () => (readyMl === undefined ? whole : planCup(product, areaCm2, film, d, units, { ...figures, readyMl })),
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- as above
-    [whole, readyMl],
-  );
+  const tempC = useConditions(open, now)?.().tempC;
+  const { plan, cups: several, at, cup, transfer } = useCupPlan({ jobs, zones, product, film, d, shelf, tempC });
   const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : d.coats;
   const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
-  const pot = air && potLifeMinutes(product, air.tempC, plan.ok ? plan.value.readyMl : 0);
   const thinner = readNumber(d.thinner, { percent: true }, units, true);
-  const others = all.filter(mixable);
 
   const batch = d.batchId === undefined ? undefined : shelf?.batches.get(d.batchId);
   const sources = plan.ok ? sourcesOf(product, plan.value.lines, all) : [];
@@ -236,6 +180,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           set({ tins });
         }}
         onPoured={(inG) => set({ inG, inCup: undefined })}
+        note={stirNote(d.stirredWith === undefined ? undefined : lookup(d.stirredWith))}
         onDone={(poured) => {
           const batchId = `cup-${newId(nowMs()).slice(0, 13)}`;
           shelfCommand.mutate(
@@ -246,7 +191,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
                   batchId,
                   no: nextBatchNo(shelf),
                   productId: product.id,
-                  pours: poursOf(sources, poured, shelf, lookup, nowMs(), d.tins),
+                  pours: poursOf(sources, poured, shelf, lookup, nowMs(), d.tins, d.stirredWith),
                   ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
                   ...colourOf(open, product, zones[0]?.id),
                 },
@@ -284,6 +229,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         batchId={batch?.id}
         inG={batch ? d.inG : undefined}
         tins={d.tins}
+        stirredWith={d.stirredWith}
         tempC={tempC}
         back={() => setSprayed(false)}
         done={(panelId, inCup) => {
@@ -392,129 +338,17 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         />
       )}
       {plan.ok && !picking && !batch && (
-        <Section title="Pour" aside={d.by === 'weight' ? 'on one scale, tared' : 'in a straight cup'}>
-          <PourLines
-            product={product}
-            plan={plan.value}
-            by={d.by}
-            inCup={d.inCup}
-            onCup={(inCup, left) =>
-              set({ inCup, ...(left !== undefined && { thinner: formatForInput(left, { percent: true }, units) }) })
-            }
-          />
-          <View
-            style={{
-              flexDirection: 'row',
-              flexWrap: 'wrap',
-              columnGap: gap(6),
-              rowGap: gap(2),
-              paddingVertical: gap(3),
-            }}
-          >
-            {pot !== undefined && <Fact figure={clockTime(now + pot * MINUTE_MS)} text="pot life ends, if mixed now" />}
-            <Fact figure={formatQuantity('volume', plan.value.perCoatMl, units)} text="for each coat" />
-            <Fact
-              figure={`${formatQuantity('volume', plan.value.lowMl, units).split('\u00a0')[0]}–${formatQuantity('volume', plan.value.highMl, units)}`}
-              text="may be needed, two times in three"
-            />
-            <Fact figure={money(plan.value.cost, currency)} text="material in the cup" />
-            <Fact figure={formatQuantity('solvent', plan.value.vocGL, units)} text="VOC of the mix" />
-          </View>
-          {d.inCup && (
-            <View style={{ paddingBottom: gap(2) }}>
-              <T kind="small" tone="window">
-                {plan.value.grown > 1.001
-                  ? `Scaled up ${Math.round((plan.value.grown - 1) * 100)} % after the over-pour.`
-                  : 'What went over fits into this batch.'}
-              </T>
-              <TextButton label="Begin with an empty cup" onPress={() => set({ inCup: undefined })} />
-            </View>
-          )}
-          <T kind="small" tone="muted">
-            {`${pot !== undefined && plan.value.readyMl > LARGE_ML ? 'A cup this large goes off sooner: its own heat hurries it. ' : ''}Counted with ${Math.round(plan.value.transferEfficiency * 100)} % of the paint landing on the work${transfer ? ', as your own film readings say' : ''}. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}
-          </T>
-        </Section>
+        <PourSection
+          product={product}
+          plan={plan.value}
+          d={d}
+          set={set}
+          now={now}
+          tempC={tempC}
+          isLearned={transfer !== undefined}
+        />
       )}
-      {!picking && (
-        <Section title="What and how">
-          <View style={{ gap: gap(1) }}>
-            <ChoiceGroup
-              label="Product"
-              options={(products ? others : [product]).map((p) => ({ value: p.id, label: p.name }))}
-              value={d.productId}
-              onChange={(id) => {
-                setProducts(false);
-                const chosen = lookup(id);
-                if (chosen && id !== d.productId)
-                  set({
-                    ...draftForProduct(chosen, open.job.level),
-                    inCup: undefined,
-                    inG: undefined,
-                    tins: undefined,
-                    readyMl: undefined,
-                    cup: undefined,
-                  });
-              }}
-            />
-            {!products && <TextButton label="Another product" onPress={() => setProducts(true)} />}
-          </View>
-          <ChoiceGroup
-            label="Coats"
-            options={['1', '2', '3', '4'].map((v) => ({ value: v, label: v }))}
-            value={String(d.coats)}
-            onChange={(v) => set({ coats: Number(v) })}
-          />
-          <Fields>
-            <Measure
-              label="Dry film of one coat"
-              quantity="film"
-              value={film}
-              onChange={(t) => set({ film: t || ' ' })}
-              problem={bad.filmUm}
-            />
-            {product.thinning && (
-              <Field
-                label={`Thinner, % of ${product.thinning.of === 'paint' ? 'the paint' : 'paint and hardener'}`}
-                value={d.thinner}
-                onChange={(t) => set({ thinner: t })}
-                problem={bad.thinnerFraction}
-                hint={`Usual ${Math.round(product.thinning.minFraction * 100)} to ${Math.round(product.thinning.maxFraction * 100)} %`}
-                numeric
-              />
-            )}
-            <Field
-              label="Kept in hand, %"
-              value={d.reserve}
-              onChange={(t) => set({ reserve: t })}
-              problem={bad.reserveFraction}
-              numeric
-            />
-          </Fields>
-          <ChoiceGroup<Application>
-            label="Put on with"
-            options={APPLICATION_KINDS.filter((a) => (a === 'spreader') === isFiller(product.family)).map((a) => ({
-              value: a,
-              label: APPLICATIONS[a].name,
-            }))}
-            value={d.application}
-            onChange={(application) => set({ application })}
-          />
-          {d.application !== 'brush' && d.application !== 'spreader' && (
-            <ChoiceGroup label="Work" options={SHAPES} value={d.shape} onChange={(shape) => set({ shape })} />
-          )}
-          <ChoiceGroup
-            label="Pour by"
-            options={POUR_BY}
-            value={d.by}
-            onChange={(by) => {
-              set({ by });
-              // So the shop pours from now on.
-              void saveSettings({ pourBy: by }).catch(() => undefined);
-            }}
-          />
-          {bad.product && <Notice tone="stop">{bad.product}</Notice>}
-        </Section>
-      )}
+      {!picking && <MixForm product={product} film={film} d={d} set={set} level={open.job.level} bad={bad} />}
       {!picking &&
         advice?.cautionsFor('coated', product, false).map((c) => (
           <Notice key={c.id} tone="window">
@@ -525,45 +359,12 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   );
 }
 
-/** Coats of a cup's zones, in cups that none outlives its pot life; undefined where there is no such way. */
-function cupsFor(
-  product: Product,
-  zones: readonly Zone[],
-  d: MixDraft,
-  plan: { filmUm: number; thinnerFraction: number },
-  tempC: number,
-): CupPlan | undefined {
-  const reserve = readNumber(d.reserve, { percent: true }, 'metric', true);
-  const [session] = planSession(
-    zones.map((z) => ({
-      id: z.id,
-      product,
-      areaCm2: z.areaCm2,
-      coats: d.coats,
-      filmUm: plan.filmUm,
-      thinnerFraction: plan.thinnerFraction,
-      application: d.application,
-      shape: d.shape,
-    })),
-    tempC,
-    reserve.ok ? (reserve.value ?? 0) : 0,
-  );
-  return session?.cups.ok ? session.cups.value : undefined;
-}
+/** What is said of the first line where two fillers are one. */
+const stirNote = (other: Product | undefined): string | undefined =>
+  other && `Half of it is ${other.name.toLowerCase()}: weigh both, and stir them into one before the hardener goes in.`;
 
 /** The colour that a batch for a zone is of, by its name. */
 function colourOf(open: OpenJob, product: Product, zoneId: string | undefined): { colour?: string } {
   const { colour } = finishOf(open.job, zoneId);
   return FAMILIES[product.family].coloured && colour ? { colour: colour.name } : {};
-}
-
-function Fact({ figure, text }: { figure: string; text: string }) {
-  return (
-    <View style={{ minWidth: 96 }}>
-      <T kind="figure">{figure}</T>
-      <T kind="tag" tone="muted">
-        {text}
-      </T>
-    </View>
-  );
 }

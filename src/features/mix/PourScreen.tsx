@@ -42,6 +42,8 @@ interface Props {
   /** What is in already, g a line, from an earlier visit. */
   begun: readonly number[];
   chosen: readonly (string | undefined)[];
+  /** Of the first line. */
+  note: string | undefined;
   onChosen(line: number, tin: string): void;
   onPoured(inG: number[]): void;
   onDone(poured: Poured[]): void;
@@ -57,6 +59,7 @@ export function PourScreen({
   now,
   begun,
   chosen,
+  note,
   onChosen,
   onPoured,
   onDone,
@@ -181,6 +184,7 @@ export function PourScreen({
           </T>
         )}
       </View>
+      {at === 0 && note !== undefined && <Notice tone="muted">{note}</Notice>}
       {line.massG < SCALE_STEP_G * LEAST_STEPS && (
         <Notice tone="window">{`${mass(line.massG)} is less than a scale of 0.1 g can measure: mix a larger cup, or count drops (about twenty to a millilitre).`}</Notice>
       )}

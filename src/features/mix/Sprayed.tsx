@@ -62,6 +62,7 @@ interface Props {
   /** What truly went in, g a line; absent: as planned. */
   inG: readonly number[] | undefined;
   tins: readonly (string | undefined)[] | undefined;
+  stirredWith: string | undefined;
   tempC: number | undefined;
   back(): void;
   /** @param inCup some of it stays in the cup, for the next coat */
@@ -88,6 +89,7 @@ export function Sprayed({
   batchId: poured,
   inG,
   tins,
+  stirredWith,
   tempC,
   back,
   done,
@@ -143,7 +145,7 @@ export function Sprayed({
               batchId,
               no,
               productId: product.id,
-              pours: poursOf(sources, grams, shelf, lookup, now, tins),
+              pours: poursOf(sources, grams, shelf, lookup, now, tins, stirredWith),
               ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
               ...(colour !== undefined && { colour }),
             },

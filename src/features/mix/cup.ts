@@ -38,6 +38,8 @@ export interface MixDraft {
   inCup?: number[] | undefined;
   /** Lines that were poured one by one, g each as they truly went in. */
   inG?: number[] | undefined;
+  /** A filler that is stirred into it, half and half: one batch, and one layer. */
+  stirredWith?: string | undefined;
   /** Tins that lines come out of, where somebody picked one. */
   tins?: (string | undefined)[] | undefined;
   /** The batch that this cup has become. */

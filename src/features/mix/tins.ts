@@ -41,7 +41,19 @@ export function poursOf(
   products: ProductLookup,
   nowMs: number,
   chosen: readonly (string | undefined)[] = [],
+  /** What the first line is half of. */
+  stirredWith?: string,
 ): Pour[] {
+  if (stirredWith !== undefined && poured[0] && sources[0]) {
+    const { massG, plannedG } = poured[0];
+    const half = { massG: massG / 2, plannedG: plannedG / 2 };
+    const other = { productId: stirredWith, part: 0 };
+    return [
+      ...poursOf([sources[0]], [half], shelf, products, nowMs, chosen.slice(0, 1)),
+      ...poursOf([other], [half], shelf, products, nowMs),
+      ...poursOf(sources.slice(1), poured.slice(1), shelf, products, nowMs, chosen.slice(1)),
+    ];
+  }
   return sources.flatMap((source, i): Pour[] => {
     const line = poured[i];
     if (!line || line.massG <= 0) return [];

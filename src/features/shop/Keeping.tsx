@@ -33,7 +33,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
   const room = useRoomLeft();
   const backup = useBackup(now);
   const { jobs } = useJobs();
-  const { saveShop, readShop, putShop, stop } = useExchange();
+  const { saveShop, readShop, putShop, mergeShelf, stop } = useExchange();
   const notify = useNotify();
   const [ask, dialog] = useConfirm();
   const { step, setStep, choose, stopReading, leave } = useFileStep('.zip,application/zip', readShop, stop, offered);
@@ -58,6 +58,16 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
       () => {
         leave();
         notify({ text: `${shop.name} is here, with ${shop.jobs} jobs.` });
+      },
+      (e: Error) => setStep({ at: 'failed', message: e.message }),
+    );
+  };
+  const putShelf = () => {
+    setStep({ at: 'working', says: 'The shelves are being put together.' });
+    void mergeShelf().then(
+      (fresh) => {
+        leave();
+        notify({ text: `Both shelves are one: ${fresh} records came in.` });
       },
       (e: Error) => setStep({ at: 'failed', message: e.message }),
     );
@@ -90,7 +100,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
         {step.at === 'ready' && (
           <Notice tone="muted" testID="shop-ready">
             <T kind="strong">{step.found.name}</T>
-            <T kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings. Saved ${fullWhen(step.found.exportedMs)}.`}</T>
+            <T kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings, ${step.found.shelf.records} records of the shelf. Saved ${fullWhen(step.found.exportedMs)}.`}</T>
             <T kind="small" tone="stop">
               {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
             </T>
@@ -111,6 +121,13 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
                 }
                 testID="shop-do"
               />
+              {step.found.shelf.fresh > 0 && (
+                <ActionButton
+                  label="Only put its shelf together with this one"
+                  onPress={putShelf}
+                  testID="shelf-merge"
+                />
+              )}
               <ActionButton label="Leave it" onPress={leave} />
             </View>
           </Notice>

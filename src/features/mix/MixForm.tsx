@@ -1,0 +1,143 @@
+import { useState } from 'react';
+import { View } from 'react-native';
+import {
+  APPLICATION_KINDS,
+  APPLICATIONS,
+  isFiller,
+  type Application,
+  type Message,
+  type Product,
+  type QualityLevel,
+  type Shape,
+} from '@/core';
+import { useLibrary, useShopActions } from '@/data';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Field, Fields, Measure } from '@/ui/Field';
+import { Notice } from '@/ui/Notice';
+import { Section } from '@/ui/Section';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+import { POUR_BY } from '@/ui/pourBy';
+import { draftForProduct, mixable, type MixDraft } from './cup';
+
+const SHAPES: { value: Shape; label: string }[] = [
+  { value: 'plain', label: 'Plain panel' },
+  { value: 'shaped', label: 'Edges and shape' },
+  { value: 'small', label: 'Small or wire-like' },
+];
+
+/** Of what the cup is, how much of it goes on, and with what. */
+export function MixForm({
+  product,
+  film,
+  d,
+  set,
+  level,
+  bad,
+}: {
+  product: Product;
+  /** As typed. */
+  film: string;
+  d: MixDraft;
+  set(patch: Partial<MixDraft>): void;
+  level: QualityLevel | undefined;
+  bad: Readonly<Record<string, Message>>;
+}) {
+  const { all, lookup } = useLibrary();
+  const { saveSettings } = useShopActions();
+  const [products, setProducts] = useState(false);
+  const pick = (id: string) => {
+    setProducts(false);
+    const chosen = lookup(id);
+    if (chosen && id !== d.productId)
+      set({
+        ...draftForProduct(chosen, level),
+        inCup: undefined,
+        inG: undefined,
+        tins: undefined,
+        stirredWith: undefined,
+        readyMl: undefined,
+        cup: undefined,
+      });
+  };
+  // Fillers that one hardener sets are stirred together on the board: light with glass-reinforced, above all.
+  const partners = isFiller(product.family)
+    ? all.filter((p) => p.id !== product.id && isFiller(p.family) && p.mechanism === product.mechanism)
+    : [];
+  return (
+    <Section title="What and how">
+      <View style={{ gap: gap(1) }}>
+        <ChoiceGroup
+          label="Product"
+          options={(products ? all.filter(mixable) : [product]).map((p) => ({ value: p.id, label: p.name }))}
+          value={d.productId}
+          onChange={pick}
+        />
+        {!products && <TextButton label="Another product" onPress={() => setProducts(true)} />}
+      </View>
+      {partners.length > 0 && (
+        <ChoiceGroup
+          label="Stirred half and half with"
+          options={[{ value: '', label: 'Nothing' }, ...partners.map((p) => ({ value: p.id, label: p.name }))]}
+          value={d.stirredWith ?? ''}
+          onChange={(id) => set({ stirredWith: id === '' ? undefined : id, inG: undefined, inCup: undefined })}
+        />
+      )}
+      <ChoiceGroup
+        label="Coats"
+        options={['1', '2', '3', '4'].map((v) => ({ value: v, label: v }))}
+        value={String(d.coats)}
+        onChange={(v) => set({ coats: Number(v) })}
+      />
+      <Fields>
+        <Measure
+          label="Dry film of one coat"
+          quantity="film"
+          value={film}
+          onChange={(t) => set({ film: t || ' ' })}
+          problem={bad.filmUm}
+        />
+        {product.thinning && (
+          <Field
+            label={`Thinner, % of ${product.thinning.of === 'paint' ? 'the paint' : 'paint and hardener'}`}
+            value={d.thinner}
+            onChange={(t) => set({ thinner: t })}
+            problem={bad.thinnerFraction}
+            hint={`Usual ${Math.round(product.thinning.minFraction * 100)} to ${Math.round(product.thinning.maxFraction * 100)} %`}
+            numeric
+          />
+        )}
+        <Field
+          label="Kept in hand, %"
+          value={d.reserve}
+          onChange={(t) => set({ reserve: t })}
+          problem={bad.reserveFraction}
+          numeric
+        />
+      </Fields>
+      <ChoiceGroup<Application>
+        label="Put on with"
+        options={APPLICATION_KINDS.filter((a) => (a === 'spreader') === isFiller(product.family)).map((a) => ({
+          value: a,
+          label: APPLICATIONS[a].name,
+        }))}
+        value={d.application}
+        onChange={(application) => set({ application })}
+      />
+      {d.application !== 'brush' && d.application !== 'spreader' && (
+        <ChoiceGroup label="Work" options={SHAPES} value={d.shape} onChange={(shape) => set({ shape })} />
+      )}
+      <ChoiceGroup
+        label="Pour by"
+        options={POUR_BY}
+        value={d.by}
+        onChange={(by) => {
+          set({ by });
+          // So the shop pours from now on.
+          void saveSettings({ pourBy: by }).catch(() => undefined);
+        }}
+      />
+      {bad.product && <Notice tone="stop">{bad.product}</Notice>}
+    </Section>
+  );
+}
