@@ -272,3 +272,17 @@ test('the shelves of two phones are put together, and the jobs stay', async ({ p
   await expect(tin(phone, 'Epoxy primer').first()).toBeVisible();
   await other.close();
 });
+
+test('a cup that is finished after its pot life says so, and the coat is logged all the same', async ({ page }) => {
+  await page.clock.install();
+  await openDemo(page, '/mix?job=bread-van&zones=rs-rear');
+  await page.getByTestId('pour-cup').click();
+  for (const mixed = page.getByTestId('mixed'); !(await mixed.isVisible());) await page.getByTestId('line-in').click();
+  await page.getByTestId('mixed').click();
+  await expect(page.getByTestId('cup-in-hand')).toContainText('Pot life ends at');
+  await page.clock.fastForward('09:00:00');
+  await page.clock.runFor(61_000);
+  await expect(page.getByTestId('cup-in-hand')).toContainText('It is past its pot life');
+  await page.getByTestId('sprayed').click();
+  await expect(page.getByTestId('past-pot-life')).toContainText('This cup went off at');
+});

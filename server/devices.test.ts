@@ -2,7 +2,7 @@
 import express from 'express';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
-import { acceptForecast, acceptReading, type LoggerMessage } from '../src/core/devices';
+import { acceptForecast, acceptReading, acceptScale, type LoggerMessage, type ScaleMessage } from '../src/core/devices';
 import { createBench } from './devices';
 
 const T = Date.UTC(2030, 0, 10, 12);
@@ -112,5 +112,35 @@ describe('the bench', () => {
       body: JSON.stringify(body),
     });
     expect(res.status).toBe(400);
+  });
+
+  it('its scale is poured onto, tared, shaken and unplugged', async () => {
+    const hand = (act: object) =>
+      fetch(`${url}/scale`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(act),
+      });
+    const shows = async () => (await get<ScaleMessage>('/scale')).weight;
+    await hand({ loadG: 212.34 });
+    expect(await shows()).toBe(212.3);
+    await hand({ tare: true });
+    expect(await shows()).toBe(0);
+    await hand({ pourGS: 10 });
+    now += 3000;
+    expect(await shows()).toBe(30);
+    await hand({ pourGS: 0 });
+    now += 3000;
+    expect(await shows()).toBe(30);
+    await fault('ounces');
+    expect(await get<ScaleMessage>('/scale')).toMatchObject({ weight: 1.058, unit: 'oz' });
+    await fault('shaking');
+    expect(new Set([await shows(), await shows()]).size).toBe(2);
+    await fault('dropout');
+    expect((await fetch(`${url}/scale`)).status).toBe(503);
+    expect((await hand({ loadG: -3 })).status).toBe(400);
+    await fault('none');
+    const [first] = await listen('/scale/stream', 1);
+    expect(acceptScale(JSON.parse(first ?? ''))).toMatchObject({ ok: true, value: { g: 30 } });
   });
 });

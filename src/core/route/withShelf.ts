@@ -31,7 +31,7 @@ export function differsFrom(full: Route, tonight: Route, here: ReadonlySet<strin
       instead
         ? `No ${name} here: ${instead.name.toLowerCase()}, or wait for it.`
         : first && first.label !== full.steps[0]?.label
-          ? `No ${name} here: ${first.label.toLowerCase()} first, or wait for it.`
+          ? `No ${name} here: ${first.label.charAt(0).toLowerCase()}${first.label.slice(1)} first, or wait for it.`
           : `No ${name} here, and nothing on the shelf takes its place: wait for it.`,
     );
   }

@@ -30,6 +30,7 @@ import { useShelf, useShelfCommand } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
+import { useNotify } from '@/ui/notifications';
 import { EmptyState } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
@@ -156,6 +157,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   const shelf = useShelf()?.shelf;
   const shelfCommand = useShelfCommand();
+  const notify = useNotify();
   const tempC = useConditions(open, now)?.().tempC;
   const { plan, cups: several, at, cup, transfer } = useCupPlan({ jobs, zones, product, film, d, shelf, tempC });
   const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : d.coats;
@@ -198,7 +200,8 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               ],
             },
             {
-              onSuccess: ({ remarks }) => {
+              onSuccess: ({ remarks, undo }) => {
+                notify({ text: 'The cup is mixed, and off the shelf.', undo });
                 set({ batchId, inG: poured.map((p) => p.massG) });
                 setPouring(false);
                 setTrouble(remarks[0]);

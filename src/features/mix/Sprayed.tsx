@@ -13,7 +13,7 @@ import {
   type Zone,
 } from '@/core';
 import { type MixPlan } from '@/core/mix';
-import { KEPT_DAYS, nextBatchNo, type Shelf } from '@/core/stock';
+import { goesOffMs, KEPT_DAYS, nextBatchNo, type Shelf } from '@/core/stock';
 import { checkedRecords, recordsOf, useCupUses, type ShelfEntry } from '@/data/shelf';
 import {
   NeedsReason,
@@ -30,6 +30,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
 import { useNotify } from '@/ui/notifications';
+import { clockTime } from '@/ui/format';
 import { eventLine } from '@/ui/words';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -69,6 +70,8 @@ interface Props {
   done(panelId: string, inCup: boolean): void;
 }
 
+/** Where nobody has read the room, °C. */
+const USUAL_C = 20;
 /** What becomes of what is left. */
 type Left = 'away' | 'keep' | 'cup';
 /** Less than this is what stays on the walls, mL. */
@@ -174,6 +177,7 @@ export function Sprayed({
     verdict: worst.verdict,
     ...(zones.length > 1 && { zone: zoneLabel(open.job, worst.zoneId) }),
   };
+  const offMs = shelf && poured !== undefined ? goesOffMs(poured, shelf, lookup, tempC ?? USUAL_C) : undefined;
   const save = async () => {
     if (complaint) return;
     if (judged?.verdict.level === 'stop' && !reason.trim()) return setProblem(NEEDS_REASON);
@@ -258,6 +262,11 @@ export function Sprayed({
             problem={problem === NEEDS_REASON ? problem : undefined}
           />
         </View>
+      )}
+      {offMs !== undefined && offMs <= now && (
+        <Notice tone="stop" testID="past-pot-life">
+          {`This cup went off at ${clockTime(offMs)}. What was sprayed from it after that may not harden right: it is logged all the same, and the next coat waits until this one is hard to the nail.`}
+        </Notice>
       )}
       {problem !== undefined && problem !== NEEDS_REASON && <Notice tone="stop">{problem}</Notice>}
     </Page>
