@@ -116,7 +116,7 @@ function Costs({
                 <FigureTable
                   label="Cost by kind"
                   columns={[
-                    { key: 'kind', title: '', share: 1.4 },
+                    { key: 'kind', title: 'What for', share: 1.4 },
                     { key: 'estimated', title: 'worked out', figure: true },
                     { key: 'actual', title: 'so far', figure: true },
                   ]}
