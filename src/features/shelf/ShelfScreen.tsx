@@ -88,18 +88,18 @@ function OnShelf({ open }: { open: OpenShelf }) {
   const all = useMemo(() => [...shelf.containers.values()], [shelf]);
   const stateOf = (c: Container) => containerState(c, now);
   const states = all.map(stateOf);
-  const shown = all.filter((c) => empties || stateOf(c) !== 'empty');
   const toLookAt = LOOK_AT.flatMap((s) => all.filter((c) => stateOf(c) === s));
   const groups = useMemo(() => {
     const of = new Map<Group, Container[]>();
-    for (const c of shown) {
+    for (const c of all) {
+      // A state changes by the minute; being empty does not.
+      if (!empties && c.amount === 0) continue;
       const g = groupOf(c, lookup);
       of.set(g, [...(of.get(g) ?? []), c]);
     }
     for (const list of of.values())
       list.sort((a, b) => nameOf(a, shelf, lookup).localeCompare(nameOf(b, shelf, lookup)));
     return of;
-    // eslint-disable-next-line react-hooks/exhaustive-deps -- a state changes by the minute, the groups do not
   }, [all, empties, lookup, shelf]);
   const lines = (list: readonly Container[], of: string) =>
     list.map((c) => (
