@@ -12,7 +12,8 @@ function fakeCaches() {
     put: (u: string, r: { text: string }) => Promise.resolve(void entries.set(urlOf(u), r.text)),
     match: (u: string) => {
       const text = entries.get(urlOf(u));
-      return Promise.resolve(text === undefined ? undefined : { json: () => Promise.resolve(JSON.parse(text)) });
+      const json = () => new Promise((resolve) => resolve(JSON.parse(text ?? '')));
+      return Promise.resolve(text === undefined ? undefined : { json });
     },
     keys: () => Promise.resolve([...entries.keys()].map((url) => ({ url }))),
     delete: (u: string) => Promise.resolve(entries.delete(urlOf(u))),
@@ -87,6 +88,23 @@ describe('the second copy of a store', () => {
     expect(await mirror?.read()).toBeNull();
     await mirror?.rebase(3, new Map([['a', '1']]));
     expect((await mirror?.read())?.records).toEqual(new Map([['a', '1']]));
+  });
+  it('reads past an entry that was only half written', async () => {
+    const mirror = openMirror('half');
+    await mirror?.rebase(1, new Map([['a', '1']]));
+    await mirror?.add(2, { set: { b: '2' } });
+    await mirror?.add(3, { set: { c: '3' } });
+    fake.all.get('stratocoat-mirror/half')?.set('http://here/mirror/change/2', '{"set":{"b":');
+    expect(Object.fromEntries((await mirror?.read())?.records ?? [])).toEqual({ a: '1', c: '3' });
+  });
+  it('what was deleted goes from it too', async () => {
+    const store = openStorage('hygiene');
+    await store.commit({ set: { one: 'secret', two: 'secret', three: '3' } });
+    await store.commit({ remove: ['one', 'two'] });
+    await store.bringUpCopy?.();
+    const texts = [...(fake.all.get('stratocoat-mirror/hygiene')?.values() ?? [])].join();
+    expect(texts).not.toContain('secret');
+    expect(texts).toContain('three');
   });
   it('fills a database that was thrown away, and leaves one that is empty on purpose', async () => {
     const store = openStorage('shop');

@@ -49,7 +49,8 @@ export function openMirror(name: string): Mirror | null {
   const put = async (url: string, value: unknown) => (await cache()).put(url, new Response(JSON.stringify(value)));
   const get = async <T>(url: string): Promise<T | undefined> => {
     const found = await (await cache()).match(url);
-    return found && ((await found.json()) as T);
+    // One that was only half written is as good as missing, and no reason to do without the others.
+    return found && (found.json() as Promise<T>).catch(() => undefined);
   };
   const baseOf = async (): Promise<Base> => (await get<Base>(BASE)) ?? { no: 0, parts: 0 };
   /** Numbers of the commits that are here. */

@@ -1,3 +1,4 @@
+import { withLock } from './lock';
 import { openStorage } from './storage';
 
 /** Whose data is shown: the demo's or the user's own. They never share a store. */
@@ -23,7 +24,8 @@ export async function initialMode(): Promise<Mode | null> {
 
 export async function saveMode(mode: Mode): Promise<Mode> {
   try {
-    await openStorage(CHOICE_DB).commit({ set: { [KEY]: mode } });
+    // Under a lock of its own, by which it can be seen that it is being written.
+    await withLock(CHOICE_DB, () => openStorage(CHOICE_DB).commit({ set: { [KEY]: mode } }));
   } catch {
     // The choice then holds for this page only; the data store itself says so to the user.
   }

@@ -24,18 +24,21 @@ export interface OpenShelf {
   unreadable: readonly string[];
 }
 
+/** More records at once than these are folded with all others. */
+const AT_ONCE = 50;
+
 async function fetchShelf({ repo, writes }: Data): Promise<OpenShelf> {
-  const had = writes.stored<OpenShelf>(SHELF);
-  const { records, seq, unreadable } = await repo.shelf(had?.seq);
-  const open: OpenShelf =
-    had && records.length < 50
-      ? { shelf: records.reduce(appendToShelf, had.shelf), seq, unreadable: [...had.unreadable, ...unreadable] }
-      : {
-          shelf: foldShelf([...(had?.shelf.records ?? []), ...records]),
-          seq,
-          unreadable: [...(had?.unreadable ?? []), ...unreadable],
-        };
-  return writes.fetched(SHELF, open);
+  const known = writes.stored<OpenShelf>(SHELF);
+  let loaded = await repo.shelf(known?.seq);
+  // A log that is shorter than it was is another log: a whole shop was put in.
+  const had = known && loaded.seq >= known.seq ? known : undefined;
+  if (known && !had) loaded = await repo.shelf();
+  const { records, seq } = loaded;
+  const shelf =
+    had && records.length < AT_ONCE
+      ? records.reduce(appendToShelf, had.shelf)
+      : foldShelf([...(had?.shelf.records ?? []), ...records]);
+  return writes.fetched(SHELF, { shelf, seq, unreadable: [...(had?.unreadable ?? []), ...loaded.unreadable] });
 }
 
 /** What is on the shelf. */

@@ -122,10 +122,10 @@ const PARCEL = 500;
 const BYTES_A_SIGN = 2;
 const ROOM_SHARE = 0.25;
 
-/** Brings the second copy up to the store where it is behind. */
-async function bringUp(mirror: Mirror, db: IDBPDatabase): Promise<void> {
+/** Brings the second copy up to the store where it is behind. @param anew in any case: what was deleted is to be gone from it too */
+async function bringUp(mirror: Mirror, db: IDBPDatabase, anew: boolean): Promise<void> {
   const no = Number((await db.get(TABLE, COMMIT_NO)) ?? 0);
-  if (await mirror.has(no)) return;
+  if (!anew && (await mirror.has(no))) return;
   // One transaction, so that it is the store of one moment; in parcels, so that the page is not held up.
   const { store } = db.transaction(TABLE);
   const at = (await store.get(COMMIT_NO)) as string | undefined;
@@ -150,6 +150,7 @@ async function bringUp(mirror: Mirror, db: IDBPDatabase): Promise<void> {
 function database(name: string, mirror: Mirror | null) {
   let db: Promise<IDBPDatabase> | undefined;
   let bringing: ReturnType<typeof setTimeout> | undefined;
+  let hasDeleted = false;
   const opened = async (): Promise<IDBPDatabase> => {
     const d = await openDB(name, 1, {
       upgrade: (x) => void (x.objectStoreNames.contains(TABLE) || x.createObjectStore(TABLE)),
@@ -172,13 +173,20 @@ function database(name: string, mirror: Mirror | null) {
       clearTimeout(bringing);
       bringing = setTimeout(() => void this.bringUpCopy().catch(() => undefined), REBASE_AFTER_MS);
     },
+    /** What was deleted goes from the second copy as well. */
+    forgetDeleted(): void {
+      hasDeleted = true;
+      this.lookAtCopy();
+    },
     async bringUpCopy(): Promise<void> {
       if (!mirror) return;
       const d = await this.get();
-      if (typeof navigator === 'undefined' || !navigator.locks) return bringUp(mirror, d);
+      const anew = hasDeleted;
+      hasDeleted = false;
+      if (typeof navigator === 'undefined' || !navigator.locks) return bringUp(mirror, d, anew);
       // One tab of all does it.
       await navigator.locks.request(`mirror/${name}`, { ifAvailable: true }, (l) =>
-        l ? bringUp(mirror, d) : undefined,
+        l ? bringUp(mirror, d, anew) : undefined,
       );
     },
     forget: () => void (db = undefined),
@@ -292,7 +300,9 @@ export function openStorage(name: string): KeyValue {
       // Told as kept once both have it. A copy that fails, for want of room, is made up for later.
       if (mirror) {
         await within(COPY_MS, mirror.add(no, change), 'The copy is not written').catch(() => undefined);
-        if (no % MOST_CHANGES === 0) db.lookAtCopy();
+        // One record is a draft that is done with; several are a job.
+        if ((change.remove?.length ?? 0) > 1) db.forgetDeleted();
+        else if (no % MOST_CHANGES === 0) db.lookAtCopy();
       }
       return true;
     }),

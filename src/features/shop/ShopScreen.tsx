@@ -32,13 +32,14 @@ import { takeShared } from '@/workers/shared';
 /** Jobs in and out, the library, and how the shop likes its screens. */
 export function ShopScreen() {
   const settings = useSettings();
-  const { jobs, failures } = useJobs();
+  const { jobs, loading, failures } = useJobs();
   const { all } = useLibrary();
   const { mode, switchTo, restartDemo } = useData();
   const [ask, dialog] = useConfirm();
   const router = useRouter();
   const shared = useSharedFile();
-  if (!settings) return <Page>{null}</Page>;
+  // Not by halves: what is tapped must not move away under the thumb.
+  if (!settings || loading) return <Page>{null}</Page>;
   const own = all.filter((p) => p.basis === 'sheet').length;
   return (
     <Page testID="shop">
