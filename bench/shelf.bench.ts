@@ -2,14 +2,14 @@
  * A shop's log of 20,000 records, folded; bound 200 ms, median of 12. Beside it: one record more on the folded shelf, which may take 2 ms
  * (median of 200), and the log put in order by itself, which no fold can undercut.
  */
-import type { ShopRecord } from '../src/core/log/shop';
+import type { ShelfRecord } from '../src/core/log/shelf';
 import { byHappening } from '../src/core';
 import { appendToShelf, foldShelf } from '../src/core/stock';
 import { percentile, report } from './report';
 
 const T0 = Date.UTC(2030, 0, 1);
 const N = 20_000;
-const records = Array.from({ length: N }, (_, i): ShopRecord => {
+const records = Array.from({ length: N }, (_, i): ShelfRecord => {
   // As they are written, but for one in twenty that somebody remembers a day later.
   const atMs = T0 + (i - (i % 20 === 7 ? 1440 : 0)) * 60_000;
   const common = { id: `r${i}`, atMs, writtenMs: T0 + i * 60_000 };
@@ -55,7 +55,7 @@ let shelf = foldShelf(records);
 const appends: number[] = [];
 for (let i = 0; i < 200; i++) {
   const common = { id: `n${i}`, atMs: T0 + (N + i) * 60_000, writtenMs: T0 + (N + i) * 60_000 };
-  const record: ShopRecord =
+  const record: ShelfRecord =
     i % 10 === 9
       ? { ...common, kind: 'voided', targetId: `n${i - 1}` }
       : { ...common, kind: 'used', containerId: `t${i}`, amount: 2 };

@@ -14,8 +14,8 @@ import {
   type ShopAir,
   type ZoneStatus,
 } from '../src/core';
-import type { ShopRecord } from '../src/core/log/shop';
-import { parseShopRecord } from '../src/core/log/shopSchema';
+import type { ShelfRecord } from '../src/core/log/shelf';
+import { parseShelfRecord } from '../src/core/log/shelfSchema';
 import {
   appendToShelf,
   balanceOf,
@@ -43,7 +43,7 @@ const files = [load('bread-van'), load('hatchback')];
 describe('the demo shelf', () => {
   const stock = JSON.parse(readFileSync(path.join(__dirname, 'shelf.json'), 'utf8')) as {
     exportedMs: number;
-    records: ShopRecord[];
+    records: ShelfRecord[];
   };
   const shelf = foldShelf(stock.records);
   const uses = files.flatMap((f) => cupUsesOf(f.job.id, foldLog(f.events, products)));
@@ -58,7 +58,7 @@ describe('the demo shelf', () => {
   it('every record could have been written as it stands', () => {
     let grown = EMPTY_SHELF;
     for (const r of stock.records) {
-      expect(parseShopRecord(r).ok).toBe(true);
+      expect(parseShelfRecord(r).ok).toBe(true);
       expect(checkRecord(r, { shelf: grown, products, nowMs: stock.exportedMs })).toEqual({ ok: true, value: r });
       grown = appendToShelf(grown, r);
     }

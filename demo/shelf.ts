@@ -12,7 +12,7 @@ import {
   type LogEvent,
   type Product,
 } from '../src/core';
-import { WATER, type Holds, type PlainShopRecord, type Pour, type ShopRecord } from '../src/core/log/shop';
+import { WATER, type Holds, type PlainShelfRecord, type Pour, type ShelfRecord } from '../src/core/log/shelf';
 import { containersOf, estimatedMl, foldShelf } from '../src/core/stock';
 
 /** What stands on the demo's shelf when its log begins, and what came since: product and part, tins of so many mL (g of fillers), place, facts. */
@@ -21,7 +21,7 @@ type Tin = [
   part: number,
   amount: number,
   place: string,
-  facts?: Partial<PlainShopRecord> & { count?: number; days?: number },
+  facts?: Partial<PlainShelfRecord> & { count?: number; days?: number },
 ];
 
 const TINS: Tin[] = [
@@ -128,8 +128,8 @@ function cupsOf(job: Job, log: readonly LogEvent[]): Cup[] {
 }
 
 /** Gives every coat of the jobs its cup, and writes the shelf's log that goes with them. */
-export function stockShelf(jobs: readonly { job: Job; events: LogEvent[] }[], nowMs: number): ShopRecord[] {
-  const records: ShopRecord[] = [];
+export function stockShelf(jobs: readonly { job: Job; events: LogEvent[] }[], nowMs: number): ShelfRecord[] {
+  const records: ShelfRecord[] = [];
   let n = 0;
   const put = (atMs: number, r: Record<string, unknown>): void => {
     records.push({
@@ -137,7 +137,7 @@ export function stockShelf(jobs: readonly { job: Job; events: LogEvent[] }[], no
       atMs,
       writtenMs: atMs + MINUTE_MS,
       ...r,
-    } as unknown as ShopRecord);
+    } as unknown as ShelfRecord);
   };
   const began = nowMs - 45 * DAY_MS;
   for (const [i, [productId, part, amount, place, { count: _, days, ...facts } = {}]] of TINS.entries()) {

@@ -9,7 +9,7 @@ import {
   type PlainKind,
 } from '@/core';
 import type { Bench, Judgement, Unfit } from '@/core/advice';
-import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
+import type { ShelfRecord } from '@/core/log/shelf';
 import { memoizeLast } from './actions';
 import { loadFormats, loadAdvice } from './boundary';
 import type { Climate } from './climate';

@@ -13,7 +13,7 @@ import {
   type Product,
   type WorkClock,
 } from '@/core';
-import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
+import type { ShelfRecord } from '@/core/log/shelf';
 import { readingOfRow, readingRow, type ReadingRow } from '@/core/formats/readingRow';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { DEFAULT_SETTINGS, type Settings } from '@/core/formats/settings';

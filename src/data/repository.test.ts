@@ -3,7 +3,7 @@ import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core'
 import fixtures from '@/core/formats/fixtures/records.json';
 import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
 import { seedDemo } from './demo';
-import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
+import type { ShelfRecord } from '@/core/log/shelf';
 import { keys, logKeys, SHOP_LOG } from './records';
 import { openRepository, StaleHead } from './repository';
 import { mergeCopies } from '@/core/strata/mergeLogs';

@@ -12,7 +12,7 @@ import {
 import { readingsToAdd, type JobAir } from '@/core/formats/readingRow';
 import type { JobFile } from '@/core/formats/jobFile';
 import type { ShopFile } from '@/core/formats/shopFile';
-import type { ShopRecord as ShelfRecord } from '@/core/log/shop';
+import type { ShelfRecord } from '@/core/log/shelf';
 import type { JobCopy, MergedCopies } from '@/core/strata/mergeLogs';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { NewerFormat } from '@/core/formats/version';

@@ -1,7 +1,7 @@
 import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { Refusal, type Message, type ProductLookup } from '@/core';
-import type { PlainShopRecord, ShopRecord } from '@/core/log/shop';
+import type { PlainShelfRecord, ShelfRecord } from '@/core/log/shelf';
 import { appendToShelf, checkRecord, cupUsesOf, foldShelf, remarksOn, type CupUse, type Shelf } from '@/core/stock';
 import { loadFormats } from './boundary';
 import { nowMs } from './clock';
@@ -11,7 +11,7 @@ import { useJobs } from './jobs';
 import { askToKeep } from './keeping';
 import { libraryOf } from './library';
 import { SHELF, SHOP } from './queryKeys';
-import { SHOP_LOG, type ShopRecord as ShopOwn } from './records';
+import { SHOP_LOG, type ShopRecord } from './records';
 import { StaleHead } from './repository';
 import { strikeOf } from './shelfStrike';
 import { StorageProblem } from './storage';
@@ -62,28 +62,30 @@ function usesOf({ job, state }: OpenJob): CupUse[] {
 type Written = 'id' | 'writtenMs' | 'atMs';
 type WithoutWritten<R> = R extends unknown ? Omit<R, Written> : never;
 /** A record as somebody makes it: what happened, and when if not just now. */
-export type ShelfEntry = WithoutWritten<PlainShopRecord> & { atMs?: number };
+export type ShelfEntry = WithoutWritten<PlainShelfRecord> & { atMs?: number };
 
 export type ShelfCommand =
   { log: readonly ShelfEntry[] } | { strike: readonly string[] } | { correct: string; by: ShelfEntry };
 
 export interface ShelfLogged {
-  records: readonly ShopRecord[];
+  records: readonly ShelfRecord[];
   /** What is worth saying of them. */
   remarks: readonly Message[];
   undo(): Promise<ShelfLogged>;
 }
 
 /** Records for entries, of this moment. */
-export function recordsOf(entries: readonly ShelfEntry[], now: number): ShopRecord[] {
-  return entries.map((e) => ({ atMs: now, ...e, id: newId(now), writtenMs: now }) as ShopRecord);
+export function recordsOf(entries: readonly ShelfEntry[], now: number): ShelfRecord[] {
+  return entries.map((e) => ({ atMs: now, ...e, id: newId(now), writtenMs: now }) as ShelfRecord);
 }
 
-function recordsFor(command: ShelfCommand, now: number): ShopRecord[] {
+function recordsFor(command: ShelfCommand, now: number): ShelfRecord[] {
   if ('log' in command) return recordsOf(command.log, now);
   if ('strike' in command) return command.strike.map((id) => strikeOf(id, now));
   const [by] = recordsOf([command.by], now);
-  return [{ id: newId(now), kind: 'replaced', targetId: command.correct, atMs: now, writtenMs: now, by } as ShopRecord];
+  return [
+    { id: newId(now), kind: 'replaced', targetId: command.correct, atMs: now, writtenMs: now, by } as ShelfRecord,
+  ];
 }
 
 /**
@@ -91,18 +93,18 @@ function recordsFor(command: ShelfCommand, now: number): ShopRecord[] {
  * @returns what is worth saying of them; throws a {@link Refusal} with the reason where one cannot be
  */
 export async function checkedRecords(
-  records: readonly ShopRecord[],
+  records: readonly ShelfRecord[],
   shelf: Shelf,
   uses: readonly CupUse[],
   products: ProductLookup,
   currency: string,
 ): Promise<Message[]> {
-  const { parseShopRecord } = await loadFormats();
+  const { parseShelfRecord } = await loadFormats();
   const remarks: Message[] = [];
   const usedMl = (id: string) => uses.reduce((s, u) => s + (u.batchId === id ? u.usedMl : 0), 0);
   let grown = shelf;
   for (const r of records) {
-    const parsed = parseShopRecord(r);
+    const parsed = parseShelfRecord(r);
     if (!parsed.ok) throw new Refusal(parsed.error[0]?.message ?? 'That cannot be kept');
     const checked = checkRecord(r, { shelf: grown, products, nowMs: nowMs(), usedMl });
     if (!checked.ok) throw new Refusal(checked.error[0]?.message ?? 'That cannot be kept');
@@ -128,7 +130,7 @@ async function run(
   const reread = () => client.fetchQuery({ queryKey: SHELF, queryFn: () => fetchShelf(data), staleTime: 0 });
   for (let attempt = 0; ; attempt++) {
     const open = client.getQueryData<OpenShelf>(SHELF) ?? (await reread());
-    const shop = client.getQueryData<ShopOwn>(SHOP);
+    const shop = client.getQueryData<ShopRecord>(SHOP);
     const { lookup } = libraryOf(shop?.products ?? []);
     remarks = await checkedRecords(records, open.shelf, uses, lookup, shop?.settings.currency ?? '');
     const grown = (o: OpenShelf): OpenShelf => ({ ...o, shelf: records.reduce(appendToShelf, o.shelf) });

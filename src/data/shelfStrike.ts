@@ -1,8 +1,8 @@
-import type { ShopRecordOf } from '@/core/log/shop';
+import type { ShelfRecordOf } from '@/core/log/shelf';
 import { newId } from './id';
 
 /** Strikes a record of the shop's log out. */
-export const strikeOf = (targetId: string, now: number): ShopRecordOf<'voided'> => ({
+export const strikeOf = (targetId: string, now: number): ShelfRecordOf<'voided'> => ({
   id: newId(now),
   kind: 'voided',
   targetId,

@@ -6,7 +6,7 @@ export * from '../log/productsUsed';
 export * from '../log/mergeJob';
 export * from '../strata/check';
 export * from '../log/schema';
-export * from '../log/shopSchema';
+export * from '../log/shelfSchema';
 export * from '../library/schema';
 // With the rest: its package validates with the same library, which two chunks would put in front of the first page.
 export * from './ical';

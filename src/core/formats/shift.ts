@@ -1,6 +1,6 @@
 import type { LogEvent } from '../log/event';
 import type { Job } from '../log/job';
-import type { ShopRecord } from '../log/shop';
+import type { ShelfRecord } from '../log/shelf';
 import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { JobFile } from './jobFile';
 
@@ -38,12 +38,12 @@ function mover(anchor: number, nowMs: number, zoneMinutes: number): (t: number) 
 
 /** The shelf's log, moved in time like the jobs that go with it. */
 export function shiftShelf(
-  { exportedMs, records }: { exportedMs: number; records: readonly ShopRecord[] },
+  { exportedMs, records }: { exportedMs: number; records: readonly ShelfRecord[] },
   nowMs: number,
   zoneMinutes: number,
-): ShopRecord[] {
+): ShelfRecord[] {
   const move = mover(exportedMs, nowMs, zoneMinutes);
-  const moved = <R extends ShopRecord>(r: R): R => ({
+  const moved = <R extends ShelfRecord>(r: R): R => ({
     ...r,
     atMs: move(r.atMs),
     writtenMs: move(r.writtenMs),

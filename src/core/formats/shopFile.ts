@@ -12,8 +12,8 @@ import type { WorkClock } from '../log/workTime';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { between, id, moment, oneOf, text, TIME_MS } from '../validation/fields';
 import { validated } from '../validation/validated';
-import type { ShopRecord } from '../log/shop';
-import { parseShopRecord } from '../log/shopSchema';
+import type { ShelfRecord } from '../log/shelf';
+import { parseShelfRecord } from '../log/shelfSchema';
 import { parseHeats, parseReadings } from './jobAir';
 import type { FileProblem, JobFile } from './jobFile';
 import { readingOfRow, readingRow } from './readingRow';
@@ -36,7 +36,7 @@ export interface ShopFile {
   workClocks: WorkClock[];
   forecast: { issuedMs: number; points: ForecastPoint[] } | null;
   /** The shelf's log. */
-  shelf: ShopRecord[];
+  shelf: ShelfRecord[];
 }
 
 /** A shop is one zip of these: the shop itself, its air, and a file for each of its jobs. */
@@ -210,18 +210,18 @@ export function readShopFiles(
 }
 
 /** The shelf's log; none in files of version 8 and older. */
-function readShelf(text: string | undefined): Result<ShopRecord[], FileProblem[]> {
+function readShelf(text: string | undefined): Result<ShelfRecord[], FileProblem[]> {
   if (text === undefined) return ok([]);
   const json = readJson(text);
   if (!json.ok) return json;
   const raw = (json.value as { records?: unknown } | null)?.records;
   if (!Array.isArray(raw) || raw.length > MAX_SHELF)
     return fail([{ path: 'records', message: `Records must be a list of at most ${MAX_SHELF}` }]);
-  const records: ShopRecord[] = [];
+  const records: ShelfRecord[] = [];
   const problems: FieldProblem[] = [];
   const ids = new Set<string>();
   for (const [i, r] of raw.entries()) {
-    const read = parseShopRecord(r);
+    const read = parseShelfRecord(r);
     if (!read.ok) problems.push(...read.error.map((x) => ({ ...x, path: `records[${i}].${x.path}` })));
     else if (ids.has(read.value.id))
       problems.push({ path: `records[${i}].id`, message: `The record '${read.value.id}' is there twice` });

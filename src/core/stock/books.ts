@@ -3,7 +3,7 @@ import type { Application } from '../library/application';
 import type { ProductLookup } from '../library/product';
 import { effectiveForm } from '../log/corrections';
 import type { BatchUse, PlainEvent } from '../log/event';
-import { isCounted } from '../log/shop';
+import { isCounted } from '../log/shelf';
 import type { JobState } from '../strata/fold';
 import { batchMl, compositionOf, splitDrying } from './composition';
 import { effectiveRecords, type Batch, type Shelf } from './shelf';

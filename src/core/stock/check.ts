@@ -1,6 +1,6 @@
 import type { ProductLookup } from '../library/product';
-import type { PlainShopRecord, ShopRecord } from '../log/shop';
-import { isCounted, WATER } from '../log/shop';
+import type { PlainShelfRecord, ShelfRecord } from '../log/shelf';
+import { isCounted, WATER } from '../log/shelf';
 import { potLifeMinutes } from '../mix/potLife';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { figure, phrase, type Message } from '../units/phrase';
@@ -24,9 +24,9 @@ export interface ShelfContext {
 
 /**
  * Checks a record against the shelf that it is for: containers and batches that are there, a product that is known, a time that has come, and no
- * more out of a cup than went in. Shape and bounds of its fields are the schema's business, see `parseShopRecord`.
+ * more out of a cup than went in. Shape and bounds of its fields are the schema's business, see `parseShelfRecord`.
  */
-export function checkRecord(r: ShopRecord, c: ShelfContext): Result<ShopRecord, FieldProblem[]> {
+export function checkRecord(r: ShelfRecord, c: ShelfContext): Result<ShelfRecord, FieldProblem[]> {
   const { shelf } = c;
   const problems: FieldProblem[] = [];
   if (shelf.records.some((x) => x.id === r.id)) problems.push({ path: 'id', message: 'This is in the log already' });
@@ -61,7 +61,7 @@ function leftWithout(shelf: Shelf, without: Shelf): FieldProblem[] {
   return [];
 }
 
-function checkPlain(r: PlainShopRecord, { shelf, products, nowMs, usedMl }: ShelfContext): FieldProblem[] {
+function checkPlain(r: PlainShelfRecord, { shelf, products, nowMs, usedMl }: ShelfContext): FieldProblem[] {
   const problems: FieldProblem[] = [];
   const bad = (path: string, message: Message) => problems.push({ path, message });
   if (r.atMs > nowMs + AHEAD_MS) bad('atMs', 'That time has not come yet. Set when it happened, up to now.');
@@ -122,7 +122,7 @@ function checkPlain(r: PlainShopRecord, { shelf, products, nowMs, usedMl }: Shel
 
 /** What is worth saying of a record that is right all the same: it is told, and stops nothing. */
 export function remarksOn(
-  r: PlainShopRecord,
+  r: PlainShelfRecord,
   { shelf, products }: Omit<ShelfContext, 'nowMs'>,
   currency: string,
 ): Message[] {

@@ -1,5 +1,5 @@
 import { FAMILIES, isWaterBased, type MixPart, type Product, type ProductLookup } from '../library/product';
-import { WATER } from '../log/shop';
+import { WATER } from '../log/shelf';
 import type { Batch, Shelf } from './shelf';
 
 /** So much of one part of a product. */

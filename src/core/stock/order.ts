@@ -1,5 +1,5 @@
 import { FAMILIES, type Product, type ProductLookup } from '../library/product';
-import type { Holds } from '../log/shop';
+import type { Holds } from '../log/shelf';
 import { splitMix } from '../mix/ratio';
 import { tinSizes, tinsFor, type TinOrder } from './tins';
 import type { Container, Shelf } from './shelf';

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { parseShopRecord } from '../log/shopSchema';
+import { parseShelfRecord } from '../log/shelfSchema';
 import { products, T0 } from '../testing';
 import { booksOf, bothSides, type CupUse } from './books';
 import { checkRecord, goesOffMs, remarksOn } from './check';
@@ -201,11 +201,11 @@ describe('a record is checked', () => {
 describe('what comes from outside', () => {
   const good = tin('t', 'clear-ms', 0, 500);
   it('a good record of every kind is taken, and every wrong field is named', () => {
-    expect(parseShopRecord(good).ok).toBe(true);
-    expect(parseShopRecord(cup('b', [pour('clear-ms', 0, 3, 't')])).ok).toBe(true);
-    expect(parseShopRecord(rec({ kind: 'replaced', targetId: 'x', by: good })).ok).toBe(true);
+    expect(parseShelfRecord(good).ok).toBe(true);
+    expect(parseShelfRecord(cup('b', [pour('clear-ms', 0, 3, 't')])).ok).toBe(true);
+    expect(parseShelfRecord(rec({ kind: 'replaced', targetId: 'x', by: good })).ok).toBe(true);
     const wrong = (r: unknown) => {
-      const parsed = parseShopRecord(r);
+      const parsed = parseShelfRecord(r);
       return parsed.ok ? [] : parsed.error.map((p) => `${p.path}: ${String(p.message)}`);
     };
     expect(wrong({ ...good, amount: -1 })[0]).toMatch(/^amount: Amount must be between/);
@@ -218,12 +218,12 @@ describe('what comes from outside', () => {
   it('whatever it is, it is refused with a sentence or read, and never thrown', () => {
     fc.assert(
       fc.property(fc.anything(), (x) => {
-        const parsed = parseShopRecord(x);
+        const parsed = parseShelfRecord(x);
         expect(parsed.ok || parsed.error.length > 0).toBe(true);
       }),
     );
     fc.assert(
-      fc.property(anyShop, (records) => records.every((r) => parseShopRecord(JSON.parse(JSON.stringify(r))).ok)),
+      fc.property(anyShop, (records) => records.every((r) => parseShelfRecord(JSON.parse(JSON.stringify(r))).ok)),
       {
         numRuns: 50,
       },

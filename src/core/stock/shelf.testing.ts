@@ -1,12 +1,12 @@
 import fc from 'fast-check';
-import type { PlainShopRecord, Pour, ShopKind, ShopRecord } from '../log/shop';
+import type { PlainShelfRecord, Pour, ShelfKind, ShelfRecord } from '../log/shelf';
 import { T0 } from '../testing';
 
 /** Shared by tests and benchmarks: records of a shelf, made by hand or at random. */
 let n = 0;
-type Loose = { kind: ShopKind; atMin?: number; id?: string } & Record<string, unknown>;
-export function rec({ kind, atMin = 0, id = `r${n++}`, ...rest }: Loose): ShopRecord {
-  return { id, kind, atMs: T0 + atMin * 60_000, writtenMs: T0 + atMin * 60_000, ...rest } as unknown as ShopRecord;
+type Loose = { kind: ShelfKind; atMin?: number; id?: string } & Record<string, unknown>;
+export function rec({ kind, atMin = 0, id = `r${n++}`, ...rest }: Loose): ShelfRecord {
+  return { id, kind, atMs: T0 + atMin * 60_000, writtenMs: T0 + atMin * 60_000, ...rest } as unknown as ShelfRecord;
 }
 
 export const CLEAR_PARTS = [
@@ -17,7 +17,7 @@ export const CLEAR_PARTS = [
 ] as const;
 
 /** A shop at random: what came, what was mixed from it and from outside, what was kept, thrown away, used, counted; corrections of some of it. */
-export const anyShop: fc.Arbitrary<ShopRecord[]> = fc
+export const anyShop: fc.Arbitrary<ShelfRecord[]> = fc
   .record({
     tins: fc.array(fc.tuple(fc.nat(3), fc.double({ min: 50, max: 5000, noNaN: true })), { minLength: 1, maxLength: 6 }),
     acts: fc.array(
@@ -42,7 +42,7 @@ export const anyShop: fc.Arbitrary<ShopRecord[]> = fc
     ),
   })
   .map(({ tins, acts }) => {
-    const records: ShopRecord[] = tins.map(([part, amount], i) =>
+    const records: ShelfRecord[] = tins.map(([part, amount], i) =>
       rec({
         kind: 'received',
         id: `in${i}`,
@@ -112,7 +112,7 @@ export const anyShop: fc.Arbitrary<ShopRecord[]> = fc
         case 'replaced': {
           const target = records[act.a % records.length]!;
           if (target.kind === 'voided' || target.kind === 'replaced') break;
-          const by = { ...target, atMs: T0 + act.b * 60_000, id: common.id } as PlainShopRecord;
+          const by = { ...target, atMs: T0 + act.b * 60_000, id: common.id } as PlainShelfRecord;
           records.push(
             rec({
               ...common,

@@ -1,13 +1,13 @@
 import { effectiveForm, struckOut } from '../log/corrections';
 import { byHappening, insertionIndex } from '../log/order';
 import {
-  isShopCorrection,
+  isShelfCorrection,
   type Holds,
-  type PlainShopRecord,
+  type PlainShelfRecord,
   type Pour,
-  type ShopCorrection,
-  type ShopRecord,
-} from '../log/shop';
+  type ShelfCorrection,
+  type ShelfRecord,
+} from '../log/shelf';
 import { DAY_MS } from '../units/time';
 
 /** A tin, box or drum on the shelf. Amounts in g of what is poured, pieces of the rest. */
@@ -54,13 +54,13 @@ export interface Batch {
   lab?: readonly [number, number, number];
 }
 
-type Histories = ReadonlyMap<string, readonly PlainShopRecord[]>;
+type Histories = ReadonlyMap<string, readonly PlainShelfRecord[]>;
 
 /** The shop's log, folded. */
 export interface Shelf {
   /** By happening. */
-  records: readonly ShopRecord[];
-  corrections: readonly ShopCorrection[];
+  records: readonly ShelfRecord[];
+  corrections: readonly ShelfCorrection[];
   dead: ReadonlySet<string>;
   /** Records that count, by the container or the batch that they speak of, by happening. */
   ofContainer: Histories;
@@ -70,12 +70,12 @@ export interface Shelf {
 }
 
 /** What happened to a container. */
-export const containerHistory = (s: Shelf, id: string): readonly PlainShopRecord[] => s.ofContainer.get(id) ?? [];
+export const containerHistory = (s: Shelf, id: string): readonly PlainShelfRecord[] => s.ofContainer.get(id) ?? [];
 /** What happened to a batch in the shop; what was put on with it is in the jobs. */
-export const batchHistory = (s: Shelf, id: string): readonly PlainShopRecord[] => s.ofBatch.get(id) ?? [];
+export const batchHistory = (s: Shelf, id: string): readonly PlainShelfRecord[] => s.ofBatch.get(id) ?? [];
 
 /** Calls with each container that a record speaks of, once: for twenty thousand records a list each would cost more than what is done. */
-function eachContainer(r: PlainShopRecord, call: (id: string) => void): void {
+function eachContainer(r: PlainShelfRecord, call: (id: string) => void): void {
   if (r.kind === 'mixed') {
     const { pours } = r;
     for (let i = 0; i < pours.length; i++) {
@@ -88,11 +88,11 @@ function eachContainer(r: PlainShopRecord, call: (id: string) => void): void {
   } else if (r.containerId !== undefined) call(r.containerId);
 }
 /** The batch that a record speaks of. */
-const batchIn = (r: PlainShopRecord): string | undefined =>
+const batchIn = (r: PlainShelfRecord): string | undefined =>
   r.kind === 'mixed' || r.kind === 'kept' || r.kind === 'wasted' ? r.batchId : undefined;
 
 /** A container from its records; undefined where nothing says that it ever came. */
-function foldContainer(id: string, history: readonly PlainShopRecord[]): Container | undefined {
+function foldContainer(id: string, history: readonly PlainShelfRecord[]): Container | undefined {
   const first = history.find((r) => r.kind === 'received' || r.kind === 'kept');
   if (!first) return undefined;
   const c: Container = {
@@ -171,7 +171,7 @@ function foldContainer(id: string, history: readonly PlainShopRecord[]): Contain
   return c;
 }
 
-function foldBatch(id: string, history: readonly PlainShopRecord[]): Batch | undefined {
+function foldBatch(id: string, history: readonly PlainShelfRecord[]): Batch | undefined {
   let b: Batch | undefined;
   let [keptG, wastedG] = [0, 0];
   for (const r of history)
@@ -208,7 +208,7 @@ function remade<T>(
   before: ReadonlyMap<string, T>,
   changed: Iterable<string>,
   histories: Histories,
-  fold: (id: string, history: readonly PlainShopRecord[]) => T | undefined,
+  fold: (id: string, history: readonly PlainShelfRecord[]) => T | undefined,
 ): ReadonlyMap<string, T> {
   let next: Map<string, T> | undefined;
   for (const id of changed) {
@@ -234,10 +234,10 @@ export const EMPTY_SHELF: Shelf = {
  * Folds the shop's log into containers and batches. Records may come in any order; a record whose id was seen before is left out.
  * @returns what is on the shelf, g or pieces
  */
-export function foldShelf(records: readonly ShopRecord[]): Shelf {
+export function foldShelf(records: readonly ShelfRecord[]): Shelf {
   const ids = new Set<string>();
-  const unique: ShopRecord[] = [];
-  const corrections: ShopCorrection[] = [];
+  const unique: ShelfRecord[] = [];
+  const corrections: ShelfCorrection[] = [];
   let inOrder = true;
   for (const r of records) {
     if (ids.has(r.id)) continue;
@@ -245,27 +245,27 @@ export function foldShelf(records: readonly ShopRecord[]): Shelf {
     const last = unique[unique.length - 1];
     if (inOrder && last && byHappening(last, r) > 0) inOrder = false;
     unique.push(r);
-    if (isShopCorrection(r)) corrections.push(r);
+    if (isShelfCorrection(r)) corrections.push(r);
   }
   if (!inOrder) unique.sort(byHappening);
   if (!inOrder) corrections.sort(byHappening);
   const dead = struckOut(corrections);
-  const effective: PlainShopRecord[] = [];
+  const effective: PlainShelfRecord[] = [];
   for (const r of unique) {
     // As `effectiveForm` has it, with the plain case first.
-    const form = corrections.length === 0 ? (r as PlainShopRecord) : effectiveForm<PlainShopRecord>(r, dead);
+    const form = corrections.length === 0 ? (r as PlainShelfRecord) : effectiveForm<PlainShelfRecord>(r, dead);
     if (form) effective.push(form);
   }
   // A replacement happened when its body says, not when the correction was made.
   if (corrections.some((c) => c.kind === 'replaced')) effective.sort(byHappening);
-  const ofContainer = new Map<string, PlainShopRecord[]>();
-  const ofBatch = new Map<string, PlainShopRecord[]>();
-  const put = (map: Map<string, PlainShopRecord[]>, id: string, r: PlainShopRecord) => {
+  const ofContainer = new Map<string, PlainShelfRecord[]>();
+  const ofBatch = new Map<string, PlainShelfRecord[]>();
+  const put = (map: Map<string, PlainShelfRecord[]>, id: string, r: PlainShelfRecord) => {
     const list = map.get(id);
     if (list) list.push(r);
     else map.set(id, [r]);
   };
-  let at: PlainShopRecord;
+  let at: PlainShelfRecord;
   const putAt = (id: string) => put(ofContainer, id, at);
   for (const r of effective) {
     at = r;
@@ -287,12 +287,12 @@ export function foldShelf(records: readonly ShopRecord[]): Shelf {
 /** Histories that are changed one by one: only what changes is copied. */
 class Changes {
   readonly changed = new Set<string>();
-  private next: Map<string, PlainShopRecord[]> | undefined;
+  private next: Map<string, PlainShelfRecord[]> | undefined;
 
   constructor(private readonly before: Histories) {}
 
-  edit(id: string, change: (list: PlainShopRecord[]) => void): void {
-    this.next ??= new Map(this.before) as Map<string, PlainShopRecord[]>;
+  edit(id: string, change: (list: PlainShelfRecord[]) => void): void {
+    this.next ??= new Map(this.before) as Map<string, PlainShelfRecord[]>;
     const list = this.changed.has(id) ? (this.next.get(id) ?? []) : [...(this.before.get(id) ?? [])];
     change(list);
     this.changed.add(id);
@@ -306,7 +306,7 @@ class Changes {
 }
 
 /** What is struck out with one more correction: nearly always only its target is new. */
-function struckOutWith(shelf: Shelf, c: ShopCorrection, corrections: readonly ShopCorrection[]): ReadonlySet<string> {
+function struckOutWith(shelf: Shelf, c: ShelfCorrection, corrections: readonly ShelfCorrection[]): ReadonlySet<string> {
   const isPlain =
     c.targetId !== c.id &&
     !shelf.corrections.some((o) => o.id === c.targetId || o.targetId === c.id || o.targetId === c.targetId);
@@ -317,13 +317,13 @@ function struckOutWith(shelf: Shelf, c: ShopCorrection, corrections: readonly Sh
  * Adds one record to a folded log: the same as folding all of them with it, at the cost of the containers and batches that it speaks of.
  * @param shelf what {@link foldShelf} or this function returned
  */
-export function appendToShelf(shelf: Shelf, record: ShopRecord): Shelf {
+export function appendToShelf(shelf: Shelf, record: ShelfRecord): Shelf {
   const place = insertionIndex(shelf.records, record);
   if (shelf.records[place - 1]?.id === record.id) return shelf;
   const records = shelf.records.slice();
   records.splice(place, 0, record);
-  const corrections = isShopCorrection(record) ? [...shelf.corrections, record] : shelf.corrections;
-  const dead = isShopCorrection(record) ? struckOutWith(shelf, record, corrections) : shelf.dead;
+  const corrections = isShelfCorrection(record) ? [...shelf.corrections, record] : shelf.corrections;
+  const dead = isShelfCorrection(record) ? struckOutWith(shelf, record, corrections) : shelf.dead;
   const turned = new Set([record.id]);
   if (dead !== shelf.dead) {
     for (const id of dead) if (!shelf.dead.has(id)) turned.add(id);
@@ -331,7 +331,7 @@ export function appendToShelf(shelf: Shelf, record: ShopRecord): Shelf {
   }
   const ofContainer = new Changes(shelf.ofContainer);
   const ofBatch = new Changes(shelf.ofBatch);
-  const editAll = (r: PlainShopRecord, change: (list: PlainShopRecord[]) => void) => {
+  const editAll = (r: PlainShelfRecord, change: (list: PlainShelfRecord[]) => void) => {
     eachContainer(r, (id) => ofContainer.edit(id, change));
     const batch = batchIn(r);
     if (batch !== undefined) ofBatch.edit(batch, change);
@@ -339,8 +339,8 @@ export function appendToShelf(shelf: Shelf, record: ShopRecord): Shelf {
   for (const r of turned.size === 1 ? [record] : records) {
     if (!turned.has(r.id)) continue;
     // A record may come after the correction that speaks of it.
-    const had = r === record ? undefined : effectiveForm<PlainShopRecord>(r, shelf.dead);
-    const has = effectiveForm<PlainShopRecord>(r, dead);
+    const had = r === record ? undefined : effectiveForm<PlainShelfRecord>(r, shelf.dead);
+    const has = effectiveForm<PlainShelfRecord>(r, dead);
     if (had)
       editAll(had, (list) => {
         list.splice(
@@ -362,10 +362,10 @@ export function appendToShelf(shelf: Shelf, record: ShopRecord): Shelf {
 }
 
 /** The records that count, by happening. */
-export function effectiveRecords(s: Shelf): PlainShopRecord[] {
-  const out: PlainShopRecord[] = [];
+export function effectiveRecords(s: Shelf): PlainShelfRecord[] {
+  const out: PlainShelfRecord[] = [];
   for (const r of s.records) {
-    const form = effectiveForm<PlainShopRecord>(r, s.dead);
+    const form = effectiveForm<PlainShelfRecord>(r, s.dead);
     if (form) out.push(form);
   }
   return s.corrections.some((c) => c.kind === 'replaced') ? out.sort(byHappening) : out;

@@ -1,6 +1,6 @@
 import type { Product, ProductLookup } from '@/core';
 import { isWaterBased } from '@/core';
-import { WATER, type Pour } from '@/core/log/shop';
+import { WATER, type Pour } from '@/core/log/shelf';
 import { containersOf, type Container, type Shelf } from '@/core/stock';
 import { thinnerFor } from '@/data/thinner';
 

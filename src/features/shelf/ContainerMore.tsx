@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { errorText, messageIn, type Message, type UnitSystem } from '@/core';
-import { isCounted, WASTE_REASONS, type PlainShopRecord, type WasteReason } from '@/core/log/shop';
+import { isCounted, WASTE_REASONS, type PlainShelfRecord, type WasteReason } from '@/core/log/shelf';
 import { entriesOf } from '@/core/keysOf';
 import { containerHistory, type Container } from '@/core/stock';
 import { useShelfCommand, type OpenShelf, type ShelfEntry } from '@/data/shelf';
@@ -249,7 +249,7 @@ function PlaceForm({ place, onSave, onLeave }: { place: string; onSave(place: st
 }
 
 /** One line of a container's history. */
-function happenedLine(r: PlainShopRecord, c: Container, open: OpenShelf, units: UnitSystem): string {
+function happenedLine(r: PlainShelfRecord, c: Container, open: OpenShelf, units: UnitSystem): string {
   const amount = (x: number) => amountText(c, x, units);
   switch (r.kind) {
     case 'received':

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { DAY_MS, errorText, FAMILIES, messageIn, type Message, type UnitSystem } from '@/core';
-import { ARTICLES, type Article, type Holds } from '@/core/log/shop';
+import { ARTICLES, type Article, type Holds } from '@/core/log/shelf';
 import { entriesOf } from '@/core/keysOf';
 import { tinSizes, type Shelf } from '@/core/stock';
 import { newId, nowMs, useLibrary } from '@/data';

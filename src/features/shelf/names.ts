@@ -1,5 +1,5 @@
 import { formatQuantity, type ProductLookup, type UnitSystem } from '@/core';
-import { isCounted } from '@/core/log/shop';
+import { isCounted } from '@/core/log/shelf';
 import { holdsName, type Container, type ContainerState, type Shelf } from '@/core/stock';
 import type { Tone } from '@/ui/T';
 

@@ -54,7 +54,7 @@ export interface Pour {
   containerId?: string;
 }
 
-export interface ShopPayloads {
+export interface ShelfPayloads {
   /** A container comes onto the shelf: bought, found at a stock-take, or filled up elsewhere. */
   received: {
     containerId: string;
@@ -99,18 +99,18 @@ export interface ShopPayloads {
   /** As it was found at a stock-take. */
   counted: { containerId: string; amount: number };
   voided: { targetId: string; reason?: string };
-  replaced: { targetId: string; by: PlainShopRecord };
+  replaced: { targetId: string; by: PlainShelfRecord };
 }
-export type ShopKind = keyof ShopPayloads;
+export type ShelfKind = keyof ShelfPayloads;
 
-interface ShopCommon extends Ordered {
+interface ShelfCommon extends Ordered {
   note?: string;
 }
 /** Every record by its kind. */
-export type ShopRecords = { [K in ShopKind]: ShopCommon & { kind: K } & ShopPayloads[K] };
-export type ShopRecordOf<K extends ShopKind> = ShopRecords[K];
-export type ShopRecord = ShopRecords[ShopKind];
-export type ShopCorrection = ShopRecords['voided' | 'replaced'];
-export type PlainShopRecord = ShopRecords[Exclude<ShopKind, 'voided' | 'replaced'>];
+export type ShelfRecords = { [K in ShelfKind]: ShelfCommon & { kind: K } & ShelfPayloads[K] };
+export type ShelfRecordOf<K extends ShelfKind> = ShelfRecords[K];
+export type ShelfRecord = ShelfRecords[ShelfKind];
+export type ShelfCorrection = ShelfRecords['voided' | 'replaced'];
+export type PlainShelfRecord = ShelfRecords[Exclude<ShelfKind, 'voided' | 'replaced'>];
 
-export const isShopCorrection = (r: Recorded): r is ShopCorrection => r.kind === 'voided' || r.kind === 'replaced';
+export const isShelfCorrection = (r: Recorded): r is ShelfCorrection => r.kind === 'voided' || r.kind === 'replaced';

@@ -2,7 +2,7 @@ import { array, boolean, lazy, mixed, number, object, type AnyObject, type Objec
 import { keysOf } from '../keysOf';
 import { between, id, moment, oneOf, text } from '../validation/fields';
 import { recordParser } from './parse';
-import { ARTICLES, WASTE_REASONS, type ShopKind, type ShopRecord } from './shop';
+import { ARTICLES, WASTE_REASONS, type ShelfKind, type ShelfRecord } from './shelf';
 
 /** More than this no tin of a shop holds, g; and no box pieces. */
 const MOST = 1_000_000;
@@ -51,7 +51,7 @@ const optionalId = (label: string) => id(label).notRequired();
 const place = () => text('Place', 80);
 const days = () => between('Days that it keeps open', 1, 3650);
 
-const PAYLOADS: { readonly [K in ShopKind]: AnyObject } = {
+const PAYLOADS: { readonly [K in ShelfKind]: AnyObject } = {
   received: {
     containerId: container(),
     holds: holds('part', 'article'),
@@ -116,7 +116,7 @@ const PAYLOADS: { readonly [K in ShopKind]: AnyObject } = {
     by: lazy((v: { kind?: unknown } | undefined) => {
       const kind = v?.kind;
       return typeof kind === 'string' && Object.hasOwn(SCHEMAS, kind) && kind !== 'voided' && kind !== 'replaced'
-        ? SCHEMAS[kind as ShopKind]
+        ? SCHEMAS[kind as ShelfKind]
         : mixed().test('plain', 'A correction must be a record of its own kind', () => false);
     }),
   },
@@ -137,7 +137,7 @@ const SCHEMAS = Object.fromEntries(
         : schema,
     ];
   }),
-) as unknown as Record<ShopKind, ObjectSchema<AnyObject>>;
+) as unknown as Record<ShelfKind, ObjectSchema<AnyObject>>;
 
 /** Checks that something from outside is a record of the shop's log, field by field. */
-export const parseShopRecord = recordParser<ShopRecord>(SCHEMAS, 'A record of the shelf');
+export const parseShelfRecord = recordParser<ShelfRecord>(SCHEMAS, 'A record of the shelf');
