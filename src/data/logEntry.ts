@@ -20,11 +20,10 @@ import { askToKeep } from './keeping';
 import { fetchJob } from './jobs';
 import type { OpenJob } from './openJob';
 import { jobLog, SHOP_LOG, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
-import { StaleHead } from './repository';
 import { FORECAST, HEATS, jobKey, ROOM_LOG, SHELF, SHOP } from './queryKeys';
 import { strikeOf } from './shelfStrike';
+import { againWhereStale, APPENDS } from './stale';
 import { airSource, benchOf } from './status';
-import { StorageProblem } from './storage';
 
 /** Why an event was not logged. */
 export class NotLogged extends Refusal {
@@ -65,11 +64,6 @@ export interface Logged {
   /** Takes it back. */
   undo(): Promise<Logged>;
 }
-
-/** How often a write is tried again after another tab was quicker. */
-const RETRIES = 10;
-/** One append after the other, so that each builds on a state that is safe. */
-const APPENDS = { id: 'append' } as const;
 
 function eventFor(command: LogCommand, now: number): unknown {
   const id = newId(now);
@@ -128,9 +122,8 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
   const parsed = parseEvent(eventFor(command, now));
   if (!parsed.ok) throw new NotLogged(parsed.error);
   const event = parsed.value;
-  let unfit: Logged['unfit'] = [];
   const reread = () => client.fetchQuery({ queryKey: key, queryFn: () => fetchJob(data, client, jobId), staleTime: 0 });
-  for (let attempt = 0; ; attempt++) {
+  const attempt = async () => {
     const open = client.getQueryData<OpenJob | null>(key) ?? (await reread());
     if (!open) throw new NotLogged([{ path: '', message: 'That job is not here any more' }]);
     const checked = checkEvent(event, { job: open.job, state: open.state, products: open.products, nowMs: now });
@@ -140,27 +133,22 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
       if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
     }
     // It is told, and stops nothing: what was done was done.
-    unfit = await unfitAfter(client, open, event);
+    const unfit = await unfitAfter(client, open, event);
     const grown = memoizeLast((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
-    try {
-      await writes.commit<OpenJob | null, HeadRecord>({
-        key,
-        // Shown at once, and marked as being saved; if it cannot be saved, it is taken back.
-        patch: (o) => o && { ...grown(o), saving: event.id },
-        write: async () => {
-          // The tap is answered first; storage then has the thread to itself.
-          await afterPaint();
-          return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, [event], command.shelf);
-        },
-        settle: (o, head) => o && { ...grown(o), seq: head.seq, no: head.no },
-      });
-      break;
-    } catch (e) {
-      if (e instanceof StorageProblem) setTrouble(e.kind);
-      if (!(e instanceof StaleHead) || attempt >= RETRIES) throw e;
-      await reread();
-    }
-  }
+    await writes.commit<OpenJob | null, HeadRecord>({
+      key,
+      // Shown at once, and marked as being saved; if it cannot be saved, it is taken back.
+      patch: (o) => o && { ...grown(o), saving: event.id },
+      write: async () => {
+        // The tap is answered first; storage then has the thread to itself.
+        await afterPaint();
+        return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, [event], command.shelf);
+      },
+      settle: (o, head) => o && { ...grown(o), seq: head.seq, no: head.no },
+    });
+    return unfit;
+  };
+  const unfit = await againWhereStale(data, attempt, reread);
   tellOthers(jobLog(jobId));
   if (command.shelf?.length) {
     await client.invalidateQueries({ queryKey: SHELF });

@@ -12,9 +12,8 @@ import { askToKeep } from './keeping';
 import { libraryOf } from './library';
 import { SHELF, SHOP } from './queryKeys';
 import { SHOP_LOG, type ShopRecord } from './records';
-import { StaleHead } from './repository';
 import { strikeOf } from './shelfStrike';
-import { StorageProblem } from './storage';
+import { againWhereStale, APPENDS } from './stale';
 import type { OpenJob } from './openJob';
 
 /** The shelf at hand: its log folded, and how far it is read. Loaded by the pages of stock only. */
@@ -115,9 +114,6 @@ export async function checkedRecords(
   return remarks;
 }
 
-/** How often a write is tried again after another tab was quicker. */
-const RETRIES = 10;
-
 async function run(
   client: QueryClient,
   data: Data,
@@ -126,36 +122,27 @@ async function run(
 ): Promise<ShelfLogged> {
   const { repo, writes, setTrouble, tellOthers } = data;
   const records = recordsFor(command, nowMs());
-  let remarks: Message[] = [];
   const reread = () => client.fetchQuery({ queryKey: SHELF, queryFn: () => fetchShelf(data), staleTime: 0 });
-  for (let attempt = 0; ; attempt++) {
+  const attempt = async () => {
     const open = client.getQueryData<OpenShelf>(SHELF) ?? (await reread());
     const shop = client.getQueryData<ShopRecord>(SHOP);
     const { lookup } = libraryOf(shop?.products ?? []);
-    remarks = await checkedRecords(records, open.shelf, uses, lookup, shop?.settings.currency ?? '');
+    const remarks = await checkedRecords(records, open.shelf, uses, lookup, shop?.settings.currency ?? '');
     const grown = (o: OpenShelf): OpenShelf => ({ ...o, shelf: records.reduce(appendToShelf, o.shelf) });
-    try {
-      await writes.commit<OpenShelf, number>({
-        key: SHELF,
-        patch: grown,
-        write: () => repo.appendShelf(writes.stored<OpenShelf>(SHELF)?.seq ?? open.seq, records),
-        settle: (o, seq) => ({ ...grown(o), seq }),
-      });
-      break;
-    } catch (e) {
-      if (e instanceof StorageProblem) setTrouble(e.kind);
-      if (!(e instanceof StaleHead) || attempt >= RETRIES) throw e;
-      await reread();
-    }
-  }
+    await writes.commit<OpenShelf, number>({
+      key: SHELF,
+      patch: grown,
+      write: () => repo.appendShelf(writes.stored<OpenShelf>(SHELF)?.seq ?? open.seq, records),
+      settle: (o, seq) => ({ ...grown(o), seq }),
+    });
+    return remarks;
+  };
+  const remarks = await againWhereStale(data, attempt, reread);
   tellOthers(SHOP_LOG);
   setTrouble(null);
   if (data.mode === 'own') askToKeep();
   return { records, remarks, undo: () => run(client, data, uses, { strike: records.map((r) => r.id).reverse() }) };
 }
-
-/** One append after the other, so that each builds on a state that is safe. */
-const APPENDS = { id: 'append' } as const;
 
 /** The one way into the shop's log by itself; what goes with an entry of a job goes with that, see `LogCommand`. */
 export function useShelfCommand() {

@@ -1,4 +1,4 @@
-import { splitCups, type CupLimits, type CupPlan } from './cups';
+import type { CupLimits, CupPlan } from './cups';
 import type { CoatPiece } from './session';
 
 /**
@@ -43,5 +43,3 @@ export function keepsTo(plan: CupPlan, l: CupLimits): boolean {
     )
   );
 }
-
-export { splitCups };

@@ -5,6 +5,7 @@ import { MEDIA, type MediaName } from '../library/media';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
 import type { SubstrateKind } from '../library/substrates';
 import type { LoggableKind, Payloads } from '../log/event';
+import { finishOf, type Job } from '../log/job';
 import { TREATMENT_NAMES } from '../log/marks';
 import type { JobState } from '../strata/fold';
 import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
@@ -25,6 +26,19 @@ export function coatDefaults(p: Product): Payloads['coated'] {
 
 /** What a sheet begins with on the picked zones. */
 export type DraftInput = Omit<WayInput, 'strata'> & { strata: Strata | undefined };
+
+/** What a sheet or a cup begins with on a zone of a job, as the job stands. */
+export function draftInputOn(
+  job: Job,
+  state: JobState,
+  zoneId: string | undefined,
+  status: ZoneStatus,
+  shop: Pick<DraftInput, 'all' | 'method' | 'nowMs'>,
+): DraftInput & { finish: Finish } {
+  const finish = finishOf(job, zoneId);
+  const strata = zoneId === undefined ? undefined : state.zones.get(zoneId)?.strata;
+  return { ...shop, status, strata, state, level: finish.level, finish };
+}
 
 /** The kind of entry that the trade makes next on a zone; nothing was found yet where there are no strata. */
 export function nextKind({ strata, ...w }: DraftInput): LoggableKind {

@@ -9,3 +9,4 @@ export * from './seen';
 export * from './tins';
 export * from './order';
 export * from './check';
+export * from './pours';

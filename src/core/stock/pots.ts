@@ -1,10 +1,57 @@
+import { FAMILIES, type Product, type ProductLookup } from '../library/product';
+import { splitMix } from '../mix/ratio';
 import { figure, phrase, type Message } from '../units/phrase';
+import { batchMl } from './composition';
+import { isUsable } from './order';
+import type { Shelf } from './shelf';
 
 /** A pot of one colour that is at hand: a batch, or what was kept of one. */
 export interface Pot {
   id: string;
   name: string;
   ml: number;
+}
+
+/** Pots of one colour that are at hand, as ready mix. */
+export interface ColourAtHand {
+  product: Product;
+  name: string;
+  pots: Pot[];
+}
+
+/** Every colour that stands on the shelf, in tins (as the ready mix that they make, thinned as usual) and as what was kept of batches. @returns mL of ready mix */
+export function potsAtHand(shelf: Shelf, products: ProductLookup, nowMs: number): ColourAtHand[] {
+  const out = new Map<string, ColourAtHand>();
+  const add = (product: Product, colour: string | undefined, pot: Pot) => {
+    const name = colour === undefined ? product.name : `${product.name}, ${colour}`;
+    const had = out.get(name) ?? { product, name, pots: [] };
+    had.pots.push(pot);
+    out.set(name, had);
+  };
+  for (const c of shelf.containers.values()) {
+    if (!isUsable(c, nowMs)) continue;
+    if (c.holds.what === 'mix') {
+      const b = shelf.batches.get(c.holds.batchId);
+      const product = b && products(b.productId);
+      if (!b || !product || !FAMILIES[product.family].coloured) continue;
+      const ml = (batchMl(b, shelf, products) * c.amount) / b.mixedG;
+      add(product, b.colour, { id: c.id, name: `what is left of batch ${b.no}`, ml });
+    }
+    if (c.holds.what === 'part' && c.holds.part === 0) {
+      const product = products(c.holds.productId);
+      if (!product || !FAMILIES[product.family].coloured) continue;
+      // As much as it makes, thinned as usual.
+      const whole = splitMix(product, 1000, product.thinning?.defaultFraction ?? 0);
+      const first = whole.lines[0];
+      if (!first) continue;
+      add(product, c.label, {
+        id: c.id,
+        name: c.lot === undefined ? `the tin at ${c.place ?? 'the shelf'}` : `lot ${c.lot}`,
+        ml: (c.amount / first.massG) * 1000,
+      });
+    }
+  }
+  return [...out.values()].filter((c) => c.pots.length > 0);
 }
 
 /** Panels that are seen side by side, and what their coats take. */

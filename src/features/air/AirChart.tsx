@@ -5,6 +5,7 @@ import { airAt, HOUR_MS, toDisplay, unitOf } from '@/core';
 import type { Room } from '@/data';
 import { clockTime } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
+import { CHART_LEFT, chartLook } from '@/ui/chart';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -33,8 +34,8 @@ export function AirChart({
   const temps = air.map((p) => shown(p.tempC));
   const dews = dewPointC ? air.map((p) => shown(dewPointC(p.tempC, p.rh))) : [];
   const nowAt = (now - start) / ((hours.length - 1) * STEP_H * HOUR_MS);
-  // The chart keeps room for its numbers on the left, and draws the rest by equal steps.
-  const left = 44;
+  // The chart draws by equal steps.
+  const left = CHART_LEFT;
   const plot = (width - left) * ((hours.length - 1) / hours.length);
   return (
     <View
@@ -61,15 +62,7 @@ export function AirChart({
                 ...(dews.length > 0 ? [{ data: dews, color: () => palette.window, strokeWidth: 2 }] : []),
               ],
             }}
-            chartConfig={{
-              backgroundGradientFromOpacity: 0,
-              backgroundGradientToOpacity: 0,
-              color: () => palette.line,
-              labelColor: () => palette.muted,
-              decimalPlaces: 0,
-              propsForLabels: { fontSize: 12 * Math.min(scale, 1.25), fontFamily: 'Barlow' },
-              propsForBackgroundLines: { strokeDasharray: '', stroke: palette.line },
-            }}
+            chartConfig={chartLook(palette, scale)}
             style={{ paddingRight: left, marginLeft: 0 }}
           />
           <View

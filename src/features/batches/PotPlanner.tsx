@@ -1,8 +1,8 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { FAMILIES, formatQuantity, levelCoats, splitMix, zonesOf, type Product, type ProductLookup } from '@/core';
+import { FAMILIES, formatQuantity, levelCoats, zonesOf } from '@/core';
 import { coatNeed } from '@/core/mix';
-import { batchMl, isUsable, planPots, type Pot, type Shelf } from '@/core/stock';
+import { planPots, potsAtHand } from '@/core/stock';
 import { useJobs, useLibrary } from '@/data';
 import type { OpenShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
@@ -11,53 +11,12 @@ import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
-/** Pots of one colour that are at hand, as ready mix. */
-interface Colour {
-  product: Product;
-  name: string;
-  pots: Pot[];
-}
-
-function coloursAtHand(shelf: Shelf, products: ProductLookup, nowMs: number): Colour[] {
-  const out = new Map<string, Colour>();
-  const add = (product: Product, colour: string | undefined, pot: Pot) => {
-    const name = colour === undefined ? product.name : `${product.name}, ${colour}`;
-    const had = out.get(name) ?? { product, name, pots: [] };
-    had.pots.push(pot);
-    out.set(name, had);
-  };
-  for (const c of shelf.containers.values()) {
-    if (!isUsable(c, nowMs)) continue;
-    if (c.holds.what === 'mix') {
-      const b = shelf.batches.get(c.holds.batchId);
-      const product = b && products(b.productId);
-      if (!b || !product || !FAMILIES[product.family].coloured) continue;
-      const ml = (batchMl(b, shelf, products) * c.amount) / b.mixedG;
-      add(product, b.colour, { id: c.id, name: `what is left of batch ${b.no}`, ml });
-    }
-    if (c.holds.what === 'part' && c.holds.part === 0) {
-      const product = products(c.holds.productId);
-      if (!product || !FAMILIES[product.family].coloured) continue;
-      // As much as it makes, thinned as usual.
-      const whole = splitMix(product, 1000, product.thinning?.defaultFraction ?? 0);
-      const first = whole.lines[0];
-      if (!first) continue;
-      add(product, c.label, {
-        id: c.id,
-        name: c.lot === undefined ? `the tin at ${c.place ?? 'the shelf'}` : `lot ${c.lot}`,
-        ml: (c.amount / first.massG) * 1000,
-      });
-    }
-  }
-  return [...out.values()].filter((c) => c.pots.length > 0);
-}
-
 /** Which pot for which coat, so that panels seen side by side end with one. */
 export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
   const { units } = useAppTheme();
   const { lookup } = useLibrary();
   const { jobs } = useJobs();
-  const colours = useMemo(() => coloursAtHand(open.shelf, lookup, now), [open.shelf, lookup, now]);
+  const colours = useMemo(() => potsAtHand(open.shelf, lookup, now), [open.shelf, lookup, now]);
   const [name, setName] = useState<string>();
   const [jobId, setJobId] = useState<string>();
   const [panels, setPanels] = useState<string[]>([]);

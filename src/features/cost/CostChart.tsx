@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { BarChart } from 'react-native-chart-kit';
 import { wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
+import { CHART_LEFT, chartLook } from '@/ui/chart';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 
@@ -49,20 +50,11 @@ export function CostChart({ rows, currency }: { rows: readonly Row[]; currency: 
               },
             ],
           }}
-          chartConfig={{
-            backgroundGradientFromOpacity: 0,
-            backgroundGradientToOpacity: 0,
-            color: () => palette.line,
-            labelColor: () => palette.muted,
-            decimalPlaces: 0,
-            barPercentage: Math.min(0.8, width / 620),
-            propsForLabels: { fontSize: 12 * Math.min(scale, 1.25), fontFamily: 'Barlow' },
-            propsForBackgroundLines: { strokeDasharray: '', stroke: palette.line },
-          }}
-          style={{ paddingRight: LEFT }}
+          chartConfig={{ ...chartLook(palette, scale), barPercentage: Math.min(0.8, width / 620) }}
+          style={{ paddingRight: CHART_LEFT }}
         />
       )}
-      <View style={{ flexDirection: 'row', marginLeft: LEFT, marginTop: -gap(6) }}>
+      <View style={{ flexDirection: 'row', marginLeft: CHART_LEFT, marginTop: -gap(6) }}>
         {rows.map((r) => (
           <View key={r.name} style={{ flex: 1, minWidth: 0, alignItems: 'center' }}>
             <T kind="tag" tone="muted" style={{ textAlign: 'center' }}>
@@ -82,6 +74,3 @@ export function CostChart({ rows, currency }: { rows: readonly Row[]; currency: 
     </View>
   );
 }
-
-/** The chart keeps room for its numbers on the left. */
-const LEFT = 44;

@@ -7,7 +7,7 @@ import {
   DEFAULT_METHOD,
   draftFor,
   errorText,
-  finishOf,
+  draftInputOn,
   keepOutsOn,
   LOGGABLE,
   nextKind,
@@ -118,28 +118,18 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
   );
   const status = first ? statuses.get(first) : undefined;
   const place = { strata, status, products: lookup };
-  const finish = useMemo(() => finishOf(open.job, first), [open.job, first]);
   const [chosen, setChosen] = useState(start.kind);
+  const method = settings?.method ?? DEFAULT_METHOD;
   const way = useMemo(
-    () =>
-      status && {
-        status,
-        strata,
-        state: open.state,
-        all,
-        level: finish.level,
-        finish,
-        method: settings?.method ?? DEFAULT_METHOD,
-        nowMs: now,
-      },
-    [status, strata, open.state, all, finish, settings, now],
+    () => status && { ...draftInputOn(open.job, open.state, first, status, { all, method, nowMs: now }), strata },
+    [open, first, status, all, method, now, strata],
   );
   const kind = chosen ?? (way ? nextKind(way) : 'coated');
   const { timed, suggested: workMin, clock, end } = useSheetTime(open, zones, kind, old, now);
   const draft = useMemo(() => {
     const keepOuts = [...new Set(zones.flatMap((z) => keepOutsOn(open.job, z).map((k) => k.name)))];
-    return way ? draftFor(kind, way.status, strata, open.state, all, finish.level, keepOuts, way.method, finish) : {};
-  }, [kind, way, strata, open, all, finish, zones]);
+    return way ? draftFor(kind, way.status, strata, open.state, all, way.level, keepOuts, way.method, way.finish) : {};
+  }, [kind, way, strata, open, all, zones]);
   const [brought] = useState(() => textsOfStart(start, place, units));
   const here = useConditions(open, now)?.(first);
   const hereC = here && Math.round(here.tempC * 2) / 2;

@@ -18,7 +18,7 @@ import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { POUR_BY } from '@/ui/pourBy';
-import { draftForProduct, mixable, type MixDraft } from './cup';
+import { draftForProduct, EMPTY_CUP, mixable, type MixDraft } from './cup';
 
 const SHAPES: { value: Shape; label: string }[] = [
   { value: 'plain', label: 'Plain panel' },
@@ -51,13 +51,8 @@ export function MixForm({
     const chosen = lookup(id);
     if (chosen && id !== d.productId)
       set({
+        ...EMPTY_CUP,
         ...draftForProduct(chosen, level),
-        inCup: undefined,
-        inG: undefined,
-        tins: undefined,
-        stirredWith: undefined,
-        readyMl: undefined,
-        cup: undefined,
       });
   };
   // Fillers that one hardener sets are stirred together on the board: light with glass-reinforced, above all.

@@ -1,18 +1,8 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import {
-  DEFAULT_METHOD,
-  errorText,
-  FAMILIES,
-  finishOf,
-  ratioText,
-  zoneLabel,
-  formatQuantity,
-  type Product,
-  type Message,
-} from '@/core';
-import { nextBatchNo } from '@/core/stock';
+import { DEFAULT_METHOD, errorText, ratioText, zoneLabel, formatQuantity, type Product, type Message } from '@/core';
+import { sourcesOf } from '@/core/stock';
 import {
   lastWritten,
   newId,
@@ -39,7 +29,7 @@ import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { CupVerdict } from './CupVerdict';
-import { draftForProduct, newDraft, usualInCup, type MixDraft } from './cup';
+import { draftForProduct, EMPTY_CUP, mixedEntry, newDraft, usualInCup, type MixDraft } from './cup';
 import { CupInHand } from './CupInHand';
 import { Cups } from './Cups';
 import { PourScreen } from './PourScreen';
@@ -47,7 +37,6 @@ import { PourSection } from './PourSection';
 import { MixForm } from './MixForm';
 import { useCupPlan } from './useCupPlan';
 import { Sprayed } from './Sprayed';
-import { poursOf, sourcesOf } from './tins';
 import { useMixDraft } from './useMixDraft';
 import { ZoneSum } from './ZoneSum';
 
@@ -153,7 +142,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
     setD(next);
     save(next);
   };
-  const zones = open.job.zones.filter((z) => d.zoneIds.includes(z.id));
+  const zones = useMemo(() => open.job.zones.filter((z) => d.zoneIds.includes(z.id)), [open.job, d.zoneIds]);
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   const shelf = useShelf()?.shelf;
   const shelfCommand = useShelfCommand();
@@ -188,15 +177,13 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           shelfCommand.mutate(
             {
               log: [
-                {
-                  kind: 'mixed',
+                mixedEntry(
+                  open.job,
+                  { zones, product, tempC, stirredWith: d.stirredWith, tins: d.tins },
                   batchId,
-                  no: nextBatchNo(shelf),
-                  productId: product.id,
-                  pours: poursOf(sources, poured, shelf, lookup, nowMs(), d.tins, d.stirredWith),
-                  ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
-                  ...colourOf(open, product, zones[0]?.id),
-                },
+                  poured,
+                  { shelf, sources, lookup, nowMs: nowMs() },
+                ),
               ],
             },
             {
@@ -302,7 +289,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         zoneIds={d.zoneIds}
         picking={picking}
         onPicking={setPicking}
-        onJob={(jobId) => set({ jobId, zoneIds: [], inCup: undefined, inG: undefined, readyMl: undefined })}
+        onJob={(jobId) => set({ ...EMPTY_CUP, jobId, zoneIds: [] })}
         onZones={(zoneIds) => set({ zoneIds })}
         problem={picking ? undefined : bad.areaCm2}
       />
@@ -323,13 +310,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       )}
       {trouble !== undefined && <Notice tone="window">{trouble}</Notice>}
       {batch && shelf && !picking && (
-        <CupInHand
-          batch={batch}
-          shelf={shelf}
-          now={now}
-          tempC={tempC ?? 20}
-          onNew={() => set({ batchId: undefined, inG: undefined, readyMl: undefined })}
-        />
+        <CupInHand batch={batch} shelf={shelf} now={now} tempC={tempC ?? 20} onNew={() => set(EMPTY_CUP)} />
       )}
       {several && !picking && !batch && (
         <Cups
@@ -365,9 +346,3 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
 /** What is said of the first line where two fillers are one. */
 const stirNote = (other: Product | undefined): string | undefined =>
   other && `Half of it is ${other.name.toLowerCase()}: weigh both, and stir them into one before the hardener goes in.`;
-
-/** The colour that a batch for a zone is of, by its name. */
-function colourOf(open: OpenJob, product: Product, zoneId: string | undefined): { colour?: string } {
-  const { colour } = finishOf(open.job, zoneId);
-  return FAMILIES[product.family].coloured && colour ? { colour: colour.name } : {};
-}

@@ -2,9 +2,10 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
 import { displayQuantity, formatQuantity, type Product } from '@/core';
-import { LEAST_STEPS, SCALE_STEP_G, toleranceG } from '@/core/devices';
+// The file itself: all devices are loaded by need, and what two later files share would come with the first page.
+import { LEAST_STEPS, SCALE_STEP_G, toleranceG } from '@/core/devices/scale';
 import { growthFactor, overPoured, pourSteps, scaleLines, thinnerWithin, type MixPlan } from '@/core/mix';
-import type { Shelf } from '@/core/stock';
+import { NO_TIN, tinsOf, type Shelf, type Source } from '@/core/stock';
 import { useLibrary } from '@/data';
 import { handScale, useScale } from '@/data/scale';
 import { useAppTheme } from '@/ui/appTheme';
@@ -19,7 +20,6 @@ import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import { NO_TIN, tinsFor, type Source } from './tins';
 
 /** A batch that would be so much larger than planned is a misread scale. */
 const ABSURD = 5;
@@ -122,7 +122,7 @@ export function PourScreen({
     setTyped('');
     onPoured([...begun, Math.max(0, g - before)]);
   };
-  const tins = sources[at] ? tinsFor(sources[at], shelf, lookup, now) : [];
+  const tins = sources[at] ? tinsOf(sources[at], shelf, lookup, now) : [];
   const big = displayQuantity('mass', Math.abs(left), units);
   const problem = problemOf(scale, byHand);
   return (

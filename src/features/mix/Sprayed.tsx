@@ -2,8 +2,6 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import {
   errorText,
-  FAMILIES,
-  finishOf,
   formatQuantity,
   messageIn,
   zoneLabel,
@@ -13,7 +11,7 @@ import {
   type Zone,
 } from '@/core';
 import { type MixPlan } from '@/core/mix';
-import { goesOffMs, KEPT_DAYS, nextBatchNo, type Shelf } from '@/core/stock';
+import { goesOffMs, KEPT_DAYS, type Shelf, type Source } from '@/core/stock';
 import { checkedRecords, recordsOf, useCupUses, type ShelfEntry } from '@/data/shelf';
 import {
   NeedsReason,
@@ -40,8 +38,7 @@ import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { gap } from '@/ui/theme';
-import { entryOfCup } from './cup';
-import { poursOf, type Source } from './tins';
+import { entryOfCup, mixedEntry } from './cup';
 
 const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
 
@@ -138,22 +135,15 @@ export function Sprayed({
     const grams = plan.lines.map((l, i) => ({ massG: inG?.[i] ?? l.massG, plannedG: l.massG }));
     const wholeG = grams.reduce((s, l) => s + l.massG, 0);
     const leftG = Math.round(((wholeG * leftMl) / pouredMl.reduce((a, b) => a + b, 0)) * 10) / 10;
-    const no = shelf.batches.get(batchId)?.no ?? nextBatchNo(shelf);
-    const colour = FAMILIES[product.family].coloured ? finishOf(open.job, zones[0]?.id).colour?.name : undefined;
+    const mixed = mixedEntry(open.job, { zones, product, tempC, stirredWith, tins }, batchId, grams, {
+      shelf,
+      sources,
+      lookup,
+      nowMs: now,
+    });
+    const { no, colour } = shelf.batches.get(batchId) ?? mixed;
     return [
-      ...(poured === undefined
-        ? [
-            {
-              kind: 'mixed' as const,
-              batchId,
-              no,
-              productId: product.id,
-              pours: poursOf(sources, grams, shelf, lookup, now, tins, stirredWith),
-              ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
-              ...(colour !== undefined && { colour }),
-            },
-          ]
-        : []),
+      ...(poured === undefined ? [mixed] : []),
       ...(leftMl > NOTHING_ML && rest === 'away'
         ? [{ kind: 'wasted' as const, batchId, amount: leftG, why: 'leftOver' as const }]
         : []),

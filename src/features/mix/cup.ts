@@ -1,6 +1,7 @@
 import {
   finishOf,
   coatDefaults,
+  draftInputOn,
   colourOn,
   FAMILIES,
   levelCoats,
@@ -11,6 +12,7 @@ import {
   type FieldProblem,
   type Job,
   type Product,
+  type ProductLookup,
   type QualityLevel,
   type Result,
   type Shape,
@@ -19,7 +21,9 @@ import {
   type Zone,
 } from '@/core';
 import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
+import { nextBatchNo, poursOf, type Shelf, type Source } from '@/core/stock';
 import type { Entry, OpenJob } from '@/data';
+import type { ShelfEntry } from '@/data/shelf';
 import { readNumber, formatForInput } from '@/ui/numbers';
 
 /** A cup being worked out. Texts as typed, so that a killed browser brings back just what stood there. */
@@ -50,6 +54,17 @@ export interface MixDraft {
   readyMl?: number | undefined;
 }
 
+/** Nothing is in the cup, and nobody has said anything of it yet. */
+export const EMPTY_CUP = {
+  inCup: undefined,
+  inG: undefined,
+  tins: undefined,
+  stirredWith: undefined,
+  batchId: undefined,
+  cup: undefined,
+  readyMl: undefined,
+} satisfies Partial<MixDraft>;
+
 /** What is mixed and put on in coats or skims. */
 export const mixable = (p: Product): boolean => FAMILIES[p.family].mixed;
 
@@ -70,18 +85,8 @@ export function newDraft(
   const first = zoneIds[0];
   const status = first ? statuses.get(first) : undefined;
   const finish = finishOf(open.job, first);
-  const likely = status
-    ? nextProduct('coated', {
-        status,
-        strata: first ? open.state.zones.get(first)?.strata : undefined,
-        state: open.state,
-        all,
-        level: finish.level,
-        finish,
-        method,
-        nowMs,
-      })
-    : undefined;
+  const likely =
+    status && nextProduct('coated', draftInputOn(open.job, open.state, first, status, { all, method, nowMs }));
   const product = likely && mixable(likely) ? likely : usualInCup(all);
   return {
     jobId: open.job.id,
@@ -177,5 +182,35 @@ export function entryOfCup(
     application,
     ...(colourHex && { colourHex }),
     ...from,
+  };
+}
+
+/** A cup as the shelf's log has it: what was poured, out of which tins, and of which colour it is. */
+export function mixedEntry(
+  job: Job,
+  {
+    zones,
+    product,
+    tempC,
+    stirredWith,
+    tins,
+  }: Pick<CupWork, 'zones' | 'product'> & {
+    tempC: number | undefined;
+    stirredWith: string | undefined;
+    tins: readonly (string | undefined)[] | undefined;
+  },
+  batchId: string,
+  poured: readonly { massG: number; plannedG: number }[],
+  { shelf, sources, lookup, nowMs }: { shelf: Shelf; sources: readonly Source[]; lookup: ProductLookup; nowMs: number },
+): Extract<ShelfEntry, { kind: 'mixed' }> {
+  const { colour } = finishOf(job, zones[0]?.id);
+  return {
+    kind: 'mixed',
+    batchId,
+    no: nextBatchNo(shelf),
+    productId: product.id,
+    pours: poursOf(sources, poured, shelf, lookup, nowMs, tins, stirredWith),
+    ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
+    ...(FAMILIES[product.family].coloured && colour && { colour: colour.name }),
   };
 }

@@ -11,7 +11,7 @@ import {
   type Message,
   errorText,
 } from '@/core';
-import { cupFacts, eventUse } from '@/core/stock';
+import { cupFacts, eventUse } from '@/core/stock/use';
 import { useLogCommand, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';

@@ -17,7 +17,7 @@ import {
   phrase,
   type Statuses,
 } from '@/core';
-import { panelMaterial } from '@/core/stock';
+import { panelMaterial } from '@/core/stock/use';
 import { useAfterPaint, useFaultAgreement, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { FaultLine } from '@/ui/FaultLine';

@@ -3,8 +3,8 @@ import { View } from 'react-native';
 import {
   effectiveEvents,
   errorText,
-  finishOf,
   KINDS,
+  draftInputOn,
   nextKind,
   totalMin,
   WORK_ACT_NAMES,
@@ -57,18 +57,10 @@ export function WorkTime({
   const strata = open.state.zones.get(zoneId)?.strata;
   const likely = useMemo(() => {
     if (!status || !settings) return 'other';
-    const finish = finishOf(open.job, zoneId);
     const { method } = settings;
-    const next = nextKind({
-      strata,
-      status,
-      state: open.state,
-      all,
-      level: finish.level,
-      finish,
-      method,
-      nowMs: strata?.surface.sinceMs ?? 0,
-    });
+    const next = nextKind(
+      draftInputOn(open.job, open.state, zoneId, status, { all, method, nowMs: strata?.surface.sinceMs ?? 0 }),
+    );
     return KINDS[next].act ?? 'other';
   }, [all, open.job, open.state, settings, status, strata, zoneId]);
   const begin = (act: WorkClock['act']) => {

@@ -3,9 +3,9 @@ import { View } from 'react-native';
 import {
   APPLICATIONS,
   coatDefaults,
+  draftInputOn,
   DEFAULT_METHOD,
   FAMILIES,
-  finishOf,
   formatQuantity,
   isFiller,
   levelCoats,
@@ -53,11 +53,6 @@ export function SessionScreen({ jobId, zoneIds }: { jobId?: string | undefined; 
   return <Session key={open.job.id} jobs={withZones} open={open} start={zoneIds ?? []} onJob={setPicked} />;
 }
 
-interface Choice {
-  product?: string;
-  coats?: number;
-}
-
 function Session({
   jobs,
   open,
@@ -71,33 +66,23 @@ function Session({
 }) {
   const { units } = useAppTheme();
   const [now] = useState(nowMs);
-  const { all, lookup } = useLibrary();
+  const { all } = useLibrary();
   const settings = useSettings();
   const statuses = useStatuses(open, now);
   const tempC = useConditions(open, now)?.().tempC ?? 20;
   const [zones, setZones] = useState(start);
   const [picking, setPicking] = useState(start.length === 0);
-  const [choices, setChoices] = useState<Record<string, Choice>>({});
+  /** Coats by product, where somebody said how many. */
+  const [coats, setCoats] = useState<Readonly<Record<string, number>>>({});
   const tasks = useMemo(
     () =>
       zones.flatMap((id): CoatTask[] => {
         const zone = open.job.zones.find((z) => z.id === id);
         const status = statuses.get(id);
-        const finish = finishOf(open.job, id);
         if (!zone || !status) return [];
-        const input = {
-          status,
-          strata: open.state.zones.get(id)?.strata,
-          state: open.state,
-          all,
-          level: finish.level,
-          finish,
-          method: settings?.method ?? DEFAULT_METHOD,
-          nowMs: now,
-        };
-        const chosen = choices[id]?.product;
-        const kind = nextKind(input) === 'filled' ? 'filled' : 'coated';
-        const product = (chosen === undefined ? undefined : lookup(chosen)) ?? nextProduct(kind, input);
+        const method = settings?.method ?? DEFAULT_METHOD;
+        const input = draftInputOn(open.job, open.state, id, status, { all, method, nowMs: now });
+        const product = nextProduct(nextKind(input) === 'filled' ? 'filled' : 'coated', input);
         if (!product || !FAMILIES[product.family].mixed) return [];
         const d = coatDefaults(product);
         return [
@@ -105,7 +90,7 @@ function Session({
             id,
             product,
             areaCm2: zone.areaCm2,
-            coats: choices[product.id]?.coats ?? levelCoats(finish.level, product.family) ?? Math.min(2, product.coats),
+            coats: coats[product.id] ?? levelCoats(input.level, product.family) ?? Math.min(2, product.coats),
             filmUm: d.filmUm,
             thinnerFraction: d.thinnerFraction ?? 0,
             application: isFiller(product.family) ? 'spreader' : d.application,
@@ -113,7 +98,7 @@ function Session({
           },
         ];
       }),
-    [zones, open, statuses, all, lookup, settings, now, choices],
+    [zones, open, statuses, all, settings, now, coats],
   );
   const sessions = useMemo(() => planSession(tasks, tempC, RESERVE), [tasks, tempC]);
   const cups = sessions.reduce((n, s) => n + (s.cups.ok ? s.cups.value.cups.length : 0), 0);
@@ -177,7 +162,7 @@ function Session({
             open={open}
             session={s}
             now={now}
-            onCoats={(coats) => setChoices({ ...choices, [s.product.id]: { ...choices[s.product.id], coats } })}
+            onCoats={(n) => setCoats({ ...coats, [s.product.id]: n })}
           />
         ))}
       {!picking && <Laminates tempC={tempC} />}

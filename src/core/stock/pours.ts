@@ -1,8 +1,15 @@
-import type { Product, ProductLookup } from '@/core';
-import { isWaterBased } from '@/core';
-import { WATER, type Pour } from '@/core/log/shelf';
-import { containersOf, type Container, type Shelf } from '@/core/stock';
-import { thinnerFor } from '@/data/thinner';
+import { isWaterBased, type Product, type ProductLookup } from '../library/product';
+import { WATER, type Pour } from '../log/shelf';
+import { containersOf } from './order';
+import type { Container, Shelf } from './shelf';
+
+/** The thinner of the library that goes into a product; none for what is thinned with water, or not at all. */
+export const thinnerFor = (
+  p: Product,
+  all: readonly Product[],
+  speed: Product['speed'] = 'medium',
+): Product | undefined =>
+  p.thinning && !isWaterBased(p) ? all.find((x) => x.family === 'thinner' && x.speed === speed) : undefined;
 
 /** One line of a cup: what it is on the shelf. */
 export interface Source {
@@ -24,7 +31,7 @@ export function sourcesOf(
 }
 
 /** Tins that a line may come out of, the one to use up first in front. */
-export const tinsFor = (s: Source, shelf: Shelf, products: ProductLookup, nowMs: number): Container[] =>
+export const tinsOf = (s: Source, shelf: Shelf, products: ProductLookup, nowMs: number): Container[] =>
   s.productId === WATER ? [] : containersOf(shelf, s.productId, s.part, products, nowMs);
 
 /** Not out of any tin that is on the list. */
@@ -58,7 +65,7 @@ export function poursOf(
     const line = poured[i];
     if (!line || line.massG <= 0) return [];
     const { massG, plannedG } = line;
-    const tins = tinsFor(source, shelf, products, nowMs);
+    const tins = tinsOf(source, shelf, products, nowMs);
     const picked = chosen[i];
     const first = picked === NO_TIN ? undefined : (tins.find((t) => t.id === picked) ?? tins[0]);
     const holdsOf = (c: Container | undefined): Pour['holds'] =>
