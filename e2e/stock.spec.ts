@@ -53,6 +53,17 @@ test('something comes, is counted with a comma, is thrown away and taken back; w
   await expect(page.getByTestId('notification')).toContainText(/988\sg thrown away/);
   await press(page, 'Undo');
   await expect(tin(page, 'Epoxy filler')).toContainText(/988\sg/);
+  // What was written wrongly of it is put right, in its own money.
+  await press(page, 'What happened to it');
+  await tin(page, 'Epoxy filler')
+    .getByRole('button', { name: /^Put right/ })
+    .click();
+  await page.getByLabel('Price of one').fill('35');
+  await page.getByLabel('Paid in').fill('€');
+  await page.getByTestId('save-received').click();
+  await expect(page.getByTestId('notification')).toContainText('Put right.');
+  await expect(tin(page, 'Epoxy filler')).toContainText(/€\s35\.00 for 1000\sg/);
+  await press(page, 'Hide what happened to it');
   // What is taken out beyond what is there stands below nothing, and asks to be counted.
   await tin(page, 'Epoxy filler').getByRole('button', { name: 'Took some out' }).click();
   await page.getByLabel('Taken out, g').fill('1200');

@@ -198,6 +198,19 @@ describe('a record is checked', () => {
   });
 });
 
+describe('a correction of what came', () => {
+  it('takes its place, also where something was poured out of it since, and can be taken back', () => {
+    const wrong = tin('t', 'clear-ms', 0, 5000);
+    const shelf = foldShelf([wrong, cup('b', [pour('clear-ms', 0, 200, 't')], 10)]);
+    const right = rec({ kind: 'replaced', atMin: 20, id: 'fix', targetId: wrong.id, by: { ...wrong, amount: 500 } });
+    expect(checkRecord(right, { ...context([]), shelf })).toMatchObject({ ok: true });
+    const mended = appendToShelf(shelf, right);
+    expect(mended.containers.get('t')).toMatchObject({ received: 500, amount: 300, poured: 200 });
+    const back = appendToShelf(mended, rec({ kind: 'voided', atMin: 30, targetId: 'fix' }));
+    expect(back.containers.get('t')).toEqual(shelf.containers.get('t'));
+  });
+});
+
 describe('what comes from outside', () => {
   const good = tin('t', 'clear-ms', 0, 500);
   it('a good record of every kind is taken, and every wrong field is named', () => {

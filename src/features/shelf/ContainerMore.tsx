@@ -2,7 +2,13 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { errorText, messageIn, type Message, type UnitSystem } from '@/core';
-import { isCounted, WASTE_REASONS, type PlainShelfRecord, type WasteReason } from '@/core/log/shelf';
+import {
+  isCounted,
+  WASTE_REASONS,
+  type PlainShelfRecord,
+  type ShelfRecordOf,
+  type WasteReason,
+} from '@/core/log/shelf';
 import { entriesOf } from '@/core/keysOf';
 import { containerHistory, type Container } from '@/core/stock';
 import { useShelfCommand, type OpenShelf, type ShelfEntry } from '@/data/shelf';
@@ -19,6 +25,7 @@ import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { amountText } from './names';
+import { ReceiveForm } from './ReceiveForm';
 
 type Act = 'count' | 'waste' | 'use' | 'move';
 const MOST = 1_000_000;
@@ -278,7 +285,10 @@ function Happened({ open, container: c }: { open: OpenShelf; container: Containe
   const command = useShelfCommand();
   const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
+  const [correcting, setCorrecting] = useState<ShelfRecordOf<'received'>>();
   const history = [...containerHistory(open.shelf, c.id)].reverse().slice(0, 30);
+  if (correcting)
+    return <ReceiveForm shelf={open.shelf} correct={correcting} onDone={() => setCorrecting(undefined)} />;
   return (
     <View>
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
@@ -290,6 +300,13 @@ function Happened({ open, container: c }: { open: OpenShelf; container: Containe
               {fullWhen(r.atMs)}
             </T>
           </View>
+          {r.kind === 'received' && (
+            <TextButton
+              label="Put right"
+              of={`: ${happenedLine(r, c, open, units)}`}
+              onPress={() => setCorrecting(r)}
+            />
+          )}
           {r.kind !== 'mixed' && r.kind !== 'kept' && (
             <TextButton
               label="Undo"

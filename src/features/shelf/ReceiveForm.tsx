@@ -2,13 +2,14 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { DAY_MS, errorText, FAMILIES, messageIn, type Message, type UnitSystem } from '@/core';
-import { ARTICLES, type Article, type Holds } from '@/core/log/shelf';
+import { ARTICLES, type Article, type Holds, type ShelfRecordOf } from '@/core/log/shelf';
 import { entriesOf } from '@/core/keysOf';
 import { tinSizes, type Shelf } from '@/core/stock';
 import { newId, nowMs, useLibrary } from '@/data';
 import { useShelfCommand, type ShelfEntry } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
+import { showDay } from '@/ui/days';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Fields } from '@/ui/Field';
 import { FormDay } from '@/ui/form/FormPicked';
@@ -22,6 +23,9 @@ import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
 const ARTICLE_OPTIONS = entriesOf(ARTICLES).map(([value, label]) => ({ value, label }));
+
+/** A figure as it stands in a field. */
+const typed = (x: number | undefined): string => (x === undefined ? '' : String(Math.round(x * 100) / 100));
 
 const schema = (units: UnitSystem) =>
   object({
@@ -37,32 +41,42 @@ const schema = (units: UnitSystem) =>
     place: typedText(80),
   });
 
-/** Something comes onto the shelf: what it is, how much, and till when it keeps. */
-export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void }) {
+/** Something comes onto the shelf: what it is, how much, and till when it keeps. Or what was written of it is put right. */
+export function ReceiveForm({
+  shelf,
+  correct,
+  onDone,
+}: {
+  shelf: Shelf;
+  /** What was written; what it is, and in which container, stays. */
+  correct?: ShelfRecordOf<'received'>;
+  onDone(): void;
+}) {
   const { currency, units } = useAppTheme();
   const { all, lookup } = useLibrary();
   const command = useShelfCommand();
   const notify = useNotify();
-  const [what, setWhat] = useState<'part' | 'article'>('part');
-  const [article, setArticle] = useState<Article>('abrasive');
-  const [productId, setProductId] = useState<string>();
-  const [part, setPart] = useState(0);
-  const [unit, setUnit] = useState<'mL' | 'g'>('mL');
-  const [opened, setOpened] = useState(false);
+  const was = correct?.holds;
+  const [what, setWhat] = useState<'part' | 'article'>(was?.what ?? 'part');
+  const [article, setArticle] = useState<Article>(was?.what === 'article' ? was.article : 'abrasive');
+  const [productId, setProductId] = useState(was?.what === 'part' ? was.productId : undefined);
+  const [part, setPart] = useState(was?.what === 'part' ? was.part : 0);
+  const [unit, setUnit] = useState<'mL' | 'g'>(correct ? 'g' : 'mL');
+  const [opened, setOpened] = useState(correct?.opened ?? false);
   const [problem, setProblem] = useState<Message>();
   const places = [...new Set([...shelf.containers.values()].flatMap((c) => c.place ?? []))];
   const form = useAppForm(
     {
-      name: '',
-      amount: '',
+      name: was?.what === 'article' ? was.name : '',
+      amount: typed(correct?.amount),
       count: '1',
-      price: '',
-      currency,
-      lot: '',
-      label: '',
-      bestBefore: '',
-      openDays: '',
-      place: places[0] ?? '',
+      price: typed(correct?.price),
+      currency: correct?.currency ?? currency,
+      lot: correct?.lot ?? '',
+      label: correct?.label ?? '',
+      bestBefore: correct?.bestBeforeMs === undefined ? '' : showDay(correct.bestBeforeMs - DAY_MS),
+      openDays: typed(correct?.openDays),
+      place: correct ? (correct.place ?? '') : (places[0] ?? ''),
     },
     schema,
   );
@@ -92,7 +106,8 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
       const amount = what === 'part' && unit === 'mL' ? v.amount * (density ?? 1) : v.amount;
       const entry = (): ShelfEntry => ({
         kind: 'received',
-        containerId: `tin-${newId(nowMs())}`,
+        containerId: correct?.containerId ?? `tin-${newId(nowMs())}`,
+        ...(correct && { atMs: correct.atMs }),
         holds,
         amount,
         ...(v.price !== undefined && { price: v.price, currency: v.currency || currency }),
@@ -103,41 +118,36 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
         ...(v.place && { place: v.place }),
         ...(opened && { opened: true }),
       });
-      command.mutate(
-        { log: Array.from({ length: v.count }, entry) },
-        {
-          onSuccess: ({ remarks, undo }) => {
-            notify({
-              text:
-                remarks[0] === undefined
-                  ? v.count === 1
-                    ? 'It is on the shelf.'
-                    : `${v.count} are on the shelf.`
-                  : messageIn(remarks[0], units),
-              undo,
-            });
+      const said = correct ? 'Put right.' : v.count === 1 ? 'It is on the shelf.' : `${v.count} are on the shelf.`;
+      command
+        .mutateAsync(correct ? { correct: correct.id, by: entry() } : { log: Array.from({ length: v.count }, entry) })
+        .then(
+          ({ remarks: [remark], undo }) => {
+            notify({ text: remark === undefined ? said : messageIn(remark, units), undo });
             onDone();
           },
-          onError: (e) => setProblem(errorText(e)),
-        },
-      );
+          (e: Error) => setProblem(errorText(e)),
+        );
     },
     () => what === 'part' && !product && setProblem('Pick what it is'),
   );
   const stocked = all.filter((p) => FAMILIES[p.family].role !== 'found');
   return (
-    <Section title="What came">
-      <ChoiceGroup<'part' | 'article'>
-        label="What"
-        hideLabel
-        options={[
-          { value: 'part', label: 'Paint, filler, thinner' },
-          { value: 'article', label: 'Paper, masking, clips' },
-        ]}
-        value={what}
-        onChange={setWhat}
-      />
+    <Section title={correct ? 'Put right what came' : 'What came'}>
+      {!correct && (
+        <ChoiceGroup<'part' | 'article'>
+          label="What"
+          hideLabel
+          options={[
+            { value: 'part', label: 'Paint, filler, thinner' },
+            { value: 'article', label: 'Paper, masking, clips' },
+          ]}
+          value={what}
+          onChange={setWhat}
+        />
+      )}
       {what === 'part' &&
+        !correct &&
         (product ? (
           <View>
             <ChoiceGroup
@@ -170,7 +180,7 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
           <FormField control={form.control} name="name" label="What it is, such as P400 discs, 150 mm" />
         </View>
       )}
-      {what === 'part' && sizes && (
+      {what === 'part' && sizes && !correct && (
         <ChoiceGroup<'mL' | 'g'>
           label="The tin says"
           options={[
@@ -189,7 +199,7 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
           {...(what === 'part' && { unit: unit === 'mL' ? 'ml' : 'g' })}
           numeric
         />
-        <FormField control={form.control} name="count" label="How many such" numeric />
+        {!correct && <FormField control={form.control} name="count" label="How many such" numeric />}
         <FormField control={form.control} name="price" label="Price of one" numeric />
         <FormField control={form.control} name="currency" label="Paid in" short />
       </Fields>
@@ -213,7 +223,13 @@ export function ReceiveForm({ shelf, onDone }: { shelf: Shelf; onDone(): void })
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton label="Onto the shelf" strong grow onPress={() => void save()} testID="save-received" />
+        <ActionButton
+          label={correct ? 'Keep' : 'Onto the shelf'}
+          strong
+          grow
+          onPress={() => void save()}
+          testID="save-received"
+        />
         <ActionButton label="Leave" onPress={onDone} />
       </View>
     </Section>

@@ -38,8 +38,10 @@ export function ShopScreen() {
   const [ask, dialog] = useConfirm();
   const router = useRouter();
   const shared = useSharedFile();
-  // Not by halves: what is tapped must not move away under the thumb.
-  if (!settings || loading) return <Page>{null}</Page>;
+  // At first not by halves: what is tapped must not move away under the thumb. A job that comes later is one more line.
+  const [isRead, setRead] = useState(!loading);
+  if (!loading && !isRead) setRead(true);
+  if (!settings || !isRead) return <Page>{null}</Page>;
   const own = all.filter((p) => p.basis === 'sheet').length;
   return (
     <Page testID="shop">
