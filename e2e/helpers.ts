@@ -72,9 +72,14 @@ export const layers = async (page: Page): Promise<string[]> => {
 };
 
 /** Chooses one's own shop on the first run, with a job of one panel. */
-export async function ownShop(page: Page, panel = 'Lid'): Promise<void> {
+/** Takes the shop of one's own in a new browser. The choice is kept only once what comes next is shown. */
+export async function startOwn(page: Page): Promise<void> {
   await page.goto('/');
   await press(page, 'Start my own shop');
+  await expect(page.getByText('Start a job').first()).toBeVisible();
+}
+export async function ownShop(page: Page, panel = 'Lid'): Promise<void> {
+  await startOwn(page);
   await press(page, 'Start a job');
   await page.getByLabel('Name').fill('Test bench');
   await page.getByTestId('save').click();

@@ -8,6 +8,7 @@ import {
   ownShop,
   pick,
   press,
+  startOwn,
   storedEvents,
   storedText,
   test,
@@ -170,8 +171,7 @@ test('exports the job, wipes the browser, imports it, and has it all back', asyn
 
   const fresh = await browser.newContext({ viewport: { width: 390, height: 844 } });
   const other = await fresh.newPage();
-  await other.goto('/');
-  await press(other, 'Start my own shop');
+  await startOwn(other);
   await other.getByRole('link', { name: 'Shop', exact: true }).click();
   const [chooser] = await Promise.all([other.waitForEvent('filechooser'), press(other, 'Import a job file')]);
   await chooser.setFiles(path);

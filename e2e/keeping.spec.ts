@@ -1,6 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
-import { answer, expect, openDemo, ownShop, pick, press, storedEvents, test, untilSaved } from './helpers';
+import { answer, expect, openDemo, ownShop, pick, press, startOwn, storedEvents, test, untilSaved } from './helpers';
 
 /** Lets the page choose a file. */
 async function give(page: Page, button: string, file: { name: string; text: Buffer; type?: string }): Promise<void> {
@@ -56,8 +56,7 @@ test('two phones log on one job, swap files, and both end with all of it', async
   const first = await exported(page);
   const context = await browser.newContext();
   const other = await context.newPage();
-  await other.goto('/');
-  await press(other, 'Start my own shop');
+  await startOwn(other);
   await other.goto('/shop');
   await give(other, 'Import a job file', { name: 'job.json', text: first });
   await other.getByTestId('import-do').click();
