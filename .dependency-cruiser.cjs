@@ -12,7 +12,7 @@ const FLOORS = [
   ['safety', 'systems', 'outline', 'air', 'bodies'],
   ['strata'],
   ['cure'],
-  ['faults', 'mix', 'stock', 'blast', 'grit', 'repair'],
+  ['faults', 'mix', 'stock', 'blast', 'grit', 'repair', 'colour'],
   ['fair'],
   ['board'],
   ['rules'],

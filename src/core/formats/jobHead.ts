@@ -77,6 +77,9 @@ export const JOB_SCHEMA = object({
         thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
         map,
         row: oneOf('Row', FLOOR_ROW_NAMES),
+        card: object({ colour: label('Colour of the card') })
+          .default(undefined)
+          .noUnknown(unknown('Card')),
       }).noUnknown(unknown('Panel')),
     )
     .required('Panels are missing'),

@@ -49,7 +49,7 @@ function shopFrom4(shop: Raw): Raw {
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
 /** Versions that changed nothing for a kind of record. */
-const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same };
+const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same, 9: same };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
 const STEPS = {
@@ -73,7 +73,8 @@ const STEPS = {
     // Version 3 added drawings, marks, level, decisions, bags, links, staging; version 4 outlines of marks and repairs that end a
     // temporary one; version 6 rows of the floor, work time, parts that are away, and what is to be done;
     // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed; version 9
-    // cups of fillers and of what is brushed on, and doses of products.
+    // cups of fillers and of what is brushed on, and doses of products; version 10 test cards, readings of colour, and how a coat was
+    // sprayed.
     2: same,
     3: same,
     4: same,
@@ -81,6 +82,7 @@ const STEPS = {
     6: same,
     7: same,
     8: same,
+    9: same,
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

@@ -1,4 +1,5 @@
 import type { Application } from '../library/application';
+import type { ColourRead, SprayedHow } from './colourRead';
 import type { MediaName } from '../library/media';
 import type { ProductFamily, UsedIn } from '../library/families';
 import type { SubstrateKind } from '../library/substrates';
@@ -168,6 +169,8 @@ export interface Payloads {
     hardenerId?: string;
     application: Application;
     colourHex?: string;
+    /** How it was sprayed, where that was looked at: flake lies by it. */
+    how?: SprayedHow;
     batch?: BatchUse;
   };
   guideCoated: { productId: string };
@@ -191,7 +194,8 @@ export interface Payloads {
       }
     | { measure: 'air'; air: AirReading }
     | { measure: 'heights'; heights: HeightsRead }
-    | { measure: 'gap'; gap: GapRead };
+    | { measure: 'gap'; gap: GapRead }
+    | { measure: 'colour'; colour: ColourRead };
   polished: { grit: number; removedUm: number };
   masked: { what: string };
   fitted: { where: string };

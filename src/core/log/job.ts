@@ -82,6 +82,8 @@ export interface Panel {
   map?: PanelMap;
   /** Where it lies on the job's floor. */
   row?: FloorRow;
+  /** It is no part of the vehicle but a test card of a colour. */
+  card?: { colour: string };
 }
 
 /** A job's head: what it is about. What happened to it is in the log. */
@@ -292,4 +294,21 @@ export const colourOn = (job: Job, p: Product, zoneId?: string): string | undefi
 export function coloursOf(job: Job): Colour[] {
   const all = [...(job.colour ? [job.colour] : []), ...job.zones.flatMap((z) => z.finish?.colour ?? [])];
   return all.filter((c, i) => all.findIndex((o) => o.hex === c.hex && o.name === c.name) === i);
+}
+
+/** A job as it is worked on: without its test cards. */
+const WORKED = new WeakMap<Job, Job>();
+export function withoutCards(job: Job): Job {
+  if (!job.panels.some((p) => p.card)) return job;
+  let without = WORKED.get(job);
+  if (!without) {
+    const cards = new Set(job.panels.flatMap((p) => (p.card ? [p.id] : [])));
+    without = {
+      ...job,
+      panels: job.panels.filter((p) => !cards.has(p.id)),
+      zones: job.zones.filter((z) => !cards.has(z.panelId)),
+    };
+    WORKED.set(job, without);
+  }
+  return without;
 }

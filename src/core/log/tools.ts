@@ -41,4 +41,4 @@ export type ReturnedAs = keyof typeof RETURNED_AS_NAMES;
 export const RETURNED_AS = keysOf(RETURNED_AS_NAMES);
 
 /** What a measured event may state. Film values in µm, temperatures in °C, humidity as a fraction. */
-export const MEASURES = ['filmTotal', 'air', 'heights', 'gap'] as const;
+export const MEASURES = ['filmTotal', 'air', 'heights', 'gap', 'colour'] as const;

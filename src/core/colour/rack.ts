@@ -1,0 +1,180 @@
+import { isBase, isTopcoat, FAMILIES, type ProductLookup } from '../library/product';
+import type { Colour } from '../library/finish';
+import type { ColourRead, ReadBy } from '../log/colourRead';
+import type { EventOf, PlainEvent } from '../log/event';
+import { coloursOf, zonesOf, type Job, type Panel, type Zone } from '../log/job';
+import { effectiveEvents, type JobState } from '../strata/fold';
+import type { Layer, Strata } from '../strata/types';
+import { labOfHex } from './hex';
+import type { Spraying } from './lay';
+import { pairUp, type SeenPair } from './pairs';
+import { isAbsolute, seenBy, type Seen } from './readings';
+import type { Lab } from './spectrum';
+import { COLOUR_LIMITS, judgeColour, type ColourLimits, type ColourVerdict } from './verdict';
+
+/** A reading of colour as it stands in the log. */
+export interface ReadEntry {
+  id: string;
+  atMs: number;
+  zoneIds: readonly string[];
+  read: ColourRead;
+}
+
+/** How a card, or a panel, was sprayed, as its strata and its log have it. */
+export interface SprayedFacts {
+  /** What the colour lies on. */
+  ground?: string;
+  base: Layer;
+  cleared: boolean;
+  spraying: Spraying;
+  batchId?: string;
+  who?: string;
+}
+
+/** How a card compares with the car, by the surest way in which somebody looked. */
+export interface Compared {
+  by: ReadBy;
+  atMs: number;
+  /** The card's reading. */
+  entry: ReadEntry;
+  pairs: readonly SeenPair[];
+  verdict: ColourVerdict;
+}
+
+export interface RackCard {
+  panel: Panel;
+  zones: readonly Zone[];
+  facts?: SprayedFacts;
+  reads: readonly ReadEntry[];
+  compared?: Compared;
+}
+
+/** A colour of a job: what was read of the car, and the rack of its cards, the nearest first. */
+export interface ColourCase {
+  colour: Colour;
+  /** Newest first. */
+  car: readonly ReadEntry[];
+  cards: readonly RackCard[];
+}
+
+/** How sure ways of looking are, the surest first: what was measured outranks what was looked at. */
+const SURENESS: readonly ReadBy[] = ['instrument', 'file', 'typed', 'photo', 'eye'];
+
+/** Every reading of colour that counts, newest first. */
+export function colourReads(state: JobState): ReadEntry[] {
+  return effectiveEvents(state)
+    .flatMap((e): ReadEntry[] =>
+      e.kind === 'measured' && e.measure === 'colour'
+        ? [{ id: e.id, atMs: e.atMs, zoneIds: e.zoneIds, read: e.colour }]
+        : [],
+    )
+    .reverse();
+}
+
+/** The coloured layer nearest to the top, and how it was sprayed; undefined where there is no colour of this shop's. */
+export function sprayedFacts(
+  strata: Strata | undefined,
+  events: readonly PlainEvent[],
+  products: ProductLookup,
+): SprayedFacts | undefined {
+  const layers = strata?.layers ?? [];
+  const at = layers.findLastIndex((l) => FAMILIES[l.family].coloured);
+  const base = layers[at];
+  if (!strata || !base) return undefined;
+  const coats = events.filter((e): e is EventOf<'coated'> => e.kind === 'coated' && base.eventIds.includes(e.id));
+  const last = coats[coats.length - 1];
+  const who = coats.flatMap((e) => e.how?.who ?? []).pop();
+  const nominal = base.productId === undefined ? undefined : products(base.productId)?.film.nominalUm;
+  const below = layers[at - 1];
+  return {
+    ...(below && { ground: below.label }),
+    base,
+    // What carries its own gloss needs no clear.
+    cleared: (!isBase(base.family) && isTopcoat(base.family)) || layers.slice(at + 1).some((l) => l.family === 'clear'),
+    spraying: {
+      application: last?.application ?? 'lowPressureGun',
+      ...last?.how,
+      ...(nominal !== undefined && base.coats > 0 && { filmShare: base.appliedUm / base.coats / nominal }),
+      ...(base.air && { tempC: base.air.tempC }),
+    },
+    ...(base.batchId !== undefined && { batchId: base.batchId }),
+    ...(who !== undefined && { who }),
+  };
+}
+
+/** What a colour is about: its nearest reading under that light, the colour as the screen has it without one. */
+function nearest(car: readonly Seen[], angleDeg: number, light: Seen['light'], hex: string): Lab {
+  const away = (s: Seen) => Math.abs(s.angleDeg - angleDeg) + (s.light === light ? 0 : 1000);
+  return [...car].sort((a, b) => away(a) - away(b))[0]?.lab ?? labOfHex(hex);
+}
+
+/** Pairs of a card's reading with the car's. */
+function pairsOf(card: ColourRead, car: readonly Seen[], hex: string): SeenPair[] {
+  const { values } = card;
+  if (isAbsolute(values)) return pairUp(car, seenBy(values));
+  return values.seen.map(({ angleDeg, light, lab, spread }) => {
+    const base = nearest(car, angleDeg, light, hex);
+    return { angleDeg, light, car: base, card: [base[0] + lab[0], base[1] + lab[1], base[2] + lab[2]], spread };
+  });
+}
+
+/** The surest comparison of some readings of one card with the car; of equally sure ones the newest. */
+function compare(
+  reads: readonly ReadEntry[],
+  car: readonly ReadEntry[],
+  hex: string,
+  limits: ColourLimits,
+): Compared | undefined {
+  const carEntry = [...car]
+    .filter((e) => isAbsolute(e.read.values))
+    .sort((a, b) => SURENESS.indexOf(a.read.by) - SURENESS.indexOf(b.read.by))[0];
+  const values = carEntry?.read.values;
+  const seen = values && isAbsolute(values) ? seenBy(values) : [];
+  const sorted = [...reads].sort(
+    (a, b) => SURENESS.indexOf(a.read.by) - SURENESS.indexOf(b.read.by) || b.atMs - a.atMs,
+  );
+  for (const entry of sorted) {
+    const pairs = pairsOf(entry.read, seen, hex);
+    const verdict = judgeColour(pairs, limits);
+    if (verdict) return { by: entry.read.by, atMs: entry.atMs, entry, pairs, verdict };
+  }
+  return undefined;
+}
+
+/** One colour of a job with all that was read of it. */
+export function colourCase(
+  job: Job,
+  state: JobState,
+  colour: Colour,
+  products: ProductLookup,
+  limits: ColourLimits = COLOUR_LIMITS,
+): ColourCase {
+  const reads = colourReads(state).filter((r) => r.read.colour === colour.name);
+  const car = reads.filter((r) => r.read.on === 'car');
+  const cards = job.panels
+    .filter((p) => p.card?.colour === colour.name)
+    .map((panel): RackCard => {
+      const zones = zonesOf(job, panel.id);
+      const own = reads.filter((r) => r.read.on === 'card' && r.zoneIds.some((id) => zones.some((z) => z.id === id)));
+      const facts = zones
+        .flatMap((z) => {
+          const zone = state.zones.get(z.id);
+          const f = sprayedFacts(zone?.strata, zone?.events ?? [], products);
+          return f ? [f] : [];
+        })
+        // The half that is cleared is what the car is held against.
+        .sort((a, b) => Number(b.cleared) - Number(a.cleared))[0];
+      const compared = compare(own, car, colour.hex, limits);
+      return { panel, zones, reads: own, ...(facts && { facts }), ...(compared && { compared }) };
+    });
+  const rank = (c: RackCard) => c.compared?.verdict.de ?? Infinity;
+  return { colour, car, cards: [...cards].sort((a, b) => rank(a) - rank(b)) };
+}
+
+/** The colours of a job that a card or a reading is about, and those that are agreed. */
+export function coloursSeen(job: Job, state: JobState): Colour[] {
+  const agreed = coloursOf(job);
+  const named = [...job.panels.flatMap((p) => p.card?.colour ?? []), ...colourReads(state).map((r) => r.read.colour)];
+  const others = [...new Set(named)].filter((name) => !agreed.some((c) => c.name === name));
+  return [...agreed, ...others.map((name) => ({ name, hex: '#808080' }))];
+}
