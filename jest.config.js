@@ -20,6 +20,8 @@ module.exports = {
     '^@/(.*)$': '<rootDir>/src/$1',
     // Its icons one by one are ES modules for 'import', and others for 'require'.
     '^lucide-react-native/icons/(.*)$': '<rootDir>/node_modules/lucide-react-native/dist/cjs/icons/$1.js',
+    // ES modules under an ending that Jest does not read.
+    '^(d3-contour|d3-array|internmap)$': '<rootDir>/node_modules/$1/dist/$1.js',
     // Its browser build, which this preset would take, is an ES module that Jest does not read.
     '^nanoid$': '<rootDir>/node_modules/nanoid/index.cjs',
   },

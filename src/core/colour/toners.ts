@@ -37,9 +37,9 @@ const curve = (level: number, bands: readonly Band[] = []): Spectrum =>
   );
 const scaled = (r: Spectrum, by: number): Spectrum => r.map((v) => v * by);
 
-/** Strength of a full toner, per g/L and µm: 40 g/L of black hides at 15 µm, 300 g/L of white at about 60. */
-const K = 2.4e-3;
-const S = 5.5e-4;
+/** Strength of a full toner, per g/L and µm: 40 g/L of black hides at 15 µm, 300 g/L of white at about 30. */
+const K = 4e-3;
+const S = 1.4e-3;
 
 /** @param absorbs relative to black; @param scatters relative to white */
 const pigment = (

@@ -11,7 +11,7 @@ import { judgeColour, COLOUR_LIMITS } from './verdict';
 const ANGLES = [15, 25, 45, 75, 110];
 const toner = (id: string, gPerL: number) => ({ toner: tonerById.get(id)!, gPerL });
 const ground = (r: number) => new Float64Array(BANDS).fill(r);
-const SLATE = [toner('aluminium-medium', 120), toner('black-deep', 14), toner('blue-green', 12), toner('white', 6)];
+const SLATE = [toner('aluminium-medium', 120), toner('black-deep', 8), toner('blue-green', 7), toner('white', 3)];
 
 /** What an instrument without noise reads of a film, three times. */
 const read = (film: Partial<PaintFilm> = {}): AbsoluteValues => {
@@ -49,12 +49,7 @@ describe('a verdict', () => {
   );
 
   it('more black is toner, darker face-on and along', () => {
-    const darker = [
-      toner('aluminium-medium', 120),
-      toner('black-deep', 30),
-      toner('blue-green', 12),
-      toner('white', 6),
-    ];
+    const darker = [toner('aluminium-medium', 120), toner('black-deep', 18), toner('blue-green', 7), toner('white', 3)];
     const v = judge(read(), read({ toners: darker }));
     expect(v).toMatchObject({ answer: 'tint' });
     expect(v.lay).toBeUndefined();
