@@ -18,6 +18,7 @@ import {
 import { workshopAir } from '../src/core/devices';
 import { writeJobFile } from '../src/core/formats';
 import { format, resolveConfig } from 'prettier';
+import { lookAtRed, readColours, withCards, withEyeCard } from './colour';
 import { drawn, faults, planned } from './groundwork';
 import { stockShelf } from './shelf';
 
@@ -408,7 +409,8 @@ function breadVan() {
   const slip = coat(on(3, 9), 'rd-lower', 'highbuild-2k', 60, 1);
   put(on(3, 9, 5), [], 'voided', { targetId: slip, reason: 'That was another door' });
   faults(put, on, ago);
-  return { job: planned(drawn(job), NOW, on), events: b.events };
+  lookAtRed(put, on);
+  return { job: withEyeCard(planned(drawn(job), NOW, on)), events: b.events };
 }
 
 function hatchback() {
@@ -538,7 +540,8 @@ function hatchback() {
     thinnerFraction: 0.15,
     hardenerId: 'hardener-fast',
   });
-  return { job, events: b.events };
+  readColours(put, on);
+  return { job: withCards(job), events: b.events };
 }
 
 function write(name: string, content: unknown): void {

@@ -42,3 +42,33 @@ export async function exportCalendar(open: OpenJob, moments: readonly CalendarMo
   if (!r.ok) throw new Error(r.error);
   saveText(`${slug(open.job.name)}.ics`, r.value, 'text/calendar');
 }
+
+/** A picture that somebody took, as its pixels, no larger than `most` px on its longer side; and its address, to show it. */
+export interface OpenedPicture {
+  width: number;
+  height: number;
+  data: Uint8ClampedArray;
+  url: string;
+}
+
+/** Reads a picture in the browser. Throws with a sentence where it is none. */
+export async function readPicture(file: Blob, most: number): Promise<OpenedPicture> {
+  let bitmap: ImageBitmap;
+  try {
+    bitmap = await createImageBitmap(file, { imageOrientation: 'from-image' });
+  } catch {
+    throw new Error('This is no picture that the browser can read. A JPEG or PNG is.');
+  }
+  const scale = Math.min(1, most / Math.max(bitmap.width, bitmap.height));
+  const width = Math.max(1, Math.round(bitmap.width * scale));
+  const height = Math.max(1, Math.round(bitmap.height * scale));
+  const canvas = document.createElement('canvas');
+  canvas.width = width;
+  canvas.height = height;
+  const context = canvas.getContext('2d', { willReadFrequently: true, colorSpace: 'srgb' });
+  if (!context) throw new Error('The browser gives no room to read the picture in');
+  context.drawImage(bitmap, 0, 0, width, height);
+  bitmap.close();
+  const { data } = context.getImageData(0, 0, width, height);
+  return { width, height, data, url: canvas.toDataURL('image/jpeg', 0.85) };
+}

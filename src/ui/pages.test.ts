@@ -9,6 +9,8 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/bags': true,
   '/batches': true,
   '/blast': true,
+  '/blend': true,
+  '/colour': true,
   '/cost': true,
   '/decide': true,
   '/fair': true,

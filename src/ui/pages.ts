@@ -14,6 +14,8 @@ export interface Pages {
   '/bags': OfJob;
   '/batches': Nothing & { batch?: string };
   '/blast': OfJob;
+  '/blend': OfJob & { panel?: string };
+  '/colour': OfJob & { colour?: string };
   '/cost': OfJob;
   '/decide': OfJob & { panel?: string };
   '/fair': OfJob & { panel?: string };

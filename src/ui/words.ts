@@ -32,6 +32,7 @@ import {
   type UnitSystem,
   type Conditions,
 } from '@/core';
+import { READ_BY, READ_ON, type ColourRead } from '@/core/log/colourRead';
 import { dayMonth, percent } from './format';
 
 /** What a stage lets hands do, for a family. */
@@ -112,6 +113,10 @@ function gapWords({ name, widthMm, agreedMm }: GapRead, units: UnitSystem): stri
   return `${name}, ${at(Math.min(...read, Infinity))} to ${at(Math.max(...read, 0))}, ${at(agreedMm)} agreed`;
 }
 
+/** 'Slate shimmer, by eye, on a card'. */
+const colourWords = ({ colour, by, on, where }: ColourRead): string =>
+  [colour, READ_BY[by].toLowerCase(), `on ${READ_ON[on].toLowerCase()}`, where].filter(Boolean).join(', ');
+
 /** 'P320, board: 2 low, 1 high'. */
 function guideWords({ grit, tool, marks, rest }: Payloads['guideRead']): string {
   const low = marks.filter((m) => m.showed === 'low').length;
@@ -167,9 +172,11 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
           ? heightsWords(e.heights, units)
           : e.measure === 'gap'
             ? gapWords(e.gap, units)
-            : e.air
-              ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
-              : 'Air';
+            : e.measure === 'colour'
+              ? colourWords(e.colour)
+              : e.air
+                ? `Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`
+                : 'Air';
     case 'polished':
       return `To P${e.grit} and compound, ${showThickness(e.removedUm, units)} off`;
     case 'masked':

@@ -164,7 +164,7 @@ function clearEnd(
 ): { field: Field; melt?: Field; says: Message; problems: Message[] } {
   switch (clear.at) {
     case 'edge':
-      return { field: () => -1, says: 'Clear over the whole panel, to its edges.', problems: [] };
+      return { field: () => -Infinity, says: 'Clear over the whole panel, to its edges.', problems: [] };
     case 'line': {
       const from = clear.axis === 'x' ? spot.x : spot.y;
       const to = from + (clear.axis === 'x' ? spot.width : spot.height);

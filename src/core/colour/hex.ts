@@ -1,4 +1,4 @@
-import { modeLab65, modeLrgb, modeRgb, modeXyz65, useMode as knowSpace } from 'culori/fn';
+import { clampRgb, formatHex, modeLab65, modeLrgb, modeRgb, modeXyz65, useMode as knowSpace } from 'culori/fn';
 import type { Lab } from './spectrum';
 
 // In the order in which one leads to the next: culori knows only the spaces that it was told of.
@@ -18,3 +18,6 @@ export function labOfLinear([r, g, b]: readonly [number, number, number]): Lab {
   const c = lab65({ mode: 'lrgb', r, g, b });
   return [c.l, c.a, c.b];
 }
+
+/** A colour as a screen shows it, '#rrggbb': about, and what lies outside of what screens can is brought in. */
+export const hexOfLab = ([l, a, b]: Lab): string => formatHex(clampRgb({ mode: 'lab65', l, a, b }));

@@ -26,6 +26,8 @@ export interface Settings {
   /** What rings. */
   alarms: AlarmKind[];
   sound: boolean;
+  /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */
+  colourLimits?: { butt: number; blend: number };
 }
 
 export const DEFAULT_SETTINGS: Settings = {

@@ -102,6 +102,13 @@ const SETTINGS = object({
     .max(10, 'More than 10 alarms')
     .required('Alarms are missing'),
   sound: yesNo('Sound'),
+  // Since version 10.
+  colourLimits: object({
+    butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),
+    blend: between('Limit of a blend', 0.2, 10).required('Limit of a blend is missing'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('Limits of colour')),
 }).noUnknown(unknown('Settings'));
 
 const CLOCKS = array()

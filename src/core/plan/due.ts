@@ -1,6 +1,6 @@
 import { addMonths } from 'date-fns/addMonths';
 import type { JobState } from '../strata/fold';
-import type { Job } from '../log/job';
+import { withoutCards, type Job } from '../log/job';
 import { FAULT_NAMES } from '../log/marks';
 import { faultsOn } from '../rules/access';
 
@@ -37,7 +37,7 @@ export function dueRepairs(job: Job, state: JobState): DueRepair[] {
         });
     }
   const list = [...made.values()];
-  for (const p of job.panels)
+  for (const p of withoutCards(job).panels)
     for (const { zoneId, fault } of faultsOn(job, state, p.id))
       if (fault.left?.byMs !== undefined && fault.doneMs === undefined)
         list.push({

@@ -4,7 +4,7 @@ import { transferEfficiency } from '../mix/transfer';
 import { FAMILIES, type Product, type ProductFamily } from '../library/product';
 import { isMetal } from '../library/substrates';
 import { LEVEL_DEFAULTS, type LevelDefaults, type QualityLevel } from '../library/level';
-import { panelOf, type Job } from '../log/job';
+import { panelOf, withoutCards, type Job } from '../log/job';
 
 /** What a level asks of each step. */
 export interface LevelSpec extends LevelDefaults {
@@ -88,7 +88,7 @@ const materialCost = (p: Product | undefined, areaCm2: number, coats: number): n
  */
 export function levelSum(job: Job, level: QualityLevel, hourCost: number, all: readonly Product[]): LevelSum {
   const spec = LEVELS[level];
-  const zones = job.zones.map((z) => ({
+  const zones = withoutCards(job).zones.map((z) => ({
     cm2: z.areaCm2 * (z.face === 'inner' ? spec.innerShare : 1),
     metal: isMetal(panelOf(job, z.id)?.substrate ?? 'steel'),
   }));

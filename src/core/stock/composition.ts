@@ -87,3 +87,16 @@ export const keeps = (batch: Batch, shelf: Shelf, products: ProductLookup): bool
   const product = products(batch.productId);
   return product !== undefined && FAMILIES[product.family].usedIn !== 'none' && !isActivated(batch, shelf, products);
 };
+
+/** What was poured of each part of a batch's product, in the library's order, then all the rest (thinner) together, mL: as a coat names its cup. */
+export function pouredMlOf(batch: Batch, shelf: Shelf, products: ProductLookup): number[] {
+  const all = compositionOf(batch, shelf);
+  const parts = products(batch.productId)?.parts ?? [];
+  const of = (p: PartAmount) => (p.productId === batch.productId ? p.part : parts.length);
+  return Array.from({ length: parts.length + 1 }, (_, i) =>
+    volumeMl(
+      all.filter((p) => of(p) === i),
+      products,
+    ),
+  );
+}

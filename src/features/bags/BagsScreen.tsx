@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { object, string } from 'yup';
 import type { Bag, BagItem } from '@/core';
 import type { PartsSum } from '@/core/advice';
+import { withoutCards } from '@/core/log/job';
 import { newId, nowMs, useFormDraft, useJobAndAdvice, useNow, useHeadList, type OpenJob, type Advice } from '@/data';
 import { TwoColumns } from '@/ui/SplitView';
 import { FormChoice, FormField } from '@/ui/form/FormField';
@@ -291,7 +292,7 @@ function BagForm({
         control={form.control}
         name="panelId"
         label="What it came off"
-        options={job.panels.map((p) => ({ value: p.id, label: p.name }))}
+        options={withoutCards(job).panels.map((p) => ({ value: p.id, label: p.name }))}
       />
       <FormField control={form.control} name="where" label="Where it is" />
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>

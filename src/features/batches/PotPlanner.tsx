@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { FAMILIES, formatQuantity, levelCoats, zonesOf } from '@/core';
 import { coatNeed } from '@/core/mix';
 import { planPots, potsAtHand } from '@/core/stock';
+import { withoutCards } from '@/core/log/job';
 import { useJobs, useLibrary } from '@/data';
 import type { OpenShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
@@ -82,7 +83,7 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
         <ChoiceGroup
           label="Panels that are seen side by side"
           many
-          options={at.job.panels.map((p) => ({ value: p.id, label: p.name }))}
+          options={withoutCards(at.job).panels.map((p) => ({ value: p.id, label: p.name }))}
           value={panels}
           onChange={(id) => setPanels(panels.includes(id) ? panels.filter((p) => p !== id) : [...panels, id])}
         />

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { BLAST_COATINGS, type BlastCoating, type BlastItem, type Face } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import { newId, nowMs, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { ActionButton } from '@/ui/ActionButton';
@@ -20,7 +21,7 @@ export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
   const [adding, setAdding] = useState(false);
   const { change, drop, problem, takeBack } = useHeadList(open, 'staging');
   const put = (item: BlastItem) => void change((all) => all.map((x) => (x.id === item.id ? item : x)));
-  const left = job.panels.filter((p) => !list.some((i) => i.panelId === p.id));
+  const left = withoutCards(job).panels.filter((p) => !list.some((i) => i.panelId === p.id));
   return (
     <Section
       title="Staging"

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { zonesOf } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import { useJobOrLast } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
@@ -11,7 +12,7 @@ export function FairScreen({ jobId, panelId }: { jobId: string | undefined; pane
   const { open, loading } = useJobOrLast(jobId);
   const [picked, setPicked] = useState(panelId);
   if (loading) return <Page>{null}</Page>;
-  const panels = open?.job.panels.filter((p) => zonesOf(open.job, p.id).length > 0) ?? [];
+  const panels = open ? withoutCards(open.job).panels.filter((p) => zonesOf(open.job, p.id).length > 0) : [];
   const panel = panels.find((p) => p.id === picked) ?? panels[0];
   if (!open || !panel)
     return (

@@ -3,6 +3,7 @@ import { isOpenFault, TREATMENT_NAMES, type Job, type Panel } from '@/core';
 import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
 import type { Budget } from '@/core/plan/budget';
 import type { DueRepair } from '@/core/plan/due';
+import { withoutCards } from '@/core/log/job';
 import { TwoColumns } from '@/ui/SplitView';
 import { dayMonth, dayOnly, monthYear } from '@/ui/format';
 import { EmptyState } from '@/ui/EmptyState';
@@ -58,7 +59,9 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
   const { budgetOf, isDone, LEVELS, partsSum, dueRepairs, taskWords } = advice;
   const now = useNow();
   const { job, state } = open;
-  const panels = job.panels.map((p) => ({ panel: p, ...faultsOf(open, p, advice) })).sort((a, b) => b.count - a.count);
+  const panels = withoutCards(job)
+    .panels.map((p) => ({ panel: p, ...faultsOf(open, p, advice) }))
+    .sort((a, b) => b.count - a.count);
   const parts = partsSum(job, now);
   const due = dueRepairs(job, state);
   const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));

@@ -13,6 +13,7 @@ import {
   type Job,
   type Message,
 } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import { loadFormats, newId, nowMs, useFormDraft, useJob, useSheetDraft, useShopActions, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Fields } from '@/ui/Field';
@@ -200,7 +201,7 @@ function Change({ open }: { open: OpenJob }) {
         <TextButton label="Lay out parts of a body" icon="plus" onPress={() => setAdding('parts')} />
         {adding === 'parts' && <LayOutParts open={open} close={() => setAdding(null)} />}
         {adding === 'panel' && <AddPanel open={open} close={() => setAdding(null)} />}
-        {open.job.panels.map((p) =>
+        {withoutCards(open.job).panels.map((p) =>
           typeof adding === 'object' && adding && 'change' in adding && adding.change === p.id ? (
             <ChangePanel key={p.id} open={open} panel={p} close={() => setAdding(null)} />
           ) : (

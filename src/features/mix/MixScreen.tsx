@@ -111,6 +111,7 @@ const MIX_PAGES = [
   { page: '/session', label: 'The next hours' },
   { page: '/shelf', label: 'Shelf' },
   { page: '/batches', label: 'Batches' },
+  { page: '/colour', label: 'Colour' },
   { page: '/cost', label: 'Cost' },
 ] as const;
 

@@ -3,6 +3,7 @@ import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { mixed, object } from 'yup';
 import { type AccessLink, type TaskRef } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import { newId, nowMs, useFormDraft, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedText } from '@/ui/form/schema';
@@ -223,7 +224,7 @@ function Task({
       />
       <ChoiceGroup
         label={`${title}: on`}
-        options={open.job.panels.map((p) => ({ value: p.id, label: p.name }))}
+        options={withoutCards(open.job).panels.map((p) => ({ value: p.id, label: p.name }))}
         value={value.panelId}
         onChange={(panelId) => onChange({ ...value, panelId })}
       />

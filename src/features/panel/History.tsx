@@ -187,7 +187,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
         </T>
       )}
       {LOGGABLE.some((k) => k === e.kind) &&
-        !(e.kind === 'measured' && (e.measure === 'heights' || e.measure === 'gap')) && (
+        !(e.kind === 'measured' && (e.measure === 'heights' || e.measure === 'gap' || e.measure === 'colour')) && (
           <TextButton
             label="Correct this"
             onPress={() => router.navigate(pageHref('/log', { job: open.job.id, replaces: e.id }))}

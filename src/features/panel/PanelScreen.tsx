@@ -176,6 +176,12 @@ function Opened({
         label="Where is it low, and how much filler?"
         onPress={() => router.navigate(pageHref('/fair', { job: open.job.id, panel: panelId }))}
       />
+      {panel.map && (
+        <TextButton
+          label="Where does its colour stop?"
+          onPress={() => router.navigate(pageHref('/blend', { job: open.job.id, panel: panelId }))}
+        />
+      )}
       <TextButton
         label="Repair or replace?"
         onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}

@@ -10,6 +10,7 @@ import {
   type ZoneStage,
   type Statuses,
 } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import { useGrowingCount, useLiveJobs, useNow, type OpenJob } from '@/data';
 import { useAppTheme, useWide } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -66,10 +67,10 @@ export function PanelsScreen({ selected }: Props) {
   const wide = useWide();
   // Beside an open panel there is room for a list only.
   const list = asList || selected !== undefined;
-  const drawn = useGrowingCount(live.reduce((n, j) => n + j.open.job.panels.length, 0));
+  const drawn = useGrowingCount(live.reduce((n, j) => n + withoutCards(j.open.job).panels.length, 0));
   if (loading) return <Page>{null}</Page>;
   const stages = FILTERS.find((f) => f.value === filter)?.stages;
-  const count = live.reduce((n, j) => n + j.open.job.panels.length, 0);
+  const count = live.reduce((n, j) => n + withoutCards(j.open.job).panels.length, 0);
   return (
     <Page
       testID="panels"
@@ -107,7 +108,7 @@ export function PanelsScreen({ selected }: Props) {
         {live.map(({ open, statuses }, i) => (
           <View key={open.job.id} style={!list && wide && live.length > 1 ? styles.job : undefined}>
             <JobPanels
-              most={drawn - live.slice(0, i).reduce((n, j) => n + j.open.job.panels.length, 0)}
+              most={drawn - live.slice(0, i).reduce((n, j) => n + withoutCards(j.open.job).panels.length, 0)}
               open={open}
               statuses={statuses}
               stages={stages}
@@ -139,7 +140,7 @@ function JobPanels({
   now: number | undefined;
 }) {
   const router = useRouter();
-  const panels = open.job.panels.filter(
+  const panels = withoutCards(open.job).panels.filter(
     (p) => !stages || zonesOf(open.job, p.id).some((z) => stages.includes(statuses.get(z.id)?.stage ?? 'unknown')),
   );
   return (
@@ -167,6 +168,13 @@ function JobPanels({
           label="Before paint: faults, parts, blasting"
           icon="chevron-right"
           onPress={() => router.navigate(pageHref('/ground', { job: open.job.id }))}
+        />
+      )}
+      {open.job.colour && !stages && (
+        <TextButton
+          label={`Will ${open.job.colour.name} pass? Cards and the car`}
+          icon="chevron-right"
+          onPress={() => router.navigate(pageHref('/colour', { job: open.job.id }))}
         />
       )}
       {now !== undefined && (

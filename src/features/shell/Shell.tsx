@@ -35,6 +35,8 @@ const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[]
       '/order',
       '/blast',
       '/repair',
+      '/colour',
+      '/blend',
     ],
     label: 'Panels',
     icon: 'panels',

@@ -13,6 +13,7 @@ import {
   type Statuses,
   type WayInput,
 } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import type { LiveJob, OpenJob } from '@/data';
 
 /** Zones of one panel that stand at the same place: they are one line on the list. */
@@ -62,7 +63,7 @@ const READY_ORDER: ZoneStage[] = [
 export function todayLists(jobs: readonly LiveJob[], now: number): TodayLists {
   const lists: TodayLists = { closing: [], running: [], ready: [], stuck: [], away: [], temporary: [] };
   for (const { open, statuses } of jobs)
-    for (const panel of open.job.panels) {
+    for (const panel of withoutCards(open.job).panels) {
       const rows = merge(open, open.job, panel, statuses);
       for (const r of rows) {
         const away = r.zones.some((z) => open.state.zones.get(z.id)?.strata?.away);

@@ -15,6 +15,7 @@ import {
   type Statuses,
   type Zone,
 } from '@/core';
+import { withoutCards } from '@/core/log/job';
 import { shortWhen } from '../format';
 import { curedStep } from '../strata/columnImage';
 import type { Tone } from '../T';
@@ -76,7 +77,7 @@ export function floorParts(
   off: ReadonlyMap<string, string>,
   now: number,
 ): { row: FloorRow; parts: FloorPart[] }[] {
-  const parts = job.panels.map((panel) => partOf(job, panel, state, statuses, off.get(panel.id), now));
+  const parts = withoutCards(job).panels.map((panel) => partOf(job, panel, state, statuses, off.get(panel.id), now));
   return FLOOR_ROW_NAMES.map((row) => ({
     row,
     // What nobody put into a row lies with the parts across.

@@ -1,0 +1,136 @@
+import { useRouter } from 'expo-router';
+import { View } from 'react-native';
+import { hexOfLab, labOfHex, type RackCard } from '@/core/colour';
+import { READ_BY } from '@/core/log/colourRead';
+import { FAMILIES } from '@/core';
+import { useLibrary, type OpenJob } from '@/data';
+import { ActionButton } from '@/ui/ActionButton';
+import { useAppTheme } from '@/ui/appTheme';
+import { BendPatch } from '@/ui/colour/BendPatch';
+import { Disclosure } from '@/ui/Disclosure';
+import { fullWhen } from '@/ui/format';
+import { LinkArea } from '@/ui/LinkArea';
+import { pageHref } from '@/ui/pages';
+import { T } from '@/ui/T';
+import { TextButton } from '@/ui/TextButton';
+import { gap, TARGET } from '@/ui/theme';
+import { ANSWERS, ANSWER_TONES, deText, sprayedWords } from './words';
+
+/** One card of the rack: how near it is, and behind a tap how it was sprayed and what was read of it. */
+export function CardLine({
+  open,
+  card,
+  isOpen,
+  onToggle,
+  onRead,
+  onLike,
+}: {
+  open: OpenJob;
+  card: RackCard;
+  isOpen: boolean;
+  onToggle(): void;
+  onRead(): void;
+  onLike(): void;
+}) {
+  const { units, palette } = useAppTheme();
+  const { all } = useLibrary();
+  const router = useRouter();
+  const { compared, facts } = card;
+  const clear = all.find((p) => p.family === 'clear');
+  const uncleared = card.zones.filter(
+    (z) => !open.state.zones.get(z.id)?.strata?.layers.some((l) => l.family === 'clear'),
+  );
+  const needsClear = facts !== undefined && FAMILIES[facts.base.family].role === 'base' && uncleared.length > 0;
+  return (
+    <Disclosure
+      testID="card"
+      open={isOpen}
+      onToggle={onToggle}
+      head={
+        <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'center' }}>
+          <View style={{ width: 72 }}>
+            {compared ? (
+              <BendPatch small height={44} angles={compared.pairs.filter((p) => p.light === 'D65')} label="" />
+            ) : (
+              <View
+                style={{
+                  height: 44,
+                  borderWidth: 1,
+                  borderColor: palette.muted,
+                  backgroundColor:
+                    facts?.base.colourHex === undefined ? palette.sunk : hexOfLab(labOfHex(facts.base.colourHex)),
+                }}
+              />
+            )}
+          </View>
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <T kind="strong">{card.panel.name}</T>
+            {compared ? (
+              <T
+                kind="small"
+                tone={ANSWER_TONES[compared.verdict.answer]}
+              >{`${deText(compared.verdict)} off: ${ANSWERS[compared.verdict.answer].toLowerCase()}`}</T>
+            ) : (
+              <T kind="small" tone="muted">
+                {facts ? 'Not held against the car yet' : 'Not sprayed yet'}
+              </T>
+            )}
+          </View>
+        </View>
+      }
+    >
+      <View style={{ gap: gap(2), paddingBottom: gap(3) }}>
+        {facts && <T kind="small">{`${sprayedWords(facts, units)}.`}</T>}
+        {card.reads.map((r) => (
+          <T key={r.id} kind="small" tone="muted">
+            {`${READ_BY[r.read.by]}, ${fullWhen(r.atMs)}${r.zoneIds.length === 1 ? `, ${card.zones.find((z) => z.id === r.zoneIds[0])?.name.toLowerCase() ?? ''}` : ''}`}
+          </T>
+        ))}
+        {facts?.batchId !== undefined && (
+          <LinkArea
+            href={pageHref('/batches', { batch: facts.batchId })}
+            style={{ minHeight: TARGET, justifyContent: 'center' }}
+          >
+            <T kind="small" tone="do">
+              The batch that it came out of
+            </T>
+          </LinkArea>
+        )}
+        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+          <ActionButton
+            label="Hold it against the car"
+            of={card.panel.name}
+            strong
+            onPress={onRead}
+            testID="read-card"
+          />
+          {needsClear && clear && (
+            <ActionButton
+              label={uncleared.length === card.zones.length ? 'Clear one half' : 'Clear the rest'}
+              of={card.panel.name}
+              onPress={() =>
+                router.navigate(
+                  pageHref('/log', {
+                    job: open.job.id,
+                    // The last zone is the half that is cleared first.
+                    zones: uncleared[uncleared.length - 1]?.id,
+                    kind: 'coated',
+                    product: clear.id,
+                  }),
+                )
+              }
+            />
+          )}
+          <TextButton label="One more like it" of={`: ${card.panel.name}`} onPress={onLike} />
+          <TextButton
+            label="Its layers"
+            of={`: ${card.panel.name}`}
+            onPress={() =>
+              router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: card.panel.id }))
+            }
+          />
+        </View>
+      </View>
+    </Disclosure>
+  );
+}

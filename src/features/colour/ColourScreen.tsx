@@ -1,0 +1,42 @@
+import { useState } from 'react';
+import { coloursSeen } from '@/core/colour';
+import { useJobOrLast } from '@/data';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyState } from '@/ui/EmptyState';
+import { Page } from '@/ui/Page';
+import { ColourView } from './ColourView';
+
+/** Whether a colour passes beside the car: which job's, and which of its colours. */
+export function ColourScreen({ jobId, colourName }: { jobId: string | undefined; colourName: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  const [picked, setPicked] = useState(colourName);
+  if (loading) return <Page>{null}</Page>;
+  const colours = open ? coloursSeen(open.job, open.state) : [];
+  const colour = colours.find((c) => c.name === picked) ?? colours[0];
+  if (!open || !colour)
+    return (
+      <Page>
+        <EmptyState
+          title="No colour yet"
+          text="Give the job its colour, under the job. Then cards can be sprayed of it and held against the car."
+        />
+      </Page>
+    );
+  return (
+    <ColourView
+      key={`${open.job.id}/${colour.name}`}
+      open={open}
+      colour={colour}
+      choice={
+        colours.length > 1 && (
+          <ChoiceGroup
+            label="Colour"
+            options={colours.map((c) => ({ value: c.name, label: c.name }))}
+            value={colour.name}
+            onChange={setPicked}
+          />
+        )
+      }
+    />
+  );
+}

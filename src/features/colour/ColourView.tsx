@@ -1,0 +1,262 @@
+import { useRouter } from 'expo-router';
+import { useMemo, useState, type ReactNode } from 'react';
+import { View } from 'react-native';
+import type { Colour } from '@/core';
+import { withoutCards } from '@/core/log/job';
+import {
+  colourCase,
+  COLOUR_LIMITS,
+  differenceWords,
+  isAlong,
+  isFaceOn,
+  LIGHTS,
+  LIGHT_KINDS,
+  turnsFor,
+  type ColourCase,
+  type Compared,
+  type Light,
+  type RackCard,
+} from '@/core/colour';
+import { useLibrary, useSettings, type OpenJob } from '@/data';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { BendPatch } from '@/ui/colour/BendPatch';
+import { FigureTable } from '@/ui/FigureTable';
+import { ListRow } from '@/ui/ListRow';
+import { Notice } from '@/ui/Notice';
+import { Page } from '@/ui/Page';
+import { PageHead } from '@/ui/PageHead';
+import { pageHref } from '@/ui/pages';
+import { Section } from '@/ui/Section';
+import { TwoColumns } from '@/ui/SplitView';
+import { T } from '@/ui/T';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+import { upperFirst } from '@/core';
+import { CardLine } from './CardLine';
+import { CarReadings } from './CarReadings';
+import { Limits } from './Limits';
+import { NewCard } from './NewCard';
+import { TakeReading, type ReadAbout } from './TakeReading';
+import { ANSWER_TONES, ANSWERS, deText, TURN_WORDS } from './words';
+
+/** A colour of a job: whether it passes beside the car, its cards, and what was read of the car. */
+export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Colour; choice: ReactNode }) {
+  const { lookup } = useLibrary();
+  const settings = useSettings();
+  const limits = settings?.colourLimits ?? COLOUR_LIMITS;
+  const of = useMemo(
+    () => colourCase(open.job, open.state, colour, lookup, limits),
+    [open.job, open.state, colour, lookup, limits],
+  );
+  const [doing, setDoing] = useState<{ what: 'card'; like?: RackCard } | { what: 'read'; about: ReadAbout }>();
+  const [picked, setPicked] = useState<string>();
+  const done = () => setDoing(undefined);
+  if (doing?.what === 'card') return <NewCard open={open} colour={colour} like={doing.like} onDone={done} />;
+  if (doing?.what === 'read') return <TakeReading open={open} of={of} about={doing.about} onDone={done} />;
+  const readCar = () => setDoing({ what: 'read', about: { on: 'car' } });
+  const shown = of.cards.find((c) => c.panel.id === picked) ?? of.cards.find((c) => c.compared);
+  const best = of.cards.find((c) => c.compared);
+  const { answer, under, tone } = headOf(of, best);
+  const panels = withoutCards(open.job).panels.filter((p) => p.map);
+  return (
+    <Page
+      wide
+      testID="colour"
+      foot={
+        <>
+          <ActionButton
+            label="A card was sprayed"
+            strong
+            grow
+            onPress={() => setDoing({ what: 'card' })}
+            testID="new-card"
+          />
+          <ActionButton label="Read the car" onPress={readCar} />
+        </>
+      }
+    >
+      <PageHead over={`${open.job.name}, ${colour.name}`} answer={answer} under={under} {...(tone && { tone })} />
+      {choice}
+      <TwoColumns
+        left={
+          shown?.compared ? (
+            <Beside card={shown} compared={shown.compared} onAgain={() => setDoing({ what: 'card', like: shown })} />
+          ) : (
+            <Notice tone="muted">
+              <T kind="small">
+                A card is sprayed as the panel will be: over the same primer, with the same gun and thinner, half of it
+                cleared. Dry it is held against the car, face-on and along, in the sun and in the shade.
+              </T>
+            </Notice>
+          )
+        }
+        right={
+          <>
+            <Section title="Cards" aside={String(of.cards.length)}>
+              {of.cards.map((c) => (
+                <CardLine
+                  key={c.panel.id}
+                  open={open}
+                  card={c}
+                  isOpen={picked === c.panel.id}
+                  onToggle={() => setPicked(picked === c.panel.id ? undefined : c.panel.id)}
+                  onRead={() => setDoing({ what: 'read', about: { on: 'card', cardId: c.panel.id } })}
+                  onLike={() => setDoing({ what: 'card', like: c })}
+                />
+              ))}
+              {of.cards.length === 0 && (
+                <View style={{ paddingVertical: gap(3) }}>
+                  <T kind="small" tone="muted">
+                    None yet. Without one nobody knows how the colour will look beside the car until it is on the panel.
+                  </T>
+                </View>
+              )}
+            </Section>
+            <CarReadings open={open} of={of} />
+            {panels.length > 0 && (
+              <Section title="Where to blend">
+                {panels.slice(0, 6).map((p) => (
+                  <BlendLink key={p.id} jobId={open.job.id} panelId={p.id} name={p.name} />
+                ))}
+              </Section>
+            )}
+            <Limits limits={limits} />
+          </>
+        }
+      />
+    </Page>
+  );
+}
+
+function BlendLink({ jobId, panelId, name }: { jobId: string; panelId: string; name: string }) {
+  return (
+    <ListRow href={pageHref('/blend', { job: jobId, panel: panelId })}>
+      <View style={{ flex: 1, minWidth: 0 }}>
+        <T kind="strong">{name}</T>
+        <T kind="small" tone="muted">
+          Where base stops and clear goes on
+        </T>
+      </View>
+    </ListRow>
+  );
+}
+
+/** The first line: what to do with this colour. */
+function headOf(
+  of: ColourCase,
+  best: RackCard | undefined,
+): { answer: string; under: string; tone?: 'good' | 'window' | 'stop' } {
+  if (best?.compared) {
+    const { verdict } = best.compared;
+    return {
+      answer: `${ANSWERS[verdict.answer]}: ${best.panel.name.toLowerCase()} is ${verdict.de.toFixed(1)} off`,
+      under: verdict.why,
+      tone: ANSWER_TONES[verdict.answer],
+    };
+  }
+  if (of.cards.length > 0)
+    return {
+      answer: 'Hold the card against the car',
+      under: of.cards.some((c) => c.facts)
+        ? 'It was sprayed, and nobody has compared it yet. By eye in sun and shade is enough to begin with.'
+        : 'The card waits for its colour.',
+    };
+  return { answer: 'Spray a card first', under: 'The colour is not known until a card of it was beside the car.' };
+}
+
+/** The car and one card beside each other, and what that means. */
+function Beside({ card, compared, onAgain }: { card: RackCard; compared: Compared; onAgain(): void }) {
+  const router = useRouter();
+  const { pairs, verdict } = compared;
+  const lights = LIGHT_KINDS.filter((l) => pairs.some((p) => p.light === l));
+  const [light, setLight] = useState<Light>('D65');
+  const shown = lights.includes(light) ? light : lights[0];
+  const here = pairs.filter((p) => p.light === shown);
+  const turns = verdict.lay && card.facts ? turnsFor(1 / verdict.lay.factor, card.facts.spraying) : [];
+  const rows = (
+    [
+      ['Face-on', pairs.filter(isFaceOn), verdict.face],
+      ['Between', pairs.filter((p) => !isFaceOn(p) && !isAlong(p)), verdict.middle],
+      ['Along', pairs.filter(isAlong), verdict.along],
+    ] as const
+  ).flatMap(([name, of, de]) =>
+    de === undefined
+      ? []
+      : [
+          {
+            key: name,
+            cells: [name, de.toFixed(1)],
+            under: upperFirst(differenceWords(of.filter((p) => p.light === shown))),
+          },
+        ],
+  );
+  return (
+    <Section title={`${card.panel.name} beside the car`}>
+      <View style={{ marginTop: gap(3) }}>
+        <BendPatch
+          angles={here}
+          label={`The car over ${card.panel.name.toLowerCase()}, ${shown ? LIGHTS[shown].under : ''}`}
+        />
+      </View>
+      {lights.length > 1 && (
+        <View style={{ marginTop: gap(2) }}>
+          <ChoiceGroup<Light>
+            label="Light"
+            hideLabel
+            options={lights.map((value) => ({ value, label: LIGHTS[value].name }))}
+            value={shown}
+            onChange={setLight}
+          />
+        </View>
+      )}
+      <FigureTable
+        label={`How ${card.panel.name.toLowerCase()} differs`}
+        columns={[
+          { key: 'where', title: 'Seen', share: 3 },
+          { key: 'de', title: 'Difference', figure: true },
+        ]}
+        rows={[...rows, { key: 'all', cells: ['All of it', deText(verdict)], under: basisOf(compared) }]}
+      />
+      {verdict.metameric && (
+        <Notice tone="window">
+          {`${LIGHTS[verdict.metameric.best].name} and ${LIGHTS[verdict.metameric.worst].name.toLowerCase()} disagree by ${verdict.metameric.by.toFixed(1)}: other pigments than the car's. It will match in one light only.`}
+        </Notice>
+      )}
+      {verdict.lay && (
+        <Notice tone={verdict.answer === 'respray' ? 'stop' : 'window'} testID="turn-first">
+          <T kind="strong">Turn this first, not the colour</T>
+          <T kind="small">
+            {turns.length > 0
+              ? `${verdict.lay.says} Next card: ${turns.map((t) => TURN_WORDS[t.what]).join(', and ')}.`
+              : verdict.lay.says}
+          </T>
+          <TextButton label="Spray a card so" onPress={onAgain} />
+        </Notice>
+      )}
+      {verdict.answer === 'tint' && (
+        <TextButton label="What is on the shelf of it" onPress={() => router.navigate(pageHref('/shelf'))} />
+      )}
+      <View style={{ marginTop: gap(2) }}>
+        <T kind="tag" tone="muted">
+          A screen shows colours about, and their difference nearly. The card beside the car decides.
+        </T>
+      </View>
+    </Section>
+  );
+}
+
+/** What a comparison rests on. */
+function basisOf({ by }: Compared): string {
+  switch (by) {
+    case 'instrument':
+    case 'file':
+      return 'Read by an instrument';
+    case 'typed':
+      return 'By figures that were typed, in daylight';
+    case 'photo':
+      return 'From a photo: about';
+    case 'eye':
+      return 'By eye: about';
+  }
+}

@@ -1,0 +1,103 @@
+import { useState } from 'react';
+import { errorText, type Message } from '@/core';
+import type { ColourCase, RackCard } from '@/core/colour';
+import type { ColourRead, ReadBy } from '@/core/log/colourRead';
+import { useLogCommand, type OpenJob } from '@/data';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Notice } from '@/ui/Notice';
+import { useNotify } from '@/ui/notifications';
+import { EyeForm } from './EyeForm';
+import { FigureForm } from './FigureForm';
+import { FileForm } from './FileForm';
+import { PhotoForm } from './PhotoForm';
+
+/** What is read: the car, or a card. */
+export type ReadAbout = { on: 'car' } | { on: 'card'; cardId: string };
+
+/** A way of reading that this page knows. */
+type Way = Extract<ReadBy, 'eye' | 'photo' | 'typed' | 'file'>;
+const WAYS: Record<Way, string> = { eye: 'By eye', photo: 'Photo', typed: 'Figures', file: 'File' };
+const OF: Record<ReadAbout['on'], readonly Way[]> = {
+  card: ['eye', 'photo', 'typed', 'file'],
+  // An eye and a photo only tell how two things differ.
+  car: ['typed', 'file'],
+};
+
+/** What every way of reading is given. */
+export interface ReadFormProps {
+  open: OpenJob;
+  of: ColourCase;
+  about: ReadAbout;
+  card: RackCard | undefined;
+  /** Which way, over the form. */
+  ways: React.ReactNode;
+  problem: React.ReactNode;
+  /** @param where the zone that it is about; none where it is said in words */
+  onSave(read: Omit<ColourRead, 'colour' | 'on'>, zoneId: string | undefined): void;
+  onLeave(): void;
+}
+
+/** The car, or a card beside it, is read: by eye, from a photo, by figures or from a file. All go through the same verdict. */
+export function TakeReading({
+  open,
+  of,
+  about,
+  onDone,
+}: {
+  open: OpenJob;
+  of: ColourCase;
+  about: ReadAbout;
+  onDone(): void;
+}) {
+  const command = useLogCommand(open.job.id);
+  const notify = useNotify();
+  const ways = OF[about.on];
+  const [way, setWay] = useState<Way>(ways[0] ?? 'typed');
+  const [problem, setProblem] = useState<Message>();
+  const card = about.on === 'card' ? of.cards.find((c) => c.panel.id === about.cardId) : undefined;
+  const save: ReadFormProps['onSave'] = (read, zoneId) =>
+    void command
+      .mutateAsync({
+        log: {
+          kind: 'measured',
+          zoneIds: zoneId === undefined ? [] : [zoneId],
+          measure: 'colour',
+          colour: { ...read, colour: of.colour.name, on: about.on },
+        },
+      })
+      .then(
+        ({ undo }) => {
+          notify({ text: card ? `${card.panel.name} is compared.` : 'The reading is kept.', undo });
+          onDone();
+        },
+        (e: Error) => setProblem(errorText(e)),
+      );
+  const props: ReadFormProps = {
+    open,
+    of,
+    about,
+    card,
+    ways: (
+      <ChoiceGroup<Way>
+        label="How"
+        hideLabel
+        options={ways.map((value) => ({ value, label: WAYS[value] }))}
+        value={way}
+        onChange={setWay}
+      />
+    ),
+    problem: problem !== undefined && <Notice tone="stop">{problem}</Notice>,
+    onSave: save,
+    onLeave: onDone,
+  };
+  switch (way) {
+    case 'eye':
+      return <EyeForm {...props} />;
+    case 'photo':
+      return <PhotoForm {...props} />;
+    case 'typed':
+      return <FigureForm {...props} />;
+    case 'file':
+      return <FileForm {...props} />;
+  }
+}
