@@ -1,5 +1,6 @@
 /** Colour: what was read, how it differs, what that means, and what is done about it. */
 export * from './blend';
+export * from './cards';
 export * from './difference';
 export * from './eye';
 export * from './hex';

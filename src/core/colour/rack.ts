@@ -1,35 +1,14 @@
-import { isBase, isTopcoat, FAMILIES, type ProductLookup } from '../library/product';
 import type { Colour } from '../library/finish';
+import type { ProductLookup } from '../library/product';
 import type { ColourRead, ReadBy } from '../log/colourRead';
-import type { EventOf, PlainEvent } from '../log/event';
 import { coloursOf, zonesOf, type Job, type Panel, type Zone } from '../log/job';
-import { effectiveEvents, type JobState } from '../strata/fold';
-import type { Layer, Strata } from '../strata/types';
+import type { JobState } from '../strata/fold';
+import { colourReads, sprayedFacts, type ReadEntry, type SprayedFacts } from './cards';
 import { labOfHex } from './hex';
-import type { Spraying } from './lay';
 import { pairUp, type SeenPair } from './pairs';
 import { isAbsolute, seenBy, type Seen } from './readings';
 import type { Lab } from './spectrum';
 import { COLOUR_LIMITS, judgeColour, type ColourLimits, type ColourVerdict } from './verdict';
-
-/** A reading of colour as it stands in the log. */
-export interface ReadEntry {
-  id: string;
-  atMs: number;
-  zoneIds: readonly string[];
-  read: ColourRead;
-}
-
-/** How a card, or a panel, was sprayed, as its strata and its log have it. */
-export interface SprayedFacts {
-  /** What the colour lies on. */
-  ground?: string;
-  base: Layer;
-  cleared: boolean;
-  spraying: Spraying;
-  batchId?: string;
-  who?: string;
-}
 
 /** How a card compares with the car, by the surest way in which somebody looked. */
 export interface Compared {
@@ -46,7 +25,10 @@ export interface RackCard {
   zones: readonly Zone[];
   facts?: SprayedFacts;
   reads: readonly ReadEntry[];
+  /** The nearest of its parts that was compared. */
   compared?: Compared;
+  /** Of a ladder: each strip that was compared, in the order of its coats. */
+  strips: readonly { zone: Zone; compared: Compared }[];
 }
 
 /** A colour of a job: what was read of the car, and the rack of its cards, the nearest first. */
@@ -59,48 +41,6 @@ export interface ColourCase {
 
 /** How sure ways of looking are, the surest first: what was measured outranks what was looked at. */
 const SURENESS: readonly ReadBy[] = ['instrument', 'file', 'typed', 'photo', 'eye'];
-
-/** Every reading of colour that counts, newest first. */
-export function colourReads(state: JobState): ReadEntry[] {
-  return effectiveEvents(state)
-    .flatMap((e): ReadEntry[] =>
-      e.kind === 'measured' && e.measure === 'colour'
-        ? [{ id: e.id, atMs: e.atMs, zoneIds: e.zoneIds, read: e.colour }]
-        : [],
-    )
-    .reverse();
-}
-
-/** The coloured layer nearest to the top, and how it was sprayed; undefined where there is no colour of this shop's. */
-export function sprayedFacts(
-  strata: Strata | undefined,
-  events: readonly PlainEvent[],
-  products: ProductLookup,
-): SprayedFacts | undefined {
-  const layers = strata?.layers ?? [];
-  const at = layers.findLastIndex((l) => FAMILIES[l.family].coloured);
-  const base = layers[at];
-  if (!strata || !base) return undefined;
-  const coats = events.filter((e): e is EventOf<'coated'> => e.kind === 'coated' && base.eventIds.includes(e.id));
-  const last = coats[coats.length - 1];
-  const who = coats.flatMap((e) => e.how?.who ?? []).pop();
-  const nominal = base.productId === undefined ? undefined : products(base.productId)?.film.nominalUm;
-  const below = layers[at - 1];
-  return {
-    ...(below && { ground: below.label }),
-    base,
-    // What carries its own gloss needs no clear.
-    cleared: (!isBase(base.family) && isTopcoat(base.family)) || layers.slice(at + 1).some((l) => l.family === 'clear'),
-    spraying: {
-      application: last?.application ?? 'lowPressureGun',
-      ...last?.how,
-      ...(nominal !== undefined && base.coats > 0 && { filmShare: base.appliedUm / base.coats / nominal }),
-      ...(base.air && { tempC: base.air.tempC }),
-    },
-    ...(base.batchId !== undefined && { batchId: base.batchId }),
-    ...(who !== undefined && { who }),
-  };
-}
 
 /** What a colour is about: its nearest reading under that light, the colour as the screen has it without one. */
 function nearest(car: readonly Seen[], angleDeg: number, light: Seen['light'], hex: string): Lab {
@@ -164,8 +104,28 @@ export function colourCase(
         })
         // The half that is cleared is what the car is held against.
         .sort((a, b) => Number(b.cleared) - Number(a.cleared))[0];
-      const compared = compare(own, car, colour.hex, limits);
-      return { panel, zones, reads: own, ...(facts && { facts }), ...(compared && { compared }) };
+      // Each part of a card is its own paint: half of it cleared, strips of one coat more each.
+      const parts = zones.flatMap((zone) => {
+        const of = compare(
+          own.filter((r) => r.zoneIds.includes(zone.id)),
+          car,
+          colour.hex,
+          limits,
+        );
+        return of ? [{ zone, compared: of }] : [];
+      });
+      const isCleared = (z: Zone) => state.zones.get(z.id)?.strata?.layers.some((l) => l.family === 'clear') ?? false;
+      // What is cleared looks as the panel will.
+      const told = parts.some((x) => isCleared(x.zone)) ? parts.filter((x) => isCleared(x.zone)) : parts;
+      const compared = [...told].sort((x, y) => x.compared.verdict.de - y.compared.verdict.de)[0]?.compared;
+      return {
+        panel,
+        zones,
+        reads: own,
+        strips: zones.length > 2 ? parts : [],
+        ...(facts && { facts }),
+        ...(compared && { compared }),
+      };
     });
   const rank = (c: RackCard) => c.compared?.verdict.de ?? Infinity;
   return { colour, car, cards: [...cards].sort((a, b) => rank(a) - rank(b)) };

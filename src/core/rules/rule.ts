@@ -1,3 +1,4 @@
+import type { ColourFacts } from '../colour/cards';
 import type { AgreedFinish } from '../library/finish';
 import type { Product, ProductLookup, Stage } from '../library/product';
 import type { ZoneStatus } from '../cure/status';
@@ -11,7 +12,16 @@ import type { HouseMethod } from '../library/method';
 
 /** Something that hands may do next to a zone. */
 export type Step =
-  | { kind: 'coat'; product: Product; filmUm?: number; coats?: number; hardenerId?: string }
+  | {
+      kind: 'coat';
+      product: Product;
+      filmUm?: number;
+      coats?: number;
+      hardenerId?: string;
+      /** Which cup, and which colour, where that is known already. */
+      batchId?: string;
+      colourHex?: string;
+    }
   | { kind: 'fill'; product: Product; filmUm?: number; hardenerFraction?: number }
   | { kind: 'clean'; product: Product }
   | { kind: 'sand'; grit: number; removedUm?: number }
@@ -61,6 +71,12 @@ export interface RuleAround extends Around {
   areaCm2: number;
   /** What the zone is to end with, as far as anybody agreed on it. */
   finish: AgreedFinish;
+  /** It is a test card. */
+  isCard: boolean;
+  /** What is known of the colour that the zone is to have. Looked up only where a rule asks. */
+  colour(): ColourFacts;
+  /** Other zones of the vehicle that carry that colour, with the batch on top. */
+  beside(): readonly { zone: string; batchId: string }[];
 }
 
 /** What a rule answers when it fires. */

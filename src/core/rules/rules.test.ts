@@ -77,6 +77,8 @@ interface Scene {
   plate?: boolean;
   /** What is agreed to end with. */
   finish?: Job['finish'];
+  /** The job's colour has a name; and a card of so many parts. */
+  card?: number;
 }
 /** Ids of the rules that fire in a scene. Air 20 °C and 45 % unless said. */
 function fires(s: Scene): string[] {
@@ -84,7 +86,7 @@ function fires(s: Scene): string[] {
 }
 function verdict(s: Scene) {
   const { on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links, plate, drawn } = s;
-  const { finish } = s;
+  const { finish, card } = s;
   const history = s.history ?? constantAir(tempC, rh);
   const found = ev({
     kind: 'found',
@@ -111,12 +113,75 @@ function verdict(s: Scene) {
         ...(finish && { finish }),
         ...(drawn && { zones: DRAWN }),
         ...(plate && { panels: JOB.panels.map((x) => ({ ...x, map: PLATED })) }),
+        ...(card !== undefined && carded(card)),
       },
       state,
       zoneId: 'lower',
     },
   });
 }
+/** A job whose colour has a name, with a card of so many parts, k1, k2 … */
+const carded = (parts: number): Partial<Job> => ({
+  colour: { name: 'Slate', hex: SLATE },
+  panels: [
+    ...JOB.panels,
+    ...(parts > 0
+      ? [{ id: 'k', name: 'Card 1', substrate: 'steel' as const, thicknessUm: 300, card: { colour: 'Slate' } }]
+      : []),
+  ],
+  zones: [
+    ...JOB.zones,
+    ...Array.from({ length: parts }, (_, i) => ({
+      id: `k${i + 1}`,
+      panelId: 'k',
+      name: `Part ${i + 1}`,
+      areaCm2: 100,
+    })),
+  ],
+});
+const SLATE = '#4f6374';
+const PARTS = ['k1', 'k2', 'k3'];
+/** What was done to a card: primed, sprayed, its second half cleared, and held against the car. */
+const made = {
+  primed: (family = 'highBuild', zoneIds = PARTS) =>
+    ev({
+      kind: 'found',
+      zoneIds,
+      atMin: -20 * DAY,
+      substrate: 'steel',
+      thicknessUm: 300,
+      layers: [{ label: 'Grey primer', family, filmUm: 60 }],
+    }),
+  sprayed: (more = {}) => did.coat(19 * DAY, 'base-solvent', { zoneIds: PARTS, colourHex: SLATE, ...more }),
+  cleared: () => did.coat(18 * DAY, 'clear-ms', { zoneIds: ['k2'] }),
+  read: (on: string, zoneIds: string[], more = {}) =>
+    ev({
+      kind: 'measured',
+      zoneIds,
+      atMin: -17 * DAY,
+      measure: 'colour',
+      colour: {
+        colour: 'Slate',
+        by: 'typed',
+        on,
+        values: { form: 'lab', anglesDeg: [45], readings: [[[40, -3, -12]]] },
+        ...more,
+      },
+    }),
+};
+const whole = [made.primed(), made.sprayed(), made.cleared(), made.read('card', ['k2'])];
+/** High-build, blocked and clean: ready for colour. */
+const forColour = [did.coat(5 * DAY, 'highbuild-2k', { coats: 2 }), did.sand(100, 600), did.clean(50)];
+const base = (more = {}) => coat('base-solvent', { colourHex: SLATE, ...more });
+/** The upper zone carries the colour out of another cup. */
+const upperOf = (batchId: string) => [
+  ev({ kind: 'found', zoneIds: ['upper'], atMin: -30 * DAY, substrate: 'steel', thicknessUm: 800, layers: [] }),
+  did.coat(DAY, 'base-solvent', {
+    zoneIds: ['upper'],
+    colourHex: SLATE,
+    batch: { batchId, pouredMl: [100], usedMl: 50 },
+  }),
+];
 const square = (mm: number) => [
   { x: 0, y: 0 },
   { x: mm, y: 0 },
@@ -924,6 +989,73 @@ const CASES: Record<string, [Scene, Scene]> = {
   'caution.chemical': [
     { old: true, step: { kind: 'strip', method: 'chemical' } },
     { old: true, step: sand(80) },
+  ],
+  'colour.noCard': [
+    { card: 0, done: forColour, step: base() },
+    { card: 2, done: [...forColour, ...whole], step: base() },
+  ],
+  'colour.noCard: a job whose colour has no name': [
+    { card: 0, done: forColour, step: base() },
+    { done: forColour, step: base() },
+  ],
+  'colour.notCompared': [
+    { card: 2, done: [...forColour, made.primed(), made.sprayed(), made.cleared()], step: base() },
+    { card: 2, done: [...forColour, ...whole], step: base() },
+  ],
+  'colour.notCleared': [
+    { card: 2, done: [...forColour, made.primed(), made.sprayed(), made.read('card', ['k2'])], step: base() },
+    { card: 2, done: [...forColour, ...whole], step: base() },
+  ],
+  'colour.ground': [
+    {
+      card: 2,
+      done: [...forColour, made.primed('epoxy'), made.sprayed(), made.cleared(), made.read('card', ['k2'])],
+      step: base(),
+    },
+    { card: 2, done: [...forColour, ...whole], step: base() },
+  ],
+  'colour.ground: a blend over the old finish': [
+    { card: 2, done: [...forColour, made.primed('epoxy'), made.sprayed()], step: base() },
+    {
+      card: 2,
+      old: true,
+      done: [made.primed('epoxy'), made.sprayed(), did.sand(100, 800), did.clean(50)],
+      step: base(),
+    },
+  ],
+  'colour.dullReading': [
+    { card: 2, done: [...forColour, ...whole, made.read('car', [], { surface: 'washed' })], step: base() },
+    { card: 2, done: [...forColour, ...whole, made.read('car', [], { surface: 'polished' })], step: base() },
+  ],
+  'colour.secondBatch': [
+    { card: 0, done: [...forColour, ...upperOf('one')], step: base({ batchId: 'two' }) },
+    { card: 0, done: [...forColour, ...upperOf('one')], step: base({ batchId: 'one' }) },
+  ],
+  'colour.secondBatch: a card of it answered that': [
+    { card: 2, done: [...forColour, ...upperOf('one'), ...whole], step: base({ batchId: 'two' }) },
+    {
+      card: 2,
+      done: [
+        ...forColour,
+        ...upperOf('one'),
+        made.primed(),
+        made.sprayed({ batch: { batchId: 'two', pouredMl: [100], usedMl: 5 } }),
+        made.read('card', ['k2']),
+      ],
+      step: base({ batchId: 'two' }),
+    },
+  ],
+  'colour.ladder': [
+    {
+      card: 2,
+      done: [...forColour, did.coat(60, 'base-solvent', { colourHex: '#ffffff' }), ...whole],
+      step: base(),
+    },
+    {
+      card: 3,
+      done: [...forColour, did.coat(60, 'base-solvent', { colourHex: '#ffffff' }), ...whole],
+      step: base(),
+    },
   ],
 };
 

@@ -4,6 +4,12 @@ import type { Product } from '../library/product';
 import { KINDS, type PlainKind } from '../log/event';
 import type { Step } from './rule';
 
+/** Which cup a coat is out of, where it says so. */
+function batchIn({ batch }: Readonly<Record<string, unknown>>): { batchId?: string } {
+  const id = typeof batch === 'object' && batch !== null && 'batchId' in batch ? batch.batchId : undefined;
+  return typeof id === 'string' ? { batchId: id } : {};
+}
+
 /**
  * The step that an entry is, so that it can be judged before it is saved.
  * @param payload also one that is not whole yet
@@ -26,6 +32,8 @@ export function stepOf(
           filmUm: num('filmUm'),
           ...(num('coats') !== undefined && { coats: num('coats') }),
           ...(typeof payload.hardenerId === 'string' && { hardenerId: payload.hardenerId }),
+          ...(typeof payload.colourHex === 'string' && { colourHex: payload.colourHex }),
+          ...batchIn(payload),
         }
       );
     case 'fill':

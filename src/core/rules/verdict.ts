@@ -3,7 +3,9 @@ import { fitFrom } from '../air/fit';
 import type { AirHistory } from '../air/history';
 import type { ProductLookup } from '../library/product';
 import type { JobState } from '../strata/fold';
-import { agreedFinish, type Job } from '../log/job';
+import { agreedFinish, panelOf, withoutCards, zoneLabel, type Job } from '../log/job';
+import { FAMILIES } from '../library/families';
+import { colourFacts } from '../colour/cards';
 import type { EventKind } from '../log/event';
 import { phrase } from '../units/phrase';
 import { aroundOf } from './access';
@@ -14,6 +16,7 @@ import { AIR_RULES } from './air';
 import { AWAY_RULES } from './away';
 import { CAUTION_RULES } from './caution';
 import { CLEAN_RULES } from './clean';
+import { COLOUR_RULES } from './colour';
 import { FILM_RULES } from './film';
 import { FINISH_RULES } from './finish';
 import { OVER_RULES } from './over';
@@ -29,6 +32,7 @@ export const RULES: readonly Rule[] = [
   ...CLEAN_RULES,
   ...AIR_RULES,
   ...REPAIR_RULES,
+  ...COLOUR_RULES,
   ...CAUTION_RULES,
 ];
 
@@ -57,11 +61,37 @@ export interface VerdictInput {
   within?: { job: Job; state: JobState; zoneId: string };
 }
 
-const aroundIn = ({ job, state, zoneId }: NonNullable<VerdictInput['within']>, kind: EventKind): RuleAround => ({
-  ...aroundOf(job, state, [zoneId], kind),
-  areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
-  finish: agreedFinish(job, zoneId),
-});
+function aroundIn(
+  { job, state, zoneId }: NonNullable<VerdictInput['within']>,
+  kind: EventKind,
+  products: ProductLookup,
+): RuleAround {
+  const finish = agreedFinish(job, zoneId);
+  return {
+    ...aroundOf(job, state, [zoneId], kind),
+    areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
+    finish,
+    isCard: panelOf(job, zoneId)?.card !== undefined,
+    colour: () => colourFacts(job, state, finish.colour?.name ?? '', products),
+    beside: () => colourBeside(job, state, zoneId, finish.colour?.hex),
+  };
+}
+
+/** Other zones of the vehicle whose colour coat is out of a known batch. */
+function colourBeside(
+  job: Job,
+  state: JobState,
+  zoneId: string,
+  hex: string | undefined,
+): ReturnType<RuleAround['beside']> {
+  return withoutCards(job).zones.flatMap((z) => {
+    if (z.id === zoneId) return [];
+    const base = state.zones.get(z.id)?.strata?.layers.findLast((l) => FAMILIES[l.family].coloured);
+    return base?.batchId === undefined || base.colourHex !== hex
+      ? []
+      : [{ zone: zoneLabel(job, z.id), batchId: base.batchId }];
+  });
+}
 
 /** Stops that the weather lifts by itself. */
 const AIR_STOPS = new Set(['air.dewPoint', 'air.tooCold', 'air.tooDamp']);
@@ -90,7 +120,7 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     products,
     nowMs,
     ...(input.ahead && { ahead: input.ahead.surface }),
-    ...(input.within && { around: aroundIn(input.within, entryKindOf(step)) }),
+    ...(input.within && { around: aroundIn(input.within, entryKindOf(step), products) }),
   };
   const findings: Verdict['findings'] = [];
   for (const r of RULES) {
