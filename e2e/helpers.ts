@@ -71,13 +71,13 @@ export const layers = async (page: Page): Promise<string[]> => {
     .evaluateAll((all) => all.map((e) => e.getAttribute('aria-label')!.replace(/,.*/, '')));
 };
 
-/** Chooses one's own shop on the first run, with a job of one panel. */
 /** Takes the shop of one's own in a new browser. The choice is kept only once what comes next is shown. */
 export async function startOwn(page: Page): Promise<void> {
   await page.goto('/');
   await press(page, 'Start my own shop');
   await expect(page.getByText('Start a job').first()).toBeVisible();
 }
+/** One's own shop, with a job of one panel. */
 export async function ownShop(page: Page, panel = 'Lid'): Promise<void> {
   await startOwn(page);
   await press(page, 'Start a job');

@@ -1,7 +1,8 @@
-import { FAMILIES, isBase, isTopcoat, type ProductFamily, type ProductLookup } from '../library/product';
+import { FINISHES } from '../library/finish';
+import { FAMILIES, isBase, isTopcoat, type Product, type ProductFamily, type ProductLookup } from '../library/product';
 import type { ColourRead, ReadSurface } from '../log/colourRead';
 import type { EventOf, PlainEvent } from '../log/event';
-import { zonesOf, type Job } from '../log/job';
+import { finishOf, zonesOf, type Job } from '../log/job';
 import { effectiveEvents, type JobState } from '../strata/fold';
 import type { Layer, Strata } from '../strata/types';
 import type { Spraying } from './lay';
@@ -123,4 +124,25 @@ export function colourFacts(job: Job, state: JobState, colour: string, products:
       };
     });
   return { cards, ...(carSurface && { carSurface }) };
+}
+
+/** The paint that a colour of a job is sprayed with: what was last used for it, else what the job's system goes for. */
+export function colourProduct(
+  job: Job,
+  state: JobState,
+  hex: string | undefined,
+  library: readonly Product[],
+): Product | undefined {
+  const used = effectiveEvents(state).findLast((e) => {
+    const p = e.kind === 'coated' ? library.find((x) => x.id === e.productId) : undefined;
+    return (
+      e.kind === 'coated' &&
+      p !== undefined &&
+      FAMILIES[p.family].coloured &&
+      (hex === undefined || e.colourHex === hex)
+    );
+  });
+  const id = used?.kind === 'coated' ? used.productId : undefined;
+  const system = finishOf(job, undefined).system;
+  return library.find((p) => p.id === id) ?? library.find((p) => FINISHES[system].over.includes(p.family));
 }

@@ -50,49 +50,73 @@ export function layOf({
   return Math.min(LAY.driest, Math.max(LAY.wettest, lay));
 }
 
-/** One thing to turn at the gun, and what it does to the tilt. */
-export interface Turn {
-  what:
-    | 'slowerThinner'
-    | 'fasterThinner'
-    | 'closer'
-    | 'farther'
-    | 'wetterLast'
-    | 'dropCoat'
-    | 'lighterCoats'
-    | 'heavierCoats';
-  factor: number;
-}
-/** In the order in which a painter would try them. */
-const TURNS: readonly Turn[] = [
-  { what: 'dropCoat', factor: LAST.drop },
-  { what: 'wetterLast', factor: LAST.wet },
-  { what: 'farther', factor: (230 / USUAL_DISTANCE_MM) ** BY_DISTANCE },
-  { what: 'closer', factor: (140 / USUAL_DISTANCE_MM) ** BY_DISTANCE },
-  { what: 'fasterThinner', factor: THINNER.fast },
-  { what: 'slowerThinner', factor: THINNER.slow },
-  { what: 'lighterCoats', factor: 0.75 ** -BY_FILM },
-  { what: 'heavierCoats', factor: 1.3 ** -BY_FILM },
-];
+/** One thing to turn at the gun. */
+export type Turn =
+  | { what: 'thinner'; to: ThinnerSpeed }
+  | { what: 'distance'; toMm: number }
+  | { what: 'lastCoat'; to: LastCoat }
+  | { what: 'coats'; to: 'lighter' | 'heavier' };
+
+const DISTANCES_MM = [140, USUAL_DISTANCE_MM, 230] as const;
+const COATS = { lighter: 0.75, heavier: 1.3 } as const;
+/** A knob more has to be worth so much, in the logarithm of the tilt; back to the book costs less than away from it. */
+const KNOB = { book: 0.004, other: 0.05 } as const;
+const isBook = (t: Turn): boolean =>
+  t.what === 'distance' ? t.toMm === USUAL_DISTANCE_MM : t.what !== 'coats' && t.to === 'usual';
 
 /**
- * What to turn to bring the tilt to `factor` times what it was: the fewest knobs that come nearest, none beyond what the way it was sprayed
- * leaves open.
+ * What to turn to bring the tilt to `factor` times what it was: of all ways the one that comes nearest with the fewest knobs, each turned the way
+ * that is wanted.
  */
 export function turnsFor(factor: number, how: Spraying): Turn[] {
-  const dry = factor > 1;
-  const open = TURNS.filter(
-    (t) =>
-      t.factor > 1 === dry &&
-      !(t.what === 'dropCoat' && how.lastCoat === 'drop') &&
-      !(t.what === 'wetterLast' && how.lastCoat === 'wet') &&
-      !(t.what === 'fasterThinner' && how.thinner === 'fast') &&
-      !(t.what === 'slowerThinner' && how.thinner === 'slow') &&
-      !(t.what === 'farther' && (how.distanceMm ?? 0) >= 230) &&
-      !(t.what === 'closer' && (how.distanceMm ?? Infinity) <= 140),
+  const was = {
+    thinner: how.thinner ?? 'usual',
+    distanceMm: how.distanceMm ?? USUAL_DISTANCE_MM,
+    lastCoat: how.lastCoat ?? 'usual',
+  } as const;
+  const filmShare = how.filmShare ?? 1;
+  const before = layOf(how);
+  const knobs: (readonly { turn: Turn; set: Partial<Spraying> }[])[] = [
+    (['fast', 'usual', 'slow'] as const)
+      .filter((t) => t !== was.thinner)
+      .map((to) => ({ turn: { what: 'thinner', to }, set: { thinner: to } })),
+    DISTANCES_MM.filter((d) => Math.abs(d - was.distanceMm) > 15).map((toMm) => ({
+      turn: { what: 'distance', toMm },
+      set: { distanceMm: toMm },
+    })),
+    (['wet', 'usual', 'drop'] as const)
+      .filter((l) => l !== was.lastCoat)
+      .map((to) => ({ turn: { what: 'lastCoat', to }, set: { lastCoat: to } })),
+    (['lighter', 'heavier'] as const).map((to) => ({
+      turn: { what: 'coats', to },
+      set: { filmShare: filmShare * COATS[to] },
+    })),
+  ];
+  // Only what goes the way that is wanted.
+  const helps = knobs.map((all) =>
+    all.filter(({ set }) => Math.sign(layOf({ ...how, ...set }) - before) === Math.sign(factor - 1)),
   );
-  const sets = [[], ...open.map((t) => [t]), ...open.flatMap((a, i) => open.slice(i + 1).map((b) => [a, b]))];
-  const off = (set: readonly Turn[]) => Math.abs(Math.log(set.reduce((f, t) => f * t.factor, 1) / factor));
-  // A knob more has to be worth it.
-  return sets.reduce((best, set) => (off(set) + 0.03 * set.length < off(best) + 0.03 * best.length ? set : best), []);
+  let ways: { turns: Turn[]; set: Partial<Spraying> }[] = [{ turns: [], set: {} }];
+  for (const knob of helps)
+    ways = ways.flatMap((w) => [w, ...knob.map((k) => ({ turns: [...w.turns, k.turn], set: { ...w.set, ...k.set } }))]);
+  const cost = ({ turns, set }: (typeof ways)[number]) =>
+    Math.abs(Math.log(layOf({ ...how, ...set }) / before / factor)) +
+    turns.reduce((sum, t) => sum + (isBook(t) ? KNOB.book : KNOB.other), 0);
+  return ways.reduce((best, w) => (cost(w) < cost(best) ? w : best)).turns;
+}
+
+/** How a coat is sprayed once that is turned. */
+export function turned(how: Spraying, turns: readonly Turn[]): Spraying {
+  return turns.reduce<Spraying>((h, t) => {
+    switch (t.what) {
+      case 'thinner':
+        return { ...h, thinner: t.to };
+      case 'distance':
+        return { ...h, distanceMm: t.toMm };
+      case 'lastCoat':
+        return { ...h, lastCoat: t.to };
+      case 'coats':
+        return { ...h, filmShare: (h.filmShare ?? 1) * COATS[t.to] };
+    }
+  }, how);
 }

@@ -16,8 +16,8 @@ export interface LayFit {
 const TILT_DEG = 11.5;
 /** Less than this in L* is no sign of anything. */
 const SIGN_L = 0.3;
-/** What is left has to be so much less, or it is not how it was sprayed. */
-const WORTH = 0.7;
+/** Nobody sees less than that. */
+const LEAST_TILT = 1.02;
 /** From face-on to along a metallic falls by more than this in L*. */
 const FLOP_L = 6;
 /** What flake gives of the light at an angle where nobody knows: of a usual metallic. */
@@ -38,9 +38,9 @@ function sharesOf(pairs: readonly SeenPair[]): number[] {
 }
 
 /**
- * Whether a difference with opposite signs face-on and along is how the card was sprayed: the tilt of its flake that explains most of what
- * is seen, beside an even difference that would be toner or hiding. One light only.
- * @returns undefined where the signs are the same, or the tilt explains too little
+ * Whether a difference with opposite signs face-on and along is how the card was sprayed: the tilt of its flake that explains most of what is
+ * seen, beside an even difference that would be toner or hiding. One light only.
+ * @returns undefined where the signs are the same, or too small to mean anything
  */
 export function fitLay(pairs: readonly SeenPair[]): LayFit | undefined {
   const dl = (p: SeenPair) => p.card[0] - p.car[0];
@@ -64,14 +64,14 @@ export function fitLay(pairs: readonly SeenPair[]): LayFit | undefined {
     const even = left.reduce((s, l, i) => s + weights[i]! * l, 0) / total;
     return left.reduce((s, l, i) => s + weights[i]! * (l - even) ** 2, 0);
   };
-  let factor = 1;
-  for (let f = 0.55; f <= 1.8; f *= 1.005) if (misfit(f) < misfit(factor)) factor = f;
+  // Lighter face-on is flatter. How far, the angles say; an eye's words say it only about.
+  const [from, to] = face > 0 ? [0.55, 1 / LEAST_TILT] : [LEAST_TILT, 1.8];
+  let factor = face > 0 ? to : from;
+  for (let f = from; f <= to; f *= 1.005) if (misfit(f) < misfit(factor)) factor = f;
   const done = effect(factor);
   const leftDe = weightedDifference(
     pairs.map((p, i) => ({ ...p, card: scaled(p.card, Math.exp(-done[i]!), p.light) })),
   );
-  // Face-on lighter is flatter: a fit that says otherwise fits something else.
-  if (factor < 1 !== face > 0 || leftDe > WORTH * weightedDifference(pairs)) return undefined;
   return {
     factor,
     leftDe,

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { absorptionRatio, cameBackInside, reflectanceOver, reflectanceThick, seenOutside } from './kubelkaMunk';
-import { layOf, LAY, turnsFor, type Spraying } from './lay';
+import { layOf, LAY, turned, turnsFor, type Spraying } from './lay';
 import { flakeShare, reflectanceAt } from './paint';
 import { BANDS, labOfSpectrum } from './spectrum';
 import { tonerById, TONERS } from './toners';
@@ -134,15 +134,24 @@ describe('how flake lies', () => {
     );
   });
 
-  it('what is turned goes the way that is asked for, and never what was turned already', () => {
+  it('what is turned goes the way that is asked for, and comes nearer to it', () => {
     fc.assert(
       fc.property(how, fc.double({ min: 0.7, max: 1.4, noNaN: true }), (h, factor) => {
         const turns = turnsFor(factor, h);
-        for (const t of turns) expect(t.factor > 1).toBe(factor > 1);
-        expect(turns.some((t) => t.what === 'dropCoat') && h.lastCoat === 'drop').toBe(false);
-        const done = turns.reduce((f, t) => f * t.factor, 1);
-        expect(Math.abs(Math.log(done / factor))).toBeLessThanOrEqual(Math.abs(Math.log(factor)) + 1e-9);
+        const off = (spraying: Spraying) => Math.abs(Math.log(layOf(spraying) / layOf(h) / factor));
+        const after = turned(h, turns);
+        expect(off(after)).toBeLessThanOrEqual(off(h) + 1e-12);
+        if (turns.length > 0) expect(layOf(after) > layOf(h)).toBe(factor > 1);
       }),
     );
+  });
+
+  it('what was sprayed dry on purpose is undone first: no drop coat, the usual thinner', () => {
+    const dry: Spraying = { application: 'lowPressureGun', lastCoat: 'drop' };
+    expect(turnsFor(1 / 1.12, dry)).toEqual([{ what: 'lastCoat', to: 'usual' }]);
+    expect(turnsFor(1 / 1.12, { application: 'lowPressureGun', thinner: 'fast' })).toEqual([
+      { what: 'thinner', to: 'usual' },
+    ]);
+    expect(turnsFor(1, dry)).toEqual([]);
   });
 });

@@ -4,7 +4,6 @@ import { View } from 'react-native';
 import {
   FAMILIES,
   finishOf,
-  FINISHES,
   formatQuantity,
   readyMixMl,
   splitMix,
@@ -17,6 +16,7 @@ import {
 import {
   BLEND_SIDES,
   colourCase,
+  colourProduct,
   COLOUR_LIMITS,
   planBlend,
   SPOT_WAYS,
@@ -129,7 +129,7 @@ export function BlendView({
     // By what they hold: the readings are made anew at every drawing.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [map, repairId, spot, across, next, de, limits.butt, flat, ends, axis, line, length]);
-  const base = all.find((p) => FINISHES[finish.system].over.includes(p.family));
+  const base = colourProduct(open.job, open.state, finish.colour?.hex, all);
   const clearcoat = base && FAMILIES[base.family].role === 'base' ? all.find((p) => p.family === 'clear') : undefined;
   const hex = finish.colour?.hex ?? '#7a8288';
   const small = repair && !repair.whole ? boundsOf(repair.outline) : undefined;

@@ -47,7 +47,7 @@ export function CarReadings({ open, of }: { open: OpenJob; of: ColourCase }) {
           </View>
           <TextButton
             label="Strike out"
-            of={`: ${placeOf(open, r)}`}
+            of={placeOf(open, r)}
             tone="muted"
             onPress={() =>
               void command.mutateAsync({ strike: r.id }).then(

@@ -37,10 +37,12 @@ export function CardLine({
   const router = useRouter();
   const { compared, facts } = card;
   const clear = all.find((p) => p.family === 'clear');
-  const uncleared = card.zones.filter(
-    (z) => !open.state.zones.get(z.id)?.strata?.layers.some((l) => l.family === 'clear'),
+  const isCleared = card.zones.some((z) =>
+    open.state.zones.get(z.id)?.strata?.layers.some((l) => l.family === 'clear'),
   );
-  const needsClear = facts !== undefined && FAMILIES[facts.base.family].role === 'base' && uncleared.length > 0;
+  const needsClear = facts !== undefined && FAMILIES[facts.base.family].role === 'base' && !isCleared;
+  // Half of a card keeps its base bare; a ladder is cleared whole.
+  const toClear = card.zones.length > 2 ? card.zones : card.zones.slice(-1);
   return (
     <Disclosure
       testID="card"
@@ -106,14 +108,13 @@ export function CardLine({
           />
           {needsClear && clear && (
             <ActionButton
-              label={uncleared.length === card.zones.length ? 'Clear one half' : 'Clear the rest'}
+              label={card.zones.length > 2 ? 'Clear the strips' : 'Clear one half'}
               of={card.panel.name}
               onPress={() =>
                 router.navigate(
                   pageHref('/log', {
                     job: open.job.id,
-                    // The last zone is the half that is cleared first.
-                    zones: uncleared[uncleared.length - 1]?.id,
+                    zones: toClear.map((z) => z.id).join(','),
                     kind: 'coated',
                     product: clear.id,
                   }),
@@ -121,10 +122,10 @@ export function CardLine({
               }
             />
           )}
-          <TextButton label="One more like it" of={`: ${card.panel.name}`} onPress={onLike} />
+          <TextButton label="One more like it" of={card.panel.name} onPress={onLike} />
           <TextButton
             label="Its layers"
-            of={`: ${card.panel.name}`}
+            of={card.panel.name}
             onPress={() =>
               router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: card.panel.id }))
             }

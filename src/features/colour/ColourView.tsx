@@ -18,6 +18,7 @@ import {
   type RackCard,
 } from '@/core/colour';
 import { useLibrary, useSettings, type OpenJob } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { BendPatch } from '@/ui/colour/BendPatch';
@@ -38,7 +39,7 @@ import { CarReadings } from './CarReadings';
 import { Limits } from './Limits';
 import { NewCard } from './NewCard';
 import { TakeReading, type ReadAbout } from './TakeReading';
-import { ANSWER_TONES, ANSWERS, deText, TURN_WORDS } from './words';
+import { ANSWER_TONES, ANSWERS, deText, turnWords } from './words';
 
 /** A colour of a job: whether it passes beside the car, its cards, and what was read of the car. */
 export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Colour; choice: ReactNode }) {
@@ -168,6 +169,7 @@ function headOf(
 /** The car and one card beside each other, and what that means. */
 function Beside({ card, compared, onAgain }: { card: RackCard; compared: Compared; onAgain(): void }) {
   const router = useRouter();
+  const { units } = useAppTheme();
   const { pairs, verdict } = compared;
   const lights = LIGHT_KINDS.filter((l) => pairs.some((p) => p.light === l));
   const [light, setLight] = useState<Light>('D65');
@@ -228,7 +230,7 @@ function Beside({ card, compared, onAgain }: { card: RackCard; compared: Compare
           <T kind="strong">Turn this first, not the colour</T>
           <T kind="small">
             {turns.length > 0
-              ? `${verdict.lay.says} Next card: ${turns.map((t) => TURN_WORDS[t.what]).join(', and ')}.`
+              ? `${verdict.lay.says} Next card: ${turns.map((t) => turnWords(t, units)).join(', ')}.`
               : verdict.lay.says}
           </T>
           <TextButton label="Spray a card so" onPress={onAgain} />

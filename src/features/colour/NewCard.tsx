@@ -4,9 +4,8 @@ import {
   APPLICATIONS,
   errorText,
   FAMILIES,
-  FINISHES,
-  finishOf,
   formatQuantity,
+  upperFirst,
   type Application,
   type Colour,
   type Message,
@@ -14,7 +13,7 @@ import {
 } from '@/core';
 import { entriesOf } from '@/core/keysOf';
 import { LAST_COATS, THINNER_SPEEDS, type LastCoat, type ThinnerSpeed } from '@/core/log/colourRead';
-import { turnsFor, type RackCard } from '@/core/colour';
+import { colourProduct, turned, turnsFor, USUAL_DISTANCE_MM, type RackCard } from '@/core/colour';
 import { pouredMlOf } from '@/core/stock/composition';
 import { newId, nowMs, useFormDraft, useLibrary, useShopActions, type OpenJob } from '@/data';
 import { useShelf } from '@/data/shelf';
@@ -39,7 +38,7 @@ import {
   type Ground,
   type GroundShade,
 } from './card';
-import { sprayedWords, TURN_WORDS } from './words';
+import { sprayedWords, turnWords } from './words';
 
 const GUNS: readonly Application[] = ['lowPressureGun', 'conventionalGun', 'aerosol', 'brush'];
 const NO_BATCH = '-';
@@ -81,24 +80,20 @@ export function NewCard({
   const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
   const products = all.filter((p) => FAMILIES[p.family].coloured);
-  const agreed = FINISHES[finishOf(open.job, undefined).system].over;
   const was = like?.facts;
   const usual =
     products.find((p) => p.id === was?.base.productId) ??
-    products.find((p) => agreed.includes(p.family)) ??
+    colourProduct(open.job, open.state, colour.hex, all) ??
     products[0];
   // What is to be turned is turned already: the hand only has to do it.
   const lay = like?.compared?.verdict.lay;
-  const turns = lay && was ? turnsFor(1 / lay.factor, was.spraying).map((t) => t.what) : [];
+  const turns = lay && was ? turnsFor(1 / lay.factor, was.spraying) : [];
+  const way = was && turned(was.spraying, turns);
   const batches = [...(shelf?.batches.values() ?? [])]
     .filter((b) => products.some((p) => p.id === b.productId) && (b.colour === undefined || b.colour === colour.name))
     .sort((a, b) => b.atMs - a.atMs)
     .slice(0, BATCHES);
-  const distanceMm = turns.includes('farther')
-    ? 230
-    : turns.includes('closer')
-      ? 140
-      : (was?.spraying.distanceMm ?? 180);
+  const distanceMm = way?.distanceMm ?? USUAL_DISTANCE_MM;
   const form = useAppForm(
     {
       kind: 'half',
@@ -107,17 +102,9 @@ export function NewCard({
       product: usual?.id ?? '',
       coats: String(was?.base.coats ?? usual?.coats ?? 3),
       gun: was?.spraying.application ?? 'lowPressureGun',
-      thinner: turns.includes('slowerThinner')
-        ? 'slow'
-        : turns.includes('fasterThinner')
-          ? 'fast'
-          : (was?.spraying.thinner ?? 'usual'),
+      thinner: way?.thinner ?? 'usual',
       distance: formatForInput(distanceMm / 10, { quantity: 'length' }, units),
-      last: turns.includes('dropCoat')
-        ? 'drop'
-        : turns.includes('wetterLast')
-          ? 'wet'
-          : (was?.spraying.lastCoat ?? 'usual'),
+      last: way?.lastCoat ?? 'usual',
       batch: was?.batchId ?? NO_BATCH,
       who: was?.who ?? '',
     },
@@ -191,7 +178,7 @@ export function NewCard({
         answer={`How was ${name.toLowerCase()} sprayed?`}
         under={
           turns.length > 0
-            ? `Set to what is to be turned: ${turns.map((t) => TURN_WORDS[t]).join(', ')}.`
+            ? `Set to what is to be turned: ${turns.map((t) => turnWords(t, units)).join(', ')}.`
             : was
               ? `As ${like.panel.name.toLowerCase()}: ${sprayedWords(was, units)}.`
               : 'As the panel will be: same primer, gun, thinner and coats. What is as usual needs no tap.'
@@ -213,7 +200,7 @@ export function NewCard({
         control={control}
         name="shade"
         label="Its shade"
-        options={GROUND_SHADES.map((value) => ({ value, label: value }))}
+        options={GROUND_SHADES.map((value) => ({ value, label: upperFirst(value) }))}
       />
       <FormChoice
         control={control}

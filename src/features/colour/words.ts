@@ -22,17 +22,19 @@ const f1 = (x: number): string => x.toFixed(1);
 export const deText = ({ de, low, high }: Pick<ColourVerdict, 'de' | 'low' | 'high'>): string =>
   high - low < 0.15 ? f1(de) : `${f1(de)}, between ${f1(low)} and ${f1(high)}`;
 
-/** What to turn at the gun. */
-export const TURN_WORDS: Record<Turn['what'], string> = {
-  dropCoat: 'a light drop coat last',
-  wetterLast: 'the last coat wetter',
-  farther: 'the gun 5\u00a0cm further off',
-  closer: 'the gun 4\u00a0cm closer',
-  fasterThinner: 'a faster thinner',
-  slowerThinner: 'a slower thinner',
-  lighterCoats: 'lighter coats, one more of them',
-  heavierCoats: 'heavier coats',
-};
+/** What to turn at the gun: 'a slower thinner', 'the gun at 14 cm'. */
+export function turnWords(t: Turn, units: UnitSystem): string {
+  switch (t.what) {
+    case 'thinner':
+      return `${THINNER_SPEEDS[t.to].toLowerCase()} thinner`;
+    case 'distance':
+      return `the gun at ${formatQuantity('length', t.toMm / 10, units, 0)}`;
+    case 'lastCoat':
+      return t.to === 'drop' ? 'a light drop coat last' : t.to === 'wet' ? 'the last coat wet' : 'the last coat even';
+    case 'coats':
+      return t.to === 'lighter' ? 'lighter coats, one more of them' : 'heavier coats';
+  }
+}
 
 /** How a card was sprayed: '3 coats over high-build primer, low-pressure gun at 18 cm, slow thinner, drop coat; cleared'. */
 export function sprayedWords(f: SprayedFacts, units: UnitSystem): string {
