@@ -34,52 +34,80 @@ export function ciede2000Pairs(
   return out;
 }
 
+const COS30 = Math.cos(30 * DEG);
+const SIN30 = Math.sin(30 * DEG);
+const COS6 = Math.cos(6 * DEG);
+const SIN6 = Math.sin(6 * DEG);
+const COS63 = Math.cos(63 * DEG);
+const SIN63 = Math.sin(63 * DEG);
+const COS275 = Math.cos(275 * DEG);
+const SIN275 = Math.sin(275 * DEG);
+/** Further from 275° than this the blue's turn is under 1e-9: its cosine. */
+const NO_TURN = Math.cos(115 * DEG);
+/** Two hues are taken for opposite where the sum of their directions is shorter. */
+const OPPOSITE = 1e-7;
+
+/**
+ * The published steps, with hues as directions instead of angles: the mean hue halves the smaller arc between two, so it is the direction of their
+ * sum, and the cosines of its multiples follow from its own. Angles are taken only where the blue's turn asks for one.
+ */
 function difference(l1: number, a1: number, b1: number, l2: number, a2: number, b2: number): number {
-  const cMean = (Math.sqrt(a1 * a1 + b1 * b1) + Math.sqrt(a2 * a2 + b2 * b2)) / 2;
-  const cMean7 = power7(cMean);
-  const g = 0.5 * (1 - Math.sqrt(cMean7 / (cMean7 + POW7_25)));
-  const ap1 = (1 + g) * a1;
-  const ap2 = (1 + g) * a2;
-  const cp1 = Math.sqrt(ap1 * ap1 + b1 * b1);
-  const cp2 = Math.sqrt(ap2 * ap2 + b2 * b2);
-  const hp1 = hueDeg(ap1, b1);
-  const hp2 = hueDeg(ap2, b2);
+  const cMean7 = power7((Math.sqrt(a1 * a1 + b1 * b1) + Math.sqrt(a2 * a2 + b2 * b2)) / 2);
+  const stretch = 1.5 - 0.5 * Math.sqrt(cMean7 / (cMean7 + POW7_25));
+  const ap1 = stretch * a1;
+  const ap2 = stretch * a2;
+  const c1 = Math.sqrt(ap1 * ap1 + b1 * b1);
+  const c2 = Math.sqrt(ap2 * ap2 + b2 * b2);
+  const cc = c1 * c2;
 
-  const dl = l2 - l1;
-  const dc = cp2 - cp1;
-  const grey = cp1 * cp2 === 0;
-  let turn = 0;
-  if (!grey) {
-    turn = hp2 - hp1;
-    if (turn > 180) turn -= 360;
-    else if (turn < -180) turn += 360;
+  // Direction of the mean hue, and 2·√(C1·C2)·sin(Δh/2).
+  let ux = 1;
+  let uy = 0;
+  let dh = 0;
+  if (cc > 0) {
+    ux = ap1 * c2 + ap2 * c1;
+    uy = b1 * c2 + b2 * c1;
+    const length = Math.sqrt(ux * ux + uy * uy);
+    if (length > OPPOSITE * cc) {
+      ux /= length;
+      uy /= length;
+      dh = ((ap1 * b2 - ap2 * b1) * Math.SQRT2) / Math.sqrt(cc + ap1 * ap2 + b1 * b2);
+    } else {
+      const mean = ((hueDeg(ap1, b1) + hueDeg(ap2, b2)) / 2) * DEG;
+      ux = Math.cos(mean);
+      uy = Math.sin(mean);
+      dh = (hueDeg(ap2, b2) >= hueDeg(ap1, b1) ? 2 : -2) * Math.sqrt(cc);
+    }
+  } else if (c1 + c2 > 0) {
+    ux = (ap1 + ap2) / (c1 + c2);
+    uy = (b1 + b2) / (c1 + c2);
   }
-  const dh = 2 * Math.sqrt(cp1 * cp2) * Math.sin((turn / 2) * DEG);
-
-  const lMean = (l1 + l2) / 2;
-  const cpMean = (cp1 + cp2) / 2;
-  let hMean = hp1 + hp2;
-  if (!grey) {
-    if (Math.abs(hp1 - hp2) <= 180) hMean /= 2;
-    else hMean = hMean < 360 ? (hMean + 360) / 2 : (hMean - 360) / 2;
-  }
+  const cos2 = ux * ux - uy * uy;
+  const sin2 = 2 * ux * uy;
+  const cos3 = cos2 * ux - sin2 * uy;
+  const sin3 = sin2 * ux + cos2 * uy;
+  const cos4 = cos2 * cos2 - sin2 * sin2;
+  const sin4 = 2 * sin2 * cos2;
   const t =
     1 -
-    0.17 * Math.cos((hMean - 30) * DEG) +
-    0.24 * Math.cos(2 * hMean * DEG) +
-    0.32 * Math.cos((3 * hMean + 6) * DEG) -
-    0.2 * Math.cos((4 * hMean - 63) * DEG);
-  const off = (lMean - 50) * (lMean - 50);
-  const sl = 1 + (0.015 * off) / Math.sqrt(20 + off);
-  const sc = 1 + 0.045 * cpMean;
-  const sh = 1 + 0.015 * cpMean * t;
-  const cpMean7 = power7(cpMean);
-  const bend = ((hMean - 275) / 25) ** 2;
-  const rt = -2 * Math.sqrt(cpMean7 / (cpMean7 + POW7_25)) * Math.sin(60 * Math.exp(-bend) * DEG);
-  const tl = dl / sl;
-  const tc = dc / sc;
-  const th = dh / sh;
-  return Math.sqrt(Math.max(0, tl * tl + tc * tc + th * th + rt * tc * th));
+    0.17 * (ux * COS30 + uy * SIN30) +
+    0.24 * cos2 +
+    0.32 * (cos3 * COS6 - sin3 * SIN6) -
+    0.2 * (cos4 * COS63 + sin4 * SIN63);
+
+  const cMean = (c1 + c2) / 2;
+  const lMean = (l1 + l2) / 2 - 50;
+  const off = lMean * lMean;
+  const tl = (l2 - l1) / (1 + (0.015 * off) / Math.sqrt(20 + off));
+  const tc = (c2 - c1) / (1 + 0.045 * cMean);
+  const th = dh / (1 + 0.015 * cMean * t);
+  let turn = 0;
+  if (ux * COS275 + uy * SIN275 > NO_TURN) {
+    const bend = (hueDeg(ux, uy) - 275) / 25;
+    const c7 = power7(cMean);
+    turn = -2 * Math.sqrt(c7 / (c7 + POW7_25)) * Math.sin(60 * DEG * Math.exp(-bend * bend));
+  }
+  return Math.sqrt(Math.max(0, tl * tl + tc * tc + th * th + turn * tc * th));
 }
 
 function power7(x: number): number {

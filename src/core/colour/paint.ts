@@ -22,7 +22,7 @@ export interface PaintFilm {
 /** Refractive index of the film: a flake that is tilted by θ sends light out at 2nθ from the gloss. */
 const INDEX = 1.5;
 /** A film mirrors no more than this: plates lie over each other. */
-const MOST = 1.5;
+export const MOST_MIRRORED = 1.5;
 
 /** How a flake's tilt spreads what it mirrors, at an angle from the gloss: what is lost along is gained face-on. */
 export function flakeShare(angleDeg: number, tiltDeg: number, lay: number): number {
@@ -31,7 +31,7 @@ export function flakeShare(angleDeg: number, tiltDeg: number, lay: number): numb
 }
 
 /** What of a pearl's colour is seen: near the gloss its own, along its opposite. */
-const farShare = (angleDeg: number): number => Math.min(1, Math.max(0, (angleDeg - 20) / 60));
+export const farShare = (angleDeg: number): number => Math.min(1, Math.max(0, (angleDeg - 20) / 60));
 
 /**
  * Reflectance of a film at an angle from the gloss, as an instrument reads it with the gloss left out: pigment by Kubelka–Munk over the
@@ -65,7 +65,7 @@ export function reflectanceAt({ toners, filmUm, ground, lay }: PaintFilm, angleD
       flakes *= covered * through * through;
     }
     const pigment = reflectanceOver(k, s, filmUm, cameBackInside(ground[i]!)) * (1 - covered);
-    out[i] = seenOutside(Math.min(MOST, pigment + flakes));
+    out[i] = seenOutside(Math.min(MOST_MIRRORED, pigment + flakes));
   }
   return out;
 }
