@@ -18,7 +18,7 @@ import {
 import { workshopAir } from '../src/core/devices';
 import { writeJobFile } from '../src/core/formats';
 import { format, resolveConfig } from 'prettier';
-import { lookAtRed, readColours, withCards, withEyeCard } from './colour';
+import { lookAtRed, readColours, withCards, withEyeCard, withToners } from './colour';
 import { drawn, faults, planned } from './groundwork';
 import { stockShelf } from './shelf';
 
@@ -521,11 +521,11 @@ function hatchback() {
   clean(ago(260), ['wing-out', 'wing-edge']);
   coat(ago(240), ['wing-out', 'wing-edge'], 'base-water', 6, 1, {
     colourHex: '#4f6374',
-    ...batch('cup-14', [220, 33], 90),
+    ...batch('cup-14', [420, 63], 90),
   });
   coat(ago(205), ['wing-out', 'wing-edge'], 'base-water', 7, 1, {
     colourHex: '#4f6374',
-    ...batch('cup-14', [220, 33], 110),
+    ...batch('cup-14', [420, 63], 110),
   });
   sand(on(4, 9), ['bumper-skin', 'bumper-grille'], 320, 10, { tool: 'pad' });
   put(on(4, 10), 'bumper-skin', 'repaired', { method: 'Split bonded with two-part plastic adhesive' });
@@ -551,7 +551,10 @@ function write(name: string, content: unknown): void {
 }
 
 const jobs = [breadVan(), hatchback()];
-const shelf = stockShelf(jobs, NOW);
+const stocked = stockShelf(jobs, NOW);
+const hatch = jobs.find((j) => j.job.id === 'hatchback');
+if (!hatch) throw new Error('The demo has no hatchback');
+const shelf = withToners(stocked, hatch, NOW, on);
 write('shelf', { exportedMs: NOW, records: shelf });
 console.log(`Shelf: ${shelf.length} records`);
 for (const { job, events } of jobs) {

@@ -1,18 +1,37 @@
 /** The demo's colours: test cards, what was read of them and of the car, and what somebody saw. Everything is computed by the app's own model. */
-import type { Job, LogEvent, Panel, Payloads, Zone } from '../src/core';
+import {
+  DAY_MS,
+  foldLog,
+  HOUR_MS,
+  lookupIn,
+  MINUTE_MS,
+  SHIPPED_PRODUCTS,
+  type Job,
+  type LogEvent,
+  type Panel,
+  type Payloads,
+  type Zone,
+} from '../src/core';
 import {
   BANDS,
+  colourCase,
   eyeDifference,
+  filmOf,
   labOfHex,
   layOf,
+  planTint,
+  potOf,
   reflectanceAt,
   tonerById,
+  tonerProduct,
   type EyeLook,
   type PaintFilm,
   type TonerAmount,
 } from '../src/core/colour';
 import { normalDraws } from '../src/core/colour/draws';
 import { areaMm2, shapeOutline, type ShapeName } from '../src/core/outline';
+import type { ShelfRecord } from '../src/core/log/shelf';
+import { foldShelf, formulasOf } from '../src/core/stock';
 import type { ColourRead, SprayedHow } from '../src/core/log/colourRead';
 
 type Put = <K extends keyof Payloads>(
@@ -33,7 +52,7 @@ const recipe = (of: Record<string, number>): TonerAmount[] =>
 
 /** As the formula has it; and the car, which has faded and yellowed a little since. */
 export const SLATE = { 'aluminium-medium': 110, 'black-deep': 1.6, 'blue-green': 1.6, 'blue-red': 2.2, white: 1.5 };
-const SLATE_CAR = { ...SLATE, 'black-deep': 1.85, 'blue-green': 1.45, 'oxide-yellow': 0.9 };
+const SLATE_CAR = { ...SLATE, 'black-deep': 2.05, 'blue-green': 1.4, 'oxide-yellow': 1.1 };
 const COAT_UM = 7;
 const GREY = new Float64Array(BANDS).fill(0.28);
 
@@ -60,7 +79,9 @@ function areaScaledTo(shape: ShapeName, cm2: number) {
 interface CardPlan {
   id: string;
   name: string;
-  days: number;
+  /** Days before now, hour, minute. */
+  sprayed: [number, number, number];
+  read: [number, number, number];
   coats: number;
   how: SprayedHow;
   toners: TonerAmount[];
@@ -73,12 +94,13 @@ const cardZones = (id: string): Zone[] => [
   { id: `${id}-2`, panelId: id, name: 'Cleared', areaCm2: 150 },
 ];
 
-/** The hatchback's cards: too dry, too wet, and by the book out of the batch that is on the wing. */
+/** The hatchback's cards: too dry; by the book, a little off, so its batch was tinted; and out of the batch that is on the wing, read this afternoon. */
 const CARDS: readonly CardPlan[] = [
   {
     id: 'card-1',
     name: 'Card 1',
-    days: 12,
+    sprayed: [12, 8, 40],
+    read: [11, 8, 15],
     coats: 3,
     how: { thinner: 'fast', distanceMm: 230, lastCoat: 'drop', who: 'Ada' },
     toners: recipe(SLATE),
@@ -86,19 +108,22 @@ const CARDS: readonly CardPlan[] = [
   {
     id: 'card-2',
     name: 'Card 2',
-    days: 11,
-    coats: 3,
-    how: { thinner: 'slow', distanceMm: 150, lastCoat: 'wet', who: 'Ada' },
-    toners: recipe(SLATE),
-  },
-  {
-    id: 'card-3',
-    name: 'Card 3',
-    days: 6,
+    sprayed: [7, 14, 10],
+    read: [6, 8, 30],
     coats: 3,
     how: { thinner: 'usual', distanceMm: 180, lastCoat: 'usual', who: 'Ada' },
     toners: recipe(SLATE),
     batch: { batchId: 'cup-12', pouredMl: [400, 60], usedMl: 9 },
+  },
+  {
+    id: 'card-3',
+    name: 'Card 3',
+    sprayed: [0, 9, 50],
+    read: [0, 13, 5],
+    coats: 3,
+    how: { thinner: 'usual', distanceMm: 180, lastCoat: 'usual', who: 'Ada' },
+    toners: recipe({ ...SLATE, 'black-deep': 1.75, 'oxide-yellow': 0.35 }),
+    batch: { batchId: 'cup-14', pouredMl: [420, 63], usedMl: 9 },
   },
 ];
 
@@ -140,12 +165,12 @@ export function readColours(put: Put, on: On): void {
   CARDS.forEach((c, i) => {
     const zones = cardZones(c.id).map((z) => z.id);
     const cleared = zones[1] ?? '';
-    put(on(c.days, 8), zones, 'found', {
+    put(on(c.sprayed[0], c.sprayed[1]), zones, 'found', {
       substrate: 'steel',
       thicknessUm: CARD_UM,
       layers: [{ label: 'High-build primer, grey', family: 'highBuild', filmUm: 60 }],
     });
-    put(on(c.days, 8, 40), zones, 'coated', {
+    put(on(...c.sprayed), zones, 'coated', {
       productId: 'base-water',
       coats: c.coats,
       filmUm: COAT_UM,
@@ -154,14 +179,14 @@ export function readColours(put: Put, on: On): void {
       how: c.how,
       ...(c.batch && { batch: c.batch }),
     });
-    put(on(c.days, 9, 30), cleared, 'coated', {
+    put(on(c.sprayed[0], c.sprayed[1] + 1, 20), cleared, 'coated', {
       productId: 'clear-hs',
       coats: 2,
       filmUm: 30,
       application: 'lowPressureGun',
       hardenerId: 'hardener-fast',
     });
-    read(on(c.days - 1, 8, 15), cleared, {
+    read(on(...c.read), cleared, {
       by: 'instrument',
       on: 'card',
       values: spectra(c.toners, c.coats, layOf({ application: 'lowPressureGun', ...c.how }), 20 + i),
@@ -222,4 +247,97 @@ export function lookAtRed(put: Put, on: On): LogEvent['id'] {
       values: { form: 'difference', seen: eyeDifference(looks, labOfHex('#8c2f2b')) },
     },
   });
+}
+
+/** Toners on the mixing bench, g. */
+const TONER_TINS: readonly (readonly [id: string, grams: number])[] = [
+  ['white', 1450],
+  ['black-deep', 980],
+  ['black-weak', 940],
+  ['blue-green', 510],
+  ['blue-red', 480],
+  ['blue-weak', 930],
+  ['oxide-yellow', 640],
+  ['oxide-red', 655],
+  ['red-weak', 890],
+  ['yellow-weak', 905],
+  ['aluminium-fine', 1190],
+  ['aluminium-medium', 1210],
+];
+
+/** The shelf with its toners, the formulas of both colours, and the tint of the batch that card 2 came out of, as it was worked out. */
+export function withToners(
+  records: ShelfRecord[],
+  hatch: { job: Job; events: LogEvent[] },
+  now: number,
+  on: On,
+): ShelfRecord[] {
+  const began = now - 44 * DAY_MS;
+  let n = 0;
+  const more: ShelfRecord[] = [];
+  const put = (atMs: number, r: Record<string, unknown>) =>
+    more.push({
+      id: `t${String(++n).padStart(3, '0')}`,
+      atMs,
+      writtenMs: atMs + MINUTE_MS,
+      ...r,
+    } as unknown as ShelfRecord);
+  TONER_TINS.forEach(([id, amount], i) =>
+    put(began + i * MINUTE_MS, {
+      kind: 'received',
+      containerId: `toner-tin-${i + 1}`,
+      holds: { what: 'part', productId: tonerProduct(id), part: 0 },
+      amount,
+      place: 'Mixing bench',
+      openDays: 720,
+    }),
+  );
+  const formula = (formulaId: string, colour: string, of: Record<string, number>) =>
+    put(began + HOUR_MS, {
+      kind: 'formula',
+      formulaId,
+      colour,
+      toners: Object.entries(of).map(([id, gPerL]) => ({ productId: tonerProduct(id), gPerL })),
+    });
+  formula('formula-slate', 'Slate shimmer', SLATE);
+  formula('formula-red', 'Crust red', { 'red-bright': 90, 'oxide-red': 60, 'black-deep': 3, white: 10 });
+  const products = lookupIn(SHIPPED_PRODUCTS);
+  const shelf = foldShelf([...records, ...more]);
+  const batch = shelf.batches.get('cup-12');
+  const slate = formulasOf(shelf).find((f) => f.formulaId === 'formula-slate');
+  const of = colourCase(
+    hatch.job,
+    foldLog(hatch.events, products),
+    { name: 'Slate shimmer', hex: '#4f6374' },
+    products,
+  );
+  const card = of.cards.find((c) => c.panel.id === 'card-2');
+  if (!batch || !slate || !card?.compared || !card.facts) throw new Error('The demo has no card to tint by');
+  const plan = planTint({
+    pot: potOf(batch, slate, products),
+    film: filmOf(card.facts),
+    pairs: card.compared.pairs,
+    available: TONER_TINS.flatMap(([id, grams]) => {
+      const toner = tonerById.get(id);
+      return toner ? [{ toner, grams }] : [];
+    }),
+    growth: 0.1,
+    most: 2,
+    stepG: 0.1,
+  });
+  put(on(6, 14), {
+    kind: 'mixed',
+    batchId: batch.id,
+    no: batch.no,
+    productId: batch.productId,
+    colour: 'Slate shimmer',
+    note: 'Tinted by card 2',
+    pours: plan.additions.map((a) => ({
+      holds: { what: 'part', productId: tonerProduct(a.toner.id), part: 0 },
+      massG: a.grams,
+      plannedG: a.grams,
+      containerId: `toner-tin-${TONER_TINS.findIndex(([id]) => id === a.toner.id) + 1}`,
+    })),
+  });
+  return [...records, ...more].sort((a, b) => a.atMs - b.atMs);
 }

@@ -93,6 +93,8 @@ const PIECES: [
   ['clip', 'Door-card clip', 40, 22, 'Bags rack'],
 ];
 
+/** The colour of the wing, which waits for its last coat. */
+const WAITING = 'cup-14';
 /** Entries of one product this close to each other are of one cup. */
 const ONE_CUP_MS = 3 * HOUR_MS;
 /** What went into a cup beyond what was meant, by its number among all: one over-pour. */
@@ -229,7 +231,7 @@ export function stockShelf(jobs: readonly { job: Job; events: LogEvent[] }[], no
     const massG = pours.reduce((s, p) => s + p.massG, 0);
     const leftG = Math.floor((massG * Math.max(0, whole - sprayed)) / whole);
     // The newest cups stand there as they are; before them what was left was kept where it keeps, and thrown away else.
-    if (!last || leftG < 3 || nowMs - last.atMs < 1.5 * HOUR_MS) continue;
+    if (!last || leftG < 3 || nowMs - last.atMs < 1.5 * HOUR_MS || cup.batchId === WAITING) continue;
     const ended = last.atMs + 30 * MINUTE_MS;
     if (product.parts.length === 1 && leftG > 40)
       put(ended, {

@@ -98,6 +98,7 @@ export const FAMILY_FILL: Record<ProductFamily, Fill> = {
   cleaner: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
   thinner: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
   hardener: { colour: '#dddddd', texture: 'plain', mark: '#bbbbbb' },
+  toner: { colour: '#8a8f94', texture: 'plain', mark: '#bbbbbb' },
 };
 
 export const SUBSTRATE_FILL: Record<SubstrateKind, Fill> = {

@@ -2,6 +2,7 @@ import { quantileSorted } from 'simple-statistics';
 import { ciede2000 } from './difference';
 import { normalDraws } from './draws';
 import { labsOf, withToners, type CardFilm, type Looks, type Pot, type Strengths, type TonerGrams } from './mixture';
+import type { PourLine } from '../mix/ratio';
 import { pairWeight, type SeenPair } from './pairs';
 import { STRENGTH_SD } from './strengths';
 import type { Lab } from './spectrum';
@@ -458,4 +459,41 @@ function drawn(p: Problem, additions: readonly TonerGrams[], count: number): { d
     draws.push(after);
   }
   return { draws: draws.sort((a, b) => a - b), worse: worse / count };
+}
+
+/**
+ * The same question with some toner in the pot already, by a hand that went over: the card as it would look now, by the model, and what is left of the
+ * growth that was allowed.
+ */
+export function afterPouring(ask: TintAsk, isIn: readonly TonerGrams[]): TintAsk {
+  const p = problemOf(ask);
+  const change = changeBy(p, isIn);
+  const pot = withToners(ask.pot, isIn);
+  return {
+    ...ask,
+    pot,
+    growth: Math.max(0, (ask.pot.litres * (1 + ask.growth)) / pot.litres - 1),
+    pairs: ask.pairs.map((x, i) => {
+      const at = p.at[i]!;
+      return {
+        ...x,
+        card: [x.card[0] + change[at]!, x.card[1] + change[at + 1]!, x.card[2] + change[at + 2]!] as const,
+      };
+    }),
+    available: ask.available.map((a) => {
+      const used = isIn.find((t) => t.toner.id === a.toner.id)?.grams ?? 0;
+      return { ...a, grams: Math.max(0, a.grams - used) };
+    }),
+  };
+}
+
+/** Toners as lines of a cup, each up to what the scale shows then. */
+export function tintLines(additions: readonly TonerGrams[]): PourLine[] {
+  let [toG, toMl] = [0, 0];
+  return additions.map(({ toner, grams }) => {
+    const volumeMl = grams / toner.densityKgL;
+    toG += grams;
+    toMl += volumeMl;
+    return { name: toner.name, role: 'part', volumeMl, massG: grams, pourToG: toG, pourToMl: toMl, cost: 0 };
+  });
 }

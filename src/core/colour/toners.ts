@@ -298,5 +298,8 @@ export const TONERS: readonly Toner[] = [
   pearl('pearl-gold', 'Gold pearl', [[600, 80, 0.42]]),
 ];
 
-/** What mixes it, with nothing in it. */
 export const tonerById: ReadonlyMap<string, Toner> = new Map(TONERS.map((t) => [t.id, t]));
+
+/** The product that a toner is on the shelf, and back. */
+export const tonerProduct = (id: string): string => `toner-${id}`;
+export const tonerOfProduct = (productId: string): Toner | undefined => tonerById.get(productId.replace(/^toner-/, ''));

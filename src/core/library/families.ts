@@ -112,6 +112,7 @@ export const FAMILIES = {
   cleaner: aid('Cleaner', 'cleaned'),
   thinner: aid('Thinner', 'none'),
   hardener: aid('Hardener', 'none'),
+  toner: aid('Toner', 'none'),
 } as const satisfies Record<string, FamilyRecord>;
 export type ProductFamily = keyof typeof FAMILIES;
 export const PRODUCT_FAMILIES = keysOf(FAMILIES);

@@ -4,6 +4,7 @@ import { colours } from './products/colours';
 import { fillers } from './products/fillers';
 import { primers } from './products/primers';
 import { sealers } from './products/sealers';
+import { toners } from './products/toners';
 
 /*
  * The shipped library. Every figure is a plausible, generic one for its kind of product, rounded as data sheets round;
@@ -11,4 +12,11 @@ import { sealers } from './products/sealers';
  */
 
 /** The generic products that come with Stratocoat. */
-export const SHIPPED_PRODUCTS: readonly Product[] = [...primers, ...fillers, ...sealers, ...colours, ...aids];
+export const SHIPPED_PRODUCTS: readonly Product[] = [
+  ...primers,
+  ...fillers,
+  ...sealers,
+  ...colours,
+  ...aids,
+  ...toners,
+];

@@ -96,6 +96,14 @@ export interface ShelfPayloads {
   wasted: { batchId?: string; containerId?: string; amount: number; why: WasteReason };
   /** Used without being mixed: a cleaner, a sheet of paper, a clip. */
   used: { containerId: string; amount: number; jobId?: string; zoneIds?: string[] };
+  /** What a colour is mixed from: toners in a litre of base. The last one of a name and variant counts. */
+  formula: {
+    formulaId: string;
+    colour: string;
+    /** Its own name among those of the colour: 'a shade darker'. */
+    variant?: string;
+    toners: { productId: string; gPerL: number }[];
+  };
   /** As it was found at a stock-take. */
   counted: { containerId: string; amount: number };
   voided: { targetId: string; reason?: string };

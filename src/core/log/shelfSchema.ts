@@ -109,6 +109,24 @@ const PAYLOADS: { readonly [K in ShelfKind]: AnyObject } = {
     jobId: optionalId('Job'),
     zoneIds: array().strict().of(id('Zone')).max(500, 'More than 500 zones').default(undefined),
   },
+  formula: {
+    formulaId: id('Formula').required('Formula is missing'),
+    colour: text('Colour', 80).required('Say which colour it is'),
+    variant: text('Variant', 80),
+    toners: array()
+      .strict()
+      .typeError('Toners must be a list')
+      .of(
+        object({
+          productId: id('Toner').required('Toner is missing'),
+          gPerL: between('Grams in a litre', 0, 2000).required('Grams in a litre are missing'),
+        }).noUnknown(known('A toner')),
+      )
+      .min(1, 'A formula has at least one toner')
+      .max(24, 'More than 24 toners')
+      .required('Toners are missing')
+      .test('some', 'That formula weighs nothing', (v) => v.some((t) => t.gPerL > 0)),
+  },
   counted: { containerId: container(), amount: amount().required('Amount is missing') },
   voided: { targetId: id('Record to strike'), reason: text('Reason', 500) },
   replaced: {

@@ -77,6 +77,7 @@ export const FAMILY_HAZARDS: { readonly [F in ProductFamily]: readonly Hazard[] 
   cleaner: ['rags'],
   thinner: ['solvent'],
   hardener: ['isocyanate'],
+  toner: ['solvent'],
 };
 
 /** What a way of curing brings with it, for a product that is mixed of two parts. */
@@ -135,6 +136,7 @@ export const LAYER_DUST: { readonly [F in ProductFamily]: readonly Hazard[] } = 
   cleaner: [],
   thinner: [],
   hardener: [],
+  toner: [],
 };
 
 export const STRIP_HAZARDS: { readonly [M in StripMethod]: readonly Hazard[] } = {

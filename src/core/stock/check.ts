@@ -96,6 +96,10 @@ function checkPlain(r: PlainShelfRecord, { shelf, products, nowMs, usedMl }: She
           bad(`pours[${i}]`, 'A cup is not poured into itself');
       }
       break;
+    case 'formula':
+      for (const [i, t] of r.toners.entries())
+        if (products(t.productId)?.family !== 'toner') bad(`toners[${i}]`, 'That toner is not in the library');
+      break;
     case 'kept':
     case 'wasted': {
       if (r.kind === 'wasted' && r.containerId !== undefined) {

@@ -10,3 +10,4 @@ export * from './tins';
 export * from './order';
 export * from './check';
 export * from './pours';
+export * from './formulas';

@@ -85,7 +85,7 @@ function eachContainer(r: PlainShelfRecord, call: (id: string) => void): void {
       while (j < i && pours[j]!.containerId !== id) j++;
       if (j === i) call(id);
     }
-  } else if (r.containerId !== undefined) call(r.containerId);
+  } else if (r.kind !== 'formula' && r.containerId !== undefined) call(r.containerId);
 }
 /** The batch that a record speaks of. */
 const batchIn = (r: PlainShelfRecord): string | undefined =>
@@ -156,6 +156,9 @@ function foldContainer(id: string, history: readonly PlainShelfRecord[]): Contai
       case 'wasted':
         c.wasted += r.amount;
         c.amount -= r.amount;
+        break;
+      // It speaks of no container.
+      case 'formula':
         break;
       case 'counted':
         c.difference += r.amount - c.amount;

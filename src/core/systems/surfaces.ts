@@ -2,7 +2,7 @@ import type { ProductFamily } from '../library/families';
 import type { SubstrateKind } from '../library/substrates';
 
 /** Families that make a layer which something may lie on. */
-export type LayerFamily = Exclude<ProductFamily, 'guideCoat' | 'cleaner' | 'thinner' | 'hardener'>;
+export type LayerFamily = Exclude<ProductFamily, 'guideCoat' | 'cleaner' | 'thinner' | 'hardener' | 'toner'>;
 
 /** What a hand meets on top: a bare substrate, or the layer there. */
 export type SurfaceKind = SubstrateKind | 'rustySteel' | 'paintedPlastic' | LayerFamily;
@@ -112,4 +112,5 @@ export const MATERIAL_OF: { readonly [F in ProductFamily]: Material | null } = {
   cleaner: null,
   thinner: null,
   hardener: null,
+  toner: null,
 };

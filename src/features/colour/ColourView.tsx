@@ -1,4 +1,3 @@
-import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
 import type { Colour } from '@/core';
@@ -39,6 +38,7 @@ import { CarReadings } from './CarReadings';
 import { Limits } from './Limits';
 import { NewCard } from './NewCard';
 import { TakeReading, type ReadAbout } from './TakeReading';
+import { TintScreen } from './TintScreen';
 import { ANSWER_TONES, ANSWERS, deText, turnWords } from './words';
 
 /** A colour of a job: whether it passes beside the car, its cards, and what was read of the car. */
@@ -50,11 +50,14 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
     () => colourCase(open.job, open.state, colour, lookup, limits),
     [open.job, open.state, colour, lookup, limits],
   );
-  const [doing, setDoing] = useState<{ what: 'card'; like?: RackCard } | { what: 'read'; about: ReadAbout }>();
+  const [doing, setDoing] = useState<
+    { what: 'card'; like?: RackCard } | { what: 'read'; about: ReadAbout } | { what: 'tint'; card: RackCard }
+  >();
   const [picked, setPicked] = useState<string>();
   const done = () => setDoing(undefined);
   if (doing?.what === 'card') return <NewCard open={open} colour={colour} like={doing.like} onDone={done} />;
   if (doing?.what === 'read') return <TakeReading open={open} of={of} about={doing.about} onDone={done} />;
+  if (doing?.what === 'tint') return <TintScreen open={open} colour={colour} of={of} card={doing.card} onDone={done} />;
   const readCar = () => setDoing({ what: 'read', about: { on: 'car' } });
   const shown = of.cards.find((c) => c.panel.id === picked) ?? of.cards.find((c) => c.compared);
   const best = of.cards.find((c) => c.compared);
@@ -82,7 +85,12 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
       <TwoColumns
         left={
           shown?.compared ? (
-            <Beside card={shown} compared={shown.compared} onAgain={() => setDoing({ what: 'card', like: shown })} />
+            <Beside
+              card={shown}
+              compared={shown.compared}
+              onAgain={() => setDoing({ what: 'card', like: shown })}
+              onTint={() => setDoing({ what: 'tint', card: shown })}
+            />
           ) : (
             <Notice tone="muted">
               <T kind="small">
@@ -167,8 +175,17 @@ function headOf(
 }
 
 /** The car and one card beside each other, and what that means. */
-function Beside({ card, compared, onAgain }: { card: RackCard; compared: Compared; onAgain(): void }) {
-  const router = useRouter();
+function Beside({
+  card,
+  compared,
+  onAgain,
+  onTint,
+}: {
+  card: RackCard;
+  compared: Compared;
+  onAgain(): void;
+  onTint(): void;
+}) {
   const { units } = useAppTheme();
   const { pairs, verdict } = compared;
   const lights = LIGHT_KINDS.filter((l) => pairs.some((p) => p.light === l));
@@ -236,8 +253,12 @@ function Beside({ card, compared, onAgain }: { card: RackCard; compared: Compare
           <TextButton label="Spray a card so" onPress={onAgain} />
         </Notice>
       )}
-      {verdict.answer === 'tint' && (
-        <TextButton label="What is on the shelf of it" onPress={() => router.navigate(pageHref('/shelf'))} />
+      {verdict.answer === 'tint' ? (
+        <View style={{ marginTop: gap(3) }}>
+          <ActionButton label="What must be added?" onPress={onTint} testID="tint-it" />
+        </View>
+      ) : (
+        <TextButton label="What a tint could still gain" onPress={onTint} testID="tint-it" />
       )}
       <View style={{ marginTop: gap(2) }}>
         <T kind="tag" tone="muted">

@@ -1,5 +1,5 @@
 import { LAST_COATS, THINNER_SPEEDS } from '@/core/log/colourRead';
-import { APPLICATIONS, formatQuantity, type UnitSystem } from '@/core';
+import { APPLICATIONS, formatQuantity, upperFirst, type UnitSystem } from '@/core';
 import type { ColourAnswer, ColourVerdict, SprayedFacts, Turn } from '@/core/colour';
 
 /** What to do, in a word or two. */
@@ -53,3 +53,6 @@ export function sprayedWords(f: SprayedFacts, units: UnitSystem): string {
     .filter(Boolean)
     .join(', ');
 }
+
+/** 'White' of 'Toner, white'. */
+export const withoutToner = (name: string): string => String(upperFirst(name.replace(/^Toner, /, '')));

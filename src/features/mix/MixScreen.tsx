@@ -32,7 +32,7 @@ import { CupVerdict } from './CupVerdict';
 import { draftForProduct, EMPTY_CUP, mixedEntry, newDraft, usualInCup, type MixDraft } from './cup';
 import { CupInHand } from './CupInHand';
 import { Cups } from './Cups';
-import { PourScreen } from './PourScreen';
+import { Pour } from './Pour';
 import { PourSection } from './PourSection';
 import { MixForm } from './MixForm';
 import { useCupPlan } from './useCupPlan';
@@ -158,7 +158,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const sources = plan.ok ? sourcesOf(product, plan.value.lines, all) : [];
   if (pouring && plan.ok && shelf)
     return (
-      <PourScreen
+      <Pour
         product={product}
         plan={plan.value}
         sources={sources}

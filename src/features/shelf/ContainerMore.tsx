@@ -275,6 +275,8 @@ function happenedLine(r: PlainShelfRecord, c: Container, open: OpenShelf, units:
       return `${amount(r.amount)} thrown away: ${WASTE_REASONS[r.why].toLowerCase()}`;
     case 'used':
       return `${amount(r.amount)} used`;
+    case 'formula':
+      return `The formula of ${r.colour}`;
     case 'counted':
       return `Counted: ${amount(r.amount)}`;
   }

@@ -1,25 +1,23 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
-import { displayQuantity, formatQuantity, type Product } from '@/core';
+import { displayQuantity, formatQuantity, type Message, type Product } from '@/core';
 // The file itself: all devices are loaded by need, and what two later files share would come with the first page.
-import { LEAST_STEPS, SCALE_STEP_G, toleranceG } from '@/core/devices/scale';
+import { LEAST_STEPS, SCALE_STEP_G, toleranceG, type ScaleState } from '@/core/devices/scale';
 import { growthFactor, overPoured, pourSteps, scaleLines, thinnerWithin, type MixPlan } from '@/core/mix';
-import { NO_TIN, tinsOf, type Shelf, type Source } from '@/core/stock';
-import { useLibrary } from '@/data';
-import { handScale, useScale } from '@/data/scale';
-import { useAppTheme } from '@/ui/appTheme';
-import { readNumber } from '@/ui/numbers';
-import { ActionButton } from '@/ui/ActionButton';
-import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Field } from '@/ui/Field';
-import { HoldButton } from '@/ui/HoldButton';
-import { Notice } from '@/ui/Notice';
-import { Page } from '@/ui/Page';
-import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
-import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
+import { NO_TIN, type Container } from '@/core/stock';
+import { useAppTheme } from '../appTheme';
+import { readNumber } from '../numbers';
+import { ActionButton } from '../ActionButton';
+import { ChoiceGroup } from '../ChoiceGroup';
+import { Field } from '../Field';
+import { HoldButton } from '../HoldButton';
+import { Notice } from '../Notice';
+import { Page } from '../Page';
+import { PageHead } from '../PageHead';
+import { T } from '../T';
+import { TextButton } from '../TextButton';
+import { gap } from '../theme';
 
 /** A batch that would be so much larger than planned is a misread scale. */
 const ABSURD = 5;
@@ -33,17 +31,29 @@ export interface Poured {
   plannedG: number;
 }
 
-interface Props {
+/** What a scale says, see `useScale` of the data. */
+export interface PourScale {
+  status: 'none' | 'connecting' | 'live' | 'lost';
+  state?: ScaleState;
+  driftGMin: number;
+  why?: Message;
+}
+
+export interface PourProps {
   product: Product;
-  plan: MixPlan;
-  sources: readonly Source[];
-  shelf: Shelf;
-  now: number;
+  plan: Pick<MixPlan, 'lines' | 'readyMl'>;
+  scale: PourScale;
+  /** Hands at the simulated scale. */
+  onHand(act: { pourGS: number } | { tare: true }): void;
   /** What is in already, g a line, from an earlier visit. */
   begun: readonly number[];
+  /** Tins that a line may come out of, the one to take first; and which were taken. */
+  tinsFor(line: number): readonly Container[];
   chosen: readonly (string | undefined)[];
   /** Of the first line. */
   note: string | undefined;
+  /** What goes over stays, and the lines after it are worked out anew by whoever asks: nothing grows. */
+  stays?: boolean;
   onChosen(line: number, tin: string): void;
   onPoured(inG: number[]): void;
   onDone(poured: Poured[]): void;
@@ -54,24 +64,23 @@ interface Props {
 export function PourScreen({
   product,
   plan,
-  sources,
-  shelf,
-  now,
+  scale,
+  onHand,
   begun,
+  tinsFor,
   chosen,
   note,
+  stays = false,
   onChosen,
   onPoured,
   onDone,
   back,
-}: Props) {
+}: PourProps) {
   const { units, palette } = useAppTheme();
-  const { lookup } = useLibrary();
   const [typed, setTyped] = useState('');
   const [byHand, setByHand] = useState(false);
-  const scale = useScale(true);
   const at = begun.length;
-  const grown = growthFactor(plan.lines, begun);
+  const grown = stays ? 1 : growthFactor(plan.lines, begun);
   const lines = grown > 1 ? scaleLines(plan.lines, grown) : plan.lines;
   const steps = pourSteps(lines, begun);
   const step = steps[at];
@@ -110,19 +119,20 @@ export function PourScreen({
     );
   }
   const target = before + line.massG;
-  const tolerance = toleranceG(line.massG);
+  // Of a few tenths of a gram nothing is not yet in its line.
+  const tolerance = Math.min(toleranceG(line.massG), line.massG / 2);
   const left = shown === undefined ? line.massG : target - shown;
   const isIn = shown !== undefined && Math.abs(left) <= tolerance;
   const isOver = shown !== undefined && left < -tolerance;
   const cup = isOver ? overPoured(lines, begun, at, shown, 'weight') : undefined;
-  const factor = cup ? growthFactor(lines, cup) : 1;
-  const absurd = factor > ABSURD;
+  const factor = cup && !stays ? growthFactor(lines, cup) : 1;
+  const absurd = (cup ? growthFactor(lines, cup) : 1) > ABSURD;
   const thinner = cup && line.role === 'thinner' ? thinnerWithin(product, lines, cup) : undefined;
   const accept = (g: number) => {
     setTyped('');
     onPoured([...begun, Math.max(0, g - before)]);
   };
-  const tins = sources[at] ? tinsOf(sources[at], shelf, lookup, now) : [];
+  const tins = tinsFor(at);
   const big = displayQuantity('mass', Math.abs(left), units);
   const problem = problemOf(scale, byHand);
   return (
@@ -133,7 +143,9 @@ export function PourScreen({
           <ActionButton
             label={
               isOver && !absurd
-                ? 'Take the larger batch'
+                ? stays
+                  ? 'Take it as it is'
+                  : 'Take the larger batch'
                 : isIn
                   ? steps[at + 1]
                     ? 'It is in: next'
@@ -196,7 +208,9 @@ export function PourScreen({
         <Notice tone={absurd ? 'stop' : 'window'} testID="over-poured">
           {absurd
             ? 'That is more than five times the plan. Check the scale, and whether it was tared with the cup on it.'
-            : `Nothing comes out again. The batch becomes ${formatQuantity('volume', plan.readyMl * grown * factor, units)}, and what is still to come grows with it.`}
+            : stays
+              ? 'Nothing comes out again. What is still to come is worked out anew for what is in the pot now.'
+              : `Nothing comes out again. The batch becomes ${formatQuantity('volume', plan.readyMl * grown * factor, units)}, and what is still to come grows with it.`}
         </Notice>
       )}
       {cup && thinner !== undefined && !absurd && (
@@ -228,11 +242,11 @@ export function PourScreen({
       )}
       {scale.status === 'live' && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
-          <ActionButton label="Tare" onPress={() => void handScale({ tare: true })} testID="tare" />
+          <ActionButton label="Tare" onPress={() => onHand({ tare: true })} testID="tare" />
           <HoldButton
             label="Hold to pour"
-            onHold={() => void handScale({ pourGS: POURS_G_S })}
-            onLetGo={() => void handScale({ pourGS: 0 })}
+            onHold={() => onHand({ pourGS: POURS_G_S })}
+            onLetGo={() => onHand({ pourGS: 0 })}
             testID="hold-to-pour"
           />
           <TextButton label={byHand ? 'Read the scale' : 'Type what it shows'} onPress={() => setByHand(!byHand)} />
@@ -248,7 +262,7 @@ export function PourScreen({
   );
 }
 
-function problemOf(scale: ReturnType<typeof useScale>, byHand: boolean) {
+function problemOf(scale: PourScale, byHand: boolean) {
   if (byHand || scale.status === 'none') return undefined;
   if (scale.status === 'lost')
     return 'The scale does not answer: is it plugged in? Type what it shows, or wait for it.';
