@@ -1,5 +1,6 @@
 import type { Page } from '@playwright/test';
 import { readFile } from 'node:fs/promises';
+import { serveBench } from './benchServer';
 import { answer, expect, openDemo, pick, press, test } from './helpers';
 
 const card = (page: Page, name: string) => page.getByTestId('card').filter({ hasText: name });
@@ -213,6 +214,7 @@ test('figures with commas are taken, wrong ones are said in their field; the sho
 }) => {
   await openDemo(page, '/colour?job=bread-van');
   await press(page, 'Read the car');
+  await pick(page, 'Figures');
   const field = (name: string) => page.getByLabel(name, { exact: true });
   await field('At 45°, l*').fill('33,5');
   await field('At 45°, a*').fill('390');
@@ -259,4 +261,87 @@ test('a blend goes over the door, a spot is melted or cleared, and the paint of 
   await pick(page, 'At the edge');
   await page.getByTestId('mix-base').click();
   await expect(page).toHaveURL(/\/mix\?.*product=base-water/);
+});
+
+test('the instrument wants its tile, its foot flat and its plug; three readings are kept, and the curves drawn', async ({
+  page,
+}) => {
+  const bench = await serveBench();
+  const { fault } = bench;
+  await page.goto(`${bench.url}/colour?job=hatchback&demo`);
+  await card(page, 'Card 1').getByRole('button').first().click();
+  await card(page, 'Card 1').getByTestId('read-card').click();
+  await pick(page, 'Instrument');
+  const wrong = page.getByTestId('instrument-says');
+  await page.getByTestId('read-instrument').click();
+  await expect(wrong).toContainText('not read its white tile');
+  await page.getByTestId('tile').click();
+  await expect(wrong).toHaveCount(0);
+  for (const [kind, says] of [
+    ['curved', 'It does not sit flat'],
+    ['drifting', 'over eight hours ago'],
+    ['nan', 'a band is missing'],
+    ['hot', 'per cent'],
+  ] as const) {
+    await fault(kind);
+    await page.getByTestId('read-instrument').click();
+    await expect(wrong).toContainText(says);
+  }
+  await fault('none');
+  for (const n of [1, 2]) {
+    await page.getByTestId('read-instrument').click();
+    await expect(page.getByTestId('read-instrument')).toHaveText(`Read: ${n} of 3`);
+  }
+  await page.getByTestId('read-instrument').click();
+  await expect(page.getByRole('img', { name: /Reflectance from 400 to 700 nm at 15°, 25°/ })).toBeVisible();
+  await page.getByTestId('keep-instrument').click();
+  await expect(said(page)).toContainText('Card 1 is compared.');
+  await page.getByTestId('curves').getByRole('button').first().click();
+  await expect(page.getByRole('img', { name: /At 15° the car L\*/ })).toBeVisible();
+  bench.close();
+});
+
+test('a pot is tinted: worked out, poured over, the rest worked out anew, and taken back', async ({ page }) => {
+  await openDemo(page, '/colour?job=hatchback');
+  await page.getByTestId('tint-it').click();
+  await expect(page.getByTestId('tint')).toContainText(/Batch \d+, \d+\sg left/);
+  await page.getByLabel('It may grow by, %').fill('0');
+  await expect(page.getByText('With a growth of nothing, nothing can be added')).toBeVisible();
+  await expect(page.getByTestId('begin-tint')).toBeDisabled();
+  await page.getByLabel('It may grow by, %').fill('15');
+  await page.getByTestId('begin-tint').click();
+  await expect(answer(page)).toHaveText(/^Add \d/);
+  await expect(page.getByText(/instead of 1\.\d is to be expected/)).toBeVisible();
+  const rows = page.getByRole('table', { name: 'Additions' }).getByRole('rowgroup');
+  const lines = await rows.count();
+  await page.getByTestId('pour-tint').click();
+  // The first line goes far over; what comes after it is worked out anew.
+  await page.getByLabel('The scale shows, g').fill('0,4');
+  await page.getByTestId('line-in').click();
+  for (let i = 1; i < lines; i++) {
+    const more = page.getByTestId('line-in');
+    if (!(await more.isVisible())) break;
+    await more.click();
+  }
+  await page.getByTestId('mixed').click();
+  await expect(said(page)).toContainText(/Batch \d+ is tinted: stir it, and spray a card\./);
+  await press(page, 'Undo');
+  // What the formula says is typed where it is not known, and weighs something.
+  await page.goto('/colour?job=bread-van');
+  await page.getByTestId('tint-it').click();
+  await page.getByRole('button', { name: /^The formula: 4 toners/ }).click();
+  for (const name of ['Bright red', 'Red oxide', 'Deep black', 'White'])
+    await page.getByLabel(`${name}, g`, { exact: true }).fill('0');
+  await page.getByTestId('keep-formula').click();
+  await expect(page.getByText('That formula weighs nothing: give a toner its grams')).toBeVisible();
+  await page.getByLabel('White, g', { exact: true }).fill('12,5');
+  await page.getByTestId('keep-formula').click();
+  await expect(said(page)).toContainText('The formula of Crust red is kept.');
+});
+
+test('what hides is worked out for every ground', async ({ page }) => {
+  await openDemo(page, '/colour?job=hatchback');
+  await page.getByTestId('hiding').getByRole('button').first().click();
+  await expect(page.getByTestId('hiding')).toContainText(/Soonest over a grey of L\* \d+: \d+ coats?/);
+  await expect(page.getByRole('table', { name: 'Coats over each ground' })).toContainText('Black and white alike');
 });

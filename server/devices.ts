@@ -17,6 +17,7 @@ import {
   type ScanMessage,
   type SurfaceMessage,
 } from '../src/core/devices';
+import { spectroReading } from '../src/core/devices/spectroBench';
 import { entriesOf } from '../src/core/keysOf';
 
 export interface BenchOptions {
@@ -80,6 +81,8 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
       case 'shaking':
       case 'drifting':
       case 'ounces':
+      // And this one the spectrophotometer's.
+      case 'curved':
       case undefined:
         return JSON.stringify(m);
     }
@@ -115,6 +118,10 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
     return { atMs: now(), weight: kind === 'nan' ? (null as unknown as number) : weight, unit: ounces ? 'oz' : 'g' };
   };
 
+  /** When the instrument last read its white tile, and how often it was asked. */
+  let tileMs: number | null = null;
+  let spectra = 0;
+
   router.get('/', (_req, res) => void res.json(INFO));
   /** What each device answers when it is asked once. A device that is missing here does not compile. */
   const answers: { [D in DeviceName]: (req: Request) => object } = {
@@ -145,6 +152,34 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
       return { atMs: now(), filmUm } satisfies FilmMessage;
     },
     scale: weighed,
+    spectro: (req) => {
+      const { toners } = req.query;
+      const m = spectroReading(
+        {
+          toners: typeof toners === 'string' ? toners.slice(0, 2000) : '',
+          filmUm: within(req.query.filmUm, 24, 500),
+          lay: within(req.query.lay, 1, 3),
+          ground: within(req.query.ground, 0.28, 1),
+          car: req.query.car === '1',
+        },
+        seed,
+        spectra++,
+        tileMs,
+        now(),
+      );
+      switch (broken()) {
+        case 'curved':
+          return { ...m, seated: false };
+        case 'hot':
+          return { ...m, reflectance: m.reflectance.map((r) => r.map((v) => v * 100)) };
+        case 'nan':
+          return { ...m, reflectance: m.reflectance.map((r) => r.slice(1)) };
+        case 'drifting':
+          return { ...m, tileMs: m.atMs - 10 * 3_600_000 };
+        default:
+          return m;
+      }
+    },
     forecast: () => ({ issuedMs: now(), points: workshopForecast(now(), anchorMs, seed) }) satisfies ForecastMessage,
   };
   for (const [name, answer] of entriesOf(answers))
@@ -177,6 +212,14 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
     else if (tare === true) scale.tareG = scale.loadG;
     else return void res.status(400).json({ error: 'loadG: 0 to 20000; or pourGS: 0 to 200; or tare: true' });
     res.json(weighed());
+  });
+  // Hands put it on its tile.
+  router.post(DEVICES.spectro.path, json({ limit: '1kb' }), (req: Request, res: Response) => {
+    if (broken() === 'dropout') return void res.status(503).json({ error: DEVICES.spectro.silent });
+    if ((req.body as { tile?: unknown } | undefined)?.tile !== true)
+      return void res.status(400).json({ error: 'tile: true' });
+    tileMs = now();
+    res.json({ tileMs });
   });
   router.get(`${DEVICES.climate.path}/stream`, (req: Request, res: Response) => {
     if (streams >= MAX_STREAMS) return void res.status(503).json({ error: 'Too many are listening' });

@@ -202,7 +202,7 @@ export function useBenchConnection(): void {
 /** Reads a device once. @param asked what a simulated one is told of what it is held over. Throws with a sentence where it does not answer or says nonsense. */
 export async function readDevice<D extends DeviceName>(
   name: D,
-  asked: Readonly<Record<string, number>> = {},
+  asked: Readonly<Record<string, number | string>> = {},
 ): Promise<DeviceReadings[D]> {
   const { accept, path, silent } = (await loadDevices()).DEVICES[name];
   const base = benchAddress();
@@ -212,4 +212,18 @@ export async function readDevice<D extends DeviceName>(
   const read = accept(await res.json().catch(() => undefined), nowMs());
   if (!read.ok) throw new Refusal(read.error);
   return read.value;
+}
+
+/** Puts the simulated instrument on its white tile. Throws with a sentence where it does not answer. */
+export async function readTile(): Promise<void> {
+  const { path, silent } = (await loadDevices()).DEVICES.spectro;
+  const base = benchAddress();
+  const res = base
+    ? await fetch(`${base}${path}`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify({ tile: true }),
+      }).catch(() => undefined)
+    : undefined;
+  if (!res?.ok) throw new Refusal(silent);
 }

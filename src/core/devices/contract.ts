@@ -3,6 +3,7 @@ import type { Result } from '../result';
 import type { Message } from '../units/phrase';
 import { acceptFilm, acceptForecast, acceptReading, acceptScan, acceptSurface } from './accept';
 import { acceptScale, type ScaleReading } from './scale';
+import { acceptSpectro, type SpectroReading } from './spectro';
 import type { ScanPoint } from './surface';
 
 /** What a bench says of itself. docs/devices.md is the contract that a real device has to meet. */
@@ -43,7 +44,17 @@ export interface FilmMessage {
 }
 
 /** What can be made to go wrong on the bench, for so many seconds. */
-export const BENCH_FAULTS = ['dropout', 'hot', 'nan', 'future', 'junk', 'shaking', 'drifting', 'ounces'] as const;
+export const BENCH_FAULTS = [
+  'dropout',
+  'hot',
+  'nan',
+  'future',
+  'junk',
+  'shaking',
+  'drifting',
+  'ounces',
+  'curved',
+] as const;
 export type BenchFault = (typeof BENCH_FAULTS)[number];
 
 /** What each device gives once it has been judged. */
@@ -58,6 +69,8 @@ export interface DeviceReadings {
   gauge: number;
   /** What stands on the scale, g. */
   scale: ScaleReading;
+  /** Reflectance at each of its angles. */
+  spectro: SpectroReading;
 }
 export type DeviceName = keyof DeviceReadings;
 
@@ -86,5 +99,10 @@ export const DEVICES: { readonly [D in DeviceName]: DeviceRecord<DeviceReadings[
   forecast: { path: '/forecast', accept: acceptForecast, silent: 'There is no forecast to be had' },
   scanner: { path: '/scan', accept: acceptScan, silent: 'The scanner does not answer. Read it by straightedge.' },
   scale: { path: '/scale', accept: acceptScale, silent: 'The scale does not answer. Type what it shows.' },
+  spectro: {
+    path: '/spectro',
+    accept: acceptSpectro,
+    silent: 'The instrument does not answer: is it plugged in? Type what it shows, take its file, or look by eye.',
+  },
   gauge: { path: '/film', accept: acceptFilm, silent: 'The gauge does not answer. Type what you read.' },
 };

@@ -2,5 +2,6 @@
 export * from './contract';
 export * from './accept';
 export * from './scale';
+export * from './spectro';
 export * from './surface';
 export * from './weather';

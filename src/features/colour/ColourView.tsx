@@ -4,23 +4,30 @@ import type { Colour } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import {
   colourCase,
+  colourProduct,
   COLOUR_LIMITS,
   differenceWords,
   isAlong,
   isFaceOn,
   LIGHTS,
   LIGHT_KINDS,
+  meanSpectra,
   turnsFor,
   type ColourCase,
   type Compared,
   type Light,
   type RackCard,
 } from '@/core/colour';
+import { formulasOf } from '@/core/stock';
 import { useLibrary, useSettings, type OpenJob } from '@/data';
+import { useShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { AngleChart } from '@/ui/colour/AngleChart';
 import { BendPatch } from '@/ui/colour/BendPatch';
+import { SpectrumChart } from '@/ui/colour/SpectrumChart';
+import { Disclosure } from '@/ui/Disclosure';
 import { FigureTable } from '@/ui/FigureTable';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -35,6 +42,7 @@ import { gap } from '@/ui/theme';
 import { upperFirst } from '@/core';
 import { CardLine } from './CardLine';
 import { CarReadings } from './CarReadings';
+import { Hiding } from './Hiding';
 import { Limits } from './Limits';
 import { NewCard } from './NewCard';
 import { TakeReading, type ReadAbout } from './TakeReading';
@@ -43,7 +51,8 @@ import { ANSWER_TONES, ANSWERS, deText, turnWords } from './words';
 
 /** A colour of a job: whether it passes beside the car, its cards, and what was read of the car. */
 export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Colour; choice: ReactNode }) {
-  const { lookup } = useLibrary();
+  const { all, lookup } = useLibrary();
+  const shelf = useShelf()?.shelf;
   const settings = useSettings();
   const limits = settings?.colourLimits ?? COLOUR_LIMITS;
   const of = useMemo(
@@ -62,6 +71,8 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
   const shown = of.cards.find((c) => c.panel.id === picked) ?? of.cards.find((c) => c.compared);
   const best = of.cards.find((c) => c.compared);
   const { answer, under, tone } = headOf(of, best);
+  const formula = shelf && formulasOf(shelf).find((f) => f.colour === colour.name);
+  const product = colourProduct(open.job, open.state, colour.hex, all);
   const panels = withoutCards(open.job).panels.filter((p) => p.map);
   return (
     <Page
@@ -130,6 +141,7 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
                 ))}
               </Section>
             )}
+            {formula && product && <Hiding formula={formula} product={product} />}
             <Limits limits={limits} />
           </>
         }
@@ -192,6 +204,8 @@ function Beside({
   const [light, setLight] = useState<Light>('D65');
   const shown = lights.includes(light) ? light : lights[0];
   const here = pairs.filter((p) => p.light === shown);
+  const [isShown, setShown] = useState(false);
+  const spectra = meanSpectra(compared.entry.read.values);
   const turns = verdict.lay && card.facts ? turnsFor(1 / verdict.lay.factor, card.facts.spraying) : [];
   const rows = (
     [
@@ -237,6 +251,15 @@ function Beside({
         ]}
         rows={[...rows, { key: 'all', cells: ['All of it', deText(verdict)], under: basisOf(compared) }]}
       />
+      <Disclosure
+        open={isShown}
+        onToggle={() => setShown(!isShown)}
+        testID="curves"
+        head={<T kind="small">The curves: by angle, and by wavelength</T>}
+      >
+        <AngleChart angles={here} />
+        {spectra && <SpectrumChart spectra={spectra} />}
+      </Disclosure>
       {verdict.metameric && (
         <Notice tone="window">
           {`${LIGHTS[verdict.metameric.best].name} and ${LIGHTS[verdict.metameric.worst].name.toLowerCase()} disagree by ${verdict.metameric.by.toFixed(1)}: other pigments than the car's. It will match in one light only.`}

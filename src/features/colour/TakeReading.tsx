@@ -2,25 +2,30 @@ import { useState } from 'react';
 import { errorText, type Message } from '@/core';
 import type { ColourCase, RackCard } from '@/core/colour';
 import type { ColourRead, ReadBy } from '@/core/log/colourRead';
-import { useLogCommand, type OpenJob } from '@/data';
+import { benchAddress, useLogCommand, type OpenJob } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { EyeForm } from './EyeForm';
 import { FigureForm } from './FigureForm';
 import { FileForm } from './FileForm';
+import { InstrumentForm } from './InstrumentForm';
 import { PhotoForm } from './PhotoForm';
 
 /** What is read: the car, or a card. */
 export type ReadAbout = { on: 'car' } | { on: 'card'; cardId: string };
 
-/** A way of reading that this page knows. */
-type Way = Extract<ReadBy, 'eye' | 'photo' | 'typed' | 'file'>;
-const WAYS: Record<Way, string> = { eye: 'By eye', photo: 'Photo', typed: 'Figures', file: 'File' };
-const OF: Record<ReadAbout['on'], readonly Way[]> = {
-  card: ['eye', 'photo', 'typed', 'file'],
+const WAYS: Record<ReadBy, string> = {
+  eye: 'By eye',
+  photo: 'Photo',
+  instrument: 'Instrument',
+  typed: 'Figures',
+  file: 'File',
+};
+const OF: Record<ReadAbout['on'], readonly ReadBy[]> = {
+  card: ['eye', 'photo', 'instrument', 'typed', 'file'],
   // An eye and a photo only tell how two things differ.
-  car: ['typed', 'file'],
+  car: ['instrument', 'typed', 'file'],
 };
 
 /** What every way of reading is given. */
@@ -51,8 +56,9 @@ export function TakeReading({
 }) {
   const command = useLogCommand(open.job.id);
   const notify = useNotify();
-  const ways = OF[about.on];
-  const [way, setWay] = useState<Way>(ways[0] ?? 'typed');
+  // Without a bench there is no instrument to ask.
+  const ways = OF[about.on].filter((w) => w !== 'instrument' || benchAddress() !== null);
+  const [way, setWay] = useState<ReadBy>(ways[0] ?? 'typed');
   const [problem, setProblem] = useState<Message>();
   const card = about.on === 'card' ? of.cards.find((c) => c.panel.id === about.cardId) : undefined;
   const save: ReadFormProps['onSave'] = (read, zoneId) =>
@@ -78,7 +84,7 @@ export function TakeReading({
     about,
     card,
     ways: (
-      <ChoiceGroup<Way>
+      <ChoiceGroup<ReadBy>
         label="How"
         hideLabel
         options={ways.map((value) => ({ value, label: WAYS[value] }))}
@@ -93,6 +99,8 @@ export function TakeReading({
   switch (way) {
     case 'eye':
       return <EyeForm {...props} />;
+    case 'instrument':
+      return <InstrumentForm {...props} />;
     case 'photo':
       return <PhotoForm {...props} />;
     case 'typed':

@@ -81,7 +81,8 @@ export function TintScreen({
   const share = left && left.mixedG > 0 ? Math.max(0, Math.min(1, left.leftG / left.mixedG)) : 0;
   const whole = batch && formula ? potOf(batch, formula, lookup) : undefined;
   const inPot = whole ? whole.litres * share * 1000 : undefined;
-  const shownLitres = litresText ?? (inPot === undefined ? '' : formatForInput(Math.round(inPot), { quantity: 'volume' }, units));
+  const shownLitres =
+    litresText ?? (inPot === undefined ? '' : formatForInput(Math.round(inPot), { quantity: 'volume' }, units));
   const mlRead = readNumber(shownLitres, { quantity: 'volume' }, units);
   const growthRead = readNumber(growth, { percent: true }, units);
   const growthWrong = !growthRead.ok
