@@ -2,7 +2,14 @@
 import express from 'express';
 import type { AddressInfo } from 'node:net';
 import type { Server } from 'node:http';
-import { acceptForecast, acceptReading, acceptScale, type LoggerMessage, type ScaleMessage } from '../src/core/devices';
+import {
+  acceptForecast,
+  acceptReading,
+  acceptScale,
+  acceptSpectro,
+  type LoggerMessage,
+  type ScaleMessage,
+} from '../src/core/devices';
 import { createBench } from './devices';
 
 const T = Date.UTC(2030, 0, 10, 12);
@@ -142,5 +149,29 @@ describe('the bench', () => {
     await fault('none');
     const [first] = await listen('/scale/stream', 1);
     expect(acceptScale(JSON.parse(first ?? ''))).toMatchObject({ ok: true, value: { g: 30 } });
+  });
+});
+
+describe('the spectrophotometer', () => {
+  const held = 'toners=aluminium-medium:110,black-deep:1.6&filmUm=24&lay=1&ground=0.28';
+  it('wants its white tile, reads what it is held over, and is silent when it is unplugged', async () => {
+    const before = acceptSpectro(await get(`/spectro?${held}`), now);
+    expect(!before.ok && String(before.error)).toMatch(/white tile/);
+    const post = (body: unknown) =>
+      fetch(`${url}/spectro`, {
+        method: 'POST',
+        headers: { 'content-type': 'application/json' },
+        body: JSON.stringify(body),
+      });
+    expect((await post({ tile: 'yes' })).status).toBe(400);
+    expect((await post({ tile: true })).status).toBe(200);
+    const read = acceptSpectro(await get(`/spectro?${held}`), now);
+    expect(read.ok && read.value.reflectance).toHaveLength(5);
+    await fault('curved');
+    const curved = acceptSpectro(await get(`/spectro?${held}`), now);
+    expect(!curved.ok && String(curved.error)).toMatch(/does not sit flat/);
+    await fault('dropout');
+    expect((await fetch(`${url}/spectro?${held}`)).status).toBe(503);
+    expect((await post({ tile: true })).status).toBe(503);
   });
 });
