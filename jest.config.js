@@ -15,7 +15,9 @@ module.exports = {
     '<rootDir>/scripts/**/*.test.ts',
   ],
   // What is published as ES modules only.
-  transformIgnorePatterns: preset.transformIgnorePatterns.map((p) => p.replace('(?!(', '(?!(culori|flatbush|flatqueue|')),
+  transformIgnorePatterns: preset.transformIgnorePatterns.map((p) =>
+    p.replace('(?!(', '(?!(culori|flatbush|flatqueue|'),
+  ),
   moduleNameMapper: {
     '^@/(.*)$': '<rootDir>/src/$1',
     // Its icons one by one are ES modules for 'import', and others for 'require'.
