@@ -45,7 +45,8 @@ import { CarReadings } from './CarReadings';
 import { Hiding } from './Hiding';
 import { Limits } from './Limits';
 import { NewCard } from './NewCard';
-import { TakeReading, type ReadAbout } from './TakeReading';
+import type { ReadAbout } from './readForm';
+import { TakeReading } from './TakeReading';
 import { TintScreen } from './TintScreen';
 import { ANSWER_TONES, ANSWERS, deText, turnWords } from './words';
 

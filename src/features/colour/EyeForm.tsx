@@ -27,7 +27,7 @@ import { T } from '@/ui/T';
 import { Disclosure } from '@/ui/Disclosure';
 import { gap } from '@/ui/theme';
 import { ZoneOfCard } from './ZoneOfCard';
-import type { ReadFormProps } from './TakeReading';
+import type { ReadFormProps } from './readForm';
 
 type Steps = Record<EyeAxis, EyeStep>;
 type Key = `${EyeView} ${EyeLight}`;

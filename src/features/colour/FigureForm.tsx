@@ -9,7 +9,7 @@ import { readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { gap } from '@/ui/theme';
-import type { ReadFormProps } from './TakeReading';
+import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
 const SETS = {

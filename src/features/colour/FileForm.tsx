@@ -9,7 +9,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
-import type { ReadFormProps } from './TakeReading';
+import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
 /** Readings out of a file of an instrument: CGATS text. */

@@ -25,7 +25,7 @@ import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import type { ReadFormProps } from './TakeReading';
+import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
 type Spectra = Extract<AbsoluteValues, { form: 'spectra' }>;

@@ -19,7 +19,7 @@ import { T } from '@/ui/T';
 import { TapArea } from '@/ui/TapArea';
 import { TextButton } from '@/ui/TextButton';
 import { gap, TARGET } from '@/ui/theme';
-import type { ReadFormProps } from './TakeReading';
+import type { ReadFormProps } from './readForm';
 import { ZoneOfCard } from './ZoneOfCard';
 
 /** Enough to read patches of, and little to keep. */

@@ -11,9 +11,7 @@ import { FigureForm } from './FigureForm';
 import { FileForm } from './FileForm';
 import { InstrumentForm } from './InstrumentForm';
 import { PhotoForm } from './PhotoForm';
-
-/** What is read: the car, or a card. */
-export type ReadAbout = { on: 'car' } | { on: 'card'; cardId: string };
+import type { ReadAbout, ReadFormProps } from './readForm';
 
 const WAYS: Record<ReadBy, string> = {
   eye: 'By eye',
@@ -27,20 +25,6 @@ const OF: Record<ReadAbout['on'], readonly ReadBy[]> = {
   // An eye and a photo only tell how two things differ.
   car: ['instrument', 'typed', 'file'],
 };
-
-/** What every way of reading is given. */
-export interface ReadFormProps {
-  open: OpenJob;
-  of: ColourCase;
-  about: ReadAbout;
-  card: RackCard | undefined;
-  /** Which way, over the form. */
-  ways: React.ReactNode;
-  problem: React.ReactNode;
-  /** @param where the zone that it is about; none where it is said in words */
-  onSave(read: Omit<ColourRead, 'colour' | 'on'>, zoneId: string | undefined): void;
-  onLeave(): void;
-}
 
 /** The car, or a card beside it, is read: by eye, from a photo, by figures or from a file. All go through the same verdict. */
 export function TakeReading({
