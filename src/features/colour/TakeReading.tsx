@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { errorText, type Message } from '@/core';
-import type { ColourCase, RackCard } from '@/core/colour';
-import type { ColourRead, ReadBy } from '@/core/log/colourRead';
+import type { ColourCase } from '@/core/colour';
+import type { ReadBy } from '@/core/log/colourRead';
 import { benchAddress, useLogCommand, type OpenJob } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
