@@ -21,10 +21,10 @@ const shots = [
   ['fair', '/fair?job=bread-van&panel=left-side', PHONE],
   ['block', '/fair?job=bread-van&panel=right-door', PHONE],
   ['try', '/try?job=bread-van&panel=right-door', PHONE],
-  ['shop', '/shop', PHONE],
+  ['colour', '/colour?job=hatchback', PHONE],
   ['floor-wide', '/panels', { viewport: { width: 1280, height: 800 } }],
   ['panel-dark', '/panel/bread-van/roof', { ...PHONE, colorScheme: 'dark' }],
-  ['wide', '/panel/bread-van/left-door', { viewport: { width: 1280, height: 800 } }],
+  ['blend', '/blend?job=hatchback&panel=wing', { viewport: { width: 1280, height: 800 } }],
 ];
 const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu'] });
 for (const [name, route, options] of shots) {

@@ -16,6 +16,17 @@ describe('a pigmented film', () => {
     expect(seenOutside(0.5)).toBeCloseTo(0.192 / 0.7, 12);
   });
 
+  it('the tint of the docs, by hand at 550 nm: 300 g/L of white shows 0.858, with 0.9 g of black 0.704', () => {
+    const at = 15;
+    const [white, black] = [tonerById.get('white')!, tonerById.get('black-deep')!];
+    const seen = (g: number) =>
+      seenOutside(reflectanceThick(300 * white.k[at]! + g * black.k[at]!, 300 * white.s[at]! + g * black.s[at]!));
+    expect(seen(0)).toBeCloseTo(0.858, 3);
+    expect(absorptionRatio(cameBackInside(0.7))).toBeCloseTo(0.0096, 4);
+    expect(seen(0.944)).toBeCloseTo(0.7, 3);
+    expect(seen(0.9)).toBeCloseTo(0.704, 3);
+  });
+
   it('over a ground it is the exponential form of the formula', () => {
     fc.assert(
       fc.property(unit(2), unit(2), unit(30), unit(), (k, s, x, rg) => {

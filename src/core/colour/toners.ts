@@ -78,7 +78,7 @@ const pearl = (id: string, name: string, mirrors: readonly Band[]): Toner => {
     k: curve(1e-6),
     s: curve(1.4e-5),
     // What is mirrored near the gloss is missing from what comes through, and along the panel that is what shows.
-    flake: { areaPerUm: 3.2e-4, tiltDeg: 12, near, far: near.map((v) => Math.max(0.05, 0.62 - v)) },
+    flake: { areaPerUm: 5e-4, tiltDeg: 12, near, far: near.map((v) => Math.max(0.05, 0.62 - v)) },
   };
 };
 
@@ -289,10 +289,10 @@ export const TONERS: readonly Toner[] = [
     curve(0.05),
     0.12,
   ),
-  flake('aluminium-fine', 'Fine aluminium', 9e-4, 14, 0.78),
-  flake('aluminium-medium', 'Medium aluminium', 6.5e-4, 12, 0.83),
-  flake('aluminium-bright', 'Bright aluminium', 5.5e-4, 10.5, 0.89),
-  flake('aluminium-coarse', 'Coarse aluminium', 4.2e-4, 9, 0.87),
+  flake('aluminium-fine', 'Fine aluminium', 1.6e-3, 14, 0.78),
+  flake('aluminium-medium', 'Medium aluminium', 1.2e-3, 12, 0.83),
+  flake('aluminium-bright', 'Bright aluminium', 1e-3, 10.5, 0.89),
+  flake('aluminium-coarse', 'Coarse aluminium', 8e-4, 9, 0.87),
   pearl('pearl-white', 'White pearl', [[550, 260, 0.42]]),
   pearl('pearl-blue', 'Blue pearl', [[450, 55, 0.44]]),
   pearl('pearl-gold', 'Gold pearl', [[600, 80, 0.42]]),

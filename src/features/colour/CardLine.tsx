@@ -74,7 +74,11 @@ export function CardLine({
               >{`${deText(compared.verdict)} off: ${ANSWERS[compared.verdict.answer].toLowerCase()}`}</T>
             ) : (
               <T kind="small" tone="muted">
-                {facts ? 'Not held against the car yet' : 'Not sprayed yet'}
+                {card.reads.length > 0
+                  ? 'Read at other angles or in other light than the car: read one of them again'
+                  : facts
+                    ? 'Not held against the car yet'
+                    : 'Not sprayed yet'}
               </T>
             )}
           </View>
@@ -83,6 +87,11 @@ export function CardLine({
     >
       <View style={{ gap: gap(2), paddingBottom: gap(3) }}>
         {facts && <T kind="small">{`${sprayedWords(facts, units)}.`}</T>}
+        {card.strips.map(({ zone, compared: of }) => (
+          <T key={zone.id} kind="small" tone={ANSWER_TONES[of.verdict.answer]}>
+            {`${zone.name}: ${deText(of.verdict)} off`}
+          </T>
+        ))}
         {card.reads.map((r) => (
           <T key={r.id} kind="small" tone="muted">
             {`${READ_BY[r.read.by]}, ${fullWhen(r.atMs)}${r.zoneIds.length === 1 ? `, ${card.zones.find((z) => z.id === r.zoneIds[0])?.name.toLowerCase() ?? ''}` : ''}`}

@@ -206,7 +206,9 @@ function Beside({
   const shown = lights.includes(light) ? light : lights[0];
   const here = pairs.filter((p) => p.light === shown);
   const [isShown, setShown] = useState(false);
-  const spectra = meanSpectra(compared.entry.read.values);
+  const { values } = compared.entry.read;
+  const spectra = meanSpectra(values);
+  const coarser = values.form === 'difference' ? values.coarser : undefined;
   const turns = verdict.lay && card.facts ? turnsFor(1 / verdict.lay.factor, card.facts.spraying) : [];
   const rows = (
     [
@@ -261,6 +263,11 @@ function Beside({
         <AngleChart angles={here} />
         {spectra && <SpectrumChart spectra={spectra} />}
       </Disclosure>
+      {coarser !== undefined && (
+        <Notice tone="window">
+          {`The flake of the card is ${coarser > 0 ? 'coarser' : 'finer'}: that is another aluminium, and no tint of colour changes it.`}
+        </Notice>
+      )}
       {verdict.metameric && (
         <Notice tone="window">
           {`${LIGHTS[verdict.metameric.best].name} and ${LIGHTS[verdict.metameric.worst].name.toLowerCase()} disagree by ${verdict.metameric.by.toFixed(1)}: other pigments than the car's. It will match in one light only.`}

@@ -1,6 +1,14 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, showThickness, SUBSTRATES, type Strata, type UnitSystem, type ZoneStatus } from '@/core';
+import {
+  coloursOf,
+  formatQuantity,
+  showThickness,
+  SUBSTRATES,
+  type Strata,
+  type UnitSystem,
+  type ZoneStatus,
+} from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
@@ -112,6 +120,20 @@ export function BandMore({
       {l.hardenerFraction !== undefined && <Fact name="Hardener">{percent(l.hardenerFraction, 1)}</Fact>}
       {l.colourHex && open.job.colour && (
         <Fact name="Colour">{l.colourHex === open.job.colour.hex ? open.job.colour.name : l.colourHex}</Fact>
+      )}
+      {l.colourHex !== undefined && (
+        <LinkArea
+          href={pageHref('/colour', {
+            job: open.job.id,
+            colour: coloursOf(open.job).find((c) => c.hex === l.colourHex)?.name,
+          })}
+          label={`Cards and readings of ${l.label.toLowerCase()}`}
+          style={{ minHeight: 48, justifyContent: 'center' }}
+        >
+          <T kind="small" tone="do">
+            Its cards and readings
+          </T>
+        </LinkArea>
       )}
       {product && (
         <Fact name="Figures">
