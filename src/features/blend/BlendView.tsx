@@ -392,7 +392,7 @@ function NextMap({ of, hex }: { of: BlendPanel; hex: string }) {
     );
   return (
     <View style={{ marginTop: gap(3) }}>
-      <T kind="section" level={3}>
+      <T kind="section" level={2}>
         {next.panel.name}
       </T>
       <BlendMap

@@ -52,7 +52,7 @@ export function CardLine({
         <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'center' }}>
           <View style={{ width: 72 }}>
             {compared ? (
-              <BendPatch small height={44} angles={compared.pairs.filter((p) => p.light === 'D65')} label="" />
+              <BendPatch small height={44} angles={compared.pairs.filter((p) => p.light === 'D65')} />
             ) : (
               <View
                 style={{

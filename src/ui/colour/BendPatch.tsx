@@ -25,13 +25,14 @@ export function BendPatch({
   angles,
   height = 120,
   small,
-  label,
+  label = '',
 }: {
   angles: readonly Angle[];
   height?: number;
   /** Without its words, in a list. */
   small?: boolean;
-  label: string;
+  /** What it shows, for a reader; a small one stands beside its words. */
+  label?: string;
 }) {
   const { palette } = useAppTheme();
   const id = useId();
@@ -41,7 +42,7 @@ export function BendPatch({
     sorted.map((a) => <Stop key={a.angleDeg} offset={placeOf(a.angleDeg)} stopColor={hexOfLab(of(a))} />);
   if (sorted.length === 0) return null;
   return (
-    <View role="img" aria-label={label}>
+    <View {...(small ? { 'aria-hidden': true } : { role: 'img' as const, 'aria-label': label })}>
       <Svg width="100%" height={height} preserveAspectRatio="none" viewBox={`0 0 100 ${height}`}>
         <Defs>
           <LinearGradient id={`${id}car`}>{stops((a) => a.car)}</LinearGradient>
