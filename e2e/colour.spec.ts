@@ -215,6 +215,9 @@ test('figures with commas are taken, wrong ones are said in their field; the sho
   await openDemo(page, '/colour?job=bread-van');
   await press(page, 'Read the car');
   await pick(page, 'Figures');
+  // On the drawing, in words: the nose has one.
+  await pick(page, 'Nose panel, left');
+  await pick(page, 'Top left');
   const field = (name: string) => page.getByLabel(name, { exact: true });
   await field('At 45°, l*').fill('33,5');
   await field('At 45°, a*').fill('390');
@@ -224,6 +227,7 @@ test('figures with commas are taken, wrong ones are said in their field; the sho
   await field('At 45°, b*').fill('24');
   await page.getByTestId('keep-figures').click();
   await expect(said(page)).toContainText('The reading is kept.');
+  await expect(page.getByText('Nose panel, left, top left')).toBeVisible();
   await expect(page.getByText(/L\* 33\.5, a\* 39\.2, b\* 24\.0 at 45°, one reading/)).toBeVisible();
   await press(page, /Under 0\.8 it ends at a gap/);
   await page.getByLabel('Blended, under').fill('0,5');

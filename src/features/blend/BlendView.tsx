@@ -1,39 +1,23 @@
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import {
-  FAMILIES,
-  finishOf,
-  formatQuantity,
-  readyMixMl,
-  splitMix,
-  transferEfficiency,
-  zonesOf,
-  type Panel,
-  type Point,
-  type Product,
-} from '@/core';
+import { FAMILIES, finishOf, formatQuantity, zonesOf, type Panel, type Point } from '@/core';
 import {
   BLEND_SIDES,
   colourCase,
   colourProduct,
   COLOUR_LIMITS,
-  planBlend,
   SPOT_WAYS,
   spotWay,
-  type BlendPanel,
-  type BlendSide,
   type ClearEnds,
 } from '@/core/colour';
 import { boundsOf } from '@/core/outline';
-import { withoutCards, type PanelMap } from '@/core/log/job';
+import type { PanelMap } from '@/core/log/job';
 import { useLibrary, useSettings, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
-import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Disclosure } from '@/ui/Disclosure';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { FigureTable } from '@/ui/FigureTable';
 import { Notice } from '@/ui/Notice';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
@@ -44,14 +28,13 @@ import { TwoColumns } from '@/ui/SplitView';
 import { T } from '@/ui/T';
 import { gap } from '@/ui/theme';
 import { BlendMap } from '@/ui/map/BlendMap';
-import { nextOf, repairsOf, SIDES, spotAt, usualNext } from './repairs';
+import { BesideIt, Legend, NextMap, Paint } from './BlendParts';
+import { useBlendPlan } from './useBlendPlan';
+import { repairsOf, SIDES, spotAt, usualNext } from './repairs';
 
 const TAPPED = 'tapped';
-const NOTHING = '-';
 /** A blend with no card yet: what is usual. */
 const USUAL_DE = 1.5;
-/** Base that gets less takes about half. */
-const FADE_SHARE = 0.5;
 const ENDS = [
   { value: 'edge', label: 'At the edge' },
   { value: 'line', label: 'At a body line' },
@@ -82,7 +65,7 @@ export function BlendView({
     [open.job, open.state, finish.colour, lookup, limits],
   );
   const verdict = best?.compared?.verdict;
-  const repairs = repairsOf(open.job, open.state, panel);
+  const repairs = useMemo(() => repairsOf(open.job, open.state, panel), [open.job, open.state, panel]);
   const [repairId, setRepairId] = useState(repairs[0]?.id ?? TAPPED);
   const [spot, setSpot] = useState<Point>();
   const [across, setAcross] = useState(() => formatForInput(6, { quantity: 'length' }, units));
@@ -104,31 +87,30 @@ export function BlendView({
       : undefined;
   const acrossRead = readNumber(across, { quantity: 'length' }, units);
   const lineRead = readNumber(line, { quantity: 'length' }, units);
-  const repair =
-    repairId === TAPPED
-      ? spot && acrossRead.ok
-        ? { name: 'Spot', outline: spotAt(spot, Math.max(2, acrossRead.value * 10)), whole: undefined }
-        : undefined
-      : repairs.find((r) => r.id === repairId);
-  const clear: ClearEnds | undefined =
-    ends !== 'line' ? { at: ends } : lineRead.ok ? { at: 'line', axis, mm: lineRead.value * 10 } : undefined;
-  const plan = useMemo(() => {
-    if (!repair || !clear || deWrong !== undefined || lengthWrong !== undefined || !deRead.ok || !lengthRead.ok)
-      return undefined;
-    return planBlend({
-      outline: map.outline,
-      repair: repair.outline,
-      keepOuts: map.keepOuts.filter((k) => k.face === 'outer'),
-      next,
-      de: deRead.value,
-      butt: deRead.value < limits.butt,
-      looksAlong: flat === 'yes',
-      clear,
-      ...(lengthRead.value !== undefined && { lengthMm: lengthRead.value * 10 }),
-    });
-    // By what they hold: the readings are made anew at every drawing.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [map, repairId, spot, across, next, de, limits.butt, flat, ends, axis, line, length]);
+  const acrossMm = acrossRead.ok ? Math.max(2, acrossRead.value * 10) : undefined;
+  const repair = useMemo(
+    () =>
+      repairId !== TAPPED
+        ? repairs.find((r) => r.id === repairId)
+        : spot && acrossMm !== undefined
+          ? { name: 'Spot', outline: spotAt(spot, acrossMm), whole: undefined }
+          : undefined,
+    [repairs, repairId, spot, acrossMm],
+  );
+  const lineMm = lineRead.ok ? lineRead.value * 10 : undefined;
+  const deValue = deRead.ok && deWrong === undefined ? deRead.value : undefined;
+  const plan = useBlendPlan({
+    map,
+    repair: repair?.outline,
+    next,
+    de: deValue,
+    butt: deValue !== undefined && deValue < limits.butt,
+    looksAlong: flat === 'yes',
+    ends,
+    axis,
+    lineMm,
+    length: lengthWrong === undefined && lengthRead.ok ? (lengthRead.value ?? 'usual') : undefined,
+  });
   const base = colourProduct(open.job, open.state, finish.colour?.hex, all);
   const clearcoat = base && FAMILIES[base.family].role === 'base' ? all.find((p) => p.family === 'clear') : undefined;
   const hex = finish.colour?.hex ?? '#7a8288';
@@ -316,7 +298,7 @@ export function BlendView({
                 </View>
               }
             >
-              <Beside open={open} panel={panel} next={next} onChange={setNext} />
+              <BesideIt open={open} panel={panel} next={next} onChange={setNext} />
             </Disclosure>
             {plan && base && (
               <Paint
@@ -346,167 +328,5 @@ export function BlendView({
         }
       />
     </Page>
-  );
-}
-
-function Legend({ hex, melts }: { hex: string; melts: boolean }) {
-  const { palette } = useAppTheme();
-  const items = [
-    { label: 'full colour', style: { backgroundColor: hex } },
-    {
-      label: 'colour gets less',
-      style: {
-        borderLeftWidth: 7,
-        borderLeftColor: hex,
-        borderRightWidth: 4,
-        borderRightColor: hex,
-        backgroundColor: palette.surface,
-      },
-    },
-    { label: 'clear', style: { backgroundColor: palette.do, opacity: 0.25 } },
-    ...(melts
-      ? [{ label: 'melted', style: { borderWidth: 3, borderStyle: 'dotted' as const, borderColor: palette.window } }]
-      : []),
-  ];
-  return (
-    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4), rowGap: gap(1), marginTop: gap(2) }}>
-      {items.map((i) => (
-        <View key={i.label} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(1) }}>
-          <View style={[{ width: 18, height: 14 }, i.style]} />
-          <T kind="tag" tone="muted">
-            {i.label}
-          </T>
-        </View>
-      ))}
-    </View>
-  );
-}
-
-function NextMap({ of, hex }: { of: BlendPanel; hex: string }) {
-  const { units } = useAppTheme();
-  const next = of.next;
-  if (!next) return null;
-  if (!next.panel.outline)
-    return (
-      <T kind="small">{`${next.panel.name} is not drawn: clear over all of it, ${formatQuantity('area', next.panel.areaCm2, units)}.`}</T>
-    );
-  return (
-    <View style={{ marginTop: gap(3) }}>
-      <T kind="section" level={2}>
-        {next.panel.name}
-      </T>
-      <BlendMap
-        id={next.side}
-        outline={next.panel.outline}
-        keepOuts={[]}
-        full={of.full}
-        fade={of.fade}
-        clear={of.clear}
-        melt={of.melt}
-        colourHex={hex}
-        label={`${next.panel.name}: colour gets less from its edge on, clear over all of it`}
-      />
-    </View>
-  );
-}
-
-function Beside({
-  open,
-  panel,
-  next,
-  onChange,
-}: {
-  open: OpenJob;
-  panel: Panel;
-  next: ReturnType<typeof usualNext>;
-  onChange(n: ReturnType<typeof usualNext>): void;
-}) {
-  const others = withoutCards(open.job).panels.filter((p) => p.id !== panel.id);
-  const set = (side: BlendSide, id: string) => {
-    const { [side]: _, ...rest } = next;
-    const to = others.find((p) => p.id === id);
-    onChange(to ? { ...rest, [side]: nextOf(open.job, to) } : rest);
-  };
-  return (
-    <View style={{ paddingBottom: gap(3) }}>
-      {SIDES.map((side) => (
-        <ChoiceGroup
-          key={side}
-          label={BLEND_SIDES[side]}
-          options={[{ value: NOTHING, label: 'Nothing' }, ...others.map((p) => ({ value: p.id, label: p.name }))]}
-          value={next[side]?.panelId ?? NOTHING}
-          onChange={(id) => set(side, id)}
-        />
-      ))}
-    </View>
-  );
-}
-
-/** What paint a blend is, panel by panel, and the way into the cup. */
-function Paint({
-  open,
-  panels,
-  own,
-  base,
-  clear,
-  onMix,
-}: {
-  open: OpenJob;
-  panels: readonly BlendPanel[];
-  own: Panel;
-  base: Product;
-  clear: Product | undefined;
-  onMix(zones: readonly string[], product: Product, coats: number, ml: number): void;
-}) {
-  const { units } = useAppTheme();
-  const cm2 = (x: number) => formatQuantity('area', x, units);
-  const ml = (p: Product, area: number) =>
-    readyMixMl(
-      area,
-      p.film.nominalUm,
-      p.coats,
-      splitMix(p, 100, p.thinning?.defaultFraction ?? 0).solids,
-      transferEfficiency(FAMILIES[p.family].application, 'plain'),
-    );
-  const baseCm2 = panels.reduce((s, p) => s + p.fullCm2 + FADE_SHARE * p.fadeCm2, 0);
-  const clearCm2 = panels.reduce((s, p) => s + p.clearCm2, 0);
-  const ids = panels.map((p) => p.next?.panel.panelId ?? own.id);
-  const zones = ids.flatMap((id) =>
-    zonesOf(open.job, id)
-      .filter((z) => (z.face ?? 'outer') === 'outer')
-      .map((z) => z.id),
-  );
-  return (
-    <Section title="What it takes">
-      <FigureTable
-        label="Areas"
-        columns={[
-          { key: 'panel', title: 'Panel', share: 2 },
-          { key: 'base', title: 'Colour', figure: true },
-          { key: 'clear', title: 'Clear', figure: true },
-        ]}
-        rows={panels.map((p) => ({
-          key: p.next?.side ?? 'own',
-          cells: [p.next?.panel.name ?? own.name, cm2(p.fullCm2 + p.fadeCm2), clear ? cm2(p.clearCm2) : '\u2013'],
-        }))}
-      />
-      <View style={{ gap: gap(2), marginTop: gap(3) }}>
-        <ActionButton
-          label={`Mix ${formatQuantity('volume', ml(base, baseCm2), units)} of colour`}
-          strong
-          onPress={() => onMix(zones, base, base.coats, ml(base, baseCm2))}
-          testID="mix-base"
-        />
-        {clear && (
-          <ActionButton
-            label={`Mix ${formatQuantity('volume', ml(clear, clearCm2), units)} of clear`}
-            onPress={() => onMix(zones, clear, clear.coats, ml(clear, clearCm2))}
-          />
-        )}
-        <T kind="tag" tone="muted">
-          Worked out from the drawing; where colour gets less it takes about half.
-        </T>
-      </View>
-    </Section>
   );
 }

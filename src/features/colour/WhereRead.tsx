@@ -1,7 +1,8 @@
-import { zoneLabel } from '@/core';
+import { zoneLabel, type Point } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import { READ_SURFACE, type ReadSurface } from '@/core/log/colourRead';
-import { entriesOf } from '@/core/keysOf';
+import { entriesOf, keysOf } from '@/core/keysOf';
+import { faceOf, PLACES, pointInWords, type Place } from '@/core/outline';
 import type { OpenJob } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Field } from '@/ui/Field';
@@ -12,11 +13,15 @@ import { ZoneOfCard } from './ZoneOfCard';
 /** Where something was read, and on what. */
 export interface Where {
   zoneId?: string;
+  /** On the drawing of its panel, and as it was said. */
+  at?: Point;
+  place?: Place;
   words: string;
   surface: ReadSurface;
 }
 
 const IN_WORDS = '-';
+const ON_IT = keysOf(PLACES).map((value) => ({ value, label: PLACES[value].name }));
 /** So many zones stand to choose from; the rest is said in words. */
 const SHOWN = 8;
 
@@ -35,6 +40,8 @@ export function WhereRead({
   if (card)
     return <ZoneOfCard card={card} value={value.zoneId} onChange={(zoneId) => onChange({ ...value, zoneId })} />;
   const zones = withoutCards(open.job).zones.slice(0, SHOWN);
+  const zone = zones.find((z) => z.id === value.zoneId);
+  const panel = zone && open.job.panels.find((p) => p.id === zone.panelId);
   return (
     <>
       <ChoiceGroup
@@ -45,10 +52,21 @@ export function WhereRead({
         ]}
         value={value.zoneId ?? IN_WORDS}
         onChange={(v) => {
-          const { zoneId: _, ...rest } = value;
+          const { zoneId: _zone, at: _at, place: _place, ...rest } = value;
           onChange(v === IN_WORDS ? rest : { ...rest, zoneId: v });
         }}
       />
+      {panel?.map && zone && (
+        <ChoiceGroup<Place>
+          label="Where on it"
+          options={ON_IT}
+          value={value.place}
+          onChange={(place) => {
+            const at = pointInWords(open.job, panel, faceOf(zone), zone, place);
+            if (at) onChange({ ...value, place, at });
+          }}
+        />
+      )}
       <Field
         label="In words"
         value={value.words}
@@ -70,4 +88,8 @@ export function WhereRead({
   );
 }
 
-export const whereOf = (w: Where) => ({ ...(w.words.trim() && { where: w.words.trim() }), surface: w.surface });
+/** As a reading says it: in words, and on the drawing where it was said. */
+export const whereOf = (w: Where) => {
+  const words = [w.place && PLACES[w.place].name.toLowerCase(), w.words.trim()].filter(Boolean).join(', ');
+  return { ...(words && { where: words }), ...(w.at && { at: w.at }), surface: w.surface };
+};

@@ -1,0 +1,192 @@
+import { View } from 'react-native';
+import {
+  FAMILIES,
+  formatQuantity,
+  readyMixMl,
+  splitMix,
+  transferEfficiency,
+  zonesOf,
+  type Panel,
+  type Product,
+} from '@/core';
+import { BLEND_SIDES, type BlendPanel, type BlendSide } from '@/core/colour';
+import { withoutCards } from '@/core/log/job';
+import type { OpenJob } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
+import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { FigureTable } from '@/ui/FigureTable';
+import { BlendMap } from '@/ui/map/BlendMap';
+import { Section } from '@/ui/Section';
+import { T } from '@/ui/T';
+import { gap } from '@/ui/theme';
+import { nextOf, SIDES, type usualNext } from './repairs';
+
+const NOTHING = '-';
+/** Base that gets less takes about half. */
+const FADE_SHARE = 0.5;
+
+/** What the map's fills are. */
+export function Legend({ hex, melts }: { hex: string; melts: boolean }) {
+  const { palette } = useAppTheme();
+  const items = [
+    { label: 'full colour', style: { backgroundColor: hex } },
+    {
+      label: 'colour gets less',
+      style: {
+        borderLeftWidth: 7,
+        borderLeftColor: hex,
+        borderRightWidth: 4,
+        borderRightColor: hex,
+        backgroundColor: palette.surface,
+      },
+    },
+    { label: 'clear', style: { backgroundColor: palette.do, opacity: 0.25 } },
+    ...(melts
+      ? [{ label: 'melted', style: { borderWidth: 3, borderStyle: 'dotted' as const, borderColor: palette.window } }]
+      : []),
+  ];
+  return (
+    <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4), rowGap: gap(1), marginTop: gap(2) }}>
+      {items.map((i) => (
+        <View key={i.label} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(1) }}>
+          <View style={[{ width: 18, height: 14 }, i.style]} />
+          <T kind="tag" tone="muted">
+            {i.label}
+          </T>
+        </View>
+      ))}
+    </View>
+  );
+}
+
+/** The panel beside, with what of it is blended. */
+export function NextMap({ of, hex }: { of: BlendPanel; hex: string }) {
+  const { units } = useAppTheme();
+  const next = of.next;
+  if (!next) return null;
+  if (!next.panel.outline)
+    return (
+      <T kind="small">{`${next.panel.name} is not drawn: clear over all of it, ${formatQuantity('area', next.panel.areaCm2, units)}.`}</T>
+    );
+  return (
+    <View style={{ marginTop: gap(3) }}>
+      <T kind="section" level={2}>
+        {next.panel.name}
+      </T>
+      <BlendMap
+        id={next.side}
+        outline={next.panel.outline}
+        keepOuts={[]}
+        full={of.full}
+        fade={of.fade}
+        clear={of.clear}
+        melt={of.melt}
+        colourHex={hex}
+        label={`${next.panel.name}: colour gets less from its edge on, clear over all of it`}
+      />
+    </View>
+  );
+}
+
+/** What is seen with the panel, side by side. */
+export function BesideIt({
+  open,
+  panel,
+  next,
+  onChange,
+}: {
+  open: OpenJob;
+  panel: Panel;
+  next: ReturnType<typeof usualNext>;
+  onChange(n: ReturnType<typeof usualNext>): void;
+}) {
+  const others = withoutCards(open.job).panels.filter((p) => p.id !== panel.id);
+  const set = (side: BlendSide, id: string) => {
+    const { [side]: _, ...rest } = next;
+    const to = others.find((p) => p.id === id);
+    onChange(to ? { ...rest, [side]: nextOf(open.job, to) } : rest);
+  };
+  return (
+    <View style={{ paddingBottom: gap(3) }}>
+      {SIDES.map((side) => (
+        <ChoiceGroup
+          key={side}
+          label={BLEND_SIDES[side]}
+          options={[{ value: NOTHING, label: 'Nothing' }, ...others.map((p) => ({ value: p.id, label: p.name }))]}
+          value={next[side]?.panelId ?? NOTHING}
+          onChange={(id) => set(side, id)}
+        />
+      ))}
+    </View>
+  );
+}
+
+/** What paint a blend is, panel by panel, and the way into the cup. */
+export function Paint({
+  open,
+  panels,
+  own,
+  base,
+  clear,
+  onMix,
+}: {
+  open: OpenJob;
+  panels: readonly BlendPanel[];
+  own: Panel;
+  base: Product;
+  clear: Product | undefined;
+  onMix(zones: readonly string[], product: Product, coats: number, ml: number): void;
+}) {
+  const { units } = useAppTheme();
+  const cm2 = (x: number) => formatQuantity('area', x, units);
+  const ml = (p: Product, area: number) =>
+    readyMixMl(
+      area,
+      p.film.nominalUm,
+      p.coats,
+      splitMix(p, 100, p.thinning?.defaultFraction ?? 0).solids,
+      transferEfficiency(FAMILIES[p.family].application, 'plain'),
+    );
+  const baseCm2 = panels.reduce((s, p) => s + p.fullCm2 + FADE_SHARE * p.fadeCm2, 0);
+  const clearCm2 = panels.reduce((s, p) => s + p.clearCm2, 0);
+  const ids = panels.map((p) => p.next?.panel.panelId ?? own.id);
+  const zones = ids.flatMap((id) =>
+    zonesOf(open.job, id)
+      .filter((z) => (z.face ?? 'outer') === 'outer')
+      .map((z) => z.id),
+  );
+  return (
+    <Section title="What it takes">
+      <FigureTable
+        label="Areas"
+        columns={[
+          { key: 'panel', title: 'Panel', share: 2 },
+          { key: 'base', title: 'Colour', figure: true },
+          { key: 'clear', title: 'Clear', figure: true },
+        ]}
+        rows={panels.map((p) => ({
+          key: p.next?.side ?? 'own',
+          cells: [p.next?.panel.name ?? own.name, cm2(p.fullCm2 + p.fadeCm2), clear ? cm2(p.clearCm2) : '\u2013'],
+        }))}
+      />
+      <View style={{ gap: gap(2), marginTop: gap(3) }}>
+        <ActionButton
+          label={`Mix ${formatQuantity('volume', ml(base, baseCm2), units)} of colour`}
+          strong
+          onPress={() => onMix(zones, base, base.coats, ml(base, baseCm2))}
+          testID="mix-base"
+        />
+        {clear && (
+          <ActionButton
+            label={`Mix ${formatQuantity('volume', ml(clear, clearCm2), units)} of clear`}
+            onPress={() => onMix(zones, clear, clear.coats, ml(clear, clearCm2))}
+          />
+        )}
+        <T kind="tag" tone="muted">
+          Worked out from the drawing; where colour gets less it takes about half.
+        </T>
+      </View>
+    </Section>
+  );
+}
