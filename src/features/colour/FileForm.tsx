@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { oddReading, withoutReading, type AbsoluteValues } from '@/core/colour';
+import { oddReading, type AbsoluteValues } from '@/core/colour';
 import { readCgats, type CgatsFile } from '@/core/formats/cgats';
 import { pickFile } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
@@ -9,6 +9,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
+import { OddReading } from './OddReading';
 import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
@@ -98,14 +99,7 @@ export function FileForm({ open, of, about, card, ways, problem, onSave, onLeave
           Three readings of a place are surer than one: nobody can tell a slip from a single one.
         </T>
       )}
-      {values && odd && (
-        <Notice tone="window" testID="odd-reading">
-          <T kind="strong">{`Reading ${odd.index + 1} is ${odd.de.toFixed(1)} away from the others`}</T>
-          <T kind="small">Dust under the foot, a slipped instrument, or a spot in the paint?</T>
-          <TextButton label="Leave it out" onPress={() => setValues(withoutReading(values, odd.index))} />
-          <TextButton label="Keep it" tone="muted" onPress={() => setAsked(true)} />
-        </Notice>
-      )}
+      {values && !isAsked && <OddReading values={values} onWithout={setValues} onKeep={() => setAsked(true)} />}
       {problem}
     </Page>
   );

@@ -9,7 +9,6 @@ import {
   oddReading,
   potOf,
   READINGS_A_PLACE,
-  withoutReading,
   type AbsoluteValues,
   type CardFilm,
   type Pot,
@@ -23,8 +22,8 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { T } from '@/ui/T';
-import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
+import { OddReading } from './OddReading';
 import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
@@ -143,13 +142,12 @@ export function InstrumentForm(props: ReadFormProps) {
           {wrong}
         </Notice>
       )}
-      {values && odd && (
-        <Notice tone="window" testID="odd-reading">
-          <T kind="strong">{`Reading ${odd.index + 1} is ${odd.de.toFixed(1)} away from the others`}</T>
-          <T kind="small">Dust under the foot, a slipped instrument, or a spot in the paint?</T>
-          <TextButton label="Leave it out" onPress={() => setValues(withoutReading(values, odd.index))} />
-          <TextButton label="Keep it" tone="muted" onPress={() => setAsked(true)} />
-        </Notice>
+      {values && !isAsked && (
+        <OddReading
+          values={values}
+          onWithout={(v) => v.form === 'spectra' && setValues(v)}
+          onKeep={() => setAsked(true)}
+        />
       )}
       {values && <SpectrumChart spectra={meanSpectra(values) ?? []} />}
       <T kind="tag" tone="muted">
