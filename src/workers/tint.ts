@@ -1,14 +1,14 @@
-import type { ReadCard, TintAsk, TintPlan } from '@/core/colour';
+import type { ReadCard, TintAsk } from '@/core/colour';
 import { endable } from './endable';
-import type { TintWorker } from './tint.worker';
+import type { Tinted, TintWorker } from './tint.worker';
+
+export type { Tinted } from './tint.worker';
 
 const worker = endable<TintWorker>(() => new Worker(new URL('./tint.worker', window.location.href)));
 
 /** Works out a tint away from the page's own thread. */
-export const planTintAway = (
-  ask: Omit<TintAsk, 'strengths' | 'spread'>,
-  cards: readonly ReadCard[],
-): Promise<TintPlan> => worker.ask<TintPlan>(async (w) => await w.tint(ask, cards));
+export const planTintAway = (ask: TintAsk, cards: readonly ReadCard[]): Promise<Tinted> =>
+  worker.ask<Tinted>(async (w) => await w.tint(ask, cards));
 
 /** Ends what is being worked out. */
 export const cancelTint = (): void => worker.end();

@@ -2,12 +2,18 @@ import { expose } from 'comlink';
 import { learnStrengths, type ReadCard } from '../core/colour/strengths';
 import { planTint, type TintAsk, type TintPlan } from '../core/colour/tint';
 
+/** What was asked, with what the cards taught of the pot's toners, and the answer. */
+export interface Tinted {
+  ask: TintAsk;
+  plan: TintPlan;
+}
+
 /** Thin entry: what the cards of the pot teach, then the least that helps. */
-const tint = (ask: Omit<TintAsk, 'strengths' | 'spread'>, cards: readonly ReadCard[]): TintPlan => {
-  if (cards.length === 0) return planTint(ask);
+const tint = (asked: TintAsk, cards: readonly ReadCard[]): Tinted => {
+  if (cards.length === 0) return { ask: asked, plan: planTint(asked) };
   const { strengths, spread, lays } = learnStrengths(cards);
-  const lay = lays[lays.length - 1] ?? ask.film.lay;
-  return planTint({ ...ask, film: { ...ask.film, lay }, strengths, spread });
+  const ask = { ...asked, film: { ...asked.film, lay: lays[lays.length - 1] ?? asked.film.lay }, strengths, spread };
+  return { ask, plan: planTint(ask) };
 };
 
 const api = { tint };

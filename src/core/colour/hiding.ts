@@ -1,5 +1,5 @@
 import { ciede2000 } from './difference';
-import { absorptionRatio, cameBackInside, reflectanceOver, reflectanceThick, seenOutside } from './kubelkaMunk';
+import { absorptionRatio, cameBackInside, reflectanceOver, seenOutside } from './kubelkaMunk';
 import { reflectanceAt, type TonerAmount } from './paint';
 import { BANDS, labOfSpectrum, labOf, xyzOfLab, type Spectrum } from './spectrum';
 
@@ -125,6 +125,3 @@ export const transparentIn = (toners: readonly TonerAmount[]): TonerAmount[] =>
     // It colours, and gives hardly anything back of its own.
     return gPerL >= 20 && scatters < 4e-5 && Math.min(...toner.k) * gPerL * 15 < 0.05;
   });
-
-/** What a film as thick as can be looks like by K/S: for the docs' case by hand. */
-export const thickOf = (k: number, s: number): number => seenOutside(reflectanceThick(k, s));

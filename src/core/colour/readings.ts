@@ -1,4 +1,4 @@
-import type { ColourRead, ColourValues } from '../log/colourRead';
+import type { ColourValues } from '../log/colourRead';
 import { ciede2000 } from './difference';
 import type { Light } from './lights';
 import { LIGHT_KINDS } from './lights';
@@ -96,6 +96,3 @@ export function oddReading(v: AbsoluteValues): { index: number; de: number } | u
 export function withoutReading<V extends AbsoluteValues>(v: V, index: number): V {
   return { ...v, readings: v.readings.filter((_, i) => i !== index) };
 }
-
-/** Of how many readings it is the mean. */
-export const readingCount = (r: ColourRead): number => (r.values.form === 'difference' ? 1 : r.values.readings.length);

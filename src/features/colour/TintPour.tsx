@@ -30,7 +30,7 @@ export function TintPour({
   open: OpenJob;
   batch: Batch;
   shelf: Shelf;
-  ask: Omit<TintAsk, 'strengths' | 'spread'>;
+  ask: TintAsk;
   plan: TintPlan;
   /** @param poured it is in the pot */
   onDone(poured: boolean): void;

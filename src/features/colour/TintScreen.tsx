@@ -11,8 +11,6 @@ import {
   type Available,
   type ColourCase,
   type RackCard,
-  type TintAsk,
-  type TintPlan,
 } from '@/core/colour';
 import { balanceOf, formulasOf, tonersAtHand, type Batch } from '@/core/stock';
 import { useLibrary, type OpenJob } from '@/data';
@@ -31,7 +29,7 @@ import { Section } from '@/ui/Section';
 import { T } from '@/ui/T';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import { cancelTint, planTintAway } from '@/workers/tint';
+import { cancelTint, planTintAway, type Tinted } from '@/workers/tint';
 import { FormulaForm } from './FormulaForm';
 import { TintPour } from './TintPour';
 import { withoutToner } from './words';
@@ -64,7 +62,7 @@ export function TintScreen({
   const [most, setMost] = useState<(typeof MOST)[number]>('3');
   const [from, setFrom] = useState<'shelf' | 'all'>('shelf');
   const [litresText, setLitresText] = useState<string>();
-  const [plan, setPlan] = useState<{ ask: Omit<TintAsk, 'strengths' | 'spread'>; plan: TintPlan }>();
+  const [plan, setPlan] = useState<Tinted>();
   const [isBusy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Message>();
   const [doing, setDoing] = useState<'formula' | 'pour'>();
@@ -128,7 +126,7 @@ export function TintScreen({
     setBusy(true);
     setProblem(undefined);
     try {
-      setPlan({ ask, plan: await planTintAway(ask, readCardsOf(batch, formula, of.cards, shelf, lookup)) });
+      setPlan(await planTintAway(ask, readCardsOf(batch, formula, of.cards, shelf, lookup)));
     } catch (e) {
       setProblem(e instanceof Error ? errorText(e) : 'It was stopped');
     } finally {
