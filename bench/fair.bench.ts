@@ -8,6 +8,7 @@ import { dentedPanel, flatGrid, readFairing, solveProgramme } from '../src/core/
 import { openBench } from './browser';
 import { planOf } from './planOf';
 import { report } from './report';
+import { processYardstick } from './yardstick';
 
 const DENT = [0, -0.2, -0.3, -0.2, 0, 0, 0, -0.5, -1.6, -0.8, 0.1, 0, 0, -0.3, -1.2, -0.6, 0.3, 0, 0, 0, -0.1, 0, 0, 0];
 
@@ -56,10 +57,12 @@ async function inChromium(): Promise<number> {
 }
 
 async function main(): Promise<void> {
+  const stick = processYardstick();
   await inNode();
   const s = await inChromium();
   console.log(`from the tap to the plan in Chromium, with the solver’s first load: ${s.toFixed(1)} s`);
-  report('fair', s, 's', 3);
+  stick.take();
+  report('fair', s, 's', 3, { stick });
 }
 main().catch((e: unknown) => {
   console.error(e);

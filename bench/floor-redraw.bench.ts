@@ -5,8 +5,9 @@
  */
 import { SHIPPED_PRODUCTS, type Job, type LogEvent } from '../src/core';
 import { writeJobFile } from '../src/core/formats';
-import { openBench } from './browser';
+import { importJob, openBench } from './browser';
 import { percentile, report } from './report';
+import { pageYardstick, type Yardstick } from './yardstick';
 
 const ROWS = ['left', 'across', 'right', 'inside'] as const;
 
@@ -49,28 +50,16 @@ function floorJob(id: string, parts: number, now: number) {
 
 async function main(): Promise<void> {
   const { url, browser, close } = await openBench();
-  const taps = async (parts: number): Promise<number[]> => {
+  const taps = async (parts: number): Promise<{ times: number[]; stick: Yardstick }> => {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
-    await page.goto(`${url}/?own`);
-    await page.getByRole('link', { name: 'Shop', exact: true }).click();
-    const file = floorJob('floor', parts, Date.now());
-    const [chooser] = await Promise.all([
-      page.waitForEvent('filechooser'),
-      page.getByText('Import a job file').click(),
-    ]);
-    await chooser.setFiles({
-      name: 'floor.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from(JSON.stringify(file)),
-    });
-    await page.getByTestId('import-do').click({ timeout: 60_000 });
-    await page.getByText(/is in\.$/).waitFor({ timeout: 60_000 });
+    await importJob(page, url, floorJob('floor', parts, Date.now()));
     await page.goto(`${url}/mix`);
     await page.getByTestId('part-p0').waitFor({ timeout: 60_000 });
     await page.waitForTimeout(2000);
     const cdp = await context.newCDPSession(page);
     await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
+    const stick = await pageYardstick(page);
     const times: number[] = [];
     for (let i = 0; i < 42; i++) {
       const ms = await page.evaluate(
@@ -98,14 +87,15 @@ async function main(): Promise<void> {
       if (i > 1) times.push(ms);
       await page.waitForTimeout(250);
     }
+    await stick.take();
     await context.close();
-    return times;
+    return { times, stick };
   };
-  const one = await taps(1);
-  const many = await taps(20);
+  const { times: one } = await taps(1);
+  const { times: many, stick } = await taps(20);
   const told = (t: number[]) => `median ${percentile(t, 0.5).toFixed(0)} ms, p95 ${percentile(t, 0.95).toFixed(0)} ms`;
   console.log(`forty zones: ${told(many)}; one part: ${told(one)}`);
-  report('floor-redraw', percentile(many, 0.95) - percentile(one, 0.5), 'ms', 50);
+  report('floor-redraw', percentile(many, 0.95) - percentile(one, 0.5), 'ms', 50, { stick });
   await close();
 }
 main().catch((e: unknown) => {

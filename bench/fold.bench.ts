@@ -14,7 +14,9 @@ import {
 } from '../src/core';
 import { bigJob } from './bigJob';
 import { percentile, report } from './report';
+import { processYardstick } from './yardstick';
 
+const stick = processYardstick();
 const NOW = Date.UTC(2030, 5, 1, 12);
 const products = lookupIn(SHIPPED_PRODUCTS);
 const { job, events } = bigJob(10_000, NOW);
@@ -26,6 +28,7 @@ const derive = (state: ReturnType<typeof foldLog>) => {
 const whole: number[] = [];
 const appended: number[] = [];
 for (let run = 0; run < 12; run++) {
+  stick.take();
   const t0 = performance.now();
   const state = foldLog(events, products);
   derive(state);
@@ -49,4 +52,5 @@ for (let run = 0; run < 12; run++) {
 console.log(
   `first ${whole[0]!.toFixed(1)} ms, median ${percentile(whole, 0.5).toFixed(1)} ms; append to the folded job, median ${percentile(appended, 0.5).toFixed(2)} ms (full fold is the peer)`,
 );
-report('fold', percentile(whole, 0.5), 'ms', 150);
+stick.take();
+report('fold', percentile(whole, 0.5), 'ms', 150, { stick });

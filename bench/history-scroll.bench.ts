@@ -4,8 +4,9 @@
  * times. The stack itself stays as it is usual: most entries are wipes.
  */
 import { bigJob } from './bigJob';
-import { openBench } from './browser';
+import { importJob, openBench } from './browser';
 import { percentile, report } from './report';
+import { pageYardstick } from './yardstick';
 
 const STEP_PX = 60;
 /** So many entries may lay something; the rest are wipes. */
@@ -15,8 +16,6 @@ const STEPS = 240;
 async function main(): Promise<void> {
   const { url, browser, close } = await openBench();
   const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
-  await page.goto(`${url}/?own`);
-  await page.getByRole('link', { name: 'Shop', exact: true }).click();
   const big = bigJob(10_000, Date.now(), 1);
   const file = {
     ...big,
@@ -33,10 +32,7 @@ async function main(): Promise<void> {
           },
     ),
   };
-  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), page.getByText('Import a job file').click()]);
-  await chooser.setFiles({ name: 'big.json', mimeType: 'application/json', buffer: Buffer.from(JSON.stringify(file)) });
-  await page.getByTestId('import-do').click({ timeout: 60_000 });
-  await page.getByText('Big job is in.').waitFor({ timeout: 60_000 });
+  await importJob(page, url, file);
   await page.goto(`${url}/panel/big/p0`);
   await page.getByTestId('log').waitFor({ timeout: 60_000 });
   await page.getByRole('radio', { name: 'Whole panel' }).click();
@@ -64,8 +60,11 @@ async function main(): Promise<void> {
         }),
       [step, STEPS] as const,
     );
+  const stick = await pageYardstick(page, 'fullSpeed');
   const rest = await frames(0);
+  await stick.take();
   const moving = await frames(STEP_PX);
+  await stick.take();
   const drawn = await page.locator('[data-index]').count();
   const cdp = await page.context().newCDPSession(page);
   await cdp.send('Emulation.setCPUThrottlingRate', { rate: 4 });
@@ -73,7 +72,7 @@ async function main(): Promise<void> {
   console.log(
     `${drawn} lines drawn of 10,000; at rest: median ${percentile(rest, 0.5).toFixed(1)} ms, p95 ${percentile(rest, 0.95).toFixed(1)} ms; moving: median ${percentile(moving, 0.5).toFixed(1)} ms; at a quarter of the speed: median ${percentile(slow, 0.5).toFixed(1)} ms, p95 ${percentile(slow, 0.95).toFixed(1)} ms`,
   );
-  report('history-scroll', percentile(moving, 0.95), 'ms', 20);
+  report('history-scroll', percentile(moving, 0.95), 'ms', 20, { stick, floor: percentile(rest, 0.5) });
   await close();
 }
 main().catch((e: unknown) => {

@@ -11,6 +11,7 @@ import type { JobFile } from '../src/core/formats';
 import { bigJob } from './bigJob';
 import { openBench } from './browser';
 import { report } from './report';
+import { pageYardstick, type Yardstick } from './yardstick';
 
 const NOW = Math.floor(Date.now() / 60_000) * 60_000;
 const BYTES = 50_000_000;
@@ -38,6 +39,7 @@ async function main(): Promise<void> {
   const dir = mkdtempSync(path.join(os.tmpdir(), 'stratocoat-large-'));
   const { url, browser, close } = await openBench();
   let worst = 0;
+  let stick: Yardstick | undefined;
   try {
     for (const [name, text] of [
       ['large.json', sized()],
@@ -53,6 +55,7 @@ async function main(): Promise<void> {
       await page.goto(`${url}/shop?own`);
       await page.getByRole('button', { name: 'Import a job file' }).waitFor();
       await page.waitForTimeout(3000);
+      stick = await pageYardstick(page, 'fullSpeed');
       await page.evaluate(() => {
         const w = window as unknown as { long: number[] };
         w.long = [];
@@ -88,6 +91,6 @@ async function main(): Promise<void> {
     await close();
     rmSync(dir, { recursive: true });
   }
-  report('import-large', worst, 'ms', 100);
+  report('import-large', worst, 'ms', 100, { stick });
 }
 void main();

@@ -6,7 +6,9 @@ import type { Job, LogEvent } from '../src/core';
 import { stampJob } from '../src/core/log/mergeJob';
 import { mergeCopies, type JobCopy } from '../src/core/strata/mergeLogs';
 import { percentile, report } from './report';
+import { processYardstick } from './yardstick';
 
+const stick = processYardstick();
 const T0 = Date.UTC(2030, 4, 6, 8);
 const N = 10_000;
 const JOB: Job = {
@@ -55,6 +57,7 @@ const [a, b] = [copyOf(0), copyOf(1)];
 const times: number[] = [];
 const plain: number[] = [];
 for (let i = 0; i < 12; i++) {
+  stick.take();
   const t0 = performance.now();
   const merged = mergeCopies(a, b);
   times.push(performance.now() - t0);
@@ -65,4 +68,5 @@ for (let i = 0; i < 12; i++) {
   if (union.size !== merged.events.length) throw new Error('The union is another one');
 }
 console.log(`plain union of the ids, median ${percentile(plain, 0.5).toFixed(1)} ms`);
-report('merge', percentile(times, 0.95), 'ms', 300);
+stick.take();
+report('merge', percentile(times, 0.95), 'ms', 300, { stick });

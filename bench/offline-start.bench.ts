@@ -4,12 +4,14 @@
  */
 import { openBench } from './browser';
 import { percentile, report } from './report';
+import { pageYardstick, type Yardstick } from './yardstick';
 
 const VISITS = 20;
 
 async function main(): Promise<void> {
   const bench = await openBench();
   const context = await bench.browser.newContext({ viewport: { width: 390, height: 844 } });
+  let stick: Yardstick | undefined;
   const visit = async (path: string): Promise<number> => {
     const page = await context.newPage();
     const cdp = await context.newCDPSession(page);
@@ -18,6 +20,7 @@ async function main(): Promise<void> {
     await page.goto(`${bench.url}${path}`);
     await page.getByTestId('today').waitFor();
     const took = performance.now() - t0;
+    stick = await pageYardstick(page);
     await page.close();
     return took;
   };
@@ -43,7 +46,7 @@ async function main(): Promise<void> {
     console.log(
       `with the server and no service worker: median ${Math.round(percentile(online, 0.5))} ms; without a server: ${all.join(', ')} ms`,
     );
-    report('offline-start', percentile(offline, 0.95) / 1000, 's', 2);
+    report('offline-start', percentile(offline, 0.95) / 1000, 's', 2, { stick });
   } finally {
     await bench.close();
   }

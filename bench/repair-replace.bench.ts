@@ -8,6 +8,7 @@ import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
 import { decide, type DecisionInput, type Way } from '../src/core/plan';
 import { openBench } from './browser';
 import { percentile, report } from './report';
+import { processYardstick } from './yardstick';
 
 const tp = (low: number, likely: number, high: number) => ({ low, likely, high });
 const way = (bought: number): Way => ({
@@ -52,6 +53,7 @@ async function inWorker(a: { url: string; input: DecisionInput; draws: number; r
 }
 
 async function main(): Promise<void> {
+  const stick = processYardstick();
   const { url, browser, close } = await openBench();
   const page = await browser.newPage();
   const [worker] = await Promise.all([page.waitForEvent('worker'), page.goto(`${url}/decide?demo`)]);
@@ -74,7 +76,8 @@ async function main(): Promise<void> {
     `worker: median ${percentile(there.times, 0.5).toFixed(1)} ms; core in Node.js: median ${percentile(here, 0.5).toFixed(1)} ms; 100,000 bare random numbers ${bare.toFixed(1)} ms (mean ${(sum / DRAWS / 10).toFixed(3)}); same seeds, ${same ? 'same answers' : 'OTHER ANSWERS'}`,
   );
   const p95 = percentile(there.times, 0.95);
-  report('repair-replace', p95, 'ms', 100, p95 <= 100 && same);
+  stick.take();
+  report('repair-replace', p95, 'ms', 100, { stick, ok: stick.usual(p95) <= 100 && same });
 }
 main().catch((e: unknown) => {
   console.error(e);

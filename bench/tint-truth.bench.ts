@@ -23,10 +23,6 @@ console.log(
     ),
   )}`,
 );
-report(
-  'tint-truth',
-  percentile(one, 0.5),
-  'ΔE',
-  1,
-  percentile(one, 0.5) < 1 && better >= 90 && percentile(two, 0.9) < 0.8 && worse === 0,
-);
+report('tint-truth', percentile(one, 0.5), 'ΔE', 1, {
+  ok: percentile(one, 0.5) < 1 && better >= 90 && percentile(two, 0.9) < 0.8 && worse === 0,
+});

@@ -6,8 +6,10 @@
 import { correct, truthOf } from '../src/core/colour/tint.testing';
 import { openBench } from './browser';
 import { percentile, report } from './report';
+import { processYardstick } from './yardstick';
 
 async function main(): Promise<void> {
+  const stick = processYardstick();
   const t0 = performance.now();
   for (let seed = 1; seed <= 10; seed++) correct(truthOf(seed), 1);
   const inNode = (performance.now() - t0) / 10;
@@ -36,7 +38,8 @@ async function main(): Promise<void> {
     await page.close();
   }
   console.log(`in Node ${inNode.toFixed(0)} ms a tint with its learning; stopped after ${stopped.toFixed(0)} ms`);
-  report('tint', percentile(times, 0.5) / 1000, 's', 2);
+  stick.take();
+  report('tint', percentile(times, 0.5) / 1000, 's', 2, { stick });
   await close();
 }
 main().catch((e: unknown) => {

@@ -5,7 +5,9 @@ import { clockShop, DEFAULT_METHOD, foldLog, historyOr, lookupIn, SHIPPED_PRODUC
 import { readJobText } from '../src/core/formats';
 import { nextSteps, verdictOn } from '../src/core/advice';
 import { percentile, report } from './report';
+import { processYardstick } from './yardstick';
 
+const stick = processYardstick();
 const read = readJobText(readFileSync(path.join(__dirname, '..', 'demo', 'bread-van.json'), 'utf8'));
 if (!read.ok) throw new Error('The demo cannot be read');
 const { job, events, exportedMs: nowMs } = read.value;
@@ -15,6 +17,7 @@ const clocks = clockShop(historyOr(state.air, { tempC: 20, rh: 0.5 }));
 const all: number[] = [];
 const one: number[] = [];
 for (let i = 0; i < 200; i++) {
+  if (i % 50 === 0) stick.take();
   const zoneId = job.zones[i % job.zones.length]!.id;
   const zone = state.zones.get(zoneId)!;
   const status = zoneStatus(zone, clocks, nowMs, products);
@@ -38,4 +41,5 @@ for (let i = 0; i < 200; i++) {
 console.log(
   `all steps: median ${percentile(all, 0.5).toFixed(3)} ms, first ${all[0]!.toFixed(2)} ms; one step: median ${percentile(one, 0.5).toFixed(3)} ms`,
 );
-report('verdicts', percentile(all, 0.95), 'ms', 5);
+stick.take();
+report('verdicts', percentile(all, 0.95), 'ms', 5, { stick });

@@ -15,7 +15,16 @@ ensureChromium();
 if (
   !asked.length ||
   asked.some((n) =>
-    ['first-load', 'append-redraw', 'draw', 'many-jobs', 'repair-replace', 'import-large', 'offline-start'].includes(n),
+    [
+      'first-load',
+      'append-redraw',
+      'draw',
+      'many-jobs',
+      'repair-replace',
+      'import-large',
+      'offline-start',
+      'taps-felt',
+    ].includes(n),
   )
 )
   ensureBuilt();

@@ -17,6 +17,12 @@ export function assertNever(x: never): never {
   throw new Error(`Unexpected value ${JSON.stringify(x)}`);
 }
 
+/** An object without one of its parts. */
+export function without<T extends object, K extends keyof T>(whole: T, key: K): Omit<T, K> {
+  const { [key]: _, ...rest } = whole;
+  return rest;
+}
+
 /** A fault that says to a person what was not done and why. */
 export class Refusal extends Error {
   constructor(readonly text: Message) {

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { alarmsOf, DAY_MS, HOUR_MS, lastWorkMs, type Alarm } from '@/core';
+import { alarmsOf, DAY_MS, HOUR_MS, lastWorkMs, NOTHING_ASSUMED, type Alarm } from '@/core';
 import { useData } from './DataProvider';
 import { nowMs, pageOpenedMs } from './clock';
 import { useJobsInBackground } from './jobs';
@@ -55,7 +55,7 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
     if (!done || since === undefined || !settings || !air) return [];
     return jobs()
       .flatMap((open) => {
-        const statuses = statusesOf(open, air, now);
+        const statuses = statusesOf(open, air, now, NOTHING_ASSUMED);
         return open.job.zones.flatMap((z) => {
           const status = statuses.get(z.id);
           const zone = open.state.zones.get(z.id);

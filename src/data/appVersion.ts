@@ -7,6 +7,7 @@ const AFTER_MS = 4000;
 const LOOK_EVERY_MS = HOUR_MS;
 
 let worker: Workbox | undefined;
+const workbox = (): Workbox => (worker ??= new Workbox('/sw.js'));
 
 /**
  * Keeps the app in the browser, so that it is there without a network, and tells when a new version is complete.
@@ -17,7 +18,7 @@ export function useNewVersion(): (() => void) | undefined {
   useEffect(() => {
     // Over plain http no browser has it, and while the app is developed it would show yesterday's.
     if (!('serviceWorker' in navigator) || process.env.NODE_ENV !== 'production') return;
-    const wb = (worker ??= new Workbox('/sw.js'));
+    const wb = workbox();
     const waits = () =>
       setLoad(() => () => {
         wb.addEventListener('controlling', () => window.location.reload());

@@ -124,7 +124,7 @@ export function useBenchConnection(): void {
       addReadings(readings).catch(() => {
         // The logger gives out what it stores only once: what could not be kept is tried again.
         batch = [...readings, ...batch];
-        if (!gone) flush ??= setTimeout(keep, AGAIN_MS);
+        if (!gone && !flush) flush = setTimeout(keep, AGAIN_MS);
       });
     };
 
@@ -147,7 +147,7 @@ export function useBenchConnection(): void {
         const r = DEVICES.climate.accept(raw, nowMs());
         if (!r.ok) return refuse(r.error);
         batch.push(r.value);
-        flush ??= setTimeout(keep, BATCH_MS);
+        if (!flush) flush = setTimeout(keep, BATCH_MS);
       });
       source.onerror = () => {
         lost();

@@ -2,9 +2,9 @@ import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-quer
 import { useMemo } from 'react';
 import { addReadings, withoutReadings, type AirDay, type ClimateReading, type HeatPlan } from '@/core';
 import { useData } from './DataProvider';
+import { reportStorageFailure } from './reportStorageFailure';
 import { FORECAST, HEATS, ROOM_LOG } from './queryKeys';
 import type { Forecast, RoomLog } from './records';
-import { StorageProblem } from './storage';
 
 /** Everything known of the shop's room: what was read, what is forecast, which heat is planned. */
 export interface Climate {
@@ -45,17 +45,10 @@ export function useClimateActions() {
   const { repo, writes, setTrouble, tellOthers } = useData();
   const client = useQueryClient();
   return useMemo(() => {
-    const said = async <R>(work: Promise<R>): Promise<R> => {
-      try {
-        return await work;
-      } catch (e) {
-        if (e instanceof StorageProblem) setTrouble(e.kind);
-        throw e;
-      }
-    };
+    const reported = <R>(work: Promise<R>) => reportStorageFailure({ setTrouble }, work);
     return {
       addReadings: async (more: readonly ClimateReading[]): Promise<void> => {
-        const changed = await said(
+        const changed = await reported(
           writes.commit<RoomLog, string[]>({
             key: ROOM_LOG,
             quiet: true,
@@ -67,7 +60,7 @@ export function useClimateActions() {
       },
       /** Takes readings out again. @param times of the readings, ms */
       removeReadings: async (times: readonly number[]): Promise<void> => {
-        const changed = await said(
+        const changed = await reported(
           writes.commit<RoomLog, string[]>({
             key: ROOM_LOG,
             quiet: true,
@@ -78,7 +71,7 @@ export function useClimateActions() {
         tellOthers(...changed);
       },
       saveForecast: async (forecast: Forecast): Promise<void> => {
-        await said(
+        await reported(
           writes.commit<Forecast | null>({
             key: FORECAST,
             quiet: true,
@@ -89,7 +82,7 @@ export function useClimateActions() {
         tellOthers('forecast');
       },
       changeHeats: async (change: (heats: readonly HeatPlan[]) => readonly HeatPlan[]): Promise<void> => {
-        await said(
+        await reported(
           writes.commit<readonly HeatPlan[]>({
             key: HEATS,
             quiet: true,

@@ -9,8 +9,8 @@ import {
   type PlainKind,
 } from '@/core';
 import type { Bench, Judgement, Unfit } from '@/core/advice';
+import { cacheLast } from '@/core/cache';
 import type { ShelfRecord } from '@/core/log/shelf';
-import { memoizeLast } from './actions';
 import { loadFormats, loadAdvice } from './boundary';
 import type { Climate } from './climate';
 import { afterPaint, nowMs } from './clock';
@@ -132,9 +132,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
       const judgement = await judge(client, open, event);
       if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
     }
-    // It is told, and stops nothing: what was done was done.
-    const unfit = await unfitAfter(client, open, event);
-    const grown = memoizeLast((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
+    const grown = cacheLast((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
     await writes.commit<OpenJob | null, HeadRecord>({
       key,
       // Shown at once, and marked as being saved; if it cannot be saved, it is taken back.
@@ -146,10 +144,12 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
       },
       settle: (o, head) => o && { ...grown(o), seq: head.seq, no: head.no },
     });
-    return unfit;
+    return open;
   };
-  const unfit = await againWhereStale(data, attempt, reread);
+  const before = await againWhereStale(data, attempt, reread);
   tellOthers(jobLog(jobId));
+  // It is told, and stops nothing: what was done was done.
+  const unfit = await unfitAfter(client, before, event);
   if (command.shelf?.length) {
     await client.invalidateQueries({ queryKey: SHELF });
     tellOthers(SHOP_LOG);

@@ -1,5 +1,5 @@
 import { replaceEqualDeep, useQueryClient, type QueryClient } from '@tanstack/react-query';
-import { useCallback, useMemo } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import {
   effectiveEvents,
   airAt,
@@ -94,18 +94,21 @@ export function useAirSource(): AirSource | undefined {
   );
 }
 
-/** The last status of each zone, by job and zone: what is the same stays the same object, so that it need not be drawn again. */
-const last = new Map<string, ZoneStatus>();
+/** The last status of each zone that one view asked for, by job and zone. */
+type Shown = Map<string, ZoneStatus>;
 
-/** Where the zones of a job stand at a moment. */
-export function statusesOf(open: OpenJob, air: AirSource, now: number, more: Assumed = NOTHING_ASSUMED): Statuses {
+/**
+ * Where the zones of a job stand at a moment.
+ * @param shown of the view that asks: what is the same as there stays the same object, so that it need not be drawn again
+ */
+export function statusesOf(open: OpenJob, air: AirSource, now: number, more: Assumed, shown?: Shown): Statuses {
   const statuses = book.statuses(open, air.shop, air.room(open, more), now, more);
-  if (more !== NOTHING_ASSUMED) return statuses;
+  if (!shown) return statuses;
   return {
     get: (id) => {
       const key = `${open.job.id}/${id}`;
-      const status = replaceEqualDeep(last.get(key), statuses.get(id));
-      if (status) last.set(key, status);
+      const status = replaceEqualDeep(shown.get(key), statuses.get(id));
+      if (status) shown.set(key, status);
       return status;
     },
   };
@@ -114,13 +117,17 @@ export function statusesOf(open: OpenJob, air: AirSource, now: number, more: Ass
 /** Where every zone of a job stands now. Counts anew as time goes on. */
 export function useStatuses(open: OpenJob | undefined, now: number, more: Assumed = NOTHING_ASSUMED): Statuses {
   const air = useAirSource();
-  return useMemo(() => (open && air ? statusesOf(open, air, now, more) : NO_STATUSES), [open, air, now, more]);
+  const [shown] = useState<Shown>(() => new Map());
+  return useMemo(
+    () => (open && air ? statusesOf(open, air, now, more, shown) : NO_STATUSES),
+    [open, air, now, more, shown],
+  );
 }
 
 /** The same when somebody asks, for what is only done now and then. */
 export function useStatusesNow(open: OpenJob): () => Statuses {
   const air = useAirSource();
-  return () => (air ? statusesOf(open, air, nowMs()) : NO_STATUSES);
+  return () => (air ? statusesOf(open, air, nowMs(), NOTHING_ASSUMED) : NO_STATUSES);
 }
 
 /** Air and surface at a zone; without a zone the room and a panel of thin steel. */
@@ -298,9 +305,10 @@ export function useLiveJobs(now: number): {
 } {
   const air = useAirSource();
   const { jobs, loading, error, failures } = useJobs();
+  const [shown] = useState<Shown>(() => new Map());
   const live = useMemo(
-    () => (air ? jobs.map((open) => ({ open, statuses: statusesOf(open, air, now) })) : []),
-    [jobs, air, now],
+    () => (air ? jobs.map((open) => ({ open, statuses: statusesOf(open, air, now, NOTHING_ASSUMED, shown) })) : []),
+    [jobs, air, now, shown],
   );
   return { live, loading: loading || !air, error, failures };
 }

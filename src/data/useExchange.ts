@@ -1,11 +1,11 @@
-import { useQueryClient } from '@tanstack/react-query';
+import { useQueryClient, type QueryClient } from '@tanstack/react-query';
 import { proxy } from 'comlink';
 import { useMemo } from 'react';
 import { Phrase, type Message, type Result } from '@/core';
 import type { FileProblem } from '@/core/formats/jobFile';
 import { endable } from '@/workers/endable';
 import { nowMs } from './clock';
-import { useData } from './DataProvider';
+import { useData, type Data } from './DataProvider';
 import type { Exchange, JobPreview, ShopPreview } from './exchange';
 import type { ExchangeWorker } from './exchange.worker';
 import { saveBytes, saveText, slug } from './files';
@@ -13,7 +13,7 @@ import { storeName } from './mode';
 import { BACKUP, jobKey, SHELF } from './queryKeys';
 import { SHOP_LOG, type Backup } from './records';
 import { refresh } from './refresh';
-import { StorageProblem, problemKind } from './storage';
+import { reportStorageFailure } from './reportStorageFailure';
 
 const away = endable<ExchangeWorker>(() => new Worker(new URL('./exchange.worker', window.location.href)));
 
@@ -22,90 +22,89 @@ const spoken = (m: Message): Message => (typeof m === 'string' ? m : new Phrase(
 const problems = <T>(r: Result<T, FileProblem[]>): Result<T, FileProblem[]> =>
   r.ok ? r : { ok: false, error: r.error.map((p) => ({ ...p, message: spoken(p.message) })) };
 
+const loadExchange = () => import('./exchange');
+
 /** What can be done with files, away from the page's own thread; on a page whose browser keeps nothing, on the page. */
 export function useExchange() {
   const data = useData();
   const client = useQueryClient();
-  return useMemo(() => {
-    const { repo, writes, mode, isKept, setTrouble, tellOthers } = data;
-    const name = storeName(mode);
-    let here: Promise<Exchange> | undefined;
-    const local = () => (here ??= import('./exchange').then((m) => m.createExchange(repo)));
-    const said = async <R>(work: Promise<R>): Promise<R> => {
-      try {
-        return await work;
-      } catch (e) {
-        const problem = e instanceof Error && e.name === 'StorageProblem' && !(e instanceof StorageProblem);
-        if (problem || e instanceof StorageProblem) setTrouble(problemKind(e));
-        throw e;
-      }
-    };
-    const settle = async (changed: readonly string[]) => {
-      await refresh(client, data, changed);
-      tellOthers(...changed);
-    };
-    const actions = {
-      readJob: async (file: Blob, tell: (share: number) => void): Promise<Result<JobPreview, FileProblem[]>> => {
-        const r = await (isKept
-          ? away.ask<Result<JobPreview, FileProblem[]>>(async (w) => await w.readJob(name, file, proxy(tell)))
-          : (await local()).readJob(file, tell));
-        if (r.ok) r.value.against = r.value.against.map((a) => ({ ...a, says: spoken(a.says) }));
-        return problems(r);
-      },
-      putJob: async (jobId: string, how: 'replace' | 'merge'): Promise<void> => {
-        const changed = await said(
-          isKept ? away.ask<readonly string[]>(async (w) => await w.putJob(name, how)) : (await local()).putJob(how),
-        );
-        // Another log may stand under the same name now: what was known of it is known no more.
-        writes.forget(jobKey(jobId));
-        await settle(changed);
-      },
-      readShop: async (file: Blob, tell: (share: number) => void): Promise<Result<ShopPreview, FileProblem[]>> =>
-        problems(
-          await (isKept
-            ? away.ask<Result<ShopPreview, FileProblem[]>>(async (w) => await w.readShop(name, file, proxy(tell)))
-            : (await local()).readShop(file, tell)),
-        ),
-      putShop: async (): Promise<void> => {
-        await said(isKept ? away.ask(async (w) => w.putShop(name)) : (await local()).putShop());
-        client.removeQueries({ queryKey: ['job'] });
-        await settle(['all']);
-      },
-      /** Puts the shelf of the file that was read together with the one here. @returns how many records were new */
-      mergeShelf: async (): Promise<number> => {
-        const fresh = await said(
-          isKept ? away.ask<number>(async (w) => await w.mergeShelf(name)) : (await local()).mergeShelf(),
-        );
-        writes.forget(SHELF);
-        await settle([SHOP_LOG]);
-        return fresh;
-      },
-      /** Writes one job to a file, with the air of its time. */
-      saveJob: async (jobId: string, jobName: string): Promise<void> => {
-        const now = nowMs();
-        const text = isKept
-          ? await away.ask<string>(async (w) => await w.writeJob(name, jobId, now))
-          : await (await local()).writeJob(jobId, now);
-        saveText(`${slug(jobName)}-${dayOf(now)}.json`, text, 'application/json');
-      },
-      /** Writes the whole shop to a file. @returns jobs that could not be read, and are not in it */
-      saveShop: async (shopName: string): Promise<string[]> => {
-        const now = nowMs();
-        const { bytes, entries, leftOut } = isKept
-          ? await away.ask<Awaited<ReturnType<Exchange['writeShop']>>>(async (w) => await w.writeShop(name, now))
-          : await (await local()).writeShop(now);
-        saveBytes(`${slug(shopName)}-${dayOf(now)}.zip`, bytes, 'application/zip');
-        const backup: Backup = { atMs: now, entries };
-        // The file is out, whether or not that can be noted.
-        await repo.saveBackup(backup).catch(() => undefined);
-        client.setQueryData<Backup | null>(BACKUP, backup);
-        return leftOut;
-      },
-      /** Ends reading or checking; nothing of it was kept. */
-      stop: () => away.end(),
-    };
-    return actions;
-  }, [data, client]);
+  return useMemo(() => exchangeActions(data, client), [data, client]);
+}
+
+function exchangeActions(data: Data, client: QueryClient) {
+  const { repo, writes, mode, isKept, tellOthers } = data;
+  const name = storeName(mode);
+  let here: Promise<Exchange> | undefined;
+  const local = () => {
+    if (!here) here = loadExchange().then((m) => m.createExchange(repo));
+    return here;
+  };
+  const reported = <R>(work: Promise<R>) => reportStorageFailure(data, work);
+  const settle = async (changed: readonly string[]) => {
+    await refresh(client, data, changed);
+    tellOthers(...changed);
+  };
+  const actions = {
+    readJob: async (file: Blob, tell: (share: number) => void): Promise<Result<JobPreview, FileProblem[]>> => {
+      const r = await (isKept
+        ? away.ask<Result<JobPreview, FileProblem[]>>(async (w) => await w.readJob(name, file, proxy(tell)))
+        : (await local()).readJob(file, tell));
+      if (r.ok) r.value.against = r.value.against.map((a) => ({ ...a, says: spoken(a.says) }));
+      return problems(r);
+    },
+    putJob: async (jobId: string, how: 'replace' | 'merge'): Promise<void> => {
+      const changed = await reported(
+        isKept ? away.ask<readonly string[]>(async (w) => await w.putJob(name, how)) : (await local()).putJob(how),
+      );
+      // Another log may stand under the same name now: what was known of it is known no more.
+      writes.forget(jobKey(jobId));
+      await settle(changed);
+    },
+    readShop: async (file: Blob, tell: (share: number) => void): Promise<Result<ShopPreview, FileProblem[]>> =>
+      problems(
+        await (isKept
+          ? away.ask<Result<ShopPreview, FileProblem[]>>(async (w) => await w.readShop(name, file, proxy(tell)))
+          : (await local()).readShop(file, tell)),
+      ),
+    putShop: async (): Promise<void> => {
+      await reported(isKept ? away.ask(async (w) => w.putShop(name)) : (await local()).putShop());
+      client.removeQueries({ queryKey: ['job'] });
+      await settle(['all']);
+    },
+    /** Puts the shelf of the file that was read together with the one here. @returns how many records were new */
+    mergeShelf: async (): Promise<number> => {
+      const fresh = await reported(
+        isKept ? away.ask<number>(async (w) => await w.mergeShelf(name)) : (await local()).mergeShelf(),
+      );
+      writes.forget(SHELF);
+      await settle([SHOP_LOG]);
+      return fresh;
+    },
+    /** Writes one job to a file, with the air of its time. */
+    saveJob: async (jobId: string, jobName: string): Promise<void> => {
+      const now = nowMs();
+      const text = isKept
+        ? await away.ask<string>(async (w) => await w.writeJob(name, jobId, now))
+        : await (await local()).writeJob(jobId, now);
+      saveText(`${slug(jobName)}-${dayOf(now)}.json`, text, 'application/json');
+    },
+    /** Writes the whole shop to a file. @returns jobs that could not be read, and are not in it */
+    saveShop: async (shopName: string): Promise<string[]> => {
+      const now = nowMs();
+      const { bytes, entries, leftOut } = isKept
+        ? await away.ask<Awaited<ReturnType<Exchange['writeShop']>>>(async (w) => await w.writeShop(name, now))
+        : await (await local()).writeShop(now);
+      saveBytes(`${slug(shopName)}-${dayOf(now)}.zip`, bytes, 'application/zip');
+      const backup: Backup = { atMs: now, entries };
+      // The file is out, whether or not that can be noted.
+      await repo.saveBackup(backup).catch(() => undefined);
+      client.setQueryData<Backup | null>(BACKUP, backup);
+      return leftOut;
+    },
+    /** Ends reading or checking; nothing of it was kept. */
+    stop: () => away.end(),
+  };
+  return actions;
 }
 
 const dayOf = (ms: number): string => new Date(ms).toISOString().slice(0, 10);

@@ -10,7 +10,7 @@ import { gap } from './theme';
 export function Notice({
   tone,
   children,
-  urgent = tone === 'stop',
+  urgent: isUrgent,
   testID,
 }: {
   tone: 'stop' | 'window' | 'muted';
@@ -20,6 +20,7 @@ export function Notice({
   testID?: string;
 }) {
   const { palette } = useAppTheme();
+  const urgent = isUrgent ?? tone === 'stop';
   return (
     <Surface
       elevation={0}

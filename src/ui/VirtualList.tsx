@@ -25,6 +25,8 @@ export default function VirtualList({
   usualHeight: number;
   children(index: number): ReactNode;
 }) {
+  // What the package gives out changes without React's knowing: nothing of it may be kept.
+  'use no memo';
   const list = useRef<HTMLElement | null>(null);
   const [from, setFrom] = useState(0);
   useLayoutEffect(() => {
@@ -32,8 +34,6 @@ export default function VirtualList({
     if (!scroller || !list.current) return;
     setFrom(list.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop);
   }, []);
-  // What the package gives out changes without React's knowing: nothing of it is kept.
-  // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count,
     getScrollElement: () => scrollerOf(list.current),

@@ -197,18 +197,20 @@ export function surfaceTimeline(
     return extended(grows.segment, more.slice(1));
   };
   const pointsOf = (i: number): readonly AirPoint[] => {
-    const from = memory(i);
-    const led: AirPoint[] = [];
-    for (let d = from; d < Math.min(i, n); d++) led.push(...days[d]!.readings);
     const air = i < n ? days[i]!.readings : tail;
     const begins = (p: AirPoint) => spec.measured.find((m) => m.atMs === p.atMs)?.surfaceC ?? p.tempC;
-    if (led.length === 0) return followAir(air, begins(air[0]!), spec, i === n);
+    const first = memory(i);
+    if (first >= Math.min(i, n)) return followAir(air, begins(air[0]!), spec, i === n);
+    const ledIn = () => {
+      const led = days.slice(first, Math.min(i, n)).flatMap((d) => d.readings);
+      return followAir(led, begins(led[0]!), spec);
+    };
     // Where the day before was followed already it ends as this one begins: nothing is left of where it was followed from. What goes on
     // behind the last reading is asked for again with every one of them, so the day before it is kept.
-    const before = (i === n ? segment(i - 1) : asked.get(i - 1))?.points ?? followAir(led, begins(led[0]!), spec);
+    const before = (i === n ? segment(i - 1) : asked.get(i - 1))?.points ?? ledIn();
     const startC = before[before.length - 1]!.tempC;
     // The tail begins with the last reading itself.
-    return followAir(i < n ? [led[led.length - 1]!, ...air] : air, startC, spec, i === n);
+    return followAir(i < n ? [lastOf(i - 1), ...air] : air, startC, spec, i === n);
   };
   const segment = (i: number): Segment => {
     const had = asked.get(i);

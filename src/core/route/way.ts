@@ -15,7 +15,7 @@ import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import type { LoggableKind } from '../log/event';
 import { TREATMENT_NAMES } from '../log/marks';
 import { STRIP_METHOD_NAMES, type StripMethod } from '../log/tools';
-import type { JobState } from '../strata/fold';
+import { productsByLastUse, type JobState } from '../strata/fold';
 import { openFaults, type Layer, type Strata } from '../strata/types';
 import type { ZoneStatus } from '../cure/status';
 import type { PlannedSkim } from '../fair/zoneSkims';
@@ -73,10 +73,8 @@ export const usualStrip = (s: SubstrateKind): StripMethod | undefined => ON_BARE
 
 /** The product used last among those that pass, else the first that passes in the library. */
 function recent(state: JobState, all: readonly Product[], pass: (p: Product) => boolean): Product | undefined {
-  for (let i = state.events.length - 1; i >= 0; i--) {
-    const e = state.events[i]!;
-    if (!('productId' in e) || state.dead.has(e.id)) continue;
-    const p = all.find((x) => x.id === e.productId);
+  for (const id of productsByLastUse(state)) {
+    const p = all.find((x) => x.id === id);
     if (p && pass(p)) return p;
   }
   return all.find(pass);

@@ -1,5 +1,6 @@
 import { cautionsFor, type Caution } from '../safety/cautions';
 import { HAZARDS, type Hazard } from '../safety/hazards';
+import { cacheLast } from '../cache';
 import { keysOf } from '../keysOf';
 import { SUBSTRATE } from '../strata/types';
 import { entryKindOf } from './entryKind';
@@ -19,26 +20,28 @@ function worksOnOld({ step, strata }: RuleContext): boolean {
   return old === strata.layers.length - 1 || strata.surface.spots !== undefined;
 }
 
-const known = new WeakMap<RuleContext, Caution[]>();
-function cautionsOn(c: RuleContext): Caution[] {
-  let list = known.get(c);
-  if (!list) {
-    const { step, strata, top, topProduct } = c;
-    const bare = strata.surface.exposes === SUBSTRATE || strata.surface.spots?.exposes === SUBSTRATE;
-    list = cautionsFor(entryKindOf(step), 'product' in step ? step.product : undefined, worksOnOld(c), howOf(step), {
+/** What can hurt at a step, by hazard: asked by every rule below of the same context, one after the other. */
+const cautionsOn = cacheLast((c: RuleContext): ReadonlyMap<Hazard, Caution> => {
+  const { step, strata, top, topProduct } = c;
+  const bare = strata.surface.exposes === SUBSTRATE || strata.surface.spots?.exposes === SUBSTRATE;
+  const list = cautionsFor(
+    entryKindOf(step),
+    'product' in step ? step.product : undefined,
+    worksOnOld(c),
+    howOf(step),
+    {
       ...((bare || step.kind === 'strip' || step.kind === 'repair') && { substrate: strata.substrate }),
       ...(top && { family: top.family }),
       green: topProduct?.mechanism === 'urethane' && !(stageOf(c, 'full')?.reached ?? true),
-    });
-    known.set(c, list);
-  }
-  return list;
-}
+    },
+  );
+  return new Map(list.map((x) => [x.id, x]));
+});
 
 /** A caution of core/safety as a rule: it stands at its step, and never stops it. What has to be tested first weighs more. */
 const caution = (id: Hazard): Rule =>
   rule(`caution.${id}`, STEPS, HAZARDS[id].split(/[:.]/)[0]!, (c) => {
-    const found = cautionsOn(c).find((x) => x.id === id);
+    const found = cautionsOn(c).get(id);
     return found && (id === 'oldCoating' ? care(found.text) : note(found.text));
   });
 

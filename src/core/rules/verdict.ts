@@ -4,6 +4,7 @@ import type { AirHistory } from '../air/history';
 import type { ProductLookup } from '../library/product';
 import type { JobState } from '../strata/fold';
 import { agreedFinish, panelOf, withoutCards, zoneLabel, type Job } from '../log/job';
+import { cacheByKey } from '../cache';
 import { FAMILIES } from '../library/families';
 import { colourFacts } from '../colour/cards';
 import type { EventKind } from '../log/event';
@@ -22,7 +23,7 @@ import { FINISH_RULES } from './finish';
 import { OVER_RULES } from './over';
 import { REPAIR_RULES } from './repair';
 import type { HouseMethod } from '../library/method';
-import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step } from './rule';
+import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step, StepKind } from './rule';
 
 export const RULES: readonly Rule[] = [
   ...AWAY_RULES,
@@ -35,6 +36,9 @@ export const RULES: readonly Rule[] = [
   ...COLOUR_RULES,
   ...CAUTION_RULES,
 ];
+
+/** The rules that speak of a kind of step, in their order. */
+const rulesFor = cacheByKey((kind: StepKind) => RULES.filter((r) => r.kinds.includes(kind)));
 
 /** allowed: nothing against it. care: may be done, knowing the reasons. stop: not now. */
 export type VerdictLevel = 'allowed' | 'care' | 'stop';
@@ -123,7 +127,7 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     ...(input.within && { around: aroundIn(input.within, entryKindOf(step), products) }),
   };
   const findings: Verdict['findings'] = [];
-  for (const r of RULES) {
+  for (const r of rulesFor(step.kind)) {
     const f = r.check(c);
     if (f) findings.push({ ...f, ruleId: r.id });
   }

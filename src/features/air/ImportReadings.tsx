@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { addReadings, type Message, errorText, phrase } from '@/core';
+import { addReadings, type Message, errorText, fail, phrase, type Result } from '@/core';
 import type { ClimateFile } from '@/core/formats/climateCsv';
 import { nowMs, pickFile, useClimate, useClimateActions } from '@/data';
 import { fullWhen } from '@/ui/format';
@@ -19,6 +19,12 @@ type Step =
 const MAX_PROBLEMS = 5;
 const MAX_BYTES = 30_000_000;
 
+async function readTable(file: File): Promise<Result<ClimateFile, Message>> {
+  if (file.size > MAX_BYTES) return fail('The file is larger than any logger writes');
+  const { readClimateCsv } = await import('@/core/formats/climateCsv');
+  return readClimateCsv(await file.text(), nowMs());
+}
+
 /** Reads a logger's table, says what is in it and what is left out, and takes it on a second tap. */
 export function ImportReadings() {
   const [step, setStep] = useState<Step>({ at: 'idle' });
@@ -28,16 +34,10 @@ export function ImportReadings() {
     const file = await pickFile('.csv,.txt,text/csv');
     if (!file) return;
     setStep({ at: 'reading' });
-    try {
-      if (file.size > MAX_BYTES) throw new Error('The file is larger than any logger writes');
-      const { readClimateCsv } = await import('@/core/formats/climateCsv');
-      const r = readClimateCsv(await file.text(), nowMs());
-      setStep(
-        r.ok ? { at: 'ready', name: file.name, file: r.value } : { at: 'refused', name: file.name, why: r.error },
-      );
-    } catch (e) {
-      setStep({ at: 'refused', name: file.name, why: e instanceof Error ? errorText(e) : 'it cannot be read' });
-    }
+    const r = await readTable(file).catch((e: unknown) =>
+      fail(e instanceof Error ? errorText(e) : 'it cannot be read'),
+    );
+    setStep(r.ok ? { at: 'ready', name: file.name, file: r.value } : { at: 'refused', name: file.name, why: r.error });
   };
   const take = (file: ClimateFile, name: string) =>
     actions.addReadings(file.readings).then(

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, waitText, phrase } from '@/core';
-import { saveText, SILENT_MS, useBench, type BenchState, type Room } from '@/data';
+import { saveText, SILENT_MS, useBench, type BenchState, type Climate, type Room } from '@/data';
 import { percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { FigureTable } from '@/ui/FigureTable';
@@ -15,6 +15,11 @@ import { ImportReadings } from './ImportReadings';
 import { ReadingForm } from './ReadingForm';
 
 /** The room's log: what the logger says, a reading by hand, files in and out. */
+async function saveReadings(days: Climate['days']): Promise<void> {
+  const { writeClimateCsv } = await import('@/core/formats/climateCsv');
+  saveText('readings.csv', writeClimateCsv(days.flatMap((d) => d.readings)), 'text/csv');
+}
+
 export function Readings({ room, now }: { room: Room; now: number }) {
   const { units } = useAppTheme();
   const bench = useBench();
@@ -59,16 +64,7 @@ export function Readings({ room, now }: { room: Room; now: number }) {
       )}
       {count > 0 && <CorrectReadings room={room} now={now} />}
       <ImportReadings />
-      {count > 0 && (
-        <TextButton
-          label="Export the readings as CSV"
-          onPress={() =>
-            void import('@/core/formats/climateCsv').then(({ writeClimateCsv }) =>
-              saveText('readings.csv', writeClimateCsv(days.flatMap((d) => d.readings)), 'text/csv'),
-            )
-          }
-        />
-      )}
+      {count > 0 && <TextButton label="Export the readings as CSV" onPress={() => void saveReadings(days)} />}
     </Section>
   );
 }

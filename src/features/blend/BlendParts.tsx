@@ -8,6 +8,7 @@ import {
   zonesOf,
   type Panel,
   type Product,
+  without,
 } from '@/core';
 import { BLEND_SIDES, type BlendPanel, type BlendSide } from '@/core/colour';
 import { withoutCards } from '@/core/log/job';
@@ -103,9 +104,8 @@ export function BesideIt({
 }) {
   const others = withoutCards(open.job).panels.filter((p) => p.id !== panel.id);
   const set = (side: BlendSide, id: string) => {
-    const { [side]: _, ...rest } = next;
     const to = others.find((p) => p.id === id);
-    onChange(to ? { ...rest, [side]: nextOf(open.job, to) } : rest);
+    onChange({ ...without(next, side), ...(to && { [side]: nextOf(open.job, to) }) });
   };
   return (
     <View style={{ paddingBottom: gap(3) }}>

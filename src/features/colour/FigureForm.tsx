@@ -100,12 +100,13 @@ export function FigureForm({ open, of, about, card, ways, problem, onSave, onLea
           <FieldGroup label={`At ${d}°`}>
             {([0, 1, 2] as const).map((axis) => {
               const wrong = shown ? read(d, axis).problem : undefined;
+              const key = `${d}/${axis}`;
               return (
                 <Field
                   key={axis}
                   label={AXES[axis]}
-                  value={texts[`${d}/${axis}`] ?? ''}
-                  onChange={(t) => setTexts((old) => ({ ...old, [`${d}/${axis}`]: t }))}
+                  value={texts[key] ?? ''}
+                  onChange={(t) => setTexts((old) => ({ ...old, [key]: t }))}
                   short
                   {...(wrong !== undefined && { problem: wrong })}
                 />

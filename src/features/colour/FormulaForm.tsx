@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { errorText, type Colour, type Message, type Product } from '@/core';
+import { errorText, type Colour, type Message, type Product, without } from '@/core';
 import type { Formula } from '@/core/stock';
 import { newId, nowMs, useSheetDraft } from '@/data';
 import { useShelfCommand } from '@/data/shelf';
@@ -112,12 +112,7 @@ export function FormulaForm({
         many
         options={toners.map((t) => ({ value: t.id, label: withoutToner(t.name) }))}
         value={Object.keys(grams)}
-        onChange={(id) =>
-          setGrams((old) => {
-            const { [id]: had, ...rest } = old;
-            return had === undefined ? { ...old, [id]: '' } : rest;
-          })
-        }
+        onChange={(id) => setGrams((old) => (old[id] === undefined ? { ...old, [id]: '' } : without(old, id)))}
       />
       <Fields>
         {picked.map((t) => {

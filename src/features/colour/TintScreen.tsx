@@ -125,13 +125,10 @@ export function TintScreen({
     };
     setBusy(true);
     setProblem(undefined);
-    try {
-      setPlan(await planTintAway(ask, readCardsOf(batch, formula, of.cards, shelf, lookup)));
-    } catch (e) {
-      setProblem(e instanceof Error ? errorText(e) : 'It was stopped');
-    } finally {
-      setBusy(false);
-    }
+    await planTintAway(ask, readCardsOf(batch, formula, of.cards, shelf, lookup)).then(setPlan, (e: unknown) =>
+      setProblem(e instanceof Error ? errorText(e) : 'It was stopped'),
+    );
+    setBusy(false);
   };
   const found = plan?.plan;
   const isNothing = found?.additions.length === 0;

@@ -125,7 +125,7 @@ export function GuideRead({
   );
   const grit = Number(read.paper);
   const onGuide = zones.filter((z) => open.state.zones.get(z.id)?.strata?.surface.guideCoat);
-  const save = async () => {
+  const keep = async () => {
     const round = {
       grit,
       tool: read.tool,
@@ -134,33 +134,30 @@ export function GuideRead({
       marks: read.marks.map(({ x, y, showed: s }) => ({ x, y, showed: s })),
       rest: read.rest,
     };
-    try {
-      // The guide coat was on until this pass, which nobody has logged.
-      const top = onGuide.map((z) => open.state.zones.get(z.id)?.strata).find((s) => s !== undefined);
-      const passed =
-        onGuide.length > 0
-          ? await mutateAsync({
-              log: {
-                kind: 'sanded',
-                zoneIds: onGuide.map((z) => z.id),
-                grit,
-                tool: read.tool,
-                wet: false,
-                removedUm: likelyRemovalUm(grit, top),
-              },
-            })
-          : undefined;
-      const { undo } = await mutateAsync({ log: { kind: 'guideRead', zoneIds: zones.map((z) => z.id), ...round } });
-      forget();
-      notify({
-        text: passed ? `The P${grit} pass and what it showed are kept.` : 'What it showed is kept.',
-        undo: () => undo().then((u) => passed?.undo() ?? u),
-      });
-      onDone();
-    } catch (e) {
-      setProblem(errorText(e as Error));
-    }
+    // The guide coat was on until this pass, which nobody has logged.
+    const top = onGuide.map((z) => open.state.zones.get(z.id)?.strata).find((s) => s !== undefined);
+    const passed =
+      onGuide.length > 0
+        ? await mutateAsync({
+            log: {
+              kind: 'sanded',
+              zoneIds: onGuide.map((z) => z.id),
+              grit,
+              tool: read.tool,
+              wet: false,
+              removedUm: likelyRemovalUm(grit, top),
+            },
+          })
+        : undefined;
+    const { undo } = await mutateAsync({ log: { kind: 'guideRead', zoneIds: zones.map((z) => z.id), ...round } });
+    forget();
+    notify({
+      text: passed ? `The P${grit} pass and what it showed are kept.` : 'What it showed is kept.',
+      undo: () => undo().then((u) => passed?.undo() ?? u),
+    });
+    onDone();
   };
+  const save = () => keep().catch((e: Error) => setProblem(errorText(e)));
   const long = (mm: number) => formatQuantity('length', mm / 10, units, 0);
   const grid = relief?.off ?? empty;
   const low = read.marks.filter((m) => m.showed === 'low').length;

@@ -15,13 +15,15 @@ const SLIP_MM = 15;
 const STEPS = [-0.5, -0.1, 0.1, 0.5];
 
 /** Heights on a grid, for gloves: one cell at a time, large, and on to the next by itself. */
+const cellName = (row: number, reading: number) => `Row ${row}, reading ${reading}`;
+
 export function HeightEntry({
   nx,
   ny,
   mm,
   onChange,
-  nameOf = (row, reading) => `Row ${row}, reading ${reading}`,
-  hint = 'Proud is plus, low is minus; nothing is 0.',
+  nameOf = cellName,
+  hint = 'High +, low −, flush 0.',
 }: {
   nx: number;
   ny: number;

@@ -121,17 +121,16 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
   const slowest = [...moving].sort((a, b) => longest(b) - longest(a))[0];
   const zone = moving.find((z) => z.id === asked) ?? slowest ?? open.job.zones[0];
   const [kind, setKind] = useState<HeatKind>('heater');
-  const [opened] = useState(() => clockTime(now));
+  // As long as the sheet is open it speaks of the time at which it was opened.
+  const [openedMs] = useState(now);
   const usual = DEFAULTS[kind];
   const suggested = useMemo(
     () => ({
       temp: formatForInput(usual.tempC, { quantity: 'temp' }, units),
-      from: opened,
-      until: timeAfter(opened, usual.min, now),
+      from: clockTime(openedMs),
+      until: timeAfter(clockTime(openedMs), usual.min, openedMs),
     }),
-    // As long as the sheet is open it speaks of the time at which it was opened.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [usual, opened, units],
+    [usual, openedMs, units],
   );
   const schema = useCallback(
     (u: UnitSystem) =>

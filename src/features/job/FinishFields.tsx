@@ -11,6 +11,7 @@ import {
   type AgreedFinish,
   type Job,
   type Zone,
+  without,
 } from '@/core';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { gap } from '@/ui/theme';
@@ -31,8 +32,7 @@ export function FinishFields({
 }) {
   const usual = finishOf({ ...job, zones: [] }, undefined);
   const set = <K extends keyof AgreedFinish>(key: K, to: AgreedFinish[K] | undefined) => {
-    const { [key]: _, ...rest } = value;
-    onChange({ ...rest, ...(to !== undefined && { [key]: to }) });
+    onChange({ ...without(value, key), ...(to !== undefined && { [key]: to }) });
   };
   const system = value.system ?? usual.system;
   const colours = coloursOf(job);

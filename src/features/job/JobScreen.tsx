@@ -61,6 +61,8 @@ const HEX = /^#[0-9a-f]{6}$/i;
 
 const newJobSchema = () => object({ name: typedText(120, 'Give the job a name'), about: typedText(2000) });
 
+const loadBodies = () => import('@/core/bodies');
+
 function NewJob() {
   const { putJob } = useShopActions();
   const router = useRouter();
@@ -75,7 +77,7 @@ function NewJob() {
   const save = form.handleSubmit(async ({ name, about }) => {
     const now = nowMs();
     const bare: Job = { id: newId(now), name, about, createdMs: now, panels: [], zones: [] };
-    const { layOut } = await import('@/core/bodies');
+    const { layOut } = await loadBodies();
     const job: Job = layOut({ ...bare, ...(choice.body && { body: choice.body }) }, parts, choice.split, () =>
       newId(now),
     );

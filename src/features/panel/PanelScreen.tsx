@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
-import { View } from 'react-native';
+import { StyleSheet, View } from 'react-native';
 import {
   formatQuantity,
   SUBSTRATES,
@@ -86,15 +86,11 @@ function Opened({
   const router = useRouter();
   const panelId = panel.id;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
-  // Stack and clock answer a tap at once; cost and history, further down, follow when the thread is free.
-  const settled = useAfterPaint(open);
-  const settledStatuses = useStatuses(settled, now);
   const [picked, setPicked] = useState(startZone);
   const zone = zones.find((z) => z.id === picked) ?? zones[0];
-  const together = useMemo(
-    () => (zone ? zonesTogether(open.job, open.state, statuses, zone.id) : []),
-    [open, statuses, zone],
-  );
+  // Stack and clock answer a tap at once; what comes next, cost and history follow when the thread is free.
+  const newest = useMemo(() => ({ open, zone }), [open, zone]);
+  const behind = useAfterPaint(newest);
   if (!zone)
     return (
       <Page>
@@ -103,7 +99,6 @@ function Opened({
       </Page>
     );
   const strata = open.state.zones.get(zone.id)?.strata;
-  const settledStatus = settledStatuses.get(zone.id);
   const status = statuses.get(zone.id);
   const many = zones.length > 1;
   return (
@@ -111,19 +106,7 @@ function Opened({
       testID="panel"
       foot={
         <>
-          <ActionButton
-            label={
-              together.length > 1
-                ? `Log on ${together.length} zones`
-                : many
-                  ? `Log on ${zone.name.toLowerCase()}`
-                  : 'Log'
-            }
-            strong
-            grow
-            testID="log"
-            onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: together.join() }))}
-          />
+          <LogButton open={behind.open} zone={zone} many={many} statuses={statuses} />
           <Undo open={open} panelId={panelId} now={now} />
         </>
       }
@@ -153,10 +136,9 @@ function Opened({
           ) : (
             status && <Clock {...clockParts(status)} now={now} />
           )}
-          {settledStatus && <ClockMore open={settled} zoneId={zone.id} status={settledStatus} now={now} />}
-          <NextSteps open={settled} zoneId={zone.id} now={now} />
-          <WorkTime open={settled} panel={panel} zoneId={zone.id} zoneIds={together} status={settledStatus} now={now} />
-          <PanelToDos open={settled} panel={panel} zone={zone} />
+          {behind.zone && (
+            <Behind {...behind} zone={behind.zone} panel={panel} now={now} stale={behind.zone !== zone} />
+          )}
           <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />
         </>
       ) : (
@@ -186,11 +168,59 @@ function Opened({
         label="Repair or replace?"
         onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
       />
-      <Material open={settled} panelId={panelId} />
-      <History open={settled} zones={zones} zone={zone} now={now} />
+      <Material open={behind.open} panelId={panelId} />
+      {behind.zone && <History open={behind.open} zones={zones} zone={behind.zone} now={now} />}
     </Page>
   );
 }
+
+/** Logs on the zone, and on what stands like it. */
+function LogButton(p: { open: OpenJob; zone: Zone; many: boolean; statuses: Statuses }) {
+  const router = useRouter();
+  const { job, state } = p.open;
+  const zoneIds = zonesTogether(job, state, p.statuses, p.zone.id);
+  const label =
+    zoneIds.length > 1 ? `Log on ${zoneIds.length} zones` : p.many ? `Log on ${p.zone.name.toLowerCase()}` : 'Log';
+  return (
+    <ActionButton
+      label={label}
+      strong
+      grow
+      testID="log"
+      onPress={() => router.navigate(pageHref('/log', { job: job.id, zones: zoneIds.join() }))}
+    />
+  );
+}
+
+/** What follows the stack and its clock: what the clock rests on, what comes next, work and to-dos. */
+const Behind = memo(function Behind({
+  open,
+  zone,
+  panel,
+  now,
+  stale,
+}: {
+  open: OpenJob;
+  zone: Zone;
+  panel: Panel;
+  now: number;
+  /** Still of the zone that was looked at before. */
+  stale: boolean;
+}) {
+  const statuses = useStatuses(open, now);
+  const status = statuses.get(zone.id);
+  const zoneIds = useMemo(() => zonesTogether(open.job, open.state, statuses, zone.id), [open, statuses, zone.id]);
+  return (
+    <View style={stale ? styles.stale : undefined} aria-busy={stale}>
+      {status && <ClockMore open={open} zoneId={zone.id} status={status} now={now} />}
+      <NextSteps open={open} zoneId={zone.id} now={now} />
+      <WorkTime open={open} panel={panel} zoneId={zone.id} zoneIds={zoneIds} status={status} now={now} />
+      <PanelToDos open={open} panel={panel} zone={zone} />
+    </View>
+  );
+});
+
+const styles = StyleSheet.create({ stale: { pointerEvents: 'none' } });
 
 const ZoneChoice = memo(function ZoneChoice(p: { zones: Zone[]; value: string; onChange(id: string): void }) {
   return (

@@ -78,7 +78,7 @@ export function ShopScreen() {
           </View>
         </ListRow>
       </Section>
-      <Preferences settings={settings} />
+      <Preferences key={settings.units} settings={settings} />
       <AlarmSettings settings={settings} />
       <Method settings={settings} />
       <Section title="Whose data">
@@ -177,16 +177,16 @@ function Preferences({ settings }: { settings: Settings }) {
   const { units } = useAppTheme();
   const { saveSettings } = useShopActions();
   const save = (patch: Partial<Settings>) => void saveSettings(patch).catch(() => undefined);
+  // What is saved at every key must not come back into the field that is being typed into.
+  const [opened] = useState(settings);
   const suggested = useMemo(
     () => ({
-      shopName: settings.shopName,
-      tempC: formatForInput(settings.tempC, { quantity: 'temp' }, units),
-      rh: formatForInput(settings.rh, { percent: true }, units),
-      currency: settings.currency,
+      shopName: opened.shopName,
+      tempC: formatForInput(opened.tempC, { quantity: 'temp' }, units),
+      rh: formatForInput(opened.rh, { percent: true }, units),
+      currency: opened.currency,
     }),
-    // What is saved at every key must not come back into the field that is being typed into.
-    // eslint-disable-next-line react-hooks/exhaustive-deps
-    [units],
+    [opened, units],
   );
   const { control, problems, watch, resetField } = useLiveForm(suggested, preferencesSchema);
   // Each field is kept as it is typed, as soon as it is right, whatever stands in the others; also when it is as before again.

@@ -1,5 +1,5 @@
 import { useEffect, useEffectEvent, useState } from 'react';
-import type { Result } from '@/core';
+import { fail, type Result } from '@/core';
 import type { FileProblem } from '@/core/formats/jobFile';
 import { pickFile } from '@/data';
 
@@ -29,13 +29,10 @@ export function useFileStep<F>(
     setStep({ at: 'reading', name, share: 0 });
     /** Whoever stopped it needs not hear of it. */
     const stillReading = (next: FileStep<F>) => setStep((s) => (s.at === 'reading' ? next : s));
-    try {
-      const r = await read(file, (share) => stillReading({ at: 'reading', name, share }));
-      stillReading(r.ok ? { at: 'ready', found: r.value } : { at: 'refused', name, problems: r.error });
-    } catch (e) {
-      const message = e instanceof Error ? e.message : 'The file cannot be read';
-      stillReading({ at: 'refused', name, problems: [{ path: '', message }] });
-    }
+    const r = await read(file, (share) => stillReading({ at: 'reading', name, share })).catch((e: unknown) =>
+      fail([{ path: '', message: e instanceof Error ? e.message : 'The file cannot be read' }]),
+    );
+    stillReading(r.ok ? { at: 'ready', found: r.value } : { at: 'refused', name, problems: r.error });
   };
   const takeOffered = useEffectEvent((file: File) => void take(file));
   useEffect(() => {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import Svg, { Defs, G, Path, Pattern, Rect } from 'react-native-svg';
-import type { Point } from '@/core';
+import { boundsOf, type Point } from '@/core';
 import type { Region } from '@/core/outline/field';
 import { useAppTheme } from '../appTheme';
 import { TapArea } from '../TapArea';
@@ -41,10 +41,10 @@ export function BlendMap({
 }) {
   const { palette } = useAppTheme();
   const [width, setWidth] = useState(0);
-  const xs = outline.map((p) => p.x);
-  const ys = outline.map((p) => p.y);
-  const [x0, y0] = [Math.min(...xs), Math.min(...ys)];
-  const [w, h] = [Math.max(1, Math.max(...xs) - x0), Math.max(1, Math.max(...ys) - y0)];
+  const bounds = boundsOf(outline);
+  const { x: x0, y: y0 } = bounds;
+  const w = Math.max(1, bounds.width);
+  const h = Math.max(1, bounds.height);
   const scale = Math.max(0.001, (width - 2 * EDGE) / w);
   const height = Math.min(420, h * scale + 2 * EDGE);
   const fit = Math.min(scale, (height - 2 * EDGE) / h);

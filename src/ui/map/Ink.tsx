@@ -92,10 +92,11 @@ export function Ink({
       standing = 0;
     };
     const soon = () => {
-      frame ||= requestAnimationFrame(() => {
-        frame = 0;
-        grow();
-      });
+      if (frame === 0)
+        frame = requestAnimationFrame(() => {
+          frame = 0;
+          grow();
+        });
       clearTimeout(resting);
       resting = setTimeout(rest, REST_MS);
     };
