@@ -53,7 +53,8 @@ async function round({ page, appends, redraws }: Shown): Promise<void> {
 
 async function main(): Promise<void> {
   const other = process.env.BESIDE;
-  const builds = { here: await shown(), ...(other && { beside: await shown(other, process.env.BESIDE_FORMAT) }) };
+  const builds: { here: Shown; beside?: Shown } = { here: await shown() };
+  if (other) builds.beside = await shown(other, process.env.BESIDE_FORMAT);
   const stick = await pageYardstick(builds.here.page);
   for (let i = 0; i < ROUNDS; i++) {
     for (const b of Object.values(builds)) await round(b);
@@ -67,9 +68,10 @@ async function main(): Promise<void> {
       `median ${percentile(t, 0.5).toFixed(0)} ms, p95 ${percentile(t, 0.95).toFixed(0)} ms`;
     console.log(`${name}: append ${told(appends)} of ${appends.length}; redraw alone ${told(redraws)}`);
   }
-  if (builds.beside) {
+  const { here, beside } = builds;
+  if (beside) {
     const share = (p: number, of: 'appends' | 'redraws') =>
-      (percentile(builds.here[of], p) / percentile(builds.beside![of], p)).toFixed(2);
+      (percentile(here[of], p) / percentile(beside[of], p)).toFixed(2);
     console.log(
       `against the other build: append ${share(0.5, 'appends')} (median), ${share(0.95, 'appends')} (p95); redraw ${share(0.5, 'redraws')}, ${share(0.95, 'redraws')}`,
     );

@@ -16,3 +16,13 @@ export function cacheByKey<K, R>(make: (key: K) => R): (key: K) => R {
     return r;
   };
 }
+
+/** Remembers the answer for as long as what was asked about is there. */
+export function cacheByObject<A extends object, R extends object>(make: (a: A) => R): (a: A) => R {
+  const known = new WeakMap<A, R>();
+  return (a) => {
+    let r = known.get(a);
+    if (!r) known.set(a, (r = make(a)));
+    return r;
+  };
+}

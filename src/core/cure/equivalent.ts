@@ -62,11 +62,17 @@ function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): readonly number[] {
   const corners = humidityCorners(k.mechanism);
   // A piece that ends right at the step has one end on each side of it, too.
   const steps = stop !== undefined && a.tempC < stop !== b.tempC < stop;
-  if (corners.length === 0 && !steps) return NO_CUTS;
+  if (!steps && !crossesCorner(a, b, k.mechanism)) return NO_CUTS;
   const cuts: number[] = [];
   if (steps) cuts.push((stop - a.tempC) / (b.tempC - a.tempC));
   for (const c of corners) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / (b.rh - a.rh));
   return cuts.sort((x, y) => x - y);
+}
+
+/** Whether the humidity passes a corner of the rate inside a piece. */
+function crossesCorner(a: AirPoint, b: AirPoint, m: Mechanism): boolean {
+  for (const c of humidityCorners(m)) if ((a.rh - c) * (b.rh - c) < 0) return true;
+  return false;
 }
 
 const isTiny = (a: AirPoint, b: AirPoint, k: Kinetics): boolean =>
@@ -104,29 +110,59 @@ function gauss(a: AirPoint, b: AirPoint, k: Kinetics, from: number, to: number, 
   return sum * width;
 }
 
+/** One number a point, worked out once: what was worked out before the segment grew is taken over. */
+function perPoint<K>(
+  known: Map<K, Float64Array>,
+  key: K,
+  count: number,
+  fill: (out: Float64Array, from: number) => void,
+) {
+  const had = known.get(key);
+  if (had && had.length >= count) return had;
+  const out = new Float64Array(count);
+  if (had) out.set(had);
+  fill(out, had?.length ?? 0);
+  known.set(key, out);
+  return out;
+}
+
+/** Rates at the points of a segment by temperature alone: the costly part, and the same for all that reacts alike. */
+const ratesOf = ({ points, rates }: Segment, activationJMol: number): Float64Array =>
+  perPoint(rates, activationJMol, points.length, (out, from) => {
+    for (let i = from; i < points.length; i++) out[i] = arrhenius(points[i]!.tempC, activationJMol);
+  });
+
 /** Equivalent minutes from a segment's first point to each of its points. */
-function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): readonly number[] {
+function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): Float64Array {
   const { points } = s;
-  let sums = s.sums.get(key);
-  if (!sums) s.sums.set(key, (sums = [0]));
-  if (sums.length >= points.length) return sums;
-  const known = sums.length - 1;
-  let sum = sums[known]!;
-  let a = points[known]!;
-  let rate = heldRate(a, k);
-  for (let i = known + 1; i < points.length; i++) {
-    const b = points[i]!;
-    const next = heldRate(b, k);
-    // As `pieceMinutes` does it, with the rate at each end worked out once.
-    sum +=
-      isTiny(a, b, k) && cutsOf(a, b, k) === NO_CUTS
-        ? (((rate + next) / 2) * (b.atMs - a.atMs)) / MINUTE_MS
-        : pieceMinutes(a, b, k);
-    sums.push(sum);
-    a = b;
-    rate = next;
-  }
-  return sums;
+  return perPoint(s.sums, key, points.length, (sums, from) => {
+    const { mechanism: m, stopsBelowC: stop = -Infinity } = k;
+    if (m === 'none') return;
+    const rates = ratesOf(s, ACTIVATION_J_MOL[m]);
+    // Nearly all of it is small steps between which no corner lies: what they need is asked once, not at every point.
+    const feelsHumidity = humidityCorners(m).length > 0;
+    const start = Math.max(1, from);
+    let sum = sums[start - 1]!;
+    let a = points[start - 1]!;
+    const rateAtPoint = (p: AirPoint, i: number) =>
+      p.tempC < stop ? 0 : feelsHumidity ? rates[i]! * humidityFactor(p.rh, m) : rates[i]!;
+    let rate = rateAtPoint(a, start - 1);
+    for (let i = start; i < points.length; i++) {
+      const b = points[i]!;
+      const next = rateAtPoint(b, i);
+      const dT = b.tempC - a.tempC;
+      const isPlain =
+        dT < TINY_SWING_K &&
+        dT > -TINY_SWING_K &&
+        a.tempC < stop === b.tempC < stop &&
+        (!feelsHumidity || (Math.abs(b.rh - a.rh) < TINY_SWING_RH && !crossesCorner(a, b, m)));
+      // As `pieceMinutes` does it, with the rate at each end worked out once.
+      sum += isPlain ? (((rate + next) / 2) * (b.atMs - a.atMs)) / MINUTE_MS : pieceMinutes(a, b, k);
+      sums[i] = sum;
+      a = b;
+      rate = next;
+    }
+  });
 }
 
 /** Rate at a point, held. */
@@ -205,10 +241,30 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
   return null;
 }
 
+/** When a straight piece has reached so many minutes, which it does: Newton's steps, halved where they would leave it. */
+function rootInPiece(from: AirPoint, to: AirPoint, minutes: number, k: Kinetics): number {
+  let a = from.atMs;
+  let b = to.atMs;
+  let t = (a + b) / 2;
+  while (b - a > ROOT_MS) {
+    const here = between(from, to, t);
+    const over = pieceMinutes(from, here, k) - minutes;
+    if (over >= 0) b = t;
+    else a = t;
+    const rate = heldRate(here, k);
+    const step = (over / rate) * MINUTE_MS;
+    // Where the clock stands still the earliest moment is looked for.
+    if (rate > 0 && Math.abs(step) < ROOT_MS / 2) return Math.min(to.atMs, Math.max(from.atMs, t - step));
+    t = rate > 0 && t - step > a && t - step < b ? t - step : (a + b) / 2;
+  }
+  return (a + b) / 2;
+}
+
 /** When a segment has reached so many minutes; it does. */
 function rootIn(s: Segment, c: EquivalentClock, target: number): number {
-  const key = `${c.key}/${target}`;
-  const had = s.roots.get(key);
+  let roots = s.roots.get(c.key);
+  if (!roots) s.roots.set(c.key, (roots = new Map()));
+  const had = roots.get(target);
   if (had !== undefined) return had;
   const sums = sumsOf(s, c);
   let lo = 0;
@@ -221,20 +277,13 @@ function rootIn(s: Segment, c: EquivalentClock, target: number): number {
   const from = s.points[Math.max(0, lo - 1)]!;
   const to = s.points[lo]!;
   const more = target - sums[Math.max(0, lo - 1)]!;
-  let a = from.atMs;
-  let b = to.atMs;
-  while (b - a > ROOT_MS) {
-    const mid = (a + b) / 2;
-    if (pieceMinutes(from, between(from, to, mid), c.kinetics) >= more) b = mid;
-    else a = mid;
-  }
-  const root = (a + b) / 2;
-  if (s.roots.size >= MAX_ROOTS) s.roots.clear();
-  s.roots.set(key, root);
+  const root = rootInPiece(from, to, more, c.kinetics);
+  if (roots.size >= MAX_ROOTS) roots.clear();
+  roots.set(target, root);
   return root;
 }
-/** Roots kept with a segment: the stages of a few dozen layers. */
-const MAX_ROOTS = 500;
+/** Roots kept with a segment for each kinetics: the stages of a few dozen layers. */
+const MAX_ROOTS = 100;
 
 /**
  * The steady temperature that would bring `minutes` equivalent minutes by a given time: the Arrhenius equation solved

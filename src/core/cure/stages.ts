@@ -1,11 +1,10 @@
-import type { AirHistory } from '../air/history';
+import type { AirHistory, AirPoint } from '../air/history';
 import type { Product, ProductLookup, Stage, StageFigure } from '../library/product';
 import type { Layer } from '../strata/types';
 import {
   equivalentClock,
   equivalentMinutes,
   kineticsKey,
-  rateAt,
   whenReached,
   type EquivalentClock,
   type Kinetics,
@@ -36,6 +35,8 @@ export interface StageClock {
 export interface ClockShop {
   timeline: Timeline;
   clockFor(k: Kinetics): EquivalentClock;
+  /** The surface at a moment. */
+  pointAt(atMs: number): AirPoint;
   /** When steel that is bright from a moment on rusts, ms; undefined if it stays clean for days. */
   rustsAtMs(brightMs: number, facts: BareFacts): number | undefined;
 }
@@ -45,8 +46,14 @@ export function clockShop(surface: Timeline | AirHistory): ClockShop {
   const timeline = 'segment' in surface ? surface : timelineOf(surface);
   const made = new Map<string, EquivalentClock>();
   const rusts = new Map<string, number | undefined>();
+  let here: { atMs: number; point: AirPoint } | undefined;
   return {
     timeline,
+    // All layers of a page are asked about the same moment.
+    pointAt(atMs) {
+      if (here?.atMs !== atMs) here = { atMs, point: pointAt(timeline, atMs) };
+      return here.point;
+    },
     clockFor(k) {
       const key = kineticsKey(k);
       let c = made.get(key);
@@ -108,7 +115,7 @@ export function stageClocks(
   nowMs: number,
   products: ProductLookup,
 ): StageClock[] {
-  const here = pointAt(shop.timeline, nowMs);
+  const here = shop.pointAt(nowMs);
   const out = product.stages.map((figure): StageClock => {
     const k = kineticsOf(product, figure);
     const clock = shop.clockFor(k);
@@ -131,7 +138,7 @@ export function stageClocks(
       ...(closesMs !== undefined && { closesMs }),
       reached,
       closed: typeof closesMs === 'number' && closesMs <= nowMs,
-      stoppedByCold: rateAt(here.tempC, here.rh, k) === 0 && k.mechanism !== 'none',
+      stoppedByCold: k.mechanism !== 'none' && k.stopsBelowC !== undefined && here.tempC < k.stopsBelowC,
     };
   });
   return out.sort((a, b) => (a.opensMs ?? Infinity) - (b.opensMs ?? Infinity) || a.needMin - b.needMin);

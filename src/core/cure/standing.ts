@@ -1,3 +1,4 @@
+import { cacheByObject } from '../cache';
 import { effectiveForm } from '../log/corrections';
 import { KINDS } from '../log/event';
 import { panelOf, zonesOf, type Job } from '../log/job';
@@ -75,16 +76,20 @@ export const standAlike = (a: StandingZone, b: StandingZone): boolean =>
     ? b.strata === undefined
     : b.strata !== undefined && stackKey(a.strata) === stackKey(b.strata));
 
-/** The zones that the last entry was about: most entries follow on it. The job's first zone before there is one. */
-export function lastZones(job: Job, state: JobState): string[] {
+/** The entry on a stack that was written last. */
+const lastOnStack = cacheByObject((state: JobState) => {
   let last: { writtenMs: number; zoneIds: string[] } | undefined;
   for (const e of state.events) {
     const form = effectiveForm(e, state.dead);
     if (form && form.zoneIds.length > 0 && KINDS[form.kind].onStack && (!last || form.writtenMs >= last.writtenMs))
       last = form;
   }
-  return last?.zoneIds ?? job.zones.slice(0, 1).map((z) => z.id);
-}
+  return { last };
+});
+
+/** The zones that the last entry was about: most entries follow on it. The job's first zone before there is one. */
+export const lastZones = (job: Job, state: JobState): string[] =>
+  lastOnStack(state).last?.zoneIds ?? job.zones.slice(0, 1).map((z) => z.id);
 
 /** Those of some zones that stand as one of the job does; none where nobody knows where that one stands. */
 function alikeAmong(ids: readonly string[], state: JobState, statuses: Statuses, zoneId: string): string[] {

@@ -1,6 +1,6 @@
 import { dayOf } from '../air/days';
 import { followAir, type SurfaceSpec } from '../air/surface';
-import { airAt, type AirHistory, type AirPoint } from '../air/history';
+import { airAt, indexAt, type AirHistory, type AirPoint } from '../air/history';
 import type { RoomAir } from '../air/room';
 
 /**
@@ -10,9 +10,11 @@ import type { RoomAir } from '../air/room';
 export interface Segment {
   readonly points: readonly AirPoint[];
   /** Equivalent minutes from the first point to point i, by kinetics. One that grew shares them with what it grew from: they may go further. */
-  readonly sums: Map<string, number[]>;
-  /** When so many equivalent minutes of it are reached, by kinetics and minutes. */
-  readonly roots: Map<string, number>;
+  readonly sums: Map<string, Float64Array>;
+  /** Rate at each point by temperature alone, by activation energy. Shared likewise. */
+  readonly rates: Map<number, Float64Array>;
+  /** When so many equivalent minutes of it are reached, ms, by kinetics and then by minutes. */
+  readonly roots: Map<string, Map<number, number>>;
 }
 
 /**
@@ -26,13 +28,19 @@ export interface Timeline {
   segment(i: number): Segment;
 }
 
-export const segmentOf = (points: readonly AirPoint[]): Segment => ({ points, sums: new Map(), roots: new Map() });
+export const segmentOf = (points: readonly AirPoint[]): Segment => ({
+  points,
+  sums: new Map(),
+  rates: new Map(),
+  roots: new Map(),
+});
 
 /** A segment with more points behind: what was worked out over it is taken over, and goes on from there. */
 const extended = (s: Segment, more: readonly AirPoint[]): Segment => ({
   points: [...s.points, ...more],
-  // Neither changes by what comes after.
+  // None of it changes by what comes after.
   sums: s.sums,
+  rates: s.rates,
   roots: s.roots,
 });
 
@@ -203,7 +211,10 @@ export function surfaceTimeline(
     if (first >= Math.min(i, n)) return followAir(air, begins(air[0]!), spec, i === n);
     const ledIn = () => {
       const led = days.slice(first, Math.min(i, n)).flatMap((d) => d.readings);
-      return followAir(led, begins(led[0]!), spec);
+      // Of what lies further back nothing is left.
+      const sinceMs = lastOf(i - 1).atMs - FORGETS * spec.lagMs;
+      const from = Math.max(0, indexAt(led, sinceMs) - 1);
+      return followAir(from > 0 ? led.slice(from) : led, begins(led[from]!), spec);
     };
     // Where the day before was followed already it ends as this one begins: nothing is left of where it was followed from. What goes on
     // behind the last reading is asked for again with every one of them, so the day before it is kept.

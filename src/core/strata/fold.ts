@@ -1,4 +1,5 @@
 import { airPointOf, indexAt, type Reading } from '../air/history';
+import { cacheByObject } from '../cache';
 import { pointInPolygon } from '../outline/geometry';
 import type { ProductLookup } from '../library/product';
 import { applyEvent, type FirstIdOf, type FoldContext } from './apply';
@@ -411,28 +412,20 @@ export const emptyJob = (facts: ZoneFacts = NO_FACTS): JobState => ({
   air: [],
 });
 
-const lastUses = new WeakMap<JobState, readonly string[]>();
-/** Ids of the products that a job's entries name, the one used last first; each once. Worked out once a state. */
-export function productsByLastUse(state: JobState): readonly string[] {
-  let ids = lastUses.get(state);
-  if (!ids) {
-    const found = new Set<string>();
-    for (let i = state.events.length - 1; i >= 0; i--) {
-      const e = state.events[i]!;
-      if ('productId' in e && !found.has(e.productId) && !state.dead.has(e.id)) found.add(e.productId);
-    }
-    lastUses.set(state, (ids = [...found]));
+/** Ids of the products that a job's entries name, the one used last first; each once. */
+export const productsByLastUse = cacheByObject((state: JobState): readonly string[] => {
+  const found = new Set<string>();
+  for (let i = state.events.length - 1; i >= 0; i--) {
+    const e = state.events[i]!;
+    if ('productId' in e && !found.has(e.productId) && !state.dead.has(e.id)) found.add(e.productId);
   }
-  return ids;
-}
+  return [...found];
+});
 
-const effective = new WeakMap<JobState, PlainEvent[]>();
-/** The events that count, in the order in which they happened. Worked out once a state. */
-export function effectiveEvents(state: JobState): readonly PlainEvent[] {
-  let events = effective.get(state);
-  if (!events) effective.set(state, (events = effectiveInOrder(state.events, state.dead)));
-  return events;
-}
+/** The events that count, in the order in which they happened. */
+export const effectiveEvents = cacheByObject((state: JobState): readonly PlainEvent[] =>
+  effectiveInOrder(state.events, state.dead),
+);
 
 /** What is to be done on a job, see {@link toDosOf}. */
 export const toDosIn = (state: JobState): ToDo[] =>
