@@ -3,5 +3,5 @@ import { usePageParams } from '@/ui/pages';
 
 export default function ColourRoute() {
   const { job, colour } = usePageParams('/colour');
-  return <ColourScreen jobId={job} colourName={colour} />;
+  return <ColourScreen jobId={job} asked={colour} />;
 }

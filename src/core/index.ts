@@ -24,6 +24,7 @@ export * from './route/draft';
 export * from './route/way';
 export * from './log/bounds';
 export * from './log/marks';
+export * from './log/treatmentOf';
 export * from './outline/geometry';
 export * from './outline/keepOutsOn';
 export * from './strata/types';

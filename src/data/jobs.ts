@@ -1,6 +1,6 @@
 import { useQueries, useQuery, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
-import type { Product } from '@/core';
+import { colourId, coloursOf, type Product } from '@/core';
 import type * as AdviceModule from '@/core/advice';
 import { loadAdvice } from './boundary';
 import { useData } from './DataProvider';
@@ -127,6 +127,15 @@ export function lastWritten(jobs: readonly OpenJob[]): OpenJob | undefined {
 export function useJobOrLast(id: string | undefined): { open: OpenJob | undefined; loading: boolean } {
   const { jobs, loading } = useJobs();
   return { open: jobs.find((j) => j.job.id === id) ?? lastWritten(jobs), loading };
+}
+
+/** What a colour is called, by its id, in whichever job of the shop it is agreed; otherwise as it was written. */
+export function useColourName(): (colour: string) => string {
+  const { jobs } = useJobs();
+  return useMemo(() => {
+    const names = new Map(jobs.flatMap((j) => coloursOf(j.job)).map((c) => [colourId(c), c.name]));
+    return (colour) => names.get(colour) ?? colour;
+  }, [jobs]);
 }
 
 /** What {@link useAdvice} gives once it is there. */

@@ -1,5 +1,5 @@
 import { useLocalSearchParams, type Href } from 'expo-router';
-import type { LoggableKind, MediaName, Treatment } from '@/core';
+import type { LoggableKind, MediaId, Treatment } from '@/core';
 
 export type PageHref = Href;
 type Nothing = Record<never, string>;
@@ -36,7 +36,7 @@ export interface Pages {
     /** The mark that a repair deals with. */
     fault?: string;
     treatment?: Treatment;
-    media?: MediaName;
+    media?: MediaId;
     /** Pressure of a blast, bar. */
     bar?: string;
     /** Paper of a sanding. */

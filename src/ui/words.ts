@@ -18,6 +18,8 @@ import {
   showThickness,
   SUBSTRATES,
   TREATMENT_NAMES,
+  mediaName,
+  repairWords,
   waitText,
   WORK_ACT_NAMES,
   type GapRead,
@@ -145,11 +147,11 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'stripped':
       return `${STRIP_METHOD_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
     case 'blasted':
-      return `${e.media}, ${formatQuantity('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
+      return `${mediaName(e.media)}, ${formatQuantity('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
     case 'treated':
       return `${name(e.productId)}, ${coats(e.coats)}`;
     case 'repaired':
-      return `${e.method}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}${e.ends ? ', in place of the temporary one' : ''}`;
+      return `${repairWords(e)}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}${e.ends ? ', in place of the temporary one' : ''}`;
     case 'left':
       return e.byMs === undefined ? 'As it is' : `Later, by ${dayMonth(e.byMs)}`;
     case 'filled':

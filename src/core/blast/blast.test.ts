@@ -2,7 +2,7 @@ import { Refusal } from '../result';
 import fc from 'fast-check';
 import { constantAir } from '../air/history';
 import { flashRustHours, rustsAtMs } from '../cure/flashRust';
-import { MEDIA_NAMES, mediaOf } from '../library/media';
+import { MEDIA_IDS, mediaOf } from '../library/media';
 import { substratesFor, warpRisk } from './rates';
 import { heldBarG, largestBoreMm, nozzleAirM3Min } from './nozzle';
 import { blastRateM2H, mediaKgH, planBlast, type BlastPart, type BlastRig } from './plan';
@@ -98,7 +98,7 @@ describe('a blasting day', () => {
     );
   });
   it('every media is for steel at least, and only hard ones warp thick enough sheet at all', () => {
-    for (const m of MEDIA_NAMES.map((n) => mediaOf(n)!)) {
+    for (const m of MEDIA_IDS.map((n) => mediaOf(n)!)) {
       expect(substratesFor(m)).toContain('steel');
       expect(warpRisk({ thicknessUm: 2000, areaCm2: 9000 }, m, 8)).toBe('none');
     }

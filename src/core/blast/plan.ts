@@ -132,7 +132,7 @@ function partPlan(part: BlastPart, media: Media, rig: BlastRig, bore: number, he
   const hours = open / OPEN_SHARE;
   const mediaKg = open * mediaKgH(media, bore, Math.max(held, 0.1));
   const warp = warpRisk(part, media, held);
-  const borne = BLASTING[part.substrate][media.name];
+  const borne = BLASTING[part.substrate][media.id];
   const stop =
     held < USELESS_BAR
       ? 'The compressor cannot feed the nozzle.'

@@ -14,8 +14,8 @@ export const COATING_RATES: Record<BlastCoating, { name: string; m2H: number; wh
 };
 
 /** What media may be used on. */
-export const substratesFor = (media: Pick<Media, 'name'>): SubstrateKind[] =>
-  SUBSTRATE_KINDS.filter((s) => BLASTING[s][media.name].level !== 'no');
+export const substratesFor = (media: Pick<Media, 'id'>): SubstrateKind[] =>
+  SUBSTRATE_KINDS.filter((s) => BLASTING[s][media.id].level !== 'no');
 
 /** Sheet under this, in one flat piece over that, warps when it is hit hard. Usual limits of the trade. */
 const THIN_UM = 1300;

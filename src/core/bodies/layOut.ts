@@ -3,7 +3,7 @@ import { zoneAreaCm2 } from '../outline/areas';
 import { clipToPanel } from '../outline/clip';
 import { areaMm2 } from '../outline/geometry';
 import { shapeOutline } from '../outline/shapes';
-import { BODIES, type BodyKind, type BodyPart } from './bodies';
+import { BODIES, LEVEL, type BodyKind, type BodyPart } from './bodies';
 
 /** How a new panel is divided into zones, by their names. */
 export const ZONE_SPLITS = {
@@ -50,6 +50,7 @@ function withPart(job: Job, part: BodyPart, split: ZoneSplit, id: string): Job {
     substrate: part.substrate,
     thicknessUm: part.thicknessUm,
     row: part.row,
+    part: part.id,
     map: { outline, faces: split === 'faces' ? ['outer', 'inner'] : ['outer'], keepOuts: [] },
   };
   const wholeCm2 = areaMm2(outline) / 100;
@@ -75,8 +76,14 @@ function withPart(job: Job, part: BodyPart, split: ZoneSplit, id: string): Job {
 export const layOut = (job: Job, parts: readonly BodyPart[], split: ZoneSplit, newId: () => string): Job =>
   parts.reduce((j, part) => withPart(j, part, split, newId()), job);
 
-/** The parts of a body that a job has not laid out yet, by name. */
+/** Which part of a body a panel is; up to version 10 only its name told, of which the ids were made. */
+const partOf = (p: Panel): string => p.part ?? p.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
+
+/** Whether a panel lies level on the vehicle, as far as the part tells that it was laid out as. */
+export const liesFlat = (p: Panel): boolean => LEVEL.includes(partOf(p));
+
+/** The parts of a body that a job has not laid out yet. */
 export function partsLeft(job: Job, body: BodyKind): BodyPart[] {
-  const there = new Set(job.panels.map((p) => p.name.toLowerCase()));
-  return BODIES[body].parts.filter((p) => !there.has(p.name.toLowerCase()));
+  const there = new Set(job.panels.map(partOf));
+  return BODIES[body].parts.filter((p) => !there.has(p.id));
 }

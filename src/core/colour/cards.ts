@@ -1,4 +1,4 @@
-import { FINISHES } from '../library/finish';
+import { FINISHES, type Colour, isOfColour } from '../library/finish';
 import { FAMILIES, isBase, isTopcoat, type Product, type ProductFamily, type ProductLookup } from '../library/product';
 import type { ColourRead, ReadSurface } from '../log/colourRead';
 import type { EventOf, PlainEvent } from '../log/event';
@@ -100,7 +100,7 @@ export interface ColourFacts {
 /** Zones from which on a card is a ladder. */
 const LADDER_ZONES = 3;
 
-/** The cards of a colour, and how the car was read. @param colour by its name */
+/** The cards of a colour, and how the car was read. @param colour its id */
 export function colourFacts(job: Job, state: JobState, colour: string, products: ProductLookup): ColourFacts {
   const reads = colourReads(state).filter((r) => r.read.colour === colour);
   const carSurface = reads.find((r) => r.read.on === 'car')?.read.surface;
@@ -130,7 +130,7 @@ export function colourFacts(job: Job, state: JobState, colour: string, products:
 export function colourProduct(
   job: Job,
   state: JobState,
-  hex: string | undefined,
+  colour: Colour | undefined,
   library: readonly Product[],
 ): Product | undefined {
   const used = effectiveEvents(state).findLast((e) => {
@@ -139,7 +139,7 @@ export function colourProduct(
       e.kind === 'coated' &&
       p !== undefined &&
       FAMILIES[p.family].coloured &&
-      (hex === undefined || e.colourHex === hex)
+      (colour === undefined || isOfColour(e, colour))
     );
   });
   const id = used?.kind === 'coated' ? used.productId : undefined;

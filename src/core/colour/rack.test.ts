@@ -143,8 +143,8 @@ describe('the rack of a colour', () => {
   });
 
   it('the paint of a colour is what was last used for it, else what the system goes for', () => {
-    expect(colourProduct(job, foldLog([], products), SLATE.hex, SHIPPED_PRODUCTS)!.id).toBe('base-solvent');
-    expect(colourProduct(job, foldLog([primed, coat(ALL, 1)], products), SLATE.hex, SHIPPED_PRODUCTS)!.id).toBe(
+    expect(colourProduct(job, foldLog([], products), SLATE, SHIPPED_PRODUCTS)!.id).toBe('base-solvent');
+    expect(colourProduct(job, foldLog([primed, coat(ALL, 1)], products), SLATE, SHIPPED_PRODUCTS)!.id).toBe(
       'base-water',
     );
   });

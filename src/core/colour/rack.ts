@@ -1,3 +1,4 @@
+import { colourId } from '../library/finish';
 import type { Colour } from '../library/finish';
 import type { ProductLookup } from '../library/product';
 import type { ColourRead, ReadBy } from '../log/colourRead';
@@ -89,10 +90,10 @@ export function colourCase(
   products: ProductLookup,
   limits: ColourLimits = COLOUR_LIMITS,
 ): ColourCase {
-  const reads = colourReads(state).filter((r) => r.read.colour === colour.name);
+  const reads = colourReads(state).filter((r) => r.read.colour === colourId(colour));
   const car = reads.filter((r) => r.read.on === 'car');
   const cards = job.panels
-    .filter((p) => p.card?.colour === colour.name)
+    .filter((p) => p.card?.colour === colourId(colour))
     .map((panel): RackCard => {
       const zones = zonesOf(job, panel.id);
       const own = reads.filter((r) => r.read.on === 'card' && r.zoneIds.some((id) => zones.some((z) => z.id === id)));
@@ -135,6 +136,7 @@ export function colourCase(
 export function coloursSeen(job: Job, state: JobState): Colour[] {
   const agreed = coloursOf(job);
   const named = [...job.panels.flatMap((p) => p.card?.colour ?? []), ...colourReads(state).map((r) => r.read.colour)];
-  const others = [...new Set(named)].filter((name) => !agreed.some((c) => c.name === name));
-  return [...agreed, ...others.map((name) => ({ name, hex: '#808080' }))];
+  const others = [...new Set(named)].filter((id) => !agreed.some((c) => colourId(c) === id));
+  // What nobody agreed on any more is shown as it was written.
+  return [...agreed, ...others.map((id) => ({ id, name: id, hex: '#808080' }))];
 }

@@ -44,6 +44,7 @@ const task = object({
 }).noUnknown(unknown('Act'));
 
 const colour = object({
+  id: string().strict().min(1, 'Id of the colour is empty').max(80, 'Id of the colour is longer than 80 signs'),
   name: label('Colour name'),
   hex: string()
     .strict()
@@ -77,6 +78,7 @@ export const JOB_SCHEMA = object({
         thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
         map,
         row: oneOf('Row', FLOOR_ROW_NAMES),
+        part: string().strict().max(60, 'Part is longer than 60 signs'),
         card: object({ colour: label('Colour of the card') })
           .default(undefined)
           .noUnknown(unknown('Card')),

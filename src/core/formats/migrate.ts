@@ -49,7 +49,7 @@ function shopFrom4(shop: Raw): Raw {
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
 /** Versions that changed nothing for a kind of record. */
-const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same, 9: same };
+const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same, 9: same, 10: same };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
 const STEPS = {
@@ -74,7 +74,8 @@ const STEPS = {
     // temporary one; version 6 rows of the floor, work time, parts that are away, and what is to be done;
     // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed; version 9
     // cups of fillers and of what is brushed on, and doses of products; version 10 test cards, readings of colour, and how a coat was
-    // sprayed.
+    // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
+    // `colourId` and `partOf`.
     2: same,
     3: same,
     4: same,
@@ -83,6 +84,7 @@ const STEPS = {
     7: same,
     8: same,
     9: same,
+    10: same,
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

@@ -68,9 +68,29 @@ export type Sheen = (typeof SHEENS)[number];
 export const SHEEN_NAMES: Record<Sheen, string> = { gloss: 'Gloss', satin: 'Satin', matt: 'Matt' };
 
 export interface Colour {
+  /** What cards, readings, formulas, batches and coats refer to; absent: its name, as it was up to version 10. */
+  id?: string;
   name: string;
   hex: string;
 }
+
+/** What refers to a colour names this. It stays as it is when the colour is renamed. */
+export const colourId = (c: Colour): string => c.id ?? c.name;
+
+/** A colour that takes another one's place under the same id: another name, another look. */
+export const renamed = (c: Colour, name: string, hex: string): Colour => ({ id: colourId(c), name, hex });
+
+/** A coat, a layer or a step of paint, as far as it tells which colour it is. */
+interface Coloured {
+  colourId?: string | undefined;
+  colourHex?: string | undefined;
+}
+/** Whether paint is of a colour: what was logged up to version 10 is known by how it is drawn. */
+export const isOfColour = (paint: Coloured, c: Colour): boolean =>
+  paint.colourId === undefined ? paint.colourHex === c.hex : paint.colourId === colourId(c);
+/** Whether two coats are of one colour; likewise. */
+export const isSameColour = (a: Coloured, b: Coloured): boolean =>
+  a.colourId !== undefined && b.colourId !== undefined ? a.colourId === b.colourId : a.colourHex === b.colourHex;
 
 /** What is agreed with the owner to end with; what is left out is the job's, or the usual. */
 export interface AgreedFinish {

@@ -1,6 +1,7 @@
 import { keysOf } from '../keysOf';
 /** Generic blast media. Consumption at the reference nozzle (6.4 mm, 6.9 bar); usual yard figures, to be replaced by one's own. */
 export interface MediaRecord {
+  name: string;
   /** Profile that it leaves on mild steel, µm. */
   profileUm: number;
   /** kg/h through the reference nozzle. */
@@ -11,22 +12,40 @@ export interface MediaRecord {
   /** How it hits: hard cuts metal and warps thin sheet, fine still hits, soft lifts paint only. */
   hardness: 'hard' | 'fine' | 'soft';
   dust: 'little' | 'some' | 'much';
+  /** What stays on the metal and has to be washed off. */
+  residue?: 'soda';
 }
 
-/** By the name that an entry in the log has. */
-export const MEDIA = {
-  'Crushed glass': { profileUm: 50, kgH: 190, cuts: 0.9, pricePerKg: 0.5, hardness: 'hard', dust: 'some' },
-  Slag: { profileUm: 75, kgH: 220, cuts: 1, pricePerKg: 0.35, hardness: 'hard', dust: 'much' },
-  Garnet: { profileUm: 60, kgH: 200, cuts: 1.1, pricePerKg: 0.8, hardness: 'hard', dust: 'little' },
-  'Fine crushed glass': { profileUm: 25, kgH: 160, cuts: 0.6, pricePerKg: 0.6, hardness: 'fine', dust: 'some' },
-  'Glass beads': { profileUm: 10, kgH: 170, cuts: 0.4, pricePerKg: 1.2, hardness: 'fine', dust: 'little' },
-  Plastic: { profileUm: 5, kgH: 110, cuts: 0.45, pricePerKg: 3.5, hardness: 'soft', dust: 'some' },
-  Soda: { profileUm: 2, kgH: 80, cuts: 0.35, pricePerKg: 1.6, hardness: 'soft', dust: 'much' },
-} as const satisfies Record<string, MediaRecord>;
-export type MediaName = keyof typeof MEDIA;
-export const MEDIA_NAMES = keysOf(MEDIA);
-export type Media = MediaRecord & { name: MediaName };
+const media = (
+  name: string,
+  profileUm: number,
+  kgH: number,
+  cuts: number,
+  pricePerKg: number,
+  hardness: MediaRecord['hardness'],
+  dust: MediaRecord['dust'],
+): MediaRecord => ({ name, profileUm, kgH, cuts, pricePerKg, hardness, dust });
 
-/** The shipped media of a name; undefined for one that nobody knows. */
-export const mediaOf = (name: string): Media | undefined =>
-  Object.hasOwn(MEDIA, name) ? { name: name as MediaName, ...MEDIA[name as MediaName] } : undefined;
+/**
+ * By id. The ids are the words that the log had from the beginning; what is shown is the name, which may change.
+ */
+const MEDIA_RECORDS = {
+  'Crushed glass': media('Crushed glass', 50, 190, 0.9, 0.5, 'hard', 'some'),
+  Slag: media('Slag', 75, 220, 1, 0.35, 'hard', 'much'),
+  Garnet: media('Garnet', 60, 200, 1.1, 0.8, 'hard', 'little'),
+  'Fine crushed glass': media('Fine crushed glass', 25, 160, 0.6, 0.6, 'fine', 'some'),
+  'Glass beads': media('Glass beads', 10, 170, 0.4, 1.2, 'fine', 'little'),
+  Plastic: media('Plastic', 5, 110, 0.45, 3.5, 'soft', 'some'),
+  Soda: { ...media('Soda', 2, 80, 0.35, 1.6, 'soft', 'much'), residue: 'soda' },
+} as const satisfies Record<string, MediaRecord>;
+export type MediaId = keyof typeof MEDIA_RECORDS;
+export const MEDIA: { readonly [M in MediaId]: MediaRecord } = MEDIA_RECORDS;
+export const MEDIA_IDS = keysOf(MEDIA_RECORDS);
+export type Media = MediaRecord & { id: MediaId };
+
+/** The shipped media of an id; undefined for one that nobody knows. */
+export const mediaOf = (id: string): Media | undefined =>
+  Object.hasOwn(MEDIA, id) ? { id: id as MediaId, ...MEDIA[id as MediaId] } : undefined;
+
+/** What a media is called: one that is not shipped stands in the log by its words. */
+export const mediaName = (id: string): string => mediaOf(id)?.name ?? id;

@@ -47,7 +47,7 @@ export type ColourValues =
 
 /** A reading of a colour. */
 export interface ColourRead {
-  /** The colour that it is about, by its name in the job. */
+  /** The id of the colour that it is about. */
   colour: string;
   by: ReadBy;
   on: ReadOn;

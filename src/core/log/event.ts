@@ -1,6 +1,6 @@
 import type { Application } from '../library/application';
 import type { ColourRead, SprayedHow } from './colourRead';
-import type { MediaName } from '../library/media';
+import type { MediaId } from '../library/media';
 import type { ProductFamily, UsedIn } from '../library/families';
 import type { SubstrateKind } from '../library/substrates';
 import type { FaultCause, FaultKind, Treatment } from './marks';
@@ -126,8 +126,8 @@ export interface Payloads {
     grit?: number;
   };
   blasted: {
-    /** One of the shipped media, or another one's name. */
-    media: MediaName | (string & {});
+    /** The id of a shipped media, or what another one is called. */
+    media: MediaId | (string & {});
     profileUm: number;
     /** Pressure at the nozzle, bar gauge. */
     barG?: number;
@@ -137,7 +137,10 @@ export interface Payloads {
   } & ({ wet: false } | { wet: true; inhibitor?: boolean });
   treated: { productId: string; coats: number; filmUm: number; batch?: BatchUse };
   repaired: {
-    method: string;
+    /** Which it was; absent: only what the words say. */
+    treatment?: Treatment;
+    /** In words, where they say more than the treatment's name. */
+    method?: string;
     /** A temporary repair says for how many months it has to last. */
     temporaryMonths?: number;
     /** It takes the place of the temporary repairs of its zones, which are no longer due then. */
@@ -168,6 +171,8 @@ export interface Payloads {
     thinnerFraction?: number;
     hardenerId?: string;
     application: Application;
+    /** Which colour it is, and how it is drawn. */
+    colourId?: string;
     colourHex?: string;
     /** How it was sprayed, where that was looked at: flake lies by it. */
     how?: SprayedHow;
@@ -225,6 +230,8 @@ export interface Payloads {
 }
 
 export type EventKind = keyof Payloads;
+/** Every field of each kind's payload, also those that only some forms of it have. */
+export type FieldOf<K extends EventKind> = Payloads[K] extends infer P ? (P extends unknown ? keyof P : never) : never;
 
 /** What the rules know of a step; see `rules/rule.ts`. */
 export const STEP_KINDS = [

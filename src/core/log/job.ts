@@ -1,4 +1,4 @@
-import { USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
+import { colourId, USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
 import type { EventKind } from './event';
@@ -82,8 +82,13 @@ export interface Panel {
   map?: PanelMap;
   /** Where it lies on the job's floor. */
   row?: FloorRow;
+  /** Which part of a body it was laid out as, see `bodies`. */
+  part?: string;
   /** It is no part of the vehicle but a test card of a colour. */
-  card?: { colour: string };
+  card?: {
+    /** Its id. */
+    colour: string;
+  };
 }
 
 /** A job's head: what it is about. What happened to it is in the log. */
@@ -286,14 +291,41 @@ export const finishOf = (job: Job, zoneId: string | undefined): Finish => ({
   ...agreedFinish(job, zoneId),
 });
 
-/** The colour that a product carries on a zone: what is agreed there for what is coloured, none for the rest. */
-export const colourOn = (job: Job, p: Product, zoneId?: string): string | undefined =>
-  FAMILIES[p.family].coloured ? finishOf(job, zoneId).colour?.hex : undefined;
+/** The colour that a product carries on a zone, as a coat tells it: what is agreed there for what is coloured, none for the rest. */
+export function colourOn(job: Job, p: Product, zoneId?: string): { colourId?: string; colourHex?: string } {
+  const colour = FAMILIES[p.family].coloured ? finishOf(job, zoneId).colour : undefined;
+  return colour ? { colourId: colourId(colour), colourHex: colour.hex } : {};
+}
 
 /** Every colour of a job, its own first. */
 export function coloursOf(job: Job): Colour[] {
   const all = [...(job.colour ? [job.colour] : []), ...job.zones.flatMap((z) => z.finish?.colour ?? [])];
-  return all.filter((c, i) => all.findIndex((o) => o.hex === c.hex && o.name === c.name) === i);
+  return all.filter((c, i) => all.findIndex((o) => colourId(o) === colourId(c)) === i);
+}
+
+/** What a colour is called; what no colour of the job has for its id is shown as it was written. */
+export const colourName = (job: Job, id: string): string => coloursOf(job).find((c) => colourId(c) === id)?.name ?? id;
+
+/** A colour that a job has not had yet. @param newId for one whose name another colour had before it was renamed */
+export function newColour(job: Job, name: string, hex: string, newId: () => string): Colour {
+  return coloursOf(job).some((c) => colourId(c) === name) ? { id: newId(), name, hex } : { id: name, name, hex };
+}
+
+/**
+ * The job with a colour of another name or look: wherever it is agreed, and under the same id.
+ * @returns undefined where another colour of the job has that name already
+ */
+export function withColour(job: Job, colour: Colour): Job | undefined {
+  const id = colourId(colour);
+  const isTaken = coloursOf(job).some((c) => colourId(c) !== id && c.name.toLowerCase() === colour.name.toLowerCase());
+  if (isTaken) return undefined;
+  return {
+    ...job,
+    colour,
+    zones: job.zones.map((z) =>
+      z.finish?.colour && colourId(z.finish.colour) === id ? { ...z, finish: { ...z.finish, colour } } : z,
+    ),
+  };
 }
 
 /** A job as it is worked on: without its test cards. */

@@ -1,4 +1,16 @@
-import { array, boolean, lazy, mixed, number, object, string, type AnyObject, type ObjectSchema } from 'yup';
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  string,
+  type AnyObject,
+  type ISchema,
+  type ObjectSchema,
+  type Reference,
+} from 'yup';
 import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from './marks';
 import { PRODUCT_FAMILIES } from '../library/product';
 import { recordParser } from './parse';
@@ -8,7 +20,7 @@ import type { LogEvent } from './event';
 import { between, finite, id, layerId, moment, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 import { FACES } from './job';
 import { APPLICATION_KINDS } from '../library/application';
-import { EVENT_KINDS, GAP_BEFORE_NAMES, KINDS, type EventKind } from './event';
+import { EVENT_KINDS, GAP_BEFORE_NAMES, KINDS, type EventKind, type FieldOf } from './event';
 import { keysOf } from '../keysOf';
 import { GRITS, MEASURES, RETURNED_AS, SAND_TOOLS, STRIP_METHODS } from './tools';
 import { WORK_ACTS } from './workActs';
@@ -138,7 +150,7 @@ const common = {
 };
 
 /** Fields of each kind's payload; those of every kind are in `common`. */
-const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
+const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISchema<unknown> | Reference } } = {
   found: {
     substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
     thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
@@ -180,7 +192,11 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     batch: cup(),
   },
   repaired: {
-    method: text('Method', 300).required('Method is missing'),
+    treatment: oneOf('Treatment', TREATMENTS),
+    method: text('What was done', 300).when('treatment', {
+      is: undefined,
+      then: (s) => s.required('Say what was done'),
+    }),
     temporaryMonths: between('Months', 1, 240).integer('Months: a whole number'),
     ends: boolean().strict().typeError('Ends must be yes or no'),
     faultIds: array().strict().of(id('Fault')).typeError('Faults must be a list').max(100, 'More than 100 faults'),
@@ -211,6 +227,7 @@ const PAYLOADS: { readonly [K in EventKind]: AnyObject } = {
     thinnerFraction: fraction('Thinner', 2),
     hardenerId: id('Hardener').notRequired(),
     application: oneOf('Application', APPLICATION_KINDS).required('Application is missing'),
+    colourId: text('Id of the colour', 80),
     colourHex: string()
       .strict()
       .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),

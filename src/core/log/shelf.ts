@@ -86,6 +86,7 @@ export interface ShelfPayloads {
     pours: Pour[];
     /** Of the mix, °C: pot life goes by it. */
     tempC?: number;
+    /** The id of its colour. */
     colour?: string;
     /** CIELAB of a reading of it, face-on. */
     lab?: [number, number, number];
@@ -96,9 +97,10 @@ export interface ShelfPayloads {
   wasted: { batchId?: string; containerId?: string; amount: number; why: WasteReason };
   /** Used without being mixed: a cleaner, a sheet of paper, a clip. */
   used: { containerId: string; amount: number; jobId?: string; zoneIds?: string[] };
-  /** What a colour is mixed from: toners in a litre of base. The last one of a name and variant counts. */
+  /** What a colour is mixed from: toners in a litre of base. The last one of a colour and variant counts. */
   formula: {
     formulaId: string;
+    /** The id of the colour. */
     colour: string;
     /** Its own name among those of the colour: 'a shade darker'. */
     variant?: string;

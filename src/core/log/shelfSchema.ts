@@ -1,8 +1,19 @@
-import { array, boolean, lazy, mixed, number, object, type AnyObject, type ObjectSchema } from 'yup';
+import {
+  array,
+  boolean,
+  lazy,
+  mixed,
+  number,
+  object,
+  type AnyObject,
+  type ISchema,
+  type ObjectSchema,
+  type Reference,
+} from 'yup';
 import { keysOf } from '../keysOf';
 import { between, id, moment, oneOf, text } from '../validation/fields';
 import { recordParser } from './parse';
-import { ARTICLES, WASTE_REASONS, type ShelfKind, type ShelfRecord } from './shelf';
+import { ARTICLES, WASTE_REASONS, type ShelfKind, type ShelfPayloads, type ShelfRecord } from './shelf';
 
 /** More than this no tin of a shop holds, g; and no box pieces. */
 const MOST = 1_000_000;
@@ -51,7 +62,9 @@ const optionalId = (label: string) => id(label).notRequired();
 const place = () => text('Place', 80);
 const days = () => between('Days that it keeps open', 1, 3650);
 
-const PAYLOADS: { readonly [K in ShelfKind]: AnyObject } = {
+const PAYLOADS: {
+  readonly [K in ShelfKind]: { readonly [F in keyof ShelfPayloads[K]]-?: ISchema<unknown> | Reference };
+} = {
   received: {
     containerId: container(),
     holds: holds('part', 'article'),

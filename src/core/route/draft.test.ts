@@ -45,7 +45,7 @@ describe('a repair where a temporary one is', () => {
   });
   it('begins with what the open fault asks for', () =>
     expect(draft(ev({ kind: 'marked', atMin: -9, fault: 'hole', grade: 2, treatment: 'patch' }))).toEqual({
-      method: 'Cut out and patch',
+      treatment: 'patch',
     }));
   it('tells until when that one lasts, and no more after', () => {
     const until = at(bare, plate).status.temporaryUntilMs!;

@@ -1,12 +1,11 @@
 import { FAMILIES, type Product } from '../library/product';
 import type { Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
-import { MEDIA, type MediaName } from '../library/media';
+import { MEDIA, type MediaId } from '../library/media';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
 import type { SubstrateKind } from '../library/substrates';
 import type { LoggableKind, Payloads } from '../log/event';
 import { finishOf, type Job } from '../log/job';
-import { TREATMENT_NAMES } from '../log/marks';
 import type { JobState } from '../strata/fold';
 import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
 import type { ZoneStatus } from '../cure/status';
@@ -56,7 +55,7 @@ export const nextProduct = (kind: LoggableKind, { strata, ...w }: DraftInput): P
 };
 
 /** Media that is usual on a substrate: what does it no harm. */
-const USUAL_MEDIA: { readonly [S in SubstrateKind]: MediaName } = {
+const USUAL_MEDIA: { readonly [S in SubstrateKind]: MediaId } = {
   steel: 'Crushed glass',
   galvanised: 'Plastic',
   aluminium: 'Fine crushed glass',
@@ -131,7 +130,7 @@ export function draftFor(
       return {};
     case 'repaired':
       return {
-        ...(next?.kind === 'repair' && next.treatment && { method: TREATMENT_NAMES[next.treatment] }),
+        ...(next?.kind === 'repair' && next.treatment && { treatment: next.treatment }),
         ...(temporaryRepairs(strata).length > 0 && { ends: true }),
       };
     case 'found':

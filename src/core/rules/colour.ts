@@ -1,5 +1,6 @@
 import type { ColourFacts } from '../colour/cards';
 import { FAMILIES } from '../library/families';
+import { isSameColour } from '../library/finish';
 import { care, rule, type Finding, type Rule, type RuleContext, type StepOf } from './rule';
 
 type Coat = RuleContext<StepOf<'coat'>>;
@@ -98,7 +99,7 @@ export const COLOUR_RULES: readonly Rule[] = [
       !below ||
       FAMILIES[below.family].role !== 'base' ||
       below.colourHex === undefined ||
-      below.colourHex === colourHex
+      isSameColour(below, c.step)
     )
       return undefined;
     return c.around.colour().cards.some((x) => x.ladder && x.compared)

@@ -98,7 +98,7 @@ export const REPAIR_RULES: readonly Rule[] = [
   rule('blast.bears', ['blast'], 'Media that the substrate bears', (c) => {
     const m = mediaOf(c.step.media);
     if (!m) return care('Nobody here knows this media on this substrate.', 'Try it on a hidden spot, at low pressure.');
-    const { level, says, clears } = BLASTING[c.strata.substrate][m.name];
+    const { level, says, clears } = BLASTING[c.strata.substrate][m.id];
     return says === undefined ? undefined : level === 'no' ? stop(says, clears) : care(says, clears);
   }),
   rule('blast.warp', ['blast'], 'Thin flat sheet warps', (c) => {

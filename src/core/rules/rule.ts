@@ -20,6 +20,7 @@ export type Step =
       hardenerId?: string;
       /** Which cup, and which colour, where that is known already. */
       batchId?: string;
+      colourId?: string;
       colourHex?: string;
     }
   | { kind: 'fill'; product: Product; filmUm?: number; hardenerFraction?: number }

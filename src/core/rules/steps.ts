@@ -1,5 +1,5 @@
 import { STRIP_METHODS } from '../log/tools';
-import { TREATMENT_NAMES, TREATMENTS } from '../log/marks';
+import { treatmentOf } from '../log/treatmentOf';
 import type { Product } from '../library/product';
 import { KINDS, type PlainKind } from '../log/event';
 import type { Step } from './rule';
@@ -32,6 +32,7 @@ export function stepOf(
           filmUm: num('filmUm'),
           ...(num('coats') !== undefined && { coats: num('coats') }),
           ...(typeof payload.hardenerId === 'string' && { hardenerId: payload.hardenerId }),
+          ...(typeof payload.colourId === 'string' && { colourId: payload.colourId }),
           ...(typeof payload.colourHex === 'string' && { colourHex: payload.colourHex }),
           ...batchIn(payload),
         }
@@ -55,8 +56,8 @@ export function stepOf(
         inhibitor: payload.inhibitor === true,
       };
     case 'repair': {
-      const named = TREATMENTS.find((t) => TREATMENT_NAMES[t] === payload.method);
-      return { kind: 'repair', ...(named && { treatment: named }) };
+      const treatment = treatmentOf(payload);
+      return { kind: 'repair', ...(treatment && { treatment }) };
     }
     case 'guide':
     case 'fit':

@@ -6,6 +6,7 @@ import type { JobState } from '../strata/fold';
 import { agreedFinish, panelOf, withoutCards, zoneLabel, type Job } from '../log/job';
 import { cacheByKey } from '../cache';
 import { FAMILIES } from '../library/families';
+import { colourId, isOfColour, type Colour } from '../library/finish';
 import { colourFacts } from '../colour/cards';
 import type { EventKind } from '../log/event';
 import { phrase } from '../units/phrase';
@@ -76,22 +77,17 @@ function aroundIn(
     areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
     finish,
     isCard: panelOf(job, zoneId)?.card !== undefined,
-    colour: () => colourFacts(job, state, finish.colour?.name ?? '', products),
-    beside: () => colourBeside(job, state, zoneId, finish.colour?.hex),
+    colour: () => colourFacts(job, state, finish.colour ? colourId(finish.colour) : '', products),
+    beside: () => (finish.colour ? colourBeside(job, state, zoneId, finish.colour) : []),
   };
 }
 
 /** Other zones of the vehicle whose colour coat is out of a known batch. */
-function colourBeside(
-  job: Job,
-  state: JobState,
-  zoneId: string,
-  hex: string | undefined,
-): ReturnType<RuleAround['beside']> {
+function colourBeside(job: Job, state: JobState, zoneId: string, colour: Colour): ReturnType<RuleAround['beside']> {
   return withoutCards(job).zones.flatMap((z) => {
     if (z.id === zoneId) return [];
     const base = state.zones.get(z.id)?.strata?.layers.findLast((l) => FAMILIES[l.family].coloured);
-    return base?.batchId === undefined || base.colourHex !== hex
+    return base?.batchId === undefined || !isOfColour(base, colour)
       ? []
       : [{ zone: zoneLabel(job, z.id), batchId: base.batchId }];
   });

@@ -14,19 +14,31 @@ export interface Pot {
 
 /** Pots of one colour that are at hand, as ready mix. */
 export interface ColourAtHand {
+  /** Of the product and its colour, unique among those at hand. */
+  id: string;
   product: Product;
   name: string;
   pots: Pot[];
 }
 
-/** Every colour that stands on the shelf, in tins (as the ready mix that they make, thinned as usual) and as what was kept of batches. @returns mL of ready mix */
-export function potsAtHand(shelf: Shelf, products: ProductLookup, nowMs: number): ColourAtHand[] {
+/**
+ * Every colour that stands on the shelf, in tins (as the ready mix that they make, thinned as usual) and as what was kept of batches. 
+ * @param nameOf what a colour is called, by its id; a tin's own label stands for itself
+ * @returns mL of ready mix
+ */
+export function potsAtHand(
+  shelf: Shelf,
+  products: ProductLookup,
+  nowMs: number,
+  nameOf: (colour: string) => string = (colour) => colour,
+): ColourAtHand[] {
   const out = new Map<string, ColourAtHand>();
   const add = (product: Product, colour: string | undefined, pot: Pot) => {
-    const name = colour === undefined ? product.name : `${product.name}, ${colour}`;
-    const had = out.get(name) ?? { product, name, pots: [] };
+    const id = `${product.id}/${colour ?? ''}`;
+    const name = colour === undefined ? product.name : `${product.name}, ${nameOf(colour)}`;
+    const had = out.get(id) ?? { id, product, name, pots: [] };
     had.pots.push(pot);
-    out.set(name, had);
+    out.set(id, had);
   };
   for (const c of shelf.containers.values()) {
     if (!isUsable(c, nowMs)) continue;

@@ -1,3 +1,6 @@
+import { isSameColour } from '../library/finish';
+import { mediaOf } from '../library/media';
+import { repairWords } from '../log/treatmentOf';
 import { addMonths } from 'date-fns/addMonths';
 import type { EventOf, PlainEvent, PlainKind } from '../log/event';
 import { isWaterBased, type Product, type ProductLookup } from '../library/product';
@@ -40,7 +43,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
       ...freshSurface(SUBSTRATE, e.atMs),
       blastProfileUm: e.profileUm,
       ...(e.wet && !e.inhibitor && { blastWet: true }),
-      ...(e.media === 'Soda' && { residue: 'soda' as const }),
+      ...(mediaOf(e.media)?.residue && { residue: mediaOf(e.media)?.residue }),
     },
     ...(e.salts !== undefined && { salts: e.salts }),
   }),
@@ -61,6 +64,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     laid(s, e, e.coats, e.coats * e.filmUm, products, {
       ...(e.hardenerId !== undefined && { hardenerId: e.hardenerId }),
       ...(e.thinnerFraction !== undefined && { thinnerFraction: e.thinnerFraction }),
+      ...(e.colourId !== undefined && { colourId: e.colourId }),
       ...(e.colourHex !== undefined && { colourHex: e.colourHex }),
       ...(e.batch && { batchId: e.batch.batchId }),
     }),
@@ -142,7 +146,7 @@ function repaired(s: Strata, e: EventOf<'repaired'>, first: FirstIdOf): Strata {
     : s.repairs;
   const made = {
     atMs: e.atMs,
-    method: e.method,
+    method: repairWords(e),
     ...(e.temporaryMonths && { temporaryUntilMs: addMonths(e.atMs, e.temporaryMonths).getTime() }),
   };
   // Whatever was done, hands, sparks or dust have been there since the last wipe.
@@ -233,7 +237,7 @@ function stripped(s: Strata, e: EventOf<'stripped'>, first: (id: string) => stri
   };
 }
 
-type Extra = Pick<Layer, 'hardenerId' | 'hardenerFraction' | 'thinnerFraction' | 'colourHex' | 'batchId'>;
+type Extra = Pick<Layer, 'hardenerId' | 'hardenerFraction' | 'thinnerFraction' | 'colourId' | 'colourHex' | 'batchId'>;
 
 /** Puts material on: a new layer, or one more coat of the layer on top if nothing was done to it in between. */
 function laid(
@@ -248,7 +252,8 @@ function laid(
   const product = products(productId);
   const top = topLayer(s);
   const touched = s.surface.scratch || s.surface.guideCoat || s.surface.spots || s.surface.polished;
-  const merges = top?.productId === productId && !touched && (extra.colourHex ?? top.colourHex) === top.colourHex;
+  const merges =
+    top?.productId === productId && !touched && (extra.colourHex === undefined || isSameColour(extra, top));
   const layer: Layer = merges
     ? {
         ...top,

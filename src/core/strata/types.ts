@@ -31,6 +31,7 @@ export interface Layer {
   hardenerFraction?: number;
   thinnerFraction?: number;
   batchId?: string;
+  colourId?: string;
   colourHex?: string;
 }
 

@@ -1,4 +1,4 @@
-import type { MediaName } from '../library/media';
+import type { MediaId } from '../library/media';
 import type { SubstrateKind } from '../library/substrates';
 import type { Treatment } from '../log/marks';
 import type { StripMethod } from '../log/tools';
@@ -95,7 +95,7 @@ const RINSE_SODA = care(
 );
 
 /** Which blast media each substrate bears. */
-export const BLASTING: { readonly [S in SubstrateKind]: { readonly [M in MediaName]: Entry } } = {
+export const BLASTING: { readonly [S in SubstrateKind]: { readonly [M in MediaId]: Entry } } = {
   steel: {
     'Crushed glass': OK,
     Slag: OK,

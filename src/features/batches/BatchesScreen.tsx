@@ -11,7 +11,7 @@ import {
   type BatchBalance,
   type CupUse,
 } from '@/core/stock';
-import { newId, nowMs, useJobs, useLibrary, useNow, useRoom } from '@/data';
+import { newId, nowMs, useColourName, useJobs, useLibrary, useNow, useRoom } from '@/data';
 import { useCupUses, useShelf, useShelfCommand, type OpenShelf, type ShelfEntry } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -117,6 +117,7 @@ function BatchLine({
 }) {
   const { units } = useAppTheme();
   const { lookup } = useLibrary();
+  const nameOf = useColourName();
   const name = lookup(b.productId)?.name ?? b.productId;
   const ml = batchMl(b, open.shelf, lookup);
   const g = (x: number) => formatQuantity('mass', x, units, 0);
@@ -130,7 +131,7 @@ function BatchLine({
         <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'center' }}>
           <T kind="figure">{String(b.no)}</T>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{b.colour === undefined ? name : `${name}, ${b.colour}`}</T>
+            <T kind="strong">{b.colour === undefined ? name : `${name}, ${nameOf(b.colour)}`}</T>
             <T kind="tag" tone="muted">{`${fullWhen(b.atMs)} \u00b7 ${formatQuantity('volume', ml, units)}`}</T>
             {isLeft && (
               <T kind="small" tone={offMs !== undefined && offMs <= now ? 'stop' : 'window'}>
@@ -167,6 +168,7 @@ function BatchMore({
   isPast: boolean;
 }) {
   const { units } = useAppTheme();
+  const nameOf = useColourName();
   const { lookup } = useLibrary();
   const { jobs } = useJobs();
   const command = useShelfCommand();
@@ -252,7 +254,7 @@ function BatchMore({
                     batchId: b.id,
                     containerId: `left-${newId(nowMs())}`,
                     amount: round(balance.leftG),
-                    label: `${b.colour ?? lookup(b.productId)?.name ?? 'Left'}, batch ${b.no}`,
+                    label: `${b.colour === undefined ? (lookup(b.productId)?.name ?? 'Left') : nameOf(b.colour)}, batch ${b.no}`,
                     openDays: KEPT_DAYS,
                   },
                   'It stands on the shelf with a label of its own.',

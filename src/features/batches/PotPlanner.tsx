@@ -4,7 +4,7 @@ import { FAMILIES, formatQuantity, levelCoats, zonesOf } from '@/core';
 import { coatNeed } from '@/core/mix';
 import { planPots, potsAtHand } from '@/core/stock';
 import { withoutCards } from '@/core/log/job';
-import { useJobs, useLibrary } from '@/data';
+import { useColourName, useJobs, useLibrary } from '@/data';
 import type { OpenShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -17,11 +17,12 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
   const { units } = useAppTheme();
   const { lookup } = useLibrary();
   const { jobs } = useJobs();
-  const colours = useMemo(() => potsAtHand(open.shelf, lookup, now), [open.shelf, lookup, now]);
-  const [name, setName] = useState<string>();
+  const nameOf = useColourName();
+  const colours = useMemo(() => potsAtHand(open.shelf, lookup, now, nameOf), [open.shelf, lookup, now, nameOf]);
+  const [colourId, setColourId] = useState<string>();
   const [jobId, setJobId] = useState<string>();
   const [panels, setPanels] = useState<string[]>([]);
-  const colour = colours.find((c) => c.name === name) ?? colours.find((c) => c.pots.length > 1) ?? colours[0];
+  const colour = colours.find((c) => c.id === colourId) ?? colours.find((c) => c.pots.length > 1) ?? colours[0];
   const withPanels = jobs.filter((j) => j.job.zones.length > 0);
   const at = withPanels.find((j) => j.job.id === jobId) ?? withPanels[0];
   if (!colour || !at) return null;
@@ -61,9 +62,9 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
         {colours.length > 1 && (
           <ChoiceGroup
             label="Colour"
-            options={colours.map((c) => ({ value: c.name, label: c.name }))}
-            value={colour.name}
-            onChange={setName}
+            options={colours.map((c) => ({ value: c.id, label: c.name }))}
+            value={colour.id}
+            onChange={setColourId}
           />
         )}
         <T kind="small" tone="muted">

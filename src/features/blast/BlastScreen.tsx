@@ -4,7 +4,7 @@ import { View } from 'react-native';
 import { object } from 'yup';
 import {
   MEDIA,
-  MEDIA_NAMES,
+  MEDIA_IDS,
   mediaOf,
   formatQuantity,
   SUBSTRATES,
@@ -117,8 +117,8 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
   useSheetDraft('rig', form.touched, form.restore);
   const { texts } = form;
   const [worn, setWorn] = useState(false);
-  const [mediaName, setMediaName] = useState(start.media);
-  const media = mediaOf(mediaName) ?? { name: RIG.media, ...MEDIA[RIG.media] };
+  const [mediaId, setMediaId] = useState(start.media);
+  const media = mediaOf(mediaId) ?? { id: RIG.media, ...MEDIA[RIG.media] };
   // What cannot be read is not a number, and the plan says so; so it does of what no compressor gives.
   const rig: BlastRig = { ...(form.figures ?? NO_RIG), worn };
   const staged = (open.job.staging ?? []).flatMap((item) => {
@@ -174,7 +174,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                   job: open.job.id,
                   kind: 'blasted',
                   zones: zoneIds.join(),
-                  media: media.name,
+                  media: media.id,
                   bar: plan?.heldBarG.toFixed(1),
                 }),
               )
@@ -265,9 +265,9 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
             <Section title="Rig and media">
               <ChoiceGroup
                 label="Media"
-                options={MEDIA_NAMES.map((m) => ({ value: m, label: m }))}
-                value={media.name}
-                onChange={setMediaName}
+                options={MEDIA_IDS.map((m) => ({ value: m, label: MEDIA[m].name }))}
+                value={media.id}
+                onChange={setMediaId}
               />
               <T kind="small" tone="muted">{`Dust: ${media.dust}. For ${
                 media.hardness === 'soft'
@@ -314,7 +314,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                         airM3Min: rig.airM3Min,
                         rate: rig.rate,
                         handRate: rig.handRate,
-                        media: media.name,
+                        media: media.id,
                       },
                     })
                   }

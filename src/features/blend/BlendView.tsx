@@ -1,3 +1,4 @@
+import { liesFlat } from '@/core/bodies';
 import { useRouter } from 'expo-router';
 import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
@@ -74,7 +75,7 @@ export function BlendView({
   const [ends, setEnds] = useState<ClearEnds['at']>('edge');
   const [axis, setAxis] = useState<'x' | 'y'>('y');
   const [line, setLine] = useState('');
-  const [flat, setFlat] = useState<'yes' | 'no'>(/bonnet|roof|lid|boot|tailboard/i.test(panel.name) ? 'yes' : 'no');
+  const [flat, setFlat] = useState<'yes' | 'no'>(liesFlat(panel) ? 'yes' : 'no');
   const [next, setNext] = useState(() => usualNext(open.job, panel));
   const [isBeside, setBeside] = useState(false);
   const deRead = readNumber(de, { plain: true }, units);
@@ -111,7 +112,7 @@ export function BlendView({
     lineMm,
     length: lengthWrong === undefined && lengthRead.ok ? (lengthRead.value ?? 'usual') : undefined,
   });
-  const base = colourProduct(open.job, open.state, finish.colour?.hex, all);
+  const base = colourProduct(open.job, open.state, finish.colour, all);
   const clearcoat = base && FAMILIES[base.family].role === 'base' ? all.find((p) => p.family === 'clear') : undefined;
   const hex = finish.colour?.hex ?? '#7a8288';
   const small = repair && !repair.whole ? boundsOf(repair.outline) : undefined;

@@ -1,3 +1,4 @@
+import { colourId } from '@/core';
 import { useState } from 'react';
 import { coloursSeen } from '@/core/colour';
 import { useJobOrLast } from '@/data';
@@ -7,12 +8,12 @@ import { Page } from '@/ui/Page';
 import { ColourView } from './ColourView';
 
 /** Whether a colour passes beside the car: which job's, and which of its colours. */
-export function ColourScreen({ jobId, colourName }: { jobId: string | undefined; colourName: string | undefined }) {
+export function ColourScreen({ jobId, asked }: { jobId: string | undefined; asked: string | undefined }) {
   const { open, loading } = useJobOrLast(jobId);
-  const [picked, setPicked] = useState(colourName);
+  const [picked, setPicked] = useState(asked);
   if (loading) return <Page>{null}</Page>;
   const colours = open ? coloursSeen(open.job, open.state) : [];
-  const colour = colours.find((c) => c.name === picked) ?? colours[0];
+  const colour = colours.find((c) => colourId(c) === picked) ?? colours[0];
   if (!open || !colour)
     return (
       <Page>
@@ -24,15 +25,15 @@ export function ColourScreen({ jobId, colourName }: { jobId: string | undefined;
     );
   return (
     <ColourView
-      key={`${open.job.id}/${colour.name}`}
+      key={`${open.job.id}/${colourId(colour)}`}
       open={open}
       colour={colour}
       choice={
         colours.length > 1 && (
           <ChoiceGroup
             label="Colour"
-            options={colours.map((c) => ({ value: c.name, label: c.name }))}
-            value={colour.name}
+            options={colours.map((c) => ({ value: colourId(c), label: c.name }))}
+            value={colourId(colour)}
             onChange={setPicked}
           />
         )

@@ -1,6 +1,6 @@
 import { useMemo, useState, type ReactNode } from 'react';
 import { View } from 'react-native';
-import type { Colour } from '@/core';
+import { type Colour, colourId } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import {
   colourCase,
@@ -72,8 +72,8 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
   const shown = of.cards.find((c) => c.panel.id === picked) ?? of.cards.find((c) => c.compared);
   const best = of.cards.find((c) => c.compared);
   const { answer, under, tone } = headOf(of, best);
-  const formula = shelf && formulasOf(shelf).find((f) => f.colour === colour.name);
-  const product = colourProduct(open.job, open.state, colour.hex, all);
+  const formula = shelf && formulasOf(shelf).find((f) => f.colour === colourId(colour));
+  const product = colourProduct(open.job, open.state, colour, all);
   const panels = withoutCards(open.job).panels.filter((p) => p.map);
   return (
     <Page

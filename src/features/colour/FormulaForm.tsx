@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { errorText, type Colour, type Message, type Product, without } from '@/core';
+import { errorText, type Colour, type Message, type Product, without, colourId } from '@/core';
 import type { Formula } from '@/core/stock';
 import { newId, nowMs, useSheetDraft } from '@/data';
 import { useShelfCommand } from '@/data/shelf';
@@ -39,7 +39,7 @@ export function FormulaForm({
   const [shown, setShown] = useState(false);
   const [problem, setProblem] = useState<Message>();
   const forget = useSheetDraft(
-    `formula/${colour.name}`,
+    `formula/${colourId(colour)}`,
     Object.keys(grams).length > 0 ? { grams, variant } : undefined,
     (d) => {
       setGrams(d.grams);
@@ -64,7 +64,7 @@ export function FormulaForm({
           {
             kind: 'formula',
             formulaId: was?.formulaId ?? `formula-${newId(nowMs())}`,
-            colour: colour.name,
+            colour: colourId(colour),
             ...(variant.trim() && { variant: variant.trim() }),
             toners: whole,
           },

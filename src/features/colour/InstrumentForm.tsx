@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { errorText, type Message } from '@/core';
+import { errorText, type Message, colourId } from '@/core';
 import {
   filmOf,
   groundOf,
@@ -67,7 +67,7 @@ export function InstrumentForm(props: ReadFormProps) {
     ...(card && { zoneId: card.zones[card.zones.length - 1]?.id ?? '' }),
   }));
   const forget = useSheetDraft(`instrument/${open.job.id}/${card?.panel.id ?? 'car'}`, values, setValues);
-  const formula = shelf && formulasOf(shelf).find((f) => f.colour === of.colour.name);
+  const formula = shelf && formulasOf(shelf).find((f) => f.colour === colourId(of.colour));
   const said = (e: unknown) => setWrong(e instanceof Error ? errorText(e) : 'The instrument does not answer');
   const read = async () => {
     if (!shelf) return;

@@ -10,6 +10,7 @@ import {
   type Colour,
   type Message,
   type UnitSystem,
+  colourId,
 } from '@/core';
 import { entriesOf } from '@/core/keysOf';
 import { LAST_COATS, THINNER_SPEEDS, type LastCoat, type ThinnerSpeed } from '@/core/log/colourRead';
@@ -83,14 +84,16 @@ export function NewCard({
   const was = like?.facts;
   const usual =
     products.find((p) => p.id === was?.base.productId) ??
-    colourProduct(open.job, open.state, colour.hex, all) ??
+    colourProduct(open.job, open.state, colour, all) ??
     products[0];
   // What is to be turned is turned already: the hand only has to do it.
   const lay = like?.compared?.verdict.lay;
   const turns = lay && was ? turnsFor(1 / lay.factor, was.spraying) : [];
   const way = was && turned(was.spraying, turns);
   const batches = [...(shelf?.batches.values() ?? [])]
-    .filter((b) => products.some((p) => p.id === b.productId) && (b.colour === undefined || b.colour === colour.name))
+    .filter(
+      (b) => products.some((p) => p.id === b.productId) && (b.colour === undefined || b.colour === colourId(colour)),
+    )
     .sort((a, b) => b.atMs - a.atMs)
     .slice(0, BATCHES);
   const distanceMm = way?.distanceMm ?? USUAL_DISTANCE_MM;
@@ -111,7 +114,7 @@ export function NewCard({
     schema,
   );
   const { control } = form;
-  const forget = useFormDraft(`card/${open.job.id}/${colour.name}`, form);
+  const forget = useFormDraft(`card/${open.job.id}/${colourId(colour)}`, form);
   const name = nextCardName(open.job);
   const save = form.handleSubmit((v) => {
     const product = lookup(v.product);

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { errorText, type Message } from '@/core';
+import { errorText, type Message, colourId } from '@/core';
 import type { ColourCase } from '@/core/colour';
 import type { ReadBy } from '@/core/log/colourRead';
 import { benchAddress, useLogCommand, type OpenJob } from '@/data';
@@ -52,7 +52,7 @@ export function TakeReading({
           kind: 'measured',
           zoneIds: zoneId === undefined ? [] : [zoneId],
           measure: 'colour',
-          colour: { ...read, colour: of.colour.name, on: about.on },
+          colour: { ...read, colour: colourId(of.colour), on: about.on },
         },
       })
       .then(

@@ -1,6 +1,6 @@
 import { useEffect, useState } from 'react';
 import { View } from 'react-native';
-import { errorText, formatQuantity, type Colour, type Message } from '@/core';
+import { errorText, formatQuantity, type Colour, type Message, colourId } from '@/core';
 import {
   filmOf,
   potOf,
@@ -70,7 +70,7 @@ export function TintScreen({
   useEffect(() => cancelTint, []);
   if (!shelf) return <Page>{null}</Page>;
   const toners = all.filter((p) => p.family === 'toner');
-  const formula = formulasOf(shelf).find((f) => f.colour === colour.name);
+  const formula = formulasOf(shelf).find((f) => f.colour === colourId(colour));
   const batch = card.facts?.batchId === undefined ? undefined : shelf.batches.get(card.facts.batchId);
   if (doing === 'formula')
     return <FormulaForm colour={colour} toners={toners} was={formula} onDone={() => setDoing(undefined)} />;

@@ -9,6 +9,7 @@ import {
   type LogEvent,
   type Product,
   type ProductFamily,
+  colourId,
 } from '@/core';
 import type { SprayedHow } from '@/core/log/colourRead';
 import type { BatchUse } from '@/core/log/event';
@@ -73,7 +74,7 @@ export function cardOf(
   nextId: () => string,
   nowMs: number,
 ): { panel: Panel; zones: Zone[]; events: LogEvent[] } {
-  const panel: Panel = { id, name, substrate: 'steel', thicknessUm: SHEET_UM, card: { colour: c.colour.name } };
+  const panel: Panel = { id, name, substrate: 'steel', thicknessUm: SHEET_UM, card: { colour: colourId(c.colour) } };
   const names =
     c.kind === 'half' ? ['Base only', 'To be cleared'] : Array.from({ length: c.coats }, (_, i) => `Strip ${i + 1}`);
   const zones = names.map((zone, i): Zone => ({
@@ -113,6 +114,7 @@ export function cardOf(
     coats,
     filmUm: c.product.film.nominalUm,
     application: c.application,
+    colourId: colourId(c.colour),
     colourHex: c.colour.hex,
     how: c.how,
     ...(c.product.thinning && { thinnerFraction: c.product.thinning.defaultFraction }),

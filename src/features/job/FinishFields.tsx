@@ -12,6 +12,7 @@ import {
   type Job,
   type Zone,
   without,
+  colourId,
 } from '@/core';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { gap } from '@/ui/theme';
@@ -70,12 +71,15 @@ export function FinishFields({
       {colours.length > 1 && (
         <ChoiceGroup
           label={`Colour of ${zone.name.toLowerCase()}`}
-          options={[{ value: OF_JOB, label: 'As the job' }, ...colours.map((c) => ({ value: c.hex, label: c.name }))]}
-          value={value.colour?.hex ?? OF_JOB}
+          options={[
+            { value: OF_JOB, label: 'As the job' },
+            ...colours.map((c) => ({ value: colourId(c), label: c.name })),
+          ]}
+          value={value.colour ? colourId(value.colour) : OF_JOB}
           onChange={(v) =>
             set(
               'colour',
-              colours.find((c) => c.hex === v),
+              colours.find((c) => colourId(c) === v),
             )
           }
         />

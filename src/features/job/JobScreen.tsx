@@ -12,6 +12,12 @@ import {
   zonesOf,
   type Job,
   type Message,
+  type Colour,
+  Refusal,
+  newColour,
+  renamed,
+  withColour,
+  without,
 } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import { loadFormats, newId, nowMs, useFormDraft, useJob, useSheetDraft, useShopActions, type OpenJob } from '@/data';
@@ -155,12 +161,19 @@ function Change({ open }: { open: OpenJob }) {
         { shouldFocus: true },
       );
     const { name, about, colour: before } = job;
-    return changeJob(job.id, ({ colour: _, ...j }) => ({
-      ...j,
-      name: v.name,
-      about: v.about,
-      ...(v.colourName && v.colourHex && { colour: { name: v.colourName, hex: v.colourHex } }),
-    })).then(
+    const colour =
+      v.colourName && v.colourHex
+        ? before
+          ? renamed(before, v.colourName, v.colourHex)
+          : newColour(job, v.colourName, v.colourHex, () => newId(nowMs()))
+        : undefined;
+    const change = (j: Job, to: Colour | undefined): Job => {
+      if (!to) return without(j, 'colour');
+      const changed = withColour(j, to);
+      if (!changed) throw new Refusal(`Another colour of this job is called ${to.name}`);
+      return changed;
+    };
+    return changeJob(job.id, (j) => ({ ...change(j, colour), name: v.name, about: v.about })).then(
       () => {
         forget();
         form.reset(v);
@@ -168,8 +181,8 @@ function Change({ open }: { open: OpenJob }) {
         notify({
           text: 'The job is changed.',
           undo: () =>
-            changeJob(job.id, ({ colour: _, ...j }) => ({ ...j, name, about, ...(before && { colour: before }) })).then(
-              () => form.reset({ name, about, colourName: before?.name ?? '', colourHex: before?.hex ?? '' }),
+            changeJob(job.id, (j) => ({ ...change(j, before), name, about })).then(() =>
+              form.reset({ name, about, colourName: before?.name ?? '', colourHex: before?.hex ?? '' }),
             ),
         });
       },

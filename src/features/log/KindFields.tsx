@@ -40,6 +40,7 @@ interface Props {
 export function KindFields(props: Props) {
   const specs = FIELDS[props.kind].filter(
     (f) =>
+      f.type !== 'kept' &&
       isAsked(f, props.kind, props.texts, props.product) &&
       // What a zone begins with is asked once: later findings are faults on what is there.
       (f.name !== 'begin' || !props.strata) &&

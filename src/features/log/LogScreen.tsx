@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { GRITS, lastZones, LOGGABLE, MEDIA_NAMES, TREATMENTS } from '@/core';
+import { GRITS, lastZones, LOGGABLE, MEDIA_IDS, TREATMENTS } from '@/core';
 import { lastWritten, useJobs, type OpenJob } from '@/data';
 import { EmptyState } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
@@ -63,7 +63,7 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
       productId: link.productId,
       faultId: link.faultId,
       treatment: TREATMENTS.find((t) => t === link.treatment),
-      media: MEDIA_NAMES.find((m) => m === link.media),
+      media: MEDIA_IDS.find((m) => m === link.media),
       barG: link.bar === undefined ? undefined : Number(link.bar),
       grit: GRITS.find((g) => g === Number(link.grit)),
       filmUm: figureIn(link.film, 20_000),

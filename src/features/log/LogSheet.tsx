@@ -15,7 +15,6 @@ import {
   openFaults,
   panelOf,
   strataBefore,
-  TREATMENT_NAMES,
   zoneLabel,
   type FieldProblem,
   type LoggableKind,
@@ -178,7 +177,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
       ? (old.faultIds ?? [])
       : kind === 'repaired' && strata
         ? openFaults(strata)
-            .filter((f) => f.id === faultId || of('method') === TREATMENT_NAMES[f.mark.treatment])
+            .filter((f) => f.id === faultId || of('treatment') === f.mark.treatment)
             .map((f) => f.id)
         : [];
   const onSheet = payloadOf(kind, texts, product, units);

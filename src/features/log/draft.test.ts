@@ -183,6 +183,7 @@ describe('what a link brings to the sheet', () => {
       filmUm: String(highBuild.film.nominalUm),
     });
     expect(textsOfStart({ ...none, kind: 'repaired', treatment: 'patch' }, place, 'metric')).toEqual({
+      treatment: 'patch',
       method: TREATMENT_NAMES.patch,
     });
     const blasted = textsOfStart({ ...none, kind: 'blasted', media: 'Crushed glass', barG: 6.2 }, place, 'us');

@@ -9,14 +9,19 @@ import {
   ok,
   panelOf,
   PRODUCT_FAMILIES,
+  repairWords,
   toDisplay,
+  TREATMENT_NAMES,
+  treatmentOf,
+  TREATMENTS,
   type AirReading,
   type FieldProblem,
   type LoggableKind,
-  type MediaName,
+  type MediaId,
   type PlainEvent,
   type Product,
   type Result,
+  type Treatment,
   type UnitSystem,
 } from '@/core';
 import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
@@ -32,8 +37,10 @@ export type Texts = Record<string, string>;
 const isSkim = (kind: LoggableKind, name: string) => kind === 'filled' && name === 'filmUm';
 
 /** Fills the sheet from a payload. */
-export function textsOf(kind: LoggableKind, payload: Record<string, unknown>, units: UnitSystem): Texts {
+export function textsOf(kind: LoggableKind, given: Record<string, unknown>, units: UnitSystem): Texts {
   const texts: Texts = {};
+  const treatment = kind === 'repaired' ? treatmentOf(given) : undefined;
+  const payload = treatment ? { ...given, treatment, method: repairWords(given) } : given;
   for (const f of FIELDS[kind]) {
     const v = payload[f.name];
     if (isSkim(kind, f.name))
@@ -79,7 +86,9 @@ export function payloadOf(
       if (day) payload[f.name] = endOfDay(day).getTime();
       else if (text.trim() || !f.optional) problems.push({ path: f.name, message: 'A day, such as 2026-06-10' });
     } else if (f.type === 'yesNo') payload[f.name] = text === 'yes';
-    else if (text.trim() === '') {
+    else if (f.type === 'kept') {
+      if (text !== '') payload[f.name] = text;
+    } else if (text.trim() === '') {
       if (!('optional' in f && f.optional))
         problems.push({ path: f.name, message: f.type === 'text' ? 'Say it in a few words' : 'Pick one' });
     } else payload[f.name] = f.type === 'grit' || (f.type === 'choice' && f.numeric) ? Number(text) : text.trim();
@@ -140,7 +149,7 @@ export function productDefaults(kind: LoggableKind, p: Product): Record<string, 
 }
 
 /** A media and the profile that it usually leaves. */
-export const textsOfMedia = (media: MediaName, units: UnitSystem): Texts => ({
+export const textsOfMedia = (media: MediaId, units: UnitSystem): Texts => ({
   media,
   profileUm: formatForInput(MEDIA[media].profileUm, { quantity: 'film' }, units),
 });
@@ -168,19 +177,29 @@ export function withContext(
     };
   }
   if (kind === 'repaired') {
-    const { ends, ...rest } = payload;
-    return ends ? payload : rest;
+    const { ends, treatment, method, ...rest } = payload;
+    const name = TREATMENTS.includes(treatment as Treatment) ? TREATMENT_NAMES[treatment as Treatment] : undefined;
+    // Words that were changed to something else say what was done; what was added to the treatment's name goes with it.
+    const isThat = name !== undefined && String(method).includes(name);
+    return {
+      ...rest,
+      ...(ends === true && { ends }),
+      ...(isThat && { treatment }),
+      ...(method !== name && { method }),
+    };
   }
   if (kind === 'coated') {
     const product = open.products(String(payload.productId));
-    const colour = product && colourOn(open.job, product, zones[0]);
-    return colour ? { ...payload, colourHex: colour } : payload;
+    return { ...payload, ...(product && colourOn(open.job, product, zones[0])) };
   }
   return payload;
 }
 
+/** A repair on the sheet: as it was worked out, in words that can be added to. */
+export const textsOfTreatment = (treatment: Treatment): Texts => ({ treatment, method: TREATMENT_NAMES[treatment] });
+
 /** What a product brought to a coat: not the next product's. */
-const OF_PRODUCT = ['colourHex', 'batch'];
+const OF_PRODUCT = ['colourId', 'colourHex', 'batch'];
 
 /**
  * An entry put in place of another. What the sheet does not ask stays as it was (cup, layers that were found, faults dealt with, air unless it

@@ -1,7 +1,8 @@
 import {
   APPLICATIONS,
   FAMILIES,
-  MEDIA_NAMES,
+  MEDIA,
+  MEDIA_IDS,
   SAND_TOOL_NAMES,
   RETURNED_AS,
   RETURNED_AS_NAMES,
@@ -11,6 +12,8 @@ import {
   WORK_ACT_NAMES,
   WORK_ACTS,
   type Application,
+  LOGGABLE,
+  type FieldOf,
   type LoggableKind,
   type ProductFamily,
   type UsedIn,
@@ -19,8 +22,8 @@ import {
 import { AS_FOUND, asFoundName } from '@/core/log/asFound';
 import type { NumberKind } from '@/ui/numbers';
 
-/** One thing that the sheet asks for. `name` is the payload's field. */
-export type FieldSpec = { name: string; label: string } & (
+/** One thing that the sheet asks for. */
+type Spec = { label: string } & (
   | { type: 'number'; kind: NumberKind; optional?: boolean; hint?: string }
   | { type: 'choice'; options: readonly { value: string; label: string }[]; numeric?: boolean; optional?: boolean }
   | { type: 'grit'; optional?: boolean }
@@ -28,24 +31,26 @@ export type FieldSpec = { name: string; label: string } & (
   | { type: 'yesNo' }
   | { type: 'text'; optional?: boolean; multiline?: boolean }
   | { type: 'layer' }
+  /** Not asked: it goes with the entry as it came. */
+  | { type: 'kept' }
   | { type: 'day'; optional?: boolean }
 );
+/** With the name of the payload's field. */
+export type FieldSpec = Spec & { name: string };
 
-const num = (
-  name: string,
-  label: string,
-  quantity: Quantity,
-  more: { optional?: boolean; hint?: string } = {},
-): FieldSpec => ({ name, label, type: 'number', kind: { quantity }, ...more });
-const pct = (name: string, label: string, more: { optional?: boolean } = {}): FieldSpec => ({
-  name,
+const num = (label: string, quantity: Quantity, more: { optional?: boolean; hint?: string } = {}): Spec => ({
+  label,
+  type: 'number',
+  kind: { quantity },
+  ...more,
+});
+const pct = (label: string, more: { optional?: boolean } = {}): Spec => ({
   label,
   type: 'number',
   kind: { percent: true },
   ...more,
 });
-const coats: FieldSpec = {
-  name: 'coats',
+const coats: Spec = {
   label: 'Coats',
   type: 'choice',
   numeric: true,
@@ -72,53 +77,62 @@ const TOLD_FAMILIES: ProductFamily[] = [
   'oldCoating',
 ];
 
-/** What each kind asks for, most asked first. */
-export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
-  coated: [
-    {
-      name: 'productId',
-      label: 'Product',
-      type: 'product',
-      passes: usedIn('coated'),
-    },
+/** What stands with an entry and is not asked here: it comes from the job, a cup, a drawing or another view. */
+const ELSEWHERE = null;
+/** What the sheet asks that is no field of the payload itself: `withContext` makes one of it. */
+type Derived = 'begin' | 'family' | 'layerUm';
+type Asked = {
+  readonly [K in LoggableKind]: { readonly [F in FieldOf<K>]: Spec | null } & {
+    readonly [F in Derived]?: Spec;
+  };
+};
+
+/** Each kind's fields, most asked first: all of its payload, by the compiler. */
+const ASKED: Asked = {
+  coated: {
+    productId: { label: 'Product', type: 'product', passes: usedIn('coated') },
     coats,
-    num('filmUm', 'Dry film of one coat', 'film'),
-    pct('thinnerFraction', 'Thinner, %', { optional: true }),
-    { name: 'hardenerId', label: 'Hardener', type: 'product', optional: true, passes: (f) => f === 'hardener' },
-    {
-      name: 'application',
+    filmUm: num('Dry film of one coat', 'film'),
+    thinnerFraction: pct('Thinner, %', { optional: true }),
+    hardenerId: { label: 'Hardener', type: 'product', optional: true, passes: (f) => f === 'hardener' },
+    application: {
       label: 'Put on with',
       type: 'choice',
       options: GUNS.map((value) => ({ value, label: APPLICATIONS[value].name })),
     },
-  ],
-  filled: [
-    { name: 'productId', label: 'Product', type: 'product', passes: usedIn('filled') },
-    { name: 'filmUm', label: 'Average thickness of this skim', type: 'number', kind: { quantity: 'thickness' } },
-    pct('hardenerFraction', 'Hardener by weight, %', { optional: true }),
-  ],
-  treated: [
-    { name: 'productId', label: 'Product', type: 'product', passes: usedIn('treated') },
+    colourId: ELSEWHERE,
+    colourHex: ELSEWHERE,
+    how: ELSEWHERE,
+    batch: ELSEWHERE,
+  },
+  filled: {
+    productId: { label: 'Product', type: 'product', passes: usedIn('filled') },
+    filmUm: { label: 'Average thickness of this skim', type: 'number', kind: { quantity: 'thickness' } },
+    hardenerFraction: pct('Hardener by weight, %', { optional: true }),
+    batch: ELSEWHERE,
+  },
+  treated: {
+    productId: { label: 'Product', type: 'product', passes: usedIn('treated') },
     coats,
-    num('filmUm', 'Dry film of one coat', 'film'),
-  ],
-  guideCoated: [{ name: 'productId', label: 'Product', type: 'product', passes: usedIn('guideCoated') }],
-  cleaned: [{ name: 'productId', label: 'Product', type: 'product', passes: usedIn('cleaned') }],
-  sanded: [
-    { name: 'grit', label: 'Grit', type: 'grit' },
-    { name: 'tool', label: 'With', type: 'choice', options: names(SAND_TOOLS, SAND_TOOL_NAMES) },
-    num('removedUm', 'Taken off on average', 'film', { hint: 'Estimated from grit and peel. A gauge knows better.' }),
-    { name: 'wet', label: 'Wet', type: 'yesNo' },
-    { name: 'spotsThrough', label: 'Went through in spots', type: 'yesNo' },
-  ],
-  stripped: [
-    { name: 'to', label: 'Down to', type: 'layer' },
-    { name: 'method', label: 'How', type: 'choice', options: names(STRIP_METHODS, STRIP_METHOD_NAMES) },
-    { name: 'grit', label: 'Last grit', type: 'grit', optional: true },
-  ],
-  measured: [
-    {
-      name: 'measure',
+    filmUm: num('Dry film of one coat', 'film'),
+    batch: ELSEWHERE,
+  },
+  guideCoated: { productId: { label: 'Product', type: 'product', passes: usedIn('guideCoated') } },
+  cleaned: { productId: { label: 'Product', type: 'product', passes: usedIn('cleaned') } },
+  sanded: {
+    grit: { label: 'Grit', type: 'grit' },
+    tool: { label: 'With', type: 'choice', options: names(SAND_TOOLS, SAND_TOOL_NAMES) },
+    removedUm: num('Taken off on average', 'film', { hint: 'Estimated from grit and peel. A gauge knows better.' }),
+    wet: { label: 'Wet', type: 'yesNo' },
+    spotsThrough: { label: 'Went through in spots', type: 'yesNo' },
+  },
+  stripped: {
+    to: { label: 'Down to', type: 'layer' },
+    method: { label: 'How', type: 'choice', options: names(STRIP_METHODS, STRIP_METHOD_NAMES) },
+    grit: { label: 'Last grit', type: 'grit', optional: true },
+  },
+  measured: {
+    measure: {
       label: 'What',
       type: 'choice',
       options: [
@@ -126,73 +140,87 @@ export const FIELDS: Record<LoggableKind, FieldSpec[]> = {
         { value: 'air', label: 'Air' },
       ],
     },
-    num('filmUm', 'Gauge reading', 'film'),
-  ],
-  polished: [
-    { name: 'grit', label: 'Finest grit before compound', type: 'grit' },
-    num('removedUm', 'Taken off in all', 'film', { hint: 'Clear has only so many micrometres.' }),
-  ],
-  baked: [
-    num('tempC', 'Surface under the lamp', 'temp', { hint: 'From the moment that it was switched on.' }),
-    { name: 'minutes', label: 'Minutes', type: 'number', kind: { plain: true } },
-  ],
-  repaired: [
-    { name: 'method', label: 'What was done', type: 'text' },
-    {
-      name: 'temporaryMonths',
+    filmUm: num('Gauge reading', 'film'),
+    air: ELSEWHERE,
+    heights: ELSEWHERE,
+    gap: ELSEWHERE,
+    colour: ELSEWHERE,
+  },
+  polished: {
+    grit: { label: 'Finest grit before compound', type: 'grit' },
+    removedUm: num('Taken off in all', 'film', { hint: 'Clear has only so many micrometres.' }),
+  },
+  baked: {
+    tempC: num('Surface under the lamp', 'temp', { hint: 'From the moment that it was switched on.' }),
+    minutes: { label: 'Minutes', type: 'number', kind: { plain: true } },
+  },
+  repaired: {
+    treatment: { label: 'Treatment', type: 'kept' },
+    method: { label: 'What was done', type: 'text' },
+    temporaryMonths: {
       label: 'If temporary: months it has to last',
       type: 'number',
       kind: { plain: true },
       optional: true,
     },
-    { name: 'ends', label: 'Takes the place of the temporary repair', type: 'yesNo' },
-  ],
-  blasted: [
-    {
-      name: 'media',
+    ends: { label: 'Takes the place of the temporary repair', type: 'yesNo' },
+    faultIds: ELSEWHERE,
+  },
+  blasted: {
+    media: {
       label: 'Media',
       type: 'choice',
-      options: MEDIA_NAMES.map((m) => ({ value: m, label: m })),
+      options: MEDIA_IDS.map((m) => ({ value: m, label: MEDIA[m].name })),
     },
-    { name: 'wet', label: 'Wet', type: 'yesNo' },
-    { name: 'inhibitor', label: 'Inhibitor in the water', type: 'yesNo' },
-    { name: 'salts', label: 'Salt in the steel (road, sea)', type: 'yesNo' },
-    num('profileUm', 'Profile', 'film', { hint: 'From the media, unless it was measured.' }),
-    num('barG', 'Pressure at the nozzle', 'pressure', { optional: true }),
-  ],
-  fitted: [{ name: 'where', label: 'Where, and with what', type: 'text' }],
-  removed: [{ name: 'where', label: 'Where it is now', type: 'text' }],
-  masked: [{ name: 'what', label: 'What is masked', type: 'text' }],
-  sentOut: [
-    { name: 'to', label: 'To whom', type: 'text' },
-    { name: 'work', label: 'What is done there', type: 'text', optional: true },
-    { name: 'dueMs', label: 'Back by', type: 'day', optional: true },
-  ],
-  cameBack: [
-    { name: 'as', label: 'How it came back', type: 'choice', options: names(RETURNED_AS, RETURNED_AS_NAMES) },
-    {
-      name: 'family',
+    wet: { label: 'Wet', type: 'yesNo' },
+    inhibitor: { label: 'Inhibitor in the water', type: 'yesNo' },
+    salts: { label: 'Salt in the steel (road, sea)', type: 'yesNo' },
+    profileUm: num('Profile', 'film', { hint: 'From the media, unless it was measured.' }),
+    barG: num('Pressure at the nozzle', 'pressure', { optional: true }),
+  },
+  fitted: { where: { label: 'Where, and with what', type: 'text' } },
+  removed: { where: { label: 'Where it is now', type: 'text' } },
+  masked: { what: { label: 'What is masked', type: 'text' } },
+  sentOut: {
+    to: { label: 'To whom', type: 'text' },
+    work: { label: 'What is done there', type: 'text', optional: true },
+    dueMs: { label: 'Back by', type: 'day', optional: true },
+  },
+  cameBack: {
+    as: { label: 'How it came back', type: 'choice', options: names(RETURNED_AS, RETURNED_AS_NAMES) },
+    family: {
       label: 'What was put on',
       type: 'choice',
       options: TOLD_FAMILIES.map((value) => ({ value, label: FAMILIES[value].name })),
     },
-    num('layerUm', 'Dry film, as they say', 'film', { hint: 'A gauge knows better: measure it when it is here.' }),
-  ],
-  worked: [
-    { name: 'act', label: 'Work', type: 'choice', options: names(WORK_ACTS, WORK_ACT_NAMES) },
-    { name: 'workMin', label: 'Minutes', type: 'number', kind: { plain: true } },
-  ],
-  found: [
-    {
-      name: 'begin',
+    layerUm: num('Dry film, as they say', 'film', { hint: 'A gauge knows better: measure it when it is here.' }),
+    layers: ELSEWHERE,
+  },
+  worked: {
+    act: { label: 'Work', type: 'choice', options: names(WORK_ACTS, WORK_ACT_NAMES) },
+    workMin: { label: 'Minutes', type: 'number', kind: { plain: true } },
+  },
+  found: {
+    begin: {
       label: 'What is on it',
       type: 'choice',
       optional: true,
       options: AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) })),
     },
-    { name: 'fault', label: 'What was found', type: 'text', optional: true, multiline: true },
-  ],
+    fault: { label: 'What was found', type: 'text', optional: true, multiline: true },
+    substrate: ELSEWHERE,
+    thicknessUm: ELSEWHERE,
+    layers: ELSEWHERE,
+  },
 };
+
+/** What each kind asks for, in the order of the sheet. */
+export const FIELDS = Object.fromEntries(
+  LOGGABLE.map((kind) => [
+    kind,
+    Object.entries<Spec | null | undefined>(ASKED[kind]).flatMap(([name, spec]) => (spec ? [{ ...spec, name }] : [])),
+  ]),
+) as Record<LoggableKind, FieldSpec[]>;
 
 /** Whether a field is asked for, given what else stands there. */
 export function isAsked(

@@ -2,9 +2,8 @@ import {
   effectiveEvents,
   likelyRemovalUm,
   openFaults,
-  TREATMENT_NAMES,
   type LoggableKind,
-  type MediaName,
+  type MediaId,
   type PlainEvent,
   type Product,
   type Strata,
@@ -14,7 +13,7 @@ import {
 } from '@/core';
 import type { OpenJob } from '@/data';
 import { formatForInput } from '@/ui/numbers';
-import { productDefaults, textsOf, textsOfEntry, textsOfMedia, type Texts } from './draft';
+import { productDefaults, textsOf, textsOfEntry, textsOfMedia, textsOfTreatment, type Texts } from './draft';
 
 /** An entry that still counts, as it counts. */
 export const entryOf = (open: OpenJob, id: string | undefined): PlainEvent | undefined =>
@@ -31,7 +30,7 @@ export interface SheetStart {
   /** What a repair was worked out as. */
   treatment: Treatment | undefined;
   /** What it was blasted with, and the pressure that was held, bar. */
-  media: MediaName | undefined;
+  media: MediaId | undefined;
   barG: number | undefined;
   grit: number | undefined;
   /** Thickness of a skim that was planned, µm, and its hardener as a share of the filler. */
@@ -57,7 +56,7 @@ export function textsOfStart(start: SheetStart, place: SheetPlace, units: UnitSy
   if (old) return textsOfEntry(old, kind, units);
   const fault = (place.strata ? openFaults(place.strata) : []).find((f) => f.id === start.faultId);
   const treatment = fault?.mark.treatment ?? start.treatment;
-  if (treatment && kind === 'repaired') return { method: TREATMENT_NAMES[treatment] };
+  if (treatment && kind === 'repaired') return textsOfTreatment(treatment);
   if (media && kind === 'blasted')
     return {
       ...textsOfMedia(media, units),
@@ -90,6 +89,6 @@ export function textsThatFollow(
   if (product) return textsOf(kind, productDefaults(kind, product), units);
   if (name === 'grit' && kind === 'sanded' && place.status)
     return { removedUm: removalText(Number(text), place, units) };
-  if (name === 'media') return textsOfMedia(text as MediaName, units);
+  if (name === 'media') return textsOfMedia(text as MediaId, units);
   return {};
 }

@@ -19,6 +19,7 @@ import {
   type UnitSystem,
   type Statuses,
   type Zone,
+  colourId,
 } from '@/core';
 import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
 import { nextBatchNo, poursOf, type Shelf, type Source } from '@/core/stock';
@@ -169,7 +170,6 @@ export function entryOfCup(
   batch?: BatchUse,
 ): Entry {
   const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
-  const colourHex = colourOn(job, product, zones[0]?.id);
   const from = batch && { batch };
   if (application === 'spreader') return { kind: 'filled', ...common, filmUm: filmUm * coats, ...from };
   if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats, filmUm, ...from };
@@ -180,7 +180,7 @@ export function entryOfCup(
     filmUm,
     ...(product.thinning && { thinnerFraction }),
     application,
-    ...(colourHex && { colourHex }),
+    ...colourOn(job, product, zones[0]?.id),
     ...from,
   };
 }
@@ -211,6 +211,6 @@ export function mixedEntry(
     productId: product.id,
     pours: poursOf(sources, poured, shelf, lookup, nowMs, tins, stirredWith),
     ...(tempC !== undefined && { tempC: Math.round(tempC * 10) / 10 }),
-    ...(FAMILIES[product.family].coloured && colour && { colour: colour.name }),
+    ...(FAMILIES[product.family].coloured && colour && { colour: colourId(colour) }),
   };
 }

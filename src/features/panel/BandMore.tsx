@@ -8,6 +8,8 @@ import {
   type Strata,
   type UnitSystem,
   type ZoneStatus,
+  colourId,
+  isOfColour,
 } from '@/core';
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
@@ -118,14 +120,14 @@ export function BandMore({
       {l.thinnerFraction !== undefined && <Fact name="Thinner">{percent(l.thinnerFraction)}</Fact>}
       {l.hardenerId && <Fact name="Hardener">{lookup(l.hardenerId)?.name ?? l.hardenerId}</Fact>}
       {l.hardenerFraction !== undefined && <Fact name="Hardener">{percent(l.hardenerFraction, 1)}</Fact>}
-      {l.colourHex && open.job.colour && (
-        <Fact name="Colour">{l.colourHex === open.job.colour.hex ? open.job.colour.name : l.colourHex}</Fact>
+      {l.colourHex && (
+        <Fact name="Colour">{coloursOf(open.job).find((c) => isOfColour(l, c))?.name ?? l.colourHex}</Fact>
       )}
       {l.colourHex !== undefined && (
         <LinkArea
           href={pageHref('/colour', {
             job: open.job.id,
-            colour: coloursOf(open.job).find((c) => c.hex === l.colourHex)?.name,
+            colour: coloursOf(open.job).flatMap((c) => (isOfColour(l, c) ? [colourId(c)] : []))[0],
           })}
           label={`Cards and readings of ${l.label.toLowerCase()}`}
           style={{ minHeight: 48, justifyContent: 'center' }}
