@@ -12,6 +12,7 @@ import {
   useLibrary,
   useNow,
   useAdvice,
+  useAfterPaint,
   useSettings,
   useStatuses,
   type OpenJob,
@@ -149,7 +150,23 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const shelfCommand = useShelfCommand();
   const notify = useNotify();
   const tempC = useConditions(open, now)?.().tempC;
-  const { plan, cups: several, at, cup, transfer } = useCupPlan({ jobs, zones, product, film, d, shelf, tempC });
+  // While zones are picked the floor answers the tap, and the cup is worked out behind it.
+  const settled = useAfterPaint(zones);
+  const {
+    plan,
+    cups: several,
+    at,
+    cup,
+    transfer,
+  } = useCupPlan({
+    jobs,
+    zones: picking ? settled : zones,
+    product,
+    film,
+    d,
+    shelf,
+    tempC,
+  });
   const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : d.coats;
   const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
   const thinner = readNumber(d.thinner, { percent: true }, units, true);
