@@ -57,8 +57,10 @@ async function main(): Promise<void> {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });
     const page = await context.newPage();
     if (shop === 'demo') await page.goto(`${url}/?demo`);
-    else await importJob(page, url, bigJob(12_000, Date.now(), 40));
-    await page.goto(url);
+    else {
+      await importJob(page, url, bigJob(12_000, Date.now(), 40));
+      await page.getByRole('link', { name: 'Today', exact: true }).click();
+    }
     await page.getByTestId('today').waitFor();
     await page.waitForTimeout(4000);
     const cdp = await context.newCDPSession(page);

@@ -18,7 +18,7 @@ import {
   eyeDifference,
   filmOf,
   labOfHex,
-  layOf,
+  flakeTiltOf,
   planTint,
   potOf,
   reflectanceAt,
@@ -153,7 +153,7 @@ export function readColours(put: Put, on: On): void {
   const spectra = (toners: TonerAmount[], coats: number, lay: number, seed: number): ColourRead['values'] => ({
     form: 'spectra',
     anglesDeg: ANGLES,
-    readings: readings({ toners, filmUm: coats * COAT_UM, lay }, seed),
+    readings: readings({ toners, filmUm: coats * COAT_UM, flakeTilt: lay }, seed),
   });
   read(on(13, 8, 30), 'door-blend', {
     by: 'instrument',
@@ -189,7 +189,7 @@ export function readColours(put: Put, on: On): void {
     read(on(...c.read), cleared, {
       by: 'instrument',
       on: 'card',
-      values: spectra(c.toners, c.coats, layOf({ application: 'lowPressureGun', ...c.how }), 20 + i),
+      values: spectra(c.toners, c.coats, flakeTiltOf({ application: 'lowPressureGun', ...c.how }), 20 + i),
     });
   });
 }

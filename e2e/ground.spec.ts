@@ -295,7 +295,7 @@ test('parts are counted into a bag, ordered, and brought back', async ({ page })
   await tick(page, 'One-time, to order');
   await page.getByLabel(/On order, due/).fill('12/2');
   await page.getByTestId('keep-item').click();
-  await expect(page.getByText('A day that there is')).toBeVisible();
+  await expect(page.getByText('Enter a real date')).toBeVisible();
   await page.getByLabel(/On order, due/).fill('');
   await page.getByTestId('keep-item').click();
   await expect(page.getByText('one-time: to order').first()).toBeVisible();

@@ -8,7 +8,7 @@ import {
   type PlainEvent,
   type PlainKind,
 } from '@/core';
-import type { Bench, Judgement, Unfit } from '@/core/advice';
+import type { JudgingContext, Judgement, Unfit } from '@/core/advice';
 import { cacheLast } from '@/core/cache';
 import type { ShelfRecord } from '@/core/log/shelf';
 import { loadFormats, loadAdvice } from './boundary';
@@ -22,8 +22,8 @@ import type { OpenJob } from './openJob';
 import { jobLog, SHOP_LOG, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
 import { FORECAST, HEATS, jobKey, ROOM_LOG, SHELF, SHOP } from './queryKeys';
 import { strikeOf } from './shelfStrike';
-import { againWhereStale, APPENDS } from './stale';
-import { airSource, benchOf } from './status';
+import { retryOnConflict, APPENDS } from './retryOnConflict';
+import { airSource, judgingContext } from './status';
 
 /** Why an event was not logged. */
 export class NotLogged extends Refusal {
@@ -83,13 +83,13 @@ function eventFor(command: LogCommand, now: number): unknown {
 }
 
 /** What judging on a job needs, at this moment; undefined while something of it is not there. */
-function benchNow(client: QueryClient, open: OpenJob): Bench | undefined {
+function benchNow(client: QueryClient, open: OpenJob): JudgingContext | undefined {
   const shop = client.getQueryData<ShopRecord>(SHOP);
   const log = client.getQueryData<RoomLog>(ROOM_LOG);
   const heats = client.getQueryData<Climate['heats']>(HEATS);
   if (!shop || !log || !heats) return undefined;
   const forecast = client.getQueryData<Forecast | null>(FORECAST) ?? null;
-  return benchOf(open, airSource(client, { ...log, forecast, heats }, shop.settings), shop.settings);
+  return judgingContext(open, airSource(client, { ...log, forecast, heats }, shop.settings), shop.settings);
 }
 
 /** Judges an entry as it stands, with clocks and air of its own time. */
@@ -146,7 +146,7 @@ async function run(client: QueryClient, data: Data, jobId: string, command: LogC
     });
     return open;
   };
-  const before = await againWhereStale(data, attempt, reread);
+  const before = await retryOnConflict(data, attempt, reread);
   tellOthers(jobLog(jobId));
   // It is told, and stops nothing: what was done was done.
   const unfit = await unfitAfter(client, before, event);

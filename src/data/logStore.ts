@@ -1,5 +1,5 @@
 import { NewerFormat } from '@/core/formats/version';
-import { breathe, SLICE_MS } from './slices';
+import { yieldToPage, SLICE_MS } from './slices';
 import type { KeyValue } from './storage';
 import { headFromRecord, headRecord, logKeys, type HeadRecord } from './records';
 
@@ -55,7 +55,7 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany' | 'getRange'>, log: 
         for (const [key, text] of found) {
           // An entry may be as large as a grid of heights, a record as many as a block.
           if (performance.now() - began > SLICE_MS) {
-            await breathe();
+            await yieldToPage();
             began = performance.now();
           }
           const no = keys.numberOf(key);

@@ -49,7 +49,7 @@ import {
   type Settings,
   type ShopRecord,
 } from './records';
-import { breathe, SLICE_MS } from './slices';
+import { yieldToPage, SLICE_MS } from './slices';
 import { StorageProblem, type Commit, type KeyValue } from './storage';
 
 export { StaleHead } from './logStore';
@@ -298,10 +298,10 @@ export function openRepository(store: KeyValue, name: string) {
       // Years of readings come in parcels, between which the page is its own.
       if (i % DAYS_AT_ONCE === 0) {
         found = await store.getMany(sorted.slice(i, i + DAYS_AT_ONCE));
-        if (i > 0) await breathe();
+        if (i > 0) await yieldToPage();
         began = performance.now();
       } else if (performance.now() - began > SLICE_MS) {
-        await breathe();
+        await yieldToPage();
         began = performance.now();
       }
       const text = found[key];
@@ -424,15 +424,15 @@ export function openRepository(store: KeyValue, name: string) {
         const head = await log.head();
         if (!head || head.seq !== seq) throw new StaleHead();
         const next = log.records(head, events);
-        const besides = await shelfRecords(shelf);
+        const shelfEntries = await shelfRecords(shelf);
         const { job } = head;
-        if (!job) return { result: next.head, set: { ...next.records, ...besides } };
+        if (!job) return { result: next.head, set: { ...next.records, ...shelfEntries } };
         // A head of version 4 held the whole job: it becomes small with the first write.
         const no = head.no + 1;
         const { records, drawings } = jobRecords(job, no, new Map());
         return {
           result: { ...next.head, no },
-          set: { ...next.records, ...records, ...besides, [log.headKey]: headRecord({ ...next.head, no }) },
+          set: { ...next.records, ...records, ...shelfEntries, [log.headKey]: headRecord({ ...next.head, no }) },
           onWritten: () => heads.set(jobId, { no, job, drawings }),
         };
       }),

@@ -13,7 +13,7 @@ import { libraryOf } from './library';
 import { SHELF, SHOP } from './queryKeys';
 import { SHOP_LOG, type ShopRecord } from './records';
 import { strikeOf } from './shelfStrike';
-import { againWhereStale, APPENDS } from './stale';
+import { retryOnConflict, APPENDS } from './retryOnConflict';
 import type { OpenJob } from './openJob';
 
 /** The shelf at hand: its log folded, and how far it is read. Loaded by the pages of stock only. */
@@ -137,7 +137,7 @@ async function run(
     });
     return remarks;
   };
-  const remarks = await againWhereStale(data, attempt, reread);
+  const remarks = await retryOnConflict(data, attempt, reread);
   tellOthers(SHOP_LOG);
   setTrouble(null);
   if (data.mode === 'own') askToKeep();

@@ -2,7 +2,7 @@
 export const SLICE_MS = 12;
 
 /** Lets the page do what waits: a tap, a frame. */
-export const breathe = (): Promise<void> =>
+export const yieldToPage = (): Promise<void> =>
   new Promise((resolve) => {
     const { port1, port2 } = new MessageChannel();
     port1.onmessage = () => {
@@ -19,7 +19,7 @@ export async function inSlices<T>(work: Generator<undefined, T>): Promise<T> {
     const step = work.next();
     if (step.done) return step.value;
     if (performance.now() - began < SLICE_MS) continue;
-    await breathe();
+    await yieldToPage();
     began = performance.now();
   }
 }

@@ -27,7 +27,7 @@ import {
   type ZoneStatus,
   type Product,
 } from '@/core';
-import type { Bench, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
+import type { JudgingContext, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
 import type { ZoneFill } from '@/core/fair';
 import { useClimate, type Climate } from './climate';
 import { nowMs, useNow } from './clock';
@@ -168,7 +168,7 @@ export function useRoom(now: number): Room | undefined {
 }
 
 /** What judging on a job needs; undefined while something of it is still loading. */
-export function benchOf(open: OpenJob, air: AirSource, settings: Settings): Bench {
+export function judgingContext(open: OpenJob, air: AirSource, settings: Settings): JudgingContext {
   return { ...open, method: settings.method, book, shop: air.shop, room: air.room(open) };
 }
 
@@ -178,7 +178,8 @@ export function useJudge(open: OpenJob): ((draft: EntryDraft) => Judgement) | un
   const settings = useSettings();
   const air = useAirSource();
   return useMemo(
-    () => (settings && air && advice ? (draft) => advice.judgeEntry(benchOf(open, air, settings), draft) : undefined),
+    () =>
+      settings && air && advice ? (draft) => advice.judgeEntry(judgingContext(open, air, settings), draft) : undefined,
     [open, settings, air, advice],
   );
 }
@@ -190,7 +191,7 @@ export function useVerdictInput(open: OpenJob, now: number): (zoneId: string) =>
   const air = useAirSource();
   return useCallback(
     (zoneId) =>
-      settings && air && advice ? advice.verdictInputAt(benchOf(open, air, settings), zoneId, now) : undefined,
+      settings && air && advice ? advice.verdictInputAt(judgingContext(open, air, settings), zoneId, now) : undefined,
     [open, now, settings, air, advice],
   );
 }
@@ -217,7 +218,7 @@ export function useRoutes(
   return useMemo(() => {
     if (!settings || !air || !advice || !open) return undefined;
     return (zoneId, other = AS_IT_IS, fill) => {
-      const bench = { ...benchOf(open, air, settings), method: { ...settings.method, ...other.method } };
+      const bench = { ...judgingContext(open, air, settings), method: { ...settings.method, ...other.method } };
       const input = advice.verdictInputAt(bench, zoneId, now);
       const areaCm2 = open.job.zones.find((z) => z.id === zoneId)?.areaCm2;
       if (!input || areaCm2 === undefined) return undefined;

@@ -2,7 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { keysOf } from '@/core/keysOf';
 import { MOST_CHANGES, openMirror, type Mirror, type StoreChange } from './mirror';
-import { within } from './within';
+import { withTimeout } from './withTimeout';
 
 /** What is written at once. */
 export interface Commit extends StoreChange {
@@ -163,7 +163,7 @@ function database(name: string, mirror: Mirror | null) {
   };
   return {
     get(): Promise<IDBPDatabase> {
-      db ??= within(OPEN_MS, opened(), 'The database does not open');
+      db ??= withTimeout(OPEN_MS, opened(), 'The database does not open');
       db.catch(() => (db = undefined));
       return db;
     },
@@ -242,7 +242,7 @@ export function openStorage(name: string): KeyValue {
     try {
       // What was lost is brought back before anything is read.
       await db.get();
-      return await within(OPEN_MS * 2, read(), 'The database does not answer');
+      return await withTimeout(OPEN_MS * 2, read(), 'The database does not answer');
     } catch (e) {
       if (problemKind(e) !== 'closed') throw e;
       return again(await db.get());
@@ -299,7 +299,7 @@ export function openStorage(name: string): KeyValue {
       if (no === null) return false;
       // Told as kept once both have it. A copy that fails, for want of room, is made up for later.
       if (mirror) {
-        await within(COPY_MS, mirror.add(no, change), 'The copy is not written').catch(() => undefined);
+        await withTimeout(COPY_MS, mirror.add(no, change), 'The copy is not written').catch(() => undefined);
         // One record is a draft that is done with; several are a job.
         if ((change.remove?.length ?? 0) > 1) db.forgetDeleted();
         else if (no % MOST_CHANGES === 0) db.lookAtCopy();

@@ -3,7 +3,7 @@ import { proxy } from 'comlink';
 import { useMemo } from 'react';
 import { Phrase, type Message, type Result } from '@/core';
 import type { FileProblem } from '@/core/formats/jobFile';
-import { endable } from '@/workers/endable';
+import { cancellableWorker } from '@/workers/cancellableWorker';
 import { nowMs } from './clock';
 import { useData, type Data } from './DataProvider';
 import type { Exchange, JobPreview, ShopPreview } from './exchange';
@@ -15,7 +15,7 @@ import { SHOP_LOG, type Backup } from './records';
 import { refresh } from './refresh';
 import { reportStorageFailure } from './reportStorageFailure';
 
-const away = endable<ExchangeWorker>(() => new Worker(new URL('./exchange.worker', window.location.href)));
+const away = cancellableWorker<ExchangeWorker>(() => new Worker(new URL('./exchange.worker', window.location.href)));
 
 /** Over to the page and back a phrase loses what it can do, and an error what it is. */
 const spoken = (m: Message): Message => (typeof m === 'string' ? m : new Phrase(m.parts));

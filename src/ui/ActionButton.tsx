@@ -1,7 +1,7 @@
 import { StyleSheet } from 'react-native';
 import { Button } from 'react-native-paper';
 import { useAppTheme } from './appTheme';
-import { textStyle } from './T';
+import { textStyle } from './Text';
 import { gap, GLOVE } from './theme';
 
 /** A main act: wide, high enough for a glove. `strong` is the one thing to do; `busy` while it takes longer than a moment. */

@@ -4,7 +4,7 @@ import { TouchableRipple } from 'react-native-paper';
 import type { Message } from '@/core';
 import { useAppTheme, useFormatMessage } from './appTheme';
 import { stepOf, useArrowKeys } from './arrowKeys';
-import { T } from './T';
+import { Text } from './Text';
 import { gap, TARGET } from './theme';
 
 export interface Choice<V extends string> {
@@ -51,9 +51,9 @@ export function ChoiceGroup<V extends string>({
   return (
     <View style={{ marginTop: gap(hideLabel ? 0 : 3) }}>
       {!hideLabel && (
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {label}
-        </T>
+        </Text>
       )}
       <View
         role={many ? 'group' : 'radiogroup'}
@@ -80,9 +80,9 @@ export function ChoiceGroup<V extends string>({
                 on && { backgroundColor: palette.ink },
               ]}
             >
-              <T kind="strong" tone={on ? 'paper' : 'ink'} style={styles.centred}>
+              <Text kind="strong" tone={on ? 'paper' : 'ink'} style={styles.centred}>
                 {o.label}
-              </T>
+              </Text>
             </TouchableRipple>
           );
         })}

@@ -2,7 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { DataTable } from 'react-native-paper';
 import type { Message } from '@/core';
 import { useAppTheme } from './appTheme';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 
 interface Column {
@@ -32,22 +32,24 @@ export function ComparisonTable({
       <DataTable.Header role="row" style={[styles.row, styles.head, { borderBottomColor: palette.ink }]}>
         {columns.map((c) => (
           <View key={c.key} role="columnheader" style={styles.cell}>
-            <T kind="section" tone={c.key === picked ? 'do' : 'ink'}>
+            <Text kind="section" tone={c.key === picked ? 'do' : 'ink'}>
               {c.title}
-            </T>
-            {c.more !== undefined && <T kind="strong">{c.more}</T>}
+            </Text>
+            {c.more !== undefined && <Text kind="strong">{c.more}</Text>}
           </View>
         ))}
       </DataTable.Header>
       {rows.map((row) => (
         <View key={String(row.label)} role="rowgroup" aria-label={String(row.label)} style={[styles.group, line]}>
-          <T kind="tag" tone="muted">
+          <Text kind="tag" tone="muted">
             {row.label}
-          </T>
+          </Text>
           <View role="row" style={styles.row}>
             {columns.map((c, i) => (
               <View key={c.key} role="cell" style={styles.cell}>
-                <T {...(c.key === picked ? { kind: 'strong' as const } : { tone: 'muted' as const })}>{row.cells[i]}</T>
+                <Text {...(c.key === picked ? { kind: 'strong' as const } : { tone: 'muted' as const })}>
+                  {row.cells[i]}
+                </Text>
               </View>
             ))}
           </View>

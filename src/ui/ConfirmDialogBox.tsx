@@ -3,7 +3,7 @@ import { Dialog, Portal } from 'react-native-paper';
 import { ActionButton } from './ActionButton';
 import { useAppTheme } from './appTheme';
 import { useModalKeys } from './modalKeys';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 
 export interface Question {
@@ -28,10 +28,10 @@ export default function ConfirmDialogBox({ title, text, act, onConfirm, onClose 
         testID="confirm"
       >
         <Dialog.Content style={styles.words}>
-          <T kind="figure" level={2}>
+          <Text kind="figure" level={2}>
             {title}
-          </T>
-          <T>{text}</T>
+          </Text>
+          <Text>{text}</Text>
         </Dialog.Content>
         <Dialog.Actions style={styles.acts}>
           <ActionButton

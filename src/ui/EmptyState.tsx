@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { useTitle } from './PageHead';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 
 /** A page with nothing to show, or a fault, and what to do about it. */
@@ -9,10 +9,10 @@ export function EmptyState({ title, text, act }: { title: string; text: string; 
   useTitle(title);
   return (
     <View style={styles.state}>
-      <T kind="answer" level={1}>
+      <Text kind="answer" level={1}>
         {title}
-      </T>
-      <T tone="muted">{text}</T>
+      </Text>
+      <Text tone="muted">{text}</Text>
       {act}
     </View>
   );

@@ -8,7 +8,7 @@ import { ChoiceGroup } from './ChoiceGroup';
 import { ListRow } from './ListRow';
 import { Notice } from './Notice';
 import { TextButton } from './TextButton';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 import { markWords } from './words';
 
@@ -24,11 +24,11 @@ const TERMS = [
 /** How a fault stands: open, dealt with, left, or put off. */
 function faultState(f: Fault, now: number): { says: string; tone: 'stop' | 'window' | 'do' | 'muted' } {
   if (f.doneMs !== undefined) return { says: 'dealt with', tone: 'do' };
-  if (!f.left) return { says: 'open', tone: 'stop' };
-  if (f.left.byMs === undefined) return { says: 'left as agreed', tone: 'muted' };
-  return f.left.byMs < now
-    ? { says: `was due ${dayMonth(f.left.byMs)}`, tone: 'stop' }
-    : { says: `by ${dayMonth(f.left.byMs)}`, tone: 'window' };
+  if (!f.deferred) return { says: 'open', tone: 'stop' };
+  if (f.deferred.byMs === undefined) return { says: 'left as agreed', tone: 'muted' };
+  return f.deferred.byMs < now
+    ? { says: `was due ${dayMonth(f.deferred.byMs)}`, tone: 'stop' }
+    : { says: `by ${dayMonth(f.deferred.byMs)}`, tone: 'window' };
 }
 
 /** One mark: leads to its repair while it is open, and can be left or put off as agreed with the owner. */
@@ -58,7 +58,7 @@ export function FaultLine({
   const [problem, setProblem] = useState<Message>();
   const words = markWords(fault.mark, units);
   const isOpen = isOpenFault(fault);
-  const { left } = fault;
+  const { deferred: left } = fault;
   const { says, tone } = faultState(fault, now);
   const settle = (done: Promise<unknown>) =>
     done.then(
@@ -73,16 +73,16 @@ export function FaultLine({
     <View>
       <ListRow selected={selected} label={isOpen ? `Log the repair: ${words}` : words} {...(onPress && { onPress })}>
         <View style={{ flex: 1, minWidth: 0 }}>
-          <T {...(isOpen && { kind: 'strong' as const })}>{words}</T>
+          <Text {...(isOpen && { kind: 'strong' as const })}>{words}</Text>
           {detail !== undefined && (
-            <T kind="small" tone="muted">
+            <Text kind="small" tone="muted">
               {detail}
-            </T>
+            </Text>
           )}
         </View>
-        <T kind="small" tone={tone}>
+        <Text kind="small" tone={tone}>
           {says}
-        </T>
+        </Text>
       </ListRow>
       {isOpen && (
         <TextButton

@@ -4,7 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { HelperText } from 'react-native-paper';
 import { useAppTheme, useFormatMessage } from './appTheme';
 import type { IconName } from './icons';
-import { T, textStyle } from './T';
+import { Text, textStyle } from './Text';
 import { gap, TARGET } from './theme';
 
 interface FieldProps {
@@ -58,9 +58,9 @@ export function FieldFrame({
   const inRow = useContext(InRow) && besideOthers;
   return (
     <View style={[styles.field, inRow ? { flexGrow: 1, flexBasis: 130 * Math.min(scale, 1.2) } : styles.whole]}>
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {name}
-      </T>
+      </Text>
       <Suspense
         fallback={<View style={[styles.box, { borderColor: palette.muted, backgroundColor: palette.surface }]} />}
       >
@@ -72,9 +72,9 @@ export function FieldFrame({
         </HelperText>
       ) : (
         hint !== undefined && (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {hint}
-          </T>
+          </Text>
         )
       )}
     </View>
@@ -140,7 +140,7 @@ export const Fields = ({ children }: { children: ReactNode }) => (
 export function FieldGroup({ label, of, children }: { label: string; of?: string; children: ReactNode }) {
   return (
     <View style={{ marginTop: gap(3) }}>
-      <T kind="strong">{label}</T>
+      <Text kind="strong">{label}</Text>
       <GroupName.Provider value={of ? `${of}: ${label}` : label}>
         <View style={{ flexDirection: 'row', columnGap: gap(2), marginTop: -gap(2) }}>
           {Children.map(children, (field) => (

@@ -2,7 +2,7 @@ import { StyleSheet, View } from 'react-native';
 import { DataTable } from 'react-native-paper';
 import type { Message } from '@/core';
 import { useAppTheme } from './appTheme';
-import { T, type Tone } from './T';
+import { Text, type Tone } from './Text';
 import { gap } from './theme';
 
 interface FigureColumn {
@@ -40,9 +40,9 @@ export function FigureTable({
       <DataTable.Header role="row" style={[styles.row, styles.head, { borderBottomColor: palette.ink }]}>
         {columns.map((c) => (
           <View key={c.key} role="columnheader" style={cell(c)}>
-            <T kind="tag" tone="muted">
+            <Text kind="tag" tone="muted">
               {c.title}
-            </T>
+            </Text>
           </View>
         ))}
       </DataTable.Header>
@@ -51,11 +51,11 @@ export function FigureTable({
           <View role="row" style={styles.row}>
             {columns.map((c, i) => (
               <View key={c.key} role="cell" style={cell(c)}>
-                <T {...(i === 0 && { kind: 'strong' as const })}>{r.cells[i] ?? ''}</T>
+                <Text {...(i === 0 && { kind: 'strong' as const })}>{r.cells[i] ?? ''}</Text>
                 {i === 0 && r.under !== undefined && (
-                  <T kind="tag" tone="muted">
+                  <Text kind="tag" tone="muted">
                     {r.under}
-                  </T>
+                  </Text>
                 )}
               </View>
             ))}
@@ -63,9 +63,9 @@ export function FigureTable({
           {r.remark && (
             <View role="row">
               <View role="cell">
-                <T kind="small" tone={r.remark.tone}>
+                <Text kind="small" tone={r.remark.tone}>
                   {r.remark.text}
-                </T>
+                </Text>
               </View>
             </View>
           )}

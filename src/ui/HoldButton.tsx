@@ -2,7 +2,7 @@ import { useRef } from 'react';
 import { StyleSheet } from 'react-native';
 import { Button } from 'react-native-paper';
 import { useAppTheme } from './appTheme';
-import { textStyle } from './T';
+import { textStyle } from './Text';
 import { gap, GLOVE } from './theme';
 
 /** A press of a key, or of a reader, holds for so long, ms. */

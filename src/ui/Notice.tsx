@@ -3,7 +3,7 @@ import { StyleSheet } from 'react-native';
 import { Surface } from 'react-native-paper';
 import { Phrase, type Message } from '@/core';
 import { useAppTheme } from './appTheme';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 
 /** A line that asks to be noticed: what is wrong or what can hurt. */
@@ -29,7 +29,7 @@ export function Notice({
       role={urgent ? 'alert' : 'note'}
       style={[styles.notice, { borderLeftColor: palette[tone], backgroundColor: palette.surface }]}
     >
-      {typeof children === 'string' || children instanceof Phrase ? <T kind="small">{children}</T> : children}
+      {typeof children === 'string' || children instanceof Phrase ? <Text kind="small">{children}</Text> : children}
     </Surface>
   );
 }

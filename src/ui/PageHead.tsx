@@ -2,43 +2,43 @@ import { useEffect, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Phrase, type Message } from '@/core';
 import { useFormatMessage } from './appTheme';
-import { T, type Tone } from './T';
+import { Text, type Tone } from './Text';
 import { gap } from './theme';
 
 /** Head of a page: where one is, then the answer. It names the browser's tab as well. */
 export function PageHead({
-  over,
-  answer,
+  eyebrow,
+  title,
   tone,
-  under,
+  subtitle,
   right,
 }: {
-  over?: string;
-  answer: Message;
+  eyebrow?: string;
+  title: Message;
   tone?: Tone;
-  under?: ReactNode | Message;
+  subtitle?: ReactNode | Message;
   right?: ReactNode;
 }) {
-  useTitle(useFormatMessage()(answer), over);
+  useTitle(useFormatMessage()(title), eyebrow);
   return (
     <View style={styles.head}>
       <View style={styles.over}>
-        {over !== undefined && (
+        {eyebrow !== undefined && (
           <View style={styles.shrinks}>
-            <T tone="muted">{over}</T>
+            <Text tone="muted">{eyebrow}</Text>
           </View>
         )}
         {right}
       </View>
-      <T kind="answer" level={1} tone={tone}>
-        {answer}
-      </T>
-      {typeof under === 'string' || under instanceof Phrase ? (
-        <T kind="small" tone="muted">
-          {under}
-        </T>
+      <Text kind="answer" level={1} tone={tone}>
+        {title}
+      </Text>
+      {typeof subtitle === 'string' || subtitle instanceof Phrase ? (
+        <Text kind="small" tone="muted">
+          {subtitle}
+        </Text>
       ) : (
-        under
+        subtitle
       )}
     </View>
   );

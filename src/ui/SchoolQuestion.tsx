@@ -3,7 +3,7 @@ import { SCHOOLS, upperFirst, type School } from '@/core';
 import { entriesOf } from '@/core/keysOf';
 import { ChoiceGroup } from './ChoiceGroup';
 import { Notice } from './Notice';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 
 /** A question on which practitioners disagree, asked where it first matters, with the reason of each side. */
@@ -12,9 +12,9 @@ export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(
   const sides = entriesOf<string, { name: string; why: string }>(options);
   return (
     <Notice tone="muted" testID="school-question">
-      <T kind="strong">{`Painters differ here. ${label}:`}</T>
+      <Text kind="strong">{`Painters differ here. ${label}:`}</Text>
       {sides.map(([v, o]) => (
-        <T key={v} kind="small">{`${o.name[0]!.toUpperCase()}${o.name.slice(1)}: ${o.why}`}</T>
+        <Text key={v} kind="small">{`${o.name[0]!.toUpperCase()}${o.name.slice(1)}: ${o.why}`}</Text>
       ))}
       <View style={{ marginTop: gap(1) }}>
         <ChoiceGroup
@@ -25,9 +25,9 @@ export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(
           onChange={onAnswer}
         />
       </View>
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         Asked once; it can be changed under Shop.
-      </T>
+      </Text>
     </Notice>
   );
 }

@@ -3,7 +3,7 @@ import { StyleSheet, View } from 'react-native';
 import type { Message } from '@/core';
 import { useAppTheme, useFormatMessage } from './appTheme';
 import { Region } from './Region';
-import { T } from './T';
+import { Text } from './Text';
 import { gap } from './theme';
 
 /** Out of sight it is neither laid out nor painted; the browser knows this property, React Native's types do not. */
@@ -13,29 +13,29 @@ const FAR_DOWN = { contentVisibility: 'auto', containIntrinsicSize: 'auto 400px'
 export function Section({
   title,
   aside,
-  far,
+  deferRender,
   children,
 }: {
   title: Message;
   aside?: ReactNode;
   /** Stands below the fold on a phone, and is long. */
-  far?: boolean;
+  deferRender?: boolean;
   children: ReactNode;
 }) {
   const { palette } = useAppTheme();
   const name = useFormatMessage()(title);
   return (
-    <Region name={name} style={[styles.section, far && FAR_DOWN]}>
+    <Region name={name} style={[styles.section, deferRender && FAR_DOWN]}>
       <View style={[styles.head, { borderBottomColor: palette.ink }]}>
         <View style={styles.shrinks}>
-          <T kind="section" level={2}>
+          <Text kind="section" level={2}>
             {name}
-          </T>
+          </Text>
         </View>
         {typeof aside === 'string' ? (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {aside}
-          </T>
+          </Text>
         ) : (
           aside
         )}

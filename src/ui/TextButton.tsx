@@ -2,7 +2,7 @@ import { StyleSheet } from 'react-native';
 import { Button } from 'react-native-paper';
 import { useAppTheme } from './appTheme';
 import { Icon, type IconName } from './icons';
-import { textStyle, type Tone } from './T';
+import { textStyle, type Tone } from './Text';
 import { gap, TARGET } from './theme';
 
 /** A quiet act in text. */

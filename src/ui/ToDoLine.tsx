@@ -5,7 +5,7 @@ import { errorText, type Message } from '@/core';
 import { useAppTheme } from './appTheme';
 import { Notice } from './Notice';
 import { useNotify } from './notifications';
-import { textStyle } from './T';
+import { textStyle } from './Text';
 import { gap, GLOVE } from './theme';
 
 /** Something to do, as wide as the page: a thumb ticks it. */

@@ -3,7 +3,7 @@ import { phrase, type Message } from '@/core';
 import type { Verdict } from '@/core/advice';
 import { Field } from './Field';
 import { Notice } from './Notice';
-import { T } from './T';
+import { Text } from './Text';
 import { TextButton } from './TextButton';
 import { VERDICT_TONE, verdictLine } from './verdict';
 
@@ -30,21 +30,21 @@ export function VerdictNotice({ judged: { verdict, zone }, now, reason = '', onR
   if (verdict.level === 'allowed')
     return (
       <View testID="verdict">
-        <T kind="small" tone="do">
+        <Text kind="small" tone="do">
           {verdictLine(verdict, now)}
-        </T>
+        </Text>
       </View>
     );
   const grave = verdict.findings.filter((f) => f.level !== 'note');
   return (
     <Notice tone={VERDICT_TONE[verdict.level]} testID="verdict">
-      <T kind="strong" tone={VERDICT_TONE[verdict.level]}>
+      <Text kind="strong" tone={VERDICT_TONE[verdict.level]}>
         {zone ? phrase`${zone}. ${verdictLine(verdict, now)}` : verdictLine(verdict, now)}
-      </T>
+      </Text>
       {grave.slice(1).map((f) => (
-        <T key={f.ruleId} kind="small">
+        <Text key={f.ruleId} kind="small">
           {f.clears && f.clearsMs === undefined ? phrase`${f.says} ${f.clears}` : f.says}
-        </T>
+        </Text>
       ))}
       {leaveOut && <TextButton label={leaveOut.label} icon="close" onPress={leaveOut.onPress} />}
       {verdict.level === 'stop' && onReason && (

@@ -16,7 +16,7 @@ import { useAppTheme } from './appTheme';
 import { shortWhen } from './format';
 import { Notice } from './Notice';
 import { useNotify } from './notifications';
-import { T } from './T';
+import { Text } from './Text';
 import { TextButton } from './TextButton';
 import { gap } from './theme';
 import { eventLine, minutesText } from './words';
@@ -62,12 +62,12 @@ export function WorkClockLine({
   if (isForgotten(clock, now))
     return (
       <Notice tone="window" testID="forgotten-clock">
-        <T kind="strong">{`Still at it? ${what}`}</T>
-        <T kind="small" tone="muted">
+        <Text kind="strong">{`Still at it? ${what}`}</Text>
+        <Text kind="small" tone="muted">
           {isSetBack(clock, now)
             ? 'The clock of this device was set back since it was started.'
             : `The clock has run since ${shortWhen(clock.startedMs, now)}: ${minutesText(minutes)}.`}
-        </T>
+        </Text>
         <Suspense fallback={null}>
           <MinutesForm onSave={stop} />
         </Suspense>
@@ -83,8 +83,8 @@ export function WorkClockLine({
   return (
     <View style={[styles.row, styles.running]} testID="work-clock">
       <View style={styles.words}>
-        <T kind="strong">{what}</T>
-        <T kind="small" tone="muted">{`${minutesText(minutes)}, since ${shortWhen(clock.startedMs, now)}`}</T>
+        <Text kind="strong">{what}</Text>
+        <Text kind="small" tone="muted">{`${minutesText(minutes)}, since ${shortWhen(clock.startedMs, now)}`}</Text>
       </View>
       <ActionButton label="Stop" of={what} disabled={stopping} onPress={() => stop()} />
       {trouble}

@@ -6,7 +6,7 @@ import { Floor } from './floor/Floor';
 import { floorItem } from './floor/floorItem';
 import { floorParts } from './floor/floorParts';
 import type { OnSweep } from './floor/sweep';
-import { T } from './T';
+import { Text } from './Text';
 
 interface Props {
   jobs: readonly Job[];
@@ -65,7 +65,7 @@ export function ZoneChoices({ jobs, job, state, statuses, now, zoneIds, onJob, o
         />
       )}
       <Floor rows={rows} picked={picked} onPick={togglePanel} onSweep={sweep} />
-      <Disclosure head={<T>One by one</T>} open={each} onToggle={() => setEach(!each)}>
+      <Disclosure head={<Text>One by one</Text>} open={each} onToggle={() => setEach(!each)}>
         {job.panels.map((p) => (
           <ChoiceGroup
             key={p.id}

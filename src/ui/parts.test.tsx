@@ -7,7 +7,7 @@ import { ChoiceGroup } from './ChoiceGroup';
 import { Disclosure } from './Disclosure';
 import { Notice } from './Notice';
 import { PageHead } from './PageHead';
-import { T } from './T';
+import { Text } from './Text';
 import { TextButton } from './TextButton';
 import { LIGHT } from './theme';
 import { useViewFocus } from './viewFocus';
@@ -98,16 +98,16 @@ describe('buttons and notices', () => {
   it('what opens is drawn only while it is open', () => {
     const { rerender } = render(
       dressed(
-        <Disclosure head={<T>Head</T>} open={false} onToggle={() => undefined}>
-          <T>Inside</T>
+        <Disclosure head={<Text>Head</Text>} open={false} onToggle={() => undefined}>
+          <Text>Inside</Text>
         </Disclosure>,
       ),
     );
     expect(screen.queryByText('Inside')).toBeNull();
     rerender(
       dressed(
-        <Disclosure head={<T>Head</T>} open onToggle={() => undefined}>
-          <T>Inside</T>
+        <Disclosure head={<Text>Head</Text>} open onToggle={() => undefined}>
+          <Text>Inside</Text>
         </Disclosure>,
       ),
     );
@@ -118,7 +118,7 @@ describe('buttons and notices', () => {
 
 describe('a view', () => {
   it('names the tab by its answer and where one is', () => {
-    render(dressed(<PageHead over="Bread van" answer="14 ready now" />));
+    render(dressed(<PageHead eyebrow="Bread van" title="14 ready now" />));
     expect(document.title).toBe('14 ready now \u00b7 Bread van \u00b7 Stratocoat');
   });
   function View({ path }: { path: string }) {

@@ -1,7 +1,7 @@
 import { type Message, lowerFirst, phrase } from '@/core';
 import type { Verdict } from '@/core/advice';
 import { whenAndWait } from './format';
-import type { Tone } from './T';
+import type { Tone } from './Text';
 
 export const VERDICT_TONE = { allowed: 'do', care: 'window', stop: 'stop' } as const satisfies Record<
   Verdict['level'],

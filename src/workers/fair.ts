@@ -1,9 +1,9 @@
 import type { BoardRelief, Fairing, FairingInput, PanelRelief } from '@/core/fair';
 import type { Result } from '@/core';
-import { endable } from './endable';
+import { cancellableWorker } from './cancellableWorker';
 import type { FairWorker } from './fair.worker';
 
-const fair = endable<FairWorker>(() => new Worker(new URL('./fair.worker', window.location.href)));
+const fair = cancellableWorker<FairWorker>(() => new Worker(new URL('./fair.worker', window.location.href)));
 
 /** Works out the least filler away from the page's own thread. */
 export const solveFairingAway = (input: FairingInput): Promise<Result<Fairing, string>> =>

@@ -1,10 +1,10 @@
 import type { ReadCard, TintAsk } from '@/core/colour';
-import { endable } from './endable';
+import { cancellableWorker } from './cancellableWorker';
 import type { Tinted, TintWorker } from './tint.worker';
 
 export type { Tinted } from './tint.worker';
 
-const worker = endable<TintWorker>(() => new Worker(new URL('./tint.worker', window.location.href)));
+const worker = cancellableWorker<TintWorker>(() => new Worker(new URL('./tint.worker', window.location.href)));
 
 /** Works out a tint away from the page's own thread. */
 export const planTintAway = (ask: TintAsk, cards: readonly ReadCard[]): Promise<Tinted> =>

@@ -11,8 +11,13 @@ export interface Tinted {
 /** Thin entry: what the cards of the pot teach, then the least that helps. */
 const tint = (asked: TintAsk, cards: readonly ReadCard[]): Tinted => {
   if (cards.length === 0) return { ask: asked, plan: planTint(asked) };
-  const { strengths, spread, lays } = learnStrengths(cards);
-  const ask = { ...asked, film: { ...asked.film, lay: lays[lays.length - 1] ?? asked.film.lay }, strengths, spread };
+  const { strengths, spread, flakeTilts: lays } = learnStrengths(cards);
+  const ask = {
+    ...asked,
+    film: { ...asked.film, lay: lays[lays.length - 1] ?? asked.film.flakeTilt },
+    strengths,
+    spread,
+  };
   return { ask, plan: planTint(ask) };
 };
 

@@ -5,7 +5,7 @@ import type { EventOf, PlainEvent } from '../log/event';
 import { finishOf, zonesOf, type Job } from '../log/job';
 import { effectiveEvents, type JobState } from '../strata/fold';
 import type { Layer, Strata } from '../strata/types';
-import type { Spraying } from './lay';
+import type { Spraying } from './flakeTilt';
 
 /** A reading of colour as it stands in the log. */
 export interface ReadEntry {

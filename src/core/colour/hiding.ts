@@ -35,7 +35,7 @@ export type Coats = (coats: number, ground: Spectrum, angleDeg: number) => Spect
 export const coatsOf =
   (toners: readonly TonerAmount[], coatUm: number, lay = 1): Coats =>
   (coats, ground, angleDeg) =>
-    reflectanceAt({ toners, filmUm: coats * coatUm, ground, lay }, angleDeg);
+    reflectanceAt({ toners, filmUm: coats * coatUm, ground, flakeTilt: lay }, angleDeg);
 
 /**
  * Of a card that was sprayed over black and over white and read: K and S times film from the two, band by band. Linear in a = 1 + K/S and

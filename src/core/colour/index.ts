@@ -6,7 +6,7 @@ export * from './eye';
 export * from './hex';
 export * from './hiding';
 export * from './kubelkaMunk';
-export * from './lay';
+export * from './flakeTilt';
 export * from './lights';
 export * from './mixture';
 export * from './paint';

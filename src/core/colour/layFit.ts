@@ -3,7 +3,7 @@ import { isAlong, isFaceOn, pairWeight, weightedDifference, weightedMean, type S
 import { labOf, xyzOfLab, type Lab } from './spectrum';
 
 /** A difference that is how flake lies: the tilt of the card's as a share of the car's, and what is left once that is put right. */
-export interface LayFit {
+export interface FlakeTiltFit {
   /** Under 1 the card was sprayed wetter than the car, over 1 drier. */
   factor: number;
   /** Weighted CIEDE2000 with the card's flake lying as the car's. */
@@ -42,7 +42,7 @@ function sharesOf(pairs: readonly SeenPair[]): number[] {
  * seen, beside an even difference that would be toner or hiding. One light only.
  * @returns undefined where the signs are the same, or too small to mean anything
  */
-export function fitLay(pairs: readonly SeenPair[]): LayFit | undefined {
+export function fitFlakeTilt(pairs: readonly SeenPair[]): FlakeTiltFit | undefined {
   const dl = (p: SeenPair) => p.card[0] - p.car[0];
   const noise = (which: (p: SeenPair) => boolean) => weightedMean(pairs.filter(which), (p) => p.spread[0]) ?? 0;
   const face = weightedMean(pairs.filter(isFaceOn), dl);

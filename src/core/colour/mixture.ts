@@ -21,7 +21,7 @@ export interface CardFilm {
   /** Dry, µm. */
   filmUm: number;
   ground: Spectrum;
-  lay: number;
+  flakeTilt: number;
 }
 
 /** Angles and lights under which something is looked at. */
@@ -51,7 +51,7 @@ export function withToners(pot: Pot, more: readonly TonerGrams[]): Pot {
  */
 export function labsOf(
   { toners, litres }: Pot,
-  { filmUm, ground, lay }: CardFilm,
+  { filmUm, ground, flakeTilt: lay }: CardFilm,
   { anglesDeg, lights }: Looks,
   strengths?: Strengths,
 ): Float64Array {

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { absorptionRatio, cameBackInside, reflectanceOver, reflectanceThick, seenOutside } from './kubelkaMunk';
-import { layOf, LAY, turned, turnsFor, type Spraying } from './lay';
+import { flakeTiltOf, LAY, turned, turnsFor, type Spraying } from './flakeTilt';
 import { flakeShare, reflectanceAt } from './paint';
 import { BANDS, labOfSpectrum } from './spectrum';
 import { tonerById, TONERS } from './toners';
@@ -72,7 +72,7 @@ describe('flake', () => {
   ];
   const ground = new Float64Array(BANDS).fill(0.3);
   const lightness = (lay: number, angleDeg: number) =>
-    labOfSpectrum(reflectanceAt({ toners: silver, filmUm: 15, ground, lay }, angleDeg), 'D65')[0];
+    labOfSpectrum(reflectanceAt({ toners: silver, filmUm: 15, ground, flakeTilt: lay }, angleDeg), 'D65')[0];
 
   it('falls from face-on to along; wetter is lighter face-on and darker along', () => {
     const book = [15, 25, 45, 75, 110].map((a) => lightness(1, a));
@@ -98,7 +98,7 @@ describe('flake', () => {
             { toner: a, gPerL: ga },
             { toner: b, gPerL: gb },
           ];
-          for (const r of reflectanceAt({ toners, filmUm, ground, lay }, angle)) {
+          for (const r of reflectanceAt({ toners, filmUm, ground, flakeTilt: lay }, angle)) {
             expect(r).toBeGreaterThanOrEqual(0);
             expect(r).toBeLessThan(6);
           }
@@ -123,14 +123,14 @@ describe('how flake lies', () => {
   });
 
   it('by hand: slow thinner at 18 cm in 20 °C is 0.9; the book is 1', () => {
-    expect(layOf({ application: 'lowPressureGun' })).toBe(1);
-    expect(layOf({ application: 'lowPressureGun', thinner: 'slow' })).toBeCloseTo(0.9, 12);
+    expect(flakeTiltOf({ application: 'lowPressureGun' })).toBe(1);
+    expect(flakeTiltOf({ application: 'lowPressureGun', thinner: 'slow' })).toBeCloseTo(0.9, 12);
   });
 
   it('whatever makes it wetter never lays it steeper', () => {
     fc.assert(
       fc.property(how, (h: Required<Pick<Spraying, 'distanceMm' | 'filmShare' | 'tempC'>> & Spraying) => {
-        const lay = layOf(h);
+        const lay = flakeTiltOf(h);
         expect(lay).toBeGreaterThanOrEqual(LAY.wettest);
         expect(lay).toBeLessThanOrEqual(LAY.driest);
         for (const wetter of [
@@ -140,7 +140,7 @@ describe('how flake lies', () => {
           { ...h, lastCoat: 'wet' as const },
           { ...h, tempC: h.tempC - 3 },
         ])
-          expect(layOf(wetter)).toBeLessThanOrEqual(lay + 1e-12);
+          expect(flakeTiltOf(wetter)).toBeLessThanOrEqual(lay + 1e-12);
       }),
     );
   });
@@ -149,10 +149,10 @@ describe('how flake lies', () => {
     fc.assert(
       fc.property(how, fc.double({ min: 0.7, max: 1.4, noNaN: true }), (h, factor) => {
         const turns = turnsFor(factor, h);
-        const off = (spraying: Spraying) => Math.abs(Math.log(layOf(spraying) / layOf(h) / factor));
+        const off = (spraying: Spraying) => Math.abs(Math.log(flakeTiltOf(spraying) / flakeTiltOf(h) / factor));
         const after = turned(h, turns);
         expect(off(after)).toBeLessThanOrEqual(off(h) + 1e-12);
-        if (turns.length > 0) expect(layOf(after) > layOf(h)).toBe(factor > 1);
+        if (turns.length > 0) expect(flakeTiltOf(after) > flakeTiltOf(h)).toBe(factor > 1);
       }),
     );
   });

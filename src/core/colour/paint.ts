@@ -16,7 +16,7 @@ export interface PaintFilm {
   /** What it lies over, as it would be read by itself, at the 31 bands. */
   ground: Spectrum;
   /** Tilt of its flakes as a share of what they have as sprayed by the book: see `lay.ts`. */
-  lay: number;
+  flakeTilt: number;
 }
 
 /** Refractive index of the film: a flake that is tilted by θ sends light out at 2nθ from the gloss. */
@@ -39,7 +39,7 @@ export const farShare = (angleDeg: number): number => Math.min(1, Math.max(0, (a
  * sprayed and read outranks it. Source: the text of `docs/colour.md`, with a case by hand.
  * @param angleDeg from the gloss: 15 is face-on, 110 along the panel
  */
-export function reflectanceAt({ toners, filmUm, ground, lay }: PaintFilm, angleDeg: number): Spectrum {
+export function reflectanceAt({ toners, filmUm, ground, flakeTilt: lay }: PaintFilm, angleDeg: number): Spectrum {
   const out = new Float64Array(BANDS);
   // Plates lie by chance, over each other too: what they cover together is 1 − e^−area.
   const area = toners.reduce((sum, { toner, gPerL }) => sum + (toner.flake?.areaPerUm ?? 0) * gPerL * filmUm, 0);

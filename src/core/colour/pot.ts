@@ -3,7 +3,7 @@ import { baseLitres, tonersIn, type Formula } from '../stock/formulas';
 import { batchHistory, type Batch, type Shelf } from '../stock/shelf';
 import type { SprayedFacts } from './cards';
 import { greyOfLightness } from './hiding';
-import { layOf } from './lay';
+import { flakeTiltOf } from './flakeTilt';
 import type { CardFilm, Pot, TonerGrams } from './mixture';
 import type { RackCard } from './rack';
 import { isAbsolute, seenBy } from './readings';
@@ -30,7 +30,7 @@ export function groundOf(label: string | undefined): Spectrum {
 export const filmOf = (f: SprayedFacts): CardFilm => ({
   filmUm: f.base.filmUm,
   ground: groundOf(f.ground),
-  lay: layOf(f.spraying),
+  flakeTilt: flakeTiltOf(f.spraying),
 });
 
 /** A batch at a moment: what had been poured into it by then. */

@@ -207,6 +207,6 @@ describe('a pot', () => {
     expect(groundOf('Primer, dark grey')[0]!).toBeLessThan(groundOf('Primer, grey')[0]!);
     expect(groundOf(undefined)[0]).toBe(groundOf('Something')[0]);
     const zone = foldLog([primed, coat(ALL, 3)], products).zones.get('k1')!;
-    expect(filmOf(sprayedFacts(zone.strata, zone.events, products)!).lay).toBeCloseTo(0.9, 6);
+    expect(filmOf(sprayedFacts(zone.strata, zone.events, products)!).flakeTilt).toBeCloseTo(0.9, 6);
   });
 });

@@ -25,7 +25,7 @@ export interface LearnedStrengths {
   /** One standard deviation of each, as a share. */
   spread: Strengths;
   /** Of each card, the tilt that fits it. */
-  lays: readonly number[];
+  flakeTilts: readonly number[];
 }
 
 /** Looks that some readings have in common, in one order. */
@@ -70,13 +70,18 @@ export function learnStrengths(cards: readonly ReadCard[]): LearnedStrengths {
     const strengths = strengthsAt(at);
     return cards.flatMap((c, i) => {
       const { looks, figures } = targets[i]!;
-      const labs = labsOf(c.pot, { ...c.film, lay: c.film.lay * Math.exp(at[n + i] ?? 0) }, looks, strengths);
+      const labs = labsOf(
+        c.pot,
+        { ...c.film, flakeTilt: c.film.flakeTilt * Math.exp(at[n + i] ?? 0) },
+        looks,
+        strengths,
+      );
       return figures.map((f) => labs[f.at]! / f.sd);
     });
   };
   const goal = targets.flatMap((t) => t.figures.map((f) => f.value / f.sd));
   if (goal.length === 0 || n === 0)
-    return { strengths: new Map(), spread: new Map(), lays: cards.map((c) => c.film.lay) };
+    return { strengths: new Map(), spread: new Map(), flakeTilts: cards.map((c) => c.film.flakeTilt) };
   let information = new Matrix(0, 0);
   for (let round = 0; round < ROUNDS; round++) {
     const now = predict(x);
@@ -95,7 +100,7 @@ export function learnStrengths(cards: readonly ReadCard[]): LearnedStrengths {
   return {
     strengths: strengthsAt(x),
     spread: new Map(ids.map((id, i) => [id, Math.sqrt(Math.max(0, variance[i] ?? STRENGTH_SD ** 2))])),
-    lays: cards.map((c, i) => c.film.lay * Math.exp(x[n + i] ?? 0)),
+    flakeTilts: cards.map((c, i) => c.film.flakeTilt * Math.exp(x[n + i] ?? 0)),
   };
 }
 

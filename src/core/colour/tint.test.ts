@@ -9,7 +9,7 @@ import { correct, truthOf } from './tint.testing';
 import { TONERS, tonerById } from './toners';
 import { LIGHT_KINDS } from './lights';
 
-const FILM: CardFilm = { filmUm: 24, ground: new Float64Array(BANDS).fill(0.28), lay: 1 };
+const FILM: CardFilm = { filmUm: 24, ground: new Float64Array(BANDS).fill(0.28), flakeTilt: 1 };
 const LOOKS = { anglesDeg: [15, 45, 75], lights: ['D65', 'A'] as const };
 const pot = (of: Record<string, number>, litres = 1): Pot => ({
   toners: Object.entries(of).map(([id, grams]) => ({ toner: tonerById.get(id)!, grams })),

@@ -14,7 +14,7 @@ export const ANGLES = [15, 25, 45, 75, 110] as const;
 const LOOKS = { anglesDeg: ANGLES, lights: LIGHT_KINDS };
 /** An instrument's scatter of the mean of three readings, in L*, a*, b*. */
 const NOISE = 0.12;
-const FILM: CardFilm = { filmUm: 24, ground: new Float64Array(BANDS).fill(0.28), lay: 1 };
+const FILM: CardFilm = { filmUm: 24, ground: new Float64Array(BANDS).fill(0.28), flakeTilt: 1 };
 
 /** Made-up colours, grams for a litre. */
 const COLOURS: readonly Record<string, number>[] = [
@@ -113,7 +113,7 @@ export function correct(t: Truth, times: number): Corrected {
     const pairs: SeenPair[] = pairUp(carRead, seen);
     const plan = planTint({
       pot,
-      film: { ...t.film, lay: learned.lays[n] ?? t.film.lay },
+      film: { ...t.film, flakeTilt: learned.flakeTilts[n] ?? t.film.flakeTilt },
       pairs,
       available: TONERS.map((toner) => ({ toner, grams: 1000 })),
       growth: 0.3,

@@ -4,7 +4,7 @@ import { normalDraws } from './draws';
 import { withToners, type TonerGrams } from './mixture';
 import type { SeenPair } from './pairs';
 import type { Lab } from './spectrum';
-import { changeBy, differenceAfter, distance, pours, problemOf, type Problem, type TintAsk } from './tintProblem';
+import { changeBy, differenceAfter, distance, pours, problemOf, type TintProblem, type TintAsk } from './tintProblem';
 import { doubtOf, refine, roundOff, sift } from './tintSearch';
 
 export type { Available, TintAsk } from './tintProblem';
@@ -88,7 +88,7 @@ export function planTint(ask: TintAsk): TintPlan {
 
 /** Half of some additions, as the scale shows it. */
 function halfOf(
-  p: Problem,
+  p: TintProblem,
   additions: readonly TonerGrams[],
 ): { additions: TonerGrams[]; after: number; half: boolean }[] {
   const { stepG } = p.ask;
@@ -100,7 +100,7 @@ function halfOf(
 }
 
 /** What comes of additions if readings and strengths are otherwise than they seem: draws, sorted, and the share in which it gets no better. */
-function drawn(p: Problem, additions: readonly TonerGrams[], count: number): { draws: number[]; worse: number } {
+function drawn(p: TintProblem, additions: readonly TonerGrams[], count: number): { draws: number[]; worse: number } {
   const normal = normalDraws(SEED);
   const draws: number[] = [];
   let worse = 0;

@@ -28,7 +28,7 @@ export interface TintAsk {
 }
 
 /** A question with what every answer to it needs. */
-export interface Problem {
+export interface TintProblem {
   ask: TintAsk;
   looks: Looks;
   /** Pairs as places in what `labsOf` gives. */
@@ -39,7 +39,7 @@ export interface Problem {
   limitL: number;
 }
 
-export function problemOf(ask: TintAsk): Problem {
+export function problemOf(ask: TintAsk): TintProblem {
   const anglesDeg = [...new Set(ask.pairs.map((x) => x.angleDeg))].sort((a, b) => a - b);
   const lights = [...new Set(ask.pairs.map((x) => x.light))];
   const looks = { anglesDeg, lights };
@@ -55,14 +55,14 @@ export function problemOf(ask: TintAsk): Problem {
 }
 
 /** What additions change, by the model, in L*, a*, b* at every place. */
-export function changeBy(p: Problem, more: readonly TonerGrams[], strengths = p.ask.strengths): Float64Array {
+export function changeBy(p: TintProblem, more: readonly TonerGrams[], strengths = p.ask.strengths): Float64Array {
   const then = labsOf(withToners(p.ask.pot, more), p.ask.film, p.looks, strengths);
   const now = strengths === p.ask.strengths ? p.now : labsOf(p.ask.pot, p.ask.film, p.looks, strengths);
   return then.map((v, i) => v - now[i]!);
 }
 
 /** Weighted CIEDE2000 of the card, changed, and the car. */
-export function distance(p: Problem, change: Float64Array, card = (x: SeenPair) => x.card): number {
+export function distance(p: TintProblem, change: Float64Array, card = (x: SeenPair) => x.card): number {
   let sum = 0;
   p.ask.pairs.forEach((x, i) => {
     const at = p.at[i]!;
@@ -74,11 +74,11 @@ export function distance(p: Problem, change: Float64Array, card = (x: SeenPair) 
 
 export const pours = (of: readonly Available[], grams: readonly number[]): TonerGrams[] =>
   of.flatMap((a, i) => ((grams[i] ?? 0) > 0 ? [{ toner: a.toner, grams: grams[i]! }] : []));
-export const differenceAfter = (p: Problem, of: readonly Available[], grams: readonly number[]): number =>
+export const differenceAfter = (p: TintProblem, of: readonly Available[], grams: readonly number[]): number =>
   distance(p, changeBy(p, pours(of, grams)));
 
 /** As much as the shelf has and the pot may grow. */
-export function bounded(p: Problem, of: readonly Available[], grams: readonly number[]): number[] {
+export function bounded(p: TintProblem, of: readonly Available[], grams: readonly number[]): number[] {
   const most = grams.map((g, i) => Math.min(Math.max(0, g), of[i]!.grams));
   const litres = most.reduce((s, g, i) => s + g / of[i]!.toner.densityKgL / 1000, 0);
   const by = litres > p.limitL ? p.limitL / litres : 1;

@@ -1,7 +1,7 @@
 import { ciede2000 } from './difference';
 import type { Lab } from './spectrum';
 import { STRENGTH_SD } from './strengths';
-import { bounded, changeBy, differenceAfter, pours, type Available, type Problem } from './tintProblem';
+import { bounded, changeBy, differenceAfter, pours, type Available, type TintProblem } from './tintProblem';
 import type { Toner } from './toners';
 
 /* How a tint is looked for: least squares where CIEDE2000 is nearly a length, then the model itself, then what the scale shows. */
@@ -47,7 +47,7 @@ function metricAt(lab: Lab): number[][] {
 
 /** A change at every pair as lengths that CIEDE2000 would give, weighted. */
 function scaled(
-  p: Problem,
+  p: TintProblem,
   metric: readonly number[][][],
   change: (pair: number, axis: number) => number,
 ): Float64Array {
@@ -67,7 +67,7 @@ interface Linear {
   metric: number[][][];
   goal: Float64Array;
 }
-const linearOf = (p: Problem): Linear => {
+const linearOf = (p: TintProblem): Linear => {
   const metric = p.ask.pairs.map((x) => metricAt(x.car));
   return { metric, goal: scaled(p, metric, (i, axis) => p.ask.pairs[i]!.car[axis]! - p.ask.pairs[i]!.card[axis]!) };
 };
@@ -79,7 +79,7 @@ const dot = (a: Float64Array, b: Float64Array): number => {
 };
 
 /** So little of a toner that the model is still straight, g: what changes the pot by about a step. */
-function smallDose(p: Problem, a: Available): { grams: number; change: Float64Array } {
+function smallDose(p: TintProblem, a: Available): { grams: number; change: Float64Array } {
   let grams = Math.min(a.grams, 0.01 * 1000 * p.ask.pot.litres);
   let change = changeBy(p, [{ toner: a.toner, grams }]);
   for (let n = 0; n < 8 && distanceOf(p, change) > 1.5; n++) {
@@ -88,7 +88,7 @@ function smallDose(p: Problem, a: Available): { grams: number; change: Float64Ar
   }
   return { grams, change };
 }
-const distanceOf = (p: Problem, change: Float64Array): number => {
+const distanceOf = (p: TintProblem, change: Float64Array): number => {
   let sum = 0;
   p.ask.pairs.forEach((_, i) => {
     const at = p.at[i]!;
@@ -98,7 +98,7 @@ const distanceOf = (p: Problem, change: Float64Array): number => {
 };
 
 /** How sure a toner's strength is, as a share. */
-export const doubtOf = (p: Problem, toner: Toner): number => p.ask.spread?.get(toner.id) ?? STRENGTH_SD;
+export const doubtOf = (p: TintProblem, toner: Toner): number => p.ask.spread?.get(toner.id) ?? STRENGTH_SD;
 
 /**
  * Products of columns. A toner that is so much stronger or weaker than it is thought to be gives an error that goes with its own amount: on the mean
@@ -130,7 +130,7 @@ function solveSet(set: readonly number[], gram: readonly number[][], goal: reado
 }
 
 /** Sets of toners that come near by least squares, the nearest first, with their amounts. */
-export function sift(p: Problem, toners: readonly Available[]): { of: Available[]; grams: number[] }[] {
+export function sift(p: TintProblem, toners: readonly Available[]): { of: Available[]; grams: number[] }[] {
   const { metric, goal } = linearOf(p);
   const doses = toners.map((a) => smallDose(p, a));
   const columns = doses.map((d) => scaled(p, metric, (i, axis) => d.change[p.at[i]! + axis]!));
@@ -173,7 +173,7 @@ export function sift(p: Problem, toners: readonly Available[]): { of: Available[
 }
 
 /** Amounts by the model itself: least squares again and again from where one is, each step no further than it helps. */
-export function refine(p: Problem, of: readonly Available[], from: readonly number[]): number[] {
+export function refine(p: TintProblem, of: readonly Available[], from: readonly number[]): number[] {
   const { metric } = linearOf(p);
   let grams = bounded(p, of, from);
   let best = differenceAfter(p, of, grams);
@@ -233,7 +233,7 @@ function descent(gram: readonly number[][], goals: readonly number[], grams: rea
 }
 
 /** To what the scale shows; of the ways to round up or down, and one step aside, the one that ends nearest. */
-export function roundOff(p: Problem, of: readonly Available[], grams: readonly number[]): number[] {
+export function roundOff(p: TintProblem, of: readonly Available[], grams: readonly number[]): number[] {
   const { stepG } = p.ask;
   const steps = (g: number) => Math.round(g / stepG);
   let best = grams.map((g) => Math.floor(g / stepG + 1e-9));

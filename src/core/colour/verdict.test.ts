@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { eyeDifference, eyeWords, type EyeLook, type EyeStep } from './eye';
-import { layOf } from './lay';
+import { flakeTiltOf } from './flakeTilt';
 import { pairUp, type SeenPair } from './pairs';
 import { reflectanceAt, type PaintFilm } from './paint';
 import { oddReading, seenBy, withoutReading, type AbsoluteValues } from './readings';
@@ -15,7 +15,7 @@ const SLATE = [toner('aluminium-medium', 120), toner('black-deep', 8), toner('bl
 
 /** What an instrument without noise reads of a film, three times. */
 const read = (film: Partial<PaintFilm> = {}): AbsoluteValues => {
-  const whole = { toners: SLATE, filmUm: 45, ground: ground(0.3), lay: 1, ...film };
+  const whole = { toners: SLATE, filmUm: 45, ground: ground(0.3), flakeTilt: 1, ...film };
   const one = ANGLES.map((a) => [...reflectanceAt(whole, a)]);
   return { form: 'spectra', anglesDeg: ANGLES, readings: [one, one, one] };
 };
@@ -36,15 +36,15 @@ describe('a verdict', () => {
 
   it.each([0.8, 0.86, 0.92, 1.1, 1.18, 1.25])(
     'the same paint at %d of the tilt is how it was sprayed, never toner',
-    (lay) => {
-      const v = judge(read(), read({ lay }));
+    (flakeTilt) => {
+      const v = judge(read(), read({ flakeTilt: flakeTilt }));
       expect(v.answer).not.toBe('tint');
-      expect(v.lay).toBeDefined();
+      expect(v.flakeTilt).toBeDefined();
       // The tilt is found back from what is seen alone.
-      expect(v.lay!.factor).toBeGreaterThan(lay - 0.07);
-      expect(v.lay!.factor).toBeLessThan(lay + 0.07);
-      expect(v.lay!.leftDe).toBeLessThan(v.de / 2);
-      expect(v.lay!.says).toContain(lay < 1 ? 'wetter than the car' : 'drier than the car');
+      expect(v.flakeTilt!.factor).toBeGreaterThan(flakeTilt - 0.07);
+      expect(v.flakeTilt!.factor).toBeLessThan(flakeTilt + 0.07);
+      expect(v.flakeTilt!.leftDe).toBeLessThan(v.de / 2);
+      expect(v.flakeTilt!.says).toContain(flakeTilt < 1 ? 'wetter than the car' : 'drier than the car');
     },
   );
 
@@ -52,20 +52,20 @@ describe('a verdict', () => {
     const darker = [toner('aluminium-medium', 120), toner('black-deep', 18), toner('blue-green', 7), toner('white', 3)];
     const v = judge(read(), read({ toners: darker }));
     expect(v).toMatchObject({ answer: 'tint' });
-    expect(v.lay).toBeUndefined();
+    expect(v.flakeTilt).toBeUndefined();
     expect(v.faceL!).toBeLessThan(0);
     expect(v.alongL!).toBeLessThan(0);
   });
 
   it('a card that went wet by slow thinner is told so', () => {
-    const wet = layOf({ application: 'lowPressureGun', thinner: 'slow', lastCoat: 'wet' });
-    expect(judge(read(), read({ lay: wet })).why).toContain('wetter');
+    const wet = flakeTiltOf({ application: 'lowPressureGun', thinner: 'slow', lastCoat: 'wet' });
+    expect(judge(read(), read({ flakeTilt: wet })).why).toContain('wetter');
   });
 
   it('a solid colour has no flake to lie otherwise', () => {
     const red = { toners: [toner('red-bright', 150), toner('white', 40)], filmUm: 60 };
     const other = { ...red, toners: [toner('red-bright', 150), toner('white', 80)] };
-    expect(judge(read(red), read(other)).lay).toBeUndefined();
+    expect(judge(read(red), read(other)).flakeTilt).toBeUndefined();
   });
 
   const pair = (de: number, light: SeenPair['light'] = 'D65', angleDeg = 45): SeenPair => ({
@@ -193,7 +193,7 @@ describe('an eye', () => {
   it('a touch is a blend, strongly is toner, lighter one way and darker the other is the hand', () => {
     expect(judgeEye(all(1)).answer).toBe('blend');
     expect(judgeEye(all(3)).answer).toBe('tint');
-    expect(judgeEye(all(2, -2)).lay).toBeDefined();
+    expect(judgeEye(all(2, -2)).flakeTilt).toBeDefined();
     const hand = judgeEye(all(3, -3));
     expect(hand.answer).toBe('respray');
     expect(hand.why).toContain('wetter than the car');

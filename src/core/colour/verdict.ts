@@ -1,7 +1,7 @@
 import { quantileSorted } from 'simple-statistics';
 import { ciede2000 } from './difference';
 import { normalDraws } from './draws';
-import { fitLay, type LayFit } from './layFit';
+import { fitFlakeTilt, type FlakeTiltFit } from './layFit';
 import { LIGHTS, LIGHT_KINDS, type Light } from './lights';
 import { isAlong, isFaceOn, pairDifference, weightedDifference, weightedMean, type SeenPair } from './pairs';
 
@@ -33,7 +33,7 @@ export interface ColourVerdict {
   /** Two lights that say something else, and by how much. */
   metameric?: { best: Light; worst: Light; by: number };
   /** The difference is how it was sprayed rather than what is in it. */
-  lay?: LayFit;
+  flakeTilt?: FlakeTiltFit;
   /** One sentence. */
   why: string;
 }
@@ -59,7 +59,7 @@ function drawn(pairs: readonly SeenPair[]): number[] {
 }
 
 /** A difference of the hand comes before any toner: it is gone with the next card, and a toner would stay. */
-function answerOf(high: number, lay: LayFit | undefined, limits: ColourLimits): ColourAnswer {
+function answerOf(high: number, lay: FlakeTiltFit | undefined, limits: ColourLimits): ColourAnswer {
   if (high < limits.butt) return 'butt';
   if (high < limits.blend) return 'blend';
   return lay ? 'respray' : 'tint';
@@ -85,7 +85,7 @@ export function judgeColour(
   const faceL = of(isFaceOn, dl);
   const alongL = of(isAlong, dl);
   const metameric = metamerism(pairs);
-  const lay = fitLay(day);
+  const lay = fitFlakeTilt(day);
   const answer = answerOf(high, lay, limits);
   return {
     answer,
@@ -98,8 +98,8 @@ export function judgeColour(
     ...(faceL !== undefined && { faceL }),
     ...(alongL !== undefined && { alongL }),
     ...(metameric && { metameric }),
-    ...(lay && { lay }),
-    why: whyOf(answer, { de, ...(lay && { lay }), ...(metameric && { metameric }) }, limits),
+    ...(lay && { flakeTilt: lay }),
+    why: whyOf(answer, { de, ...(lay && { flakeTilt: lay }), ...(metameric && { metameric }) }, limits),
   };
 }
 
@@ -121,14 +121,22 @@ function metamerism(pairs: readonly SeenPair[]): ColourVerdict['metameric'] {
 
 const f1 = (x: number): string => x.toFixed(1);
 
-function whyOf(answer: ColourAnswer, v: Pick<ColourVerdict, 'de' | 'lay' | 'metameric'>, limits: ColourLimits): string {
+function whyOf(
+  answer: ColourAnswer,
+  v: Pick<ColourVerdict, 'de' | 'flakeTilt' | 'metameric'>,
+  limits: ColourLimits,
+): string {
   const lights = v.metameric
     ? ` It fits better ${LIGHTS[v.metameric.best].under} than ${LIGHTS[v.metameric.worst].under}: look at it there too.`
     : '';
   return `${answerWhy(answer, v, limits)}${lights}`;
 }
 
-function answerWhy(answer: ColourAnswer, { de, lay }: Pick<ColourVerdict, 'de' | 'lay'>, limits: ColourLimits): string {
+function answerWhy(
+  answer: ColourAnswer,
+  { de, flakeTilt: lay }: Pick<ColourVerdict, 'de' | 'flakeTilt'>,
+  limits: ColourLimits,
+): string {
   switch (answer) {
     case 'butt':
       return `Surely under ${f1(limits.butt)}: nobody sees it over a gap.`;

@@ -2,10 +2,16 @@ import { normalDraws } from '../colour/draws';
 import { ciede2000 } from '../colour/difference';
 import { labOfSpectrum } from '../colour/spectrum';
 import { acceptSpectro, TILE_KEEPS_MS, type SpectroMessage } from './spectro';
-import { spectroReading, type Held } from './spectroBench';
+import { spectroReading, type HandGrip } from './spectroBench';
 
 const NOW = Date.UTC(2030, 1, 1);
-const HELD: Held = { toners: 'aluminium-medium:110,black-deep:1.6', filmUm: 24, lay: 1, ground: 0.28, car: false };
+const HELD: HandGrip = {
+  toners: 'aluminium-medium:110,black-deep:1.6',
+  filmUm: 24,
+  flakeTilt: 1,
+  ground: 0.28,
+  car: false,
+};
 const message = (over: Partial<SpectroMessage> = {}): SpectroMessage => ({
   ...spectroReading(HELD, 1, 0, NOW, NOW),
   ...over,

@@ -14,11 +14,11 @@ const OWN = 0.0003;
 const DRIFT_H = 0.0008;
 
 /** What it is held over, as it is asked for. A real one sees it. */
-export interface Held {
+export interface HandGrip {
   /** 'white:3,black-deep:1.6': grams in a litre of base. */
   toners: string;
   filmUm: number;
-  lay: number;
+  flakeTilt: number;
   ground: number;
   /** The car itself: what left the works as that, and has faded since. */
   car: boolean;
@@ -34,7 +34,7 @@ function aged(toners: TonerAmount[], seed: number): TonerAmount[] {
 
 /** A reading of what it stands on: the model of a film, with the instrument's scatter and the drift since its tile. */
 export function spectroReading(
-  held: Held,
+  held: HandGrip,
   seed: number,
   count: number,
   tileMs: number | null,
@@ -50,7 +50,7 @@ export function spectroReading(
   const film = {
     toners: held.car ? aged(toners, seed) : toners,
     filmUm: held.filmUm,
-    lay: held.lay,
+    flakeTilt: held.flakeTilt,
     ground: new Float64Array(BANDS).fill(held.ground),
   };
   const gain = (1 + REPEATS * normal()) * (1 + (DRIFT_H * (atMs - (tileMs ?? atMs))) / 3_600_000);

@@ -45,6 +45,20 @@ function shopFrom4(shop: Raw): Raw {
   return { ...shop, settings: { ...settings, rig: { ...rig, media: MEDIA_OF_4[String(rig.media)] ?? rig.media } } };
 }
 
+/** A cup that was half poured in version 10 named its grams otherwise. */
+function draftFrom10({ draft, ...rest }: Raw): Raw {
+  if (!isRaw(draft)) return { ...rest, draft };
+  const { inG, inCup, ...kept } = draft;
+  return {
+    ...rest,
+    draft: {
+      ...kept,
+      ...(inG !== undefined && { pouredG: inG }),
+      ...(inCup !== undefined && { overpouredG: inCup }),
+    },
+  };
+}
+
 /** From one version to the next. Each takes a record of its version. */
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
@@ -64,7 +78,7 @@ const STEPS = {
   forecast: { ...UNCHANGED, 4: ({ value }) => ({ forecast: value }) },
   heats: { ...UNCHANGED, 4: ({ value }) => ({ heats: value }) },
   alarms: { ...UNCHANGED, 4: ({ value }) => ({ done: value }) },
-  draft: { ...UNCHANGED, 4: ({ value }) => ({ draft: value }) },
+  draft: { ...UNCHANGED, 4: ({ value }) => ({ draft: value }), 10: draftFrom10 },
   workClocks: UNCHANGED,
   backup: UNCHANGED,
   shelf: UNCHANGED,

@@ -44,7 +44,7 @@ const air = object({
   .noUnknown('Air has a field that is not known: ${unknown}');
 
 /** Layers that were there, or that somebody else put on. */
-const toldLayers = () =>
+const reportedLayers = () =>
   array()
     .strict()
     .typeError('Layers must be a list')
@@ -154,7 +154,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
   found: {
     substrate: oneOf('Substrate', SUBSTRATE_KINDS).required('Substrate is missing'),
     thicknessUm: between('Panel thickness', 100, 50_000, 'film').required('Panel thickness is missing'),
-    layers: toldLayers(),
+    layers: reportedLayers(),
     fault: text('Fault', 500),
   },
   marked: {
@@ -292,7 +292,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
   },
   cameBack: {
     as: oneOf('How it came back', RETURNED_AS).required('Say how it came back'),
-    layers: toldLayers().when('as', {
+    layers: reportedLayers().when('as', {
       is: (as: unknown) => as === 'coated' || as === 'recoated',
       then: (s) => s.min(1, 'Say what was put on'),
       otherwise: (s) => s.max(0, 'Only a part that was coated has new layers'),

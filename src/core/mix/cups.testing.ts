@@ -1,4 +1,4 @@
-import type { CupLimits, CupPlan } from './cups';
+import type { CupLimits, CupSchedule } from './cups';
 import type { CoatPiece } from './session';
 
 /**
@@ -30,7 +30,7 @@ export function splitExhaustively(
 }
 
 /** Whether every cup of a plan keeps to its limits, and every piece is laid once, in its order. */
-export function keepsTo(plan: CupPlan, l: CupLimits): boolean {
+export function keepsTo(plan: CupSchedule, l: CupLimits): boolean {
   const laid = plan.cups.flatMap((c) => c.pieces);
   return (
     laid.every((p, i) => i === 0 || p.startMin >= laid[i - 1]!.endMin - 1e-9) &&

@@ -30,7 +30,7 @@ export interface Cup {
   endsMin?: number;
 }
 
-export interface CupPlan {
+export interface CupSchedule {
   cups: Cup[];
   /** What is mixed and not laid, mL. */
   wasteMl: number;
@@ -72,12 +72,12 @@ const mixFor = (needMl: number, l: CupLimits): number =>
  * with a piece takes the best beginning before its last cup. O(n · pieces in a cup).
  * @returns the plan, or why there is none
  */
-export function splitCups(laid: readonly CoatPiece[], l: CupLimits): Result<CupPlan, string> {
+export function splitCups(laid: readonly CoatPiece[], l: CupLimits): Result<CupSchedule, string> {
   if (l.leastMl > l.capacityMl) return fail('The least that can be measured does not fit into the cup');
   if (l.potLifeMin !== undefined && l.potLifeMin <= l.mixingMin)
     return fail('It goes off before it is mixed: cool it, or take another product');
   const pieces = laid.flatMap((p) => cutToFit(p, l));
-  const cut = new Map<string, CupPlan['cut'][number]>();
+  const cut = new Map<string, CupSchedule['cut'][number]>();
   for (const p of pieces)
     if (p.of !== undefined) cut.set(`${p.taskId}/${p.coat}`, { taskId: p.taskId, coat: p.coat, cups: p.of });
   const n = pieces.length;

@@ -1,7 +1,7 @@
 import { APPLICATIONS } from '../library/application';
 import type { Product } from '../library/product';
 import type { Result } from '../result';
-import { splitCups, type CupLimits, type CupPlan } from './cups';
+import { splitCups, type CupLimits, type CupSchedule } from './cups';
 import { potLifeMinutes } from './potLife';
 import { splitMix } from './ratio';
 import { coatNeed, layOutCoats, usualTransfer, type CoatTask, type Need, type TransferOf } from './session';
@@ -23,7 +23,7 @@ export interface ProductSession {
   product: Product;
   tasks: CoatTask[];
   need: Need;
-  cups: Result<CupPlan, string>;
+  cups: Result<CupSchedule, string>;
 }
 
 /**

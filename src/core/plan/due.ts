@@ -39,12 +39,12 @@ export function dueRepairs(job: Job, state: JobState): DueRepair[] {
   const list = [...made.values()];
   for (const p of withoutCards(job).panels)
     for (const { zoneId, fault } of faultsOn(job, state, p.id))
-      if (fault.left?.byMs !== undefined && fault.doneMs === undefined)
+      if (fault.deferred?.byMs !== undefined && fault.doneMs === undefined)
         list.push({
           panelId: p.id,
           zoneIds: [zoneId],
           what: FAULT_NAMES[fault.mark.fault],
-          dueMs: fault.left.byMs,
+          dueMs: fault.deferred.byMs,
           basis: 'putOff',
         });
   for (const d of job.decisions ?? [])

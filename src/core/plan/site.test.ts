@@ -4,7 +4,7 @@ import type { AccessLink, Bag, BagItem, Job } from '../log/job';
 import { clearPapers, levelCoats, primerPapers } from '../library/level';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { ev, foundBare, JOB, products, T0 } from '../testing';
-import { aroundOf, faultsOn, isDone, findCycle, taskWords } from '../rules/access';
+import { jobConstraints, faultsOn, isDone, findCycle, taskWords } from '../rules/access';
 import { budgetOf, hoursSpent } from './budget';
 import { dueRepairs } from './due';
 import { levelSum, LEVELS } from './level';
@@ -77,22 +77,22 @@ describe('the access order', () => {
   const coat = ev({ kind: 'coated', productId: 'epoxy-primer', coats: 1, filmUm: 40, application: 'lowPressureGun' });
   it('names what a step would close off, until it is done', () => {
     const bare = foldLog([foundBare()], products);
-    expect(aroundOf(job, bare, ['bonnet'], 'fitted').unfinished).toEqual([
+    expect(jobConstraints(job, bare, ['bonnet'], 'fitted').unfinished).toEqual([
       'coat the left door (no hand gets in later)',
     ]);
-    expect(aroundOf(job, bare, ['bonnet'], 'coated').unfinished).toEqual([]);
+    expect(jobConstraints(job, bare, ['bonnet'], 'coated').unfinished).toEqual([]);
     const done = foldLog([foundBare(), coat], products);
-    expect(aroundOf(job, done, ['bonnet'], 'fitted').unfinished).toEqual([]);
+    expect(jobConstraints(job, done, ['bonnet'], 'fitted').unfinished).toEqual([]);
     expect(isDone(job, done, job.links[0]!.first)).toBe(true);
   });
   it('never is about what is done already', () => {
     const never = { ...JOB, links: [link('never', ['door', 'coated'], ['door', 'sanded'])] };
-    expect(aroundOf(never, foldLog([foundBare()], products), ['lower'], 'sanded').never).toEqual([]);
-    expect(aroundOf(never, foldLog([foundBare(), coat], products), ['lower'], 'sanded').never).toHaveLength(1);
+    expect(jobConstraints(never, foldLog([foundBare()], products), ['lower'], 'sanded').never).toEqual([]);
+    expect(jobConstraints(never, foldLog([foundBare(), coat], products), ['lower'], 'sanded').never).toHaveLength(1);
   });
   it('sees bare metal on every zone of the panel, and primer on it', () => {
     const s = foldLog([foundBare(['lower', 'upper']), coat], products);
-    expect(aroundOf(JOB, s, ['lower'], 'fitted').bareFaces).toEqual(['upper (mild steel)']);
+    expect(jobConstraints(JOB, s, ['lower'], 'fitted').bareFaces).toEqual(['upper (mild steel)']);
   });
   it('a ring is found, a fork is not one', () => {
     const a = link('before', ['door', 'coated'], ['bonnet', 'fitted']);

@@ -42,7 +42,7 @@ export function faultsOn(job: Job, state: JobState, panelId: string): PanelFault
 }
 
 /** What stands around a step: what it would close off, hide, or must not be done any more. */
-export interface Around {
+export interface JobConstraints {
   /** Acts that a link wants done first and that are not. */
   unfinished: string[];
   /** Acts after which this one is never to be done, and that are done. */
@@ -58,8 +58,8 @@ export interface Around {
 }
 
 /** Faults that were gone round and lie partly on other zones than their own. */
-function reachingInto(job: Job, state: JobState, zones: readonly Zone[]): Around['reaching'] {
-  const seen = new Map<string, Around['reaching'][number]>();
+function reachingInto(job: Job, state: JobState, zones: readonly Zone[]): JobConstraints['reaching'] {
+  const seen = new Map<string, JobConstraints['reaching'][number]>();
   for (const zone of zones) {
     if (!zone.outline) continue;
     for (const { zoneId, fault } of faultsOn(job, state, zone.panelId)) {
@@ -96,7 +96,7 @@ const seals = (f: ProductFamily): boolean =>
  * What a step on some zones would close off or hide.
  * @param kind as it would be logged
  */
-export function aroundOf(job: Job, state: JobState, zoneIds: readonly string[], kind: EventKind): Around {
+export function jobConstraints(job: Job, state: JobState, zoneIds: readonly string[], kind: EventKind): JobConstraints {
   const panels = new Set(job.zones.flatMap((z) => (zoneIds.includes(z.id) ? [z.panelId] : [])));
   const about = (l: AccessLink) => l.then.kind === kind && panels.has(l.then.panelId);
   const links = (job.links ?? []).filter(about);

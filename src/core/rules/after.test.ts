@@ -4,11 +4,11 @@ import { foldLog } from '../strata/fold';
 import { ev, foundBare, JOB, products } from '../testing';
 import type { LogEvent } from '../log/event';
 import { againstRules, noLongerFits } from './after';
-import { judgeEntry, type Bench } from './judge';
+import { judgeEntry, type JudgingContext } from './judge';
 
 const book = new ClockBook();
 const shop: ShopAir = { days: [], forecast: [], heats: [], assumed: { tempC: 20, rh: 0.45 } };
-const benchOf = (...events: LogEvent[]): Bench => {
+const benchOf = (...events: LogEvent[]): JudgingContext => {
   const state = foldLog(events, products);
   return { job: JOB, state, products, method: DEFAULT_METHOD, book, shop, room: book.room(shop, [state.air]) };
 };

@@ -1,6 +1,6 @@
 import type { LogEvent, PlainEvent } from '../log/event';
 import { appendEvent, effectiveEvents } from '../strata/fold';
-import { judgeEntry, type Bench } from './judge';
+import { judgeEntry, type JudgingContext } from './judge';
 import type { Verdict } from './verdict';
 
 /** A later entry that a change of the log leaves without ground. */
@@ -15,7 +15,7 @@ export interface Unfit {
 const JUDGED_AGAIN = 8;
 
 /** Zones that an entry is about; those of what a correction aims at, and of what it puts there. */
-function zonesOf(b: Bench, e: LogEvent): string[] {
+function zonesOf(b: JudgingContext, e: LogEvent): string[] {
   if (e.kind !== 'voided' && e.kind !== 'replaced') return e.zoneIds;
   const target = b.state.events.find((x) => x.id === e.targetId);
   const had = target ? zonesOf(b, target) : [];
@@ -23,7 +23,7 @@ function zonesOf(b: Bench, e: LogEvent): string[] {
 }
 
 /** When the log changes by it: the earlier of where an entry was and where it is put. */
-function changedFrom(b: Bench, e: LogEvent): number {
+function changedFrom(b: JudgingContext, e: LogEvent): number {
   if (e.kind !== 'voided' && e.kind !== 'replaced') return e.atMs;
   const target = b.state.events.find((x) => x.id === e.targetId);
   const had = target ? changedFrom(b, target) : e.atMs;
@@ -31,7 +31,7 @@ function changedFrom(b: Bench, e: LogEvent): number {
 }
 
 /** Zones on which an entry of the log would have been stopped, at its own time and on what lay there then. */
-const stopped = (on: Bench, e: PlainEvent) =>
+const stopped = (on: JudgingContext, e: PlainEvent) =>
   judgeEntry(on, {
     kind: e.kind,
     atMs: e.atMs,
@@ -47,7 +47,7 @@ export const JUDGED_OF_A_FILE = 300;
  * What of a log from outside the house's rules would have stopped and nobody gave a reason for, oldest first: each at its own time.
  * @returns of the newest {@link JUDGED_OF_A_FILE} entries
  */
-export function againstRules(b: Bench): Unfit[] {
+export function againstRules(b: JudgingContext): Unfit[] {
   return effectiveEvents(b.state)
     .slice(-JUDGED_OF_A_FILE)
     .flatMap((event): Unfit[] => {
@@ -62,12 +62,12 @@ export function againstRules(b: Bench): Unfit[] {
  * lay there then, with and without the change. What was against advice before is not told again.
  * @param b the job as it is without the change
  */
-export function noLongerFits(b: Bench, change: LogEvent): Unfit[] {
+export function noLongerFits(b: JudgingContext, change: LogEvent): Unfit[] {
   const zones = zonesOf(b, change);
   const from = changedFrom(b, change);
   // Nearly every entry is the last one: the log need not be folded anew for it.
   if (!zones.some((z) => (b.state.zones.get(z)?.events ?? []).some((e) => e.atMs > from))) return [];
-  const after: Bench = { ...b, state: appendEvent(b.state, change, b.products) };
+  const after: JudgingContext = { ...b, state: appendEvent(b.state, change, b.products) };
   const changed = 'targetId' in change ? change.targetId : change.id;
   const later = new Map<string, PlainEvent>();
   for (const zone of zones)

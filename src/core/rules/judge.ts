@@ -11,7 +11,7 @@ import { stepOf } from './steps';
 import { verdictOn, type Verdict, type VerdictInput } from './verdict';
 
 /** What judging needs to know of the shop. */
-export interface Bench {
+export interface JudgingContext {
   job: Job;
   state: JobState;
   products: ProductLookup;
@@ -26,7 +26,7 @@ export interface Bench {
  * @param without an entry that is left out: the one that is judged, where the log has it already
  */
 export function verdictInputAt(
-  b: Bench,
+  b: JudgingContext,
   zoneId: string,
   atMs: number,
   more: Assumed = NOTHING_ASSUMED,
@@ -75,7 +75,7 @@ const GRAVITY = { allowed: 0, care: 1, stop: 2 } as const;
  * Judges an entry on each of its zones at the entry's own time. Entries that are no step (a reading, a finding) and those whose product
  * nobody knows are not judged.
  */
-export function judgeEntry(b: Bench, e: EntryDraft): Judgement {
+export function judgeEntry(b: JudgingContext, e: EntryDraft): Judgement {
   const { productId } = e.payload;
   const product: Product | undefined = typeof productId === 'string' ? b.products(productId) : undefined;
   const step = KINDS[e.kind].step === null ? undefined : stepOf(e.kind, e.payload, product);

@@ -63,7 +63,7 @@ export const REPAIR_RULES: readonly Rule[] = [
     const [f] = left;
     if (!f) return undefined;
     const names = [...new Set(left.map((x) => FAULT_NAMES[x.mark.fault].toLowerCase()))].join(', ');
-    const over = left.some((x) => x.left?.byMs !== undefined && x.left.byMs < c.nowMs);
+    const over = left.some((x) => x.deferred?.byMs !== undefined && x.deferred.byMs < c.nowMs);
     if (over) return care(`Put off, and its time is over: ${names}.`, 'Do it now, or agree on another day.');
     return left.some((x) => isOpenWound(x.mark.fault, x.mark.grade)) && c.step.kind !== 'fit'
       ? care(`Left as agreed: ${names}. What goes over it does not last there.`, 'Tell it to whoever takes it over.')

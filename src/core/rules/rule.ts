@@ -6,7 +6,7 @@ import type { Layer, Strata } from '../strata/types';
 import type { Treatment } from '../log/marks';
 import type { StripMethod } from '../log/tools';
 import type { AirHistory } from '../air/history';
-import type { Around } from './access';
+import type { JobConstraints } from './access';
 import type { Message } from '../units/phrase';
 import type { HouseMethod } from '../library/method';
 
@@ -64,11 +64,11 @@ export interface RuleContext<S extends Step = Step> {
   /** The panel's surface by the forecast. */
   ahead?: AirHistory;
   /** What the rest of the job has to say: access order, other faces, area. */
-  around?: RuleAround;
+  around?: RuleJobContext;
 }
 
 /** The zone within its job, as the rules see it. */
-export interface RuleAround extends Around {
+export interface RuleJobContext extends JobConstraints {
   areaCm2: number;
   /** What the zone is to end with, as far as anybody agreed on it. */
   finish: AgreedFinish;

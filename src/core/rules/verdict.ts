@@ -10,7 +10,7 @@ import { colourId, isOfColour, type Colour } from '../library/finish';
 import { colourFacts } from '../colour/cards';
 import type { EventKind } from '../log/event';
 import { phrase } from '../units/phrase';
-import { aroundOf } from './access';
+import { jobConstraints } from './access';
 import { entryKindOf } from './entryKind';
 import type { ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
@@ -24,7 +24,7 @@ import { FINISH_RULES } from './finish';
 import { OVER_RULES } from './over';
 import { REPAIR_RULES } from './repair';
 import type { HouseMethod } from '../library/method';
-import type { Finding, Level, Rule, RuleAir, RuleAround, RuleContext, Step, StepKind } from './rule';
+import type { Finding, Level, Rule, RuleAir, RuleJobContext, RuleContext, Step, StepKind } from './rule';
 
 export const RULES: readonly Rule[] = [
   ...AWAY_RULES,
@@ -70,10 +70,10 @@ function aroundIn(
   { job, state, zoneId }: NonNullable<VerdictInput['within']>,
   kind: EventKind,
   products: ProductLookup,
-): RuleAround {
+): RuleJobContext {
   const finish = agreedFinish(job, zoneId);
   return {
-    ...aroundOf(job, state, [zoneId], kind),
+    ...jobConstraints(job, state, [zoneId], kind),
     areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
     finish,
     isCard: panelOf(job, zoneId)?.card !== undefined,
@@ -83,7 +83,7 @@ function aroundIn(
 }
 
 /** Other zones of the vehicle whose colour coat is out of a known batch. */
-function colourBeside(job: Job, state: JobState, zoneId: string, colour: Colour): ReturnType<RuleAround['beside']> {
+function colourBeside(job: Job, state: JobState, zoneId: string, colour: Colour): ReturnType<RuleJobContext['beside']> {
   return withoutCards(job).zones.flatMap((z) => {
     if (z.id === zoneId) return [];
     const base = state.zones.get(z.id)?.strata?.layers.findLast((l) => FAMILIES[l.family].coloured);

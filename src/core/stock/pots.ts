@@ -22,7 +22,7 @@ export interface ColourAtHand {
 }
 
 /**
- * Every colour that stands on the shelf, in tins (as the ready mix that they make, thinned as usual) and as what was kept of batches. 
+ * Every colour that stands on the shelf, in tins (as the ready mix that they make, thinned as usual) and as what was kept of batches.
  * @param nameOf what a colour is called, by its id; a tin's own label stands for itself
  * @returns mL of ready mix
  */

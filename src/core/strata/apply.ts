@@ -53,7 +53,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   left: (s, e, { first }) => {
     const ids = new Set(e.faultIds.map(first));
     const left = { eventId: e.id, atMs: e.atMs, ...(e.byMs !== undefined && { byMs: e.byMs }) };
-    return { ...s, faults: s.faults.map((f) => (ids.has(first(f.id)) ? { ...f, left } : f)) };
+    return { ...s, faults: s.faults.map((f) => (ids.has(first(f.id)) ? { ...f, deferred: left } : f)) };
   },
   filled: (s, e, { products }) =>
     laid(s, e, 1, e.filmUm, products, {
@@ -163,7 +163,7 @@ function repaired(s: Strata, e: EventOf<'repaired'>, first: FirstIdOf): Strata {
 const UNKNOWN_UM = 120;
 
 /** Layers as they were found, or told. */
-const toldLayers = (e: EventOf<'found' | 'cameBack'>): Layer[] =>
+const reportedLayers = (e: EventOf<'found' | 'cameBack'>): Layer[] =>
   e.layers.map((l, i) => ({
     id: `${e.id}#${i}`,
     eventIds: [e.id],
@@ -186,7 +186,7 @@ function cameBack({ away, ...s }: Strata, e: EventOf<'cameBack'>): Strata {
   const kept = e.as === 'coated' || e.as === 'unknown' ? s.layers : [];
   const from = away ? ` from ${away.to}` : '';
   const unknown = { label: `Not known, as it came back${from}`, family: 'oldCoating', filmUm: UNKNOWN_UM } as const;
-  const layers = [...kept, ...toldLayers(e.as === 'unknown' ? { ...e, layers: [unknown] } : e)];
+  const layers = [...kept, ...reportedLayers(e.as === 'unknown' ? { ...e, layers: [unknown] } : e)];
   return {
     ...s,
     layers,
@@ -199,7 +199,7 @@ function found(before: Strata | undefined, e: EventOf<'found'>, { thicknessUm = 
   const faults = [...(before?.faults ?? []), ...(e.fault ? [{ id: e.id, atMs: e.atMs, text: e.fault }] : [])];
   // A zone is found once; what is found later under the paint is a fault on it, not a new beginning.
   if (before) return e.fault ? { ...before, faults } : before;
-  const layers = toldLayers(e);
+  const layers = reportedLayers(e);
   return {
     substrate: e.substrate,
     substrateUm: thicknessUm,

@@ -224,7 +224,7 @@ describe('a fault that is left', () => {
   const left = ev({ kind: 'left', id: 'l', atMin: 10, faultIds: ['m'], byMs: T0 + 1 });
   it('is open no more, and told among those left; struck out it is open again', () => {
     const s = strata(mark, left);
-    expect([openFaults(s), leftFaults(s).map((f) => f.left?.byMs)]).toEqual([[], [T0 + 1]]);
+    expect([openFaults(s), leftFaults(s).map((f) => f.deferred?.byMs)]).toEqual([[], [T0 + 1]]);
     expect(openFaults(strata(mark, left, ev({ kind: 'voided', atMin: 20, zoneIds: [], targetId: 'l' })))).toHaveLength(
       1,
     );

@@ -84,7 +84,7 @@ export interface Fault {
   /** When a repair dealt with it, ms. */
   doneMs?: number;
   /** When it was agreed to leave it as it is, and by when it is to be done, ms. */
-  left?: { eventId: string; atMs: number; byMs?: number };
+  deferred?: { eventId: string; atMs: number; byMs?: number };
 }
 
 /** What was marked on the drawing. */
@@ -104,13 +104,13 @@ export const MARK_FIELDS = [
 
 export type MarkedFault = Fault & { mark: Mark };
 /** Nothing has dealt with it, and nobody agreed to leave it. */
-export const isOpenFault = (f: Fault): boolean => f.doneMs === undefined && f.left === undefined;
+export const isOpenFault = (f: Fault): boolean => f.doneMs === undefined && f.deferred === undefined;
 const isMarked = (f: Fault): f is MarkedFault => f.mark !== undefined;
 /** Faults that were marked, that nothing has dealt with yet, and that hold things up. */
 export const openFaults = (s: Strata): MarkedFault[] => s.faults.filter(isMarked).filter(isOpenFault);
 /** Faults that stay, as agreed. */
 export const leftFaults = (s: Strata): MarkedFault[] =>
-  s.faults.filter(isMarked).filter((f) => f.left !== undefined && f.doneMs === undefined);
+  s.faults.filter(isMarked).filter((f) => f.deferred !== undefined && f.doneMs === undefined);
 
 /** What is on one zone: substrate, layers, surface, and what is known besides. */
 export interface Strata {

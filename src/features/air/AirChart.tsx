@@ -6,7 +6,7 @@ import type { Room } from '@/data';
 import { clockTime } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { CHART_LEFT, chartLook } from '@/ui/chart';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 const BACK_H = 18;
@@ -93,8 +93,8 @@ const Key = ({ colour, text, upright }: { colour: string; text: string; upright?
         upright ? { width: 2, height: 14, backgroundColor: colour } : { width: 16, height: 3, backgroundColor: colour }
       }
     />
-    <T kind="tag" tone="muted">
+    <Text kind="tag" tone="muted">
       {text}
-    </T>
+    </Text>
   </View>
 );

@@ -23,7 +23,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { airLine } from '@/ui/words';
 import { AirChart } from './AirChart';
@@ -72,10 +72,10 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
   return (
     <Page testID="air" wide>
       <PageHead
-        over={`${product.name}, on thin steel`}
-        answer={answer?.text ?? 'Looking at the air'}
+        eyebrow={`${product.name}, on thin steel`}
+        title={answer?.text ?? 'Looking at the air'}
         tone={answer && !answer.fit ? 'stop' : 'ink'}
-        under={airLine(here, units, now)}
+        subtitle={airLine(here, units, now)}
       />
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(6), rowGap: gap(2), marginTop: gap(1) }}>
         <Figure name="Panel, estimated" value={formatQuantity('temp', here.surfaceC, units, 1)} />
@@ -119,9 +119,9 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
             <Gaps room={room} now={now} />
             <Readings room={room} now={now} />
             <View style={{ marginTop: gap(3) }}>
-              <T kind="small" tone="muted">
+              <Text kind="small" tone="muted">
                 {phrase`Surface at least ${figure('tempDifference', 3, 0)} over the dew point (ISO 8502-4) and within the product\u2019s own limits. Estimated for a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.`}
-              </T>
+              </Text>
             </View>
           </>
         }
@@ -133,12 +133,12 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
 function Figure({ name, value, tone = 'ink' }: { name: string; value: string; tone?: 'ink' | 'stop' }) {
   return (
     <View>
-      <T kind="tag" tone="muted">
+      <Text kind="tag" tone="muted">
         {name}
-      </T>
-      <T kind="figure" tone={tone}>
+      </Text>
+      <Text kind="figure" tone={tone}>
         {value}
-      </T>
+      </Text>
     </View>
   );
 }
@@ -148,17 +148,17 @@ function Span({ fromMs, toMs, unfit, now }: { fromMs: number; toMs: number; unfi
   return (
     <ListRow>
       <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 150 }}>
-        <T kind="section" tone={unfit ? 'muted' : 'ink'}>
+        <Text kind="section" tone={unfit ? 'muted' : 'ink'}>
           {`${fromMs <= now ? 'now' : shortWhen(fromMs, now)} \u2013 ${shortWhen(toMs, now)}`}
-        </T>
+        </Text>
       </View>
       <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 120 }}>
-        <T kind="strong" tone={unfit ? 'stop' : 'good'}>
+        <Text kind="strong" tone={unfit ? 'stop' : 'good'}>
           {words}
-        </T>
-        <T kind="tag" tone="muted">
+        </Text>
+        <Text kind="tag" tone="muted">
           {waitText(toMs - Math.max(fromMs, now))}
-        </T>
+        </Text>
       </View>
     </ListRow>
   );
@@ -169,9 +169,9 @@ function Rain({ room, now }: { room: Room; now: number }) {
   const wet = (room.climate.forecast?.points ?? []).filter((p) => p.rainMm > 0 && p.atMs > now - 3_600_000);
   if (!room.climate.forecast)
     return (
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         There is no forecast: the last reading is taken to stay as it is.
-      </T>
+      </Text>
     );
   const first = wet[0];
   if (!first) return null;
@@ -191,12 +191,12 @@ function Gaps({ room, now }: { room: Room; now: number }) {
       {gaps.slice(-4).map((g) => (
         <ListRow key={g.fromMs}>
           <View style={{ flex: 1 }}>
-            <T>{`${shortWhen(g.fromMs, now)} \u2013 ${g.toMs >= now ? 'now' : shortWhen(g.toMs, now)}`}</T>
-            <T kind="small" tone="muted">
+            <Text>{`${shortWhen(g.fromMs, now)} \u2013 ${g.toMs >= now ? 'now' : shortWhen(g.toMs, now)}`}</Text>
+            <Text kind="small" tone="muted">
               {g.toMs >= now
                 ? 'Nothing was read. The forecast, or the last reading, stands in.'
                 : 'Nothing was read. A straight line between the readings stands in.'}
-            </T>
+            </Text>
           </View>
         </ListRow>
       ))}

@@ -11,7 +11,7 @@ import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { DayField, TimeField } from '@/ui/PickedField';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { ReadingForm } from './ReadingForm';
@@ -48,14 +48,14 @@ export function CorrectReadings({ room, now }: { room: Room; now: number }) {
       (e: Error) => setProblem(errorText(e)),
     );
   return (
-    <Disclosure head={<T>Correct or take out readings</T>} open={open} onToggle={() => setOpen(!open)}>
+    <Disclosure head={<Text>Correct or take out readings</Text>} open={open} onToggle={() => setOpen(!open)}>
       <View testID="correct-readings">
         <Fields>
           <DayField
             label="Day of the readings"
             value={day}
             onChange={setDay}
-            problem={momentOf(day, '12:00') === undefined ? 'A day that there is' : undefined}
+            problem={momentOf(day, '12:00') === undefined ? 'Enter a real date' : undefined}
           />
           <TimeField
             label="From"
@@ -76,15 +76,15 @@ export function CorrectReadings({ room, now }: { room: Room; now: number }) {
             }
           />
         </Fields>
-        {listed.length === 0 && <T tone="muted">Nothing was read then.</T>}
+        {listed.length === 0 && <Text tone="muted">Nothing was read then.</Text>}
         {listed.slice(0, LISTED).map((r) =>
           changing === r.atMs ? (
             <ReadingForm key={r.atMs} room={room} reading={r} onDone={() => setChanging(undefined)} />
           ) : (
             <ListRow key={r.atMs}>
               <View style={{ flex: 1, minWidth: 0 }}>
-                <T kind="strong">{clockTime(r.atMs)}</T>
-                <T kind="small">{`${formatQuantity('temp', r.tempC, units, 1)}, ${percent(r.rh)}`}</T>
+                <Text kind="strong">{clockTime(r.atMs)}</Text>
+                <Text kind="small">{`${formatQuantity('temp', r.tempC, units, 1)}, ${percent(r.rh)}`}</Text>
               </View>
               <TextButton
                 label="Change"
@@ -101,7 +101,7 @@ export function CorrectReadings({ room, now }: { room: Room; now: number }) {
           ),
         )}
         {listed.length > LISTED && (
-          <T kind="small" tone="muted">{`And ${listed.length - LISTED} more. A shorter stretch shows them.`}</T>
+          <Text kind="small" tone="muted">{`And ${listed.length - LISTED} more. A shorter stretch shows them.`}</Text>
         )}
         {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
         {listed.length > 1 && (

@@ -7,7 +7,7 @@ import { fullWhen } from '@/ui/format';
 import { ActionButton } from '@/ui/ActionButton';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 type Step =
@@ -56,9 +56,9 @@ export function ImportReadings() {
         />
       )}
       {step.at === 'idle' && step.done && (
-        <T kind="small" tone="good">
+        <Text kind="small" tone="good">
           {step.done}
-        </T>
+        </Text>
       )}
       {step.at === 'refused' && (
         <Notice
@@ -68,28 +68,28 @@ export function ImportReadings() {
       )}
       {step.at === 'ready' && (
         <Notice tone="muted" testID="readings-ready">
-          <T kind="strong">{`${step.file.readings.length} readings`}</T>
-          <T kind="small">{`${fullWhen(times.reduce((a, b) => Math.min(a, b)))} to ${fullWhen(times.reduce((a, b) => Math.max(a, b)))}`}</T>
-          {known > 0 && <T kind="small" tone="muted">{`${known} of them are here already.`}</T>}
+          <Text kind="strong">{`${step.file.readings.length} readings`}</Text>
+          <Text kind="small">{`${fullWhen(times.reduce((a, b) => Math.min(a, b)))} to ${fullWhen(times.reduce((a, b) => Math.max(a, b)))}`}</Text>
+          {known > 0 && <Text kind="small" tone="muted">{`${known} of them are here already.`}</Text>}
           {step.file.note !== undefined && (
-            <T kind="small" tone="window">
+            <Text kind="small" tone="window">
               {step.file.note}
-            </T>
+            </Text>
           )}
           {step.file.secondHour > 0 && (
-            <T
+            <Text
               kind="small"
               tone="muted"
-            >{`The clock went back an hour: ${step.file.secondHour} readings belong to the second time through it.`}</T>
+            >{`The clock went back an hour: ${step.file.secondHour} readings belong to the second time through it.`}</Text>
           )}
           {step.file.leftOut.length > 0 && (
-            <T kind="small" tone="window">{`${step.file.leftOut.length} rows are left out:`}</T>
+            <Text kind="small" tone="window">{`${step.file.leftOut.length} rows are left out:`}</Text>
           )}
           {step.file.leftOut.slice(0, MAX_PROBLEMS).map((l) => (
-            <T key={l.line} kind="small">{phrase`Line ${l.line}: ${l.message}`}</T>
+            <Text key={l.line} kind="small">{phrase`Line ${l.line}: ${l.message}`}</Text>
           ))}
           {step.file.leftOut.length > MAX_PROBLEMS && (
-            <T kind="small">{`and ${step.file.leftOut.length - MAX_PROBLEMS} more`}</T>
+            <Text kind="small">{`and ${step.file.leftOut.length - MAX_PROBLEMS} more`}</Text>
           )}
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
             <ActionButton

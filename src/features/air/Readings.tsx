@@ -8,7 +8,7 @@ import { FigureTable } from '@/ui/FigureTable';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { CorrectReadings } from './CorrectReadings';
 import { ImportReadings } from './ImportReadings';
@@ -81,16 +81,16 @@ function BenchLine({ bench, now }: { bench: BenchState; now: number }) {
   }[bench.status];
   return (
     <View style={{ paddingVertical: gap(2), gap: gap(1) }} testID="bench" aria-live="polite">
-      <T kind="small" tone={bench.status === 'lost' || silent ? 'window' : 'muted'}>
+      <Text kind="small" tone={bench.status === 'lost' || silent ? 'window' : 'muted'}>
         {words}
-      </T>
+      </Text>
       {bench.refused > 0 && (
-        <T kind="small" tone="window">
+        <Text kind="small" tone="window">
           {phrase`${bench.refused === 1 ? 'One reading was' : `${bench.refused} readings were`} refused: ${bench.why ?? 'nobody knows why'}.`}
-        </T>
+        </Text>
       )}
       {bench.forecastWhy !== undefined && (
-        <T kind="small" tone="window">{phrase`No new forecast: ${bench.forecastWhy}. The last one stands.`}</T>
+        <Text kind="small" tone="window">{phrase`No new forecast: ${bench.forecastWhy}. The last one stands.`}</Text>
       )}
     </View>
   );

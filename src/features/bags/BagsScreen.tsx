@@ -19,7 +19,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { ItemForm } from './ItemForm';
 
@@ -88,9 +88,9 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
       foot={!adding && <ActionButton label="A new bag" strong grow onPress={() => setAdding(true)} testID="new-bag" />}
     >
       <PageHead
-        over={`${job.name}, bags and orders`}
-        answer={answerOf(sum)}
-        under={
+        eyebrow={`${job.name}, bags and orders`}
+        title={answerOf(sum)}
+        subtitle={
           sum.heldUntilMs === undefined
             ? `${plural(sum.bags, 'bag', 'bags')}, ${plural(sum.pieces, 'piece', 'pieces')}.`
             : `The last order is due ${dayOnly(sum.heldUntilMs)}; until then the plan waits.`
@@ -120,10 +120,10 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
       )}
       {sum.bags === 0 && !adding && (
         <View style={{ paddingVertical: gap(4) }}>
-          <T tone="muted">
+          <Text tone="muted">
             Count what comes off into a bag, and say where the bag is. Clips that break are ordered while there is time;
             plugs and drains are asked for at the end.
-          </T>
+          </Text>
         </View>
       )}
     </Page>
@@ -161,7 +161,7 @@ function OneBag({
     <Section title={bag.name} aside={`${part}, ${plural(pieces, 'piece', 'pieces')}`}>
       {bag.where !== '' && (
         <View style={{ paddingTop: gap(2) }}>
-          <T kind="small" tone="muted">{`Where: ${bag.where}`}</T>
+          <Text kind="small" tone="muted">{`Where: ${bag.where}`}</Text>
         </View>
       )}
       {bag.items.map((i) => (
@@ -172,13 +172,13 @@ function OneBag({
             selected={opened === i.id}
           >
             <View style={{ width: 44 }}>
-              <T kind="figure">{String(i.count)}</T>
+              <Text kind="figure">{String(i.count)}</Text>
             </View>
             <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="strong">{i.name}</T>
-              <T kind="small" tone={toneOf(i, now)}>
+              <Text kind="strong">{i.name}</Text>
+              <Text kind="small" tone={toneOf(i, now)}>
                 {standing(i, now)}
-              </T>
+              </Text>
             </View>
           </ListRow>
           {opened === i.id && (

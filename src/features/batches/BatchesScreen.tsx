@@ -24,7 +24,7 @@ import { useNotify } from '@/ui/notifications';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { pageHref } from '@/ui/pages';
 import { gap } from '@/ui/theme';
@@ -56,8 +56,8 @@ export function BatchesScreen({ batchId }: { batchId?: string | undefined }) {
   return (
     <Page testID="batches" wide>
       <PageHead
-        over="Batches"
-        answer={
+        eyebrow="Batches"
+        title={
           batches.length === 0
             ? 'Nothing was mixed yet'
             : inCups.length === 0
@@ -65,7 +65,7 @@ export function BatchesScreen({ batchId }: { batchId?: string | undefined }) {
               : `${inCups.length} ${inCups.length === 1 ? 'cup is' : 'cups are'} not empty`
         }
         {...(past > 0 && { tone: 'window' as const })}
-        under={past > 0 ? `${past} of them past pot life: what is in it goes into the waste.` : undefined}
+        subtitle={past > 0 ? `${past} of them past pot life: what is in it goes into the waste.` : undefined}
       />
       {batches.length === 0 && (
         <EmptyState
@@ -129,21 +129,21 @@ function BatchLine({
       onToggle={onToggle}
       head={
         <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'center' }}>
-          <T kind="figure">{String(b.no)}</T>
+          <Text kind="figure">{String(b.no)}</Text>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{b.colour === undefined ? name : `${name}, ${nameOf(b.colour)}`}</T>
-            <T kind="tag" tone="muted">{`${fullWhen(b.atMs)} \u00b7 ${formatQuantity('volume', ml, units)}`}</T>
+            <Text kind="strong">{b.colour === undefined ? name : `${name}, ${nameOf(b.colour)}`}</Text>
+            <Text kind="tag" tone="muted">{`${fullWhen(b.atMs)} \u00b7 ${formatQuantity('volume', ml, units)}`}</Text>
             {isLeft && (
-              <T kind="small" tone={offMs !== undefined && offMs <= now ? 'stop' : 'window'}>
+              <Text kind="small" tone={offMs !== undefined && offMs <= now ? 'stop' : 'window'}>
                 {offMs === undefined
                   ? `${g(balance.leftG)} still in the cup`
                   : offMs <= now
                     ? `${g(balance.leftG)} in the cup, past its pot life`
                     : `${g(balance.leftG)} in the cup, good till ${whenAndWait(offMs, now)}`}
-              </T>
+              </Text>
             )}
             {balance.leftG < -NOTHING_G && (
-              <T kind="small" tone="stop">{`${g(-balance.leftG)} more was logged than was mixed`}</T>
+              <Text kind="small" tone="stop">{`${g(-balance.leftG)} more was logged than was mixed`}</Text>
             )}
           </View>
         </View>
@@ -195,8 +195,8 @@ function BatchMore({
         return (
           <View key={i} style={{ flexDirection: 'row', gap: gap(3), justifyContent: 'space-between' }}>
             <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="small">{name}</T>
-              <T kind="tag" tone="muted">
+              <Text kind="small">{name}</Text>
+              <Text kind="tag" tone="muted">
                 {[
                   tin ? (tin.lot === undefined ? tin.place : `lot ${tin.lot}`) : 'from a tin that is not on the list',
                   p.plannedG !== undefined &&
@@ -205,15 +205,15 @@ function BatchMore({
                 ]
                   .filter(Boolean)
                   .join(' \u00b7 ')}
-              </T>
+              </Text>
             </View>
-            <T kind="strong">{g(p.massG)}</T>
+            <Text kind="strong">{g(p.massG)}</Text>
           </View>
         );
       })}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {`Of ${g(b.mixedG)}: ${g(balance.sprayedG)} put on, ${g(balance.keptG)} kept, ${g(balance.wastedG)} thrown away${balance.leftG > NOTHING_G ? `, ${g(balance.leftG)} in the cup` : ''}.${b.lab ? ` Read as L* ${b.lab[0].toFixed(1)}, a* ${b.lab[1].toFixed(1)}, b* ${b.lab[2].toFixed(1)}.` : ''}`}
-      </T>
+      </Text>
       {carried.map((u) => {
         const job = jobs.find((j) => j.job.id === u.jobId)?.job;
         if (!job) return null;
@@ -226,7 +226,7 @@ function BatchMore({
                 href={pageHref('/panel/[jobId]/[panelId]', { jobId: job.id, panelId, zone: z })}
                 style={{ minHeight: 48, justifyContent: 'center' }}
               >
-                <T kind="small" tone="do">{`On ${job.name}, ${zoneLabel(job, z)}, ${fullWhen(u.atMs)}`}</T>
+                <Text kind="small" tone="do">{`On ${job.name}, ${zoneLabel(job, z)}, ${fullWhen(u.atMs)}`}</Text>
               </LinkArea>
             )
           );

@@ -9,7 +9,7 @@ import type { OpenShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** Which pot for which coat, so that panels seen side by side end with one. */
@@ -67,9 +67,9 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
             onChange={setColourId}
           />
         )}
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {`At hand: ${colour.pots.map((p) => `${p.name}, ${formatQuantity('volume', p.ml, units)}`).join('; ')}.`}
-        </T>
+        </Text>
         {withPanels.length > 1 && (
           <ChoiceGroup
             label="Job"
@@ -90,10 +90,10 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
         />
         {plan && (
           <View testID="pot-plan" style={{ paddingTop: gap(2), gap: gap(1) }} aria-live="polite">
-            <T kind="strong">{plan.says}</T>
-            <T kind="small" tone="muted">
+            <Text kind="strong">{plan.says}</Text>
+            <Text kind="small" tone="muted">
               {`${coats} coats of ${formatQuantity('volume', perCoat, units)} each. A second batch is never quite the first: what ends on panels that are seen together comes out of one pot.`}
-            </T>
+            </Text>
           </View>
         )}
       </View>

@@ -45,7 +45,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { Staging } from './Staging';
@@ -185,9 +185,9 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
       }
     >
       <PageHead
-        over={`${open.job.name}, blasting day`}
-        answer={answerOf(plan, parts.length, toCover)}
-        under={
+        eyebrow={`${open.job.name}, blasting day`}
+        title={answerOf(plan, parts.length, toCover)}
+        subtitle={
           plan && plan.hours > 0
             ? `${hoursText(plan.hours)}, ${formatQuantity('bulk', plan.mediaKg, units)} of ${media.name.toLowerCase()}, ${wholeMoney(plan.cost, currency)}.`
             : undefined
@@ -203,21 +203,21 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
             )}
             {parts.some((p) => p.substrate === 'steel') && (
               <View style={{ marginTop: gap(3) }} testID="finish-by">
-                <T kind="tag" tone="muted">
+                <Text kind="tag" tone="muted">
                   Begun now, primer on by
-                </T>
-                <T kind="figure" tone="window">
+                </Text>
+                <Text kind="figure" tone="window">
                   {rustMs === undefined ? 'more than three days on' : shortWhen(rustMs, now)}
-                </T>
-                <T kind="small" tone="muted">
+                </Text>
+                <Text kind="small" tone="muted">
                   {rustMs === undefined
                     ? 'The air stays dry by readings and forecast. Rain on it starts rust at once.'
                     : `Flash rust shows ${waitText(rustMs - endMs)} after the last part, by readings and forecast. Wet blasting leaves under an hour; salt halves it.`}
-                </T>
+                </Text>
                 {rain && (
-                  <T kind="small" tone="window">
+                  <Text kind="small" tone="window">
                     {`Rain from ${shortWhen(rain.atMs, now)}: everything inside by then.`}
-                  </T>
+                  </Text>
                 )}
               </View>
             )}
@@ -247,13 +247,13 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                   })}
                 />
                 <View style={{ paddingTop: gap(2) }} testID="by-hand">
-                  <T>
+                  <Text>
                     {`By wire wheel the same takes ${plan.wheelHours.toFixed(1)}\u00a0h, ${wholeMoney(plan.wheelCost, currency)}; ${
                       plan.cost < plan.wheelCost
                         ? `blasting is ${wholeMoney(plan.wheelCost - plan.cost, currency)} cheaper, and reaches into pits.`
                         : `that is ${wholeMoney(plan.cost - plan.wheelCost, currency)} cheaper, where no pits are.`
                     }`}
-                  </T>
+                  </Text>
                 </View>
               </Section>
             )}
@@ -269,13 +269,13 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                 value={media.id}
                 onChange={setMediaId}
               />
-              <T kind="small" tone="muted">{`Dust: ${media.dust}. For ${
+              <Text kind="small" tone="muted">{`Dust: ${media.dust}. For ${
                 media.hardness === 'soft'
                   ? 'everything, slowly'
                   : substratesFor(media)
                       .map((x) => SUBSTRATES[x].name.toLowerCase())
                       .join(' and ')
-              }.`}</T>
+              }.`}</Text>
               <ChoiceGroup
                 label="Nozzle"
                 options={BORES.map((b) => ({
@@ -323,13 +323,13 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
             </Section>
             <Notice tone="window">
               Air-fed helmet, hearing protection, nobody within reach of the rebound; no media with free silica. Old
-              coatings can hold lead or chromate: test before you blast. Local advice decide.
+              coatings can hold lead or chromate: test before you blast. Follow local advice.
             </Notice>
             <View style={{ marginTop: gap(3) }}>
-              <T kind="small" tone="muted">
+              <Text kind="small" tone="muted">
                 Air by choked flow; rates and media are usual yard figures, with a nozzle open three quarters of the
                 time. Your own last day knows better.
-              </T>
+              </Text>
             </View>
           </>
         }

@@ -9,7 +9,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 const FACE_NAMES: Record<Face, string> = { outer: 'Outer face', inner: 'Inner face' };
@@ -92,7 +92,7 @@ function One({
         icon={opened ? 'chevron-up' : 'chevron-down'}
         onPress={() => setOpened(!opened)}
       />
-      {skipped && <T kind="small" tone="muted">{`On purpose: ${item.skipped}`}</T>}
+      {skipped && <Text kind="small" tone="muted">{`On purpose: ${item.skipped}`}</Text>}
       {!skipped && item.cover.length > 0 && (
         <ChoiceGroup
           label={`Covered on ${name}`}

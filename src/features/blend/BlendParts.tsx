@@ -19,7 +19,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { FigureTable } from '@/ui/FigureTable';
 import { BlendMap } from '@/ui/map/BlendMap';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { nextOf, SIDES, type usualNext } from './repairs';
 
@@ -52,9 +52,9 @@ export function Legend({ hex, melts }: { hex: string; melts: boolean }) {
       {items.map((i) => (
         <View key={i.label} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(1) }}>
           <View style={[{ width: 18, height: 14 }, i.style]} />
-          <T kind="tag" tone="muted">
+          <Text kind="tag" tone="muted">
             {i.label}
-          </T>
+          </Text>
         </View>
       ))}
     </View>
@@ -68,13 +68,13 @@ export function NextMap({ of, hex }: { of: BlendPanel; hex: string }) {
   if (!next) return null;
   if (!next.panel.outline)
     return (
-      <T kind="small">{`${next.panel.name} is not drawn: clear over all of it, ${formatQuantity('area', next.panel.areaCm2, units)}.`}</T>
+      <Text kind="small">{`${next.panel.name} is not drawn: clear over all of it, ${formatQuantity('area', next.panel.areaCm2, units)}.`}</Text>
     );
   return (
     <View style={{ marginTop: gap(3) }}>
-      <T kind="section" level={2}>
+      <Text kind="section" level={2}>
         {next.panel.name}
-      </T>
+      </Text>
       <BlendMap
         id={next.side}
         outline={next.panel.outline}
@@ -183,9 +183,9 @@ export function Paint({
             onPress={() => onMix(zones, clear, clear.coats, ml(clear, clearCm2))}
           />
         )}
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           Worked out from the drawing; where colour gets less it takes about half.
-        </T>
+        </Text>
       </View>
     </Section>
   );

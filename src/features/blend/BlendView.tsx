@@ -26,7 +26,7 @@ import { PageHead } from '@/ui/PageHead';
 import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { BlendMap } from '@/ui/map/BlendMap';
 import { BesideIt, Legend, NextMap, Paint } from './BlendParts';
@@ -134,7 +134,7 @@ export function BlendView({
         de: deRead.value,
         // What bends to another lightness has flake in it.
         metallic:
-          verdict?.lay !== undefined ||
+          verdict?.flakeTilt !== undefined ||
           (verdict?.faceL !== undefined &&
             verdict.alongL !== undefined &&
             Math.abs(verdict.faceL - verdict.alongL) > 1),
@@ -144,8 +144,8 @@ export function BlendView({
   return (
     <Page wide testID="blend">
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer={
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title={
           !repair
             ? 'Tap where the repair is'
             : !plan
@@ -156,7 +156,7 @@ export function BlendView({
                   ? `Blend into ${plan.panels.flatMap((p) => p.next?.panel.name.toLowerCase() ?? []).join(' and ')}`
                   : `Colour runs out over ${formatQuantity('length', plan.lengthMm / 10, units, 0)}`
         }
-        under={
+        subtitle={
           best
             ? `By ${best.panel.name.toLowerCase()}, which is ${verdict?.de.toFixed(1)} off.`
             : 'No card was held against the car: the difference is a guess until one was.'
@@ -187,9 +187,9 @@ export function BlendView({
             {plan && plan.problems.length > 0 && (
               <Notice tone="stop" testID="blend-problems">
                 {plan.problems.map((m) => (
-                  <T key={String(m)} kind="small">
+                  <Text key={String(m)} kind="small">
                     {m}
-                  </T>
+                  </Text>
                 ))}
               </Notice>
             )}
@@ -197,9 +197,9 @@ export function BlendView({
               <Section title="In order">
                 {plan.says.map((m, i) => (
                   <View key={String(m)} style={{ flexDirection: 'row', gap: gap(3), paddingVertical: gap(2) }}>
-                    <T kind="figure">{String(i + 1)}</T>
+                    <Text kind="figure">{String(i + 1)}</Text>
                     <View style={{ flex: 1, minWidth: 0 }}>
-                      <T kind="small">{m}</T>
+                      <Text kind="small">{m}</Text>
                     </View>
                   </View>
                 ))}
@@ -246,12 +246,12 @@ export function BlendView({
             </Fields>
             {answer && (
               <Notice tone="muted" testID="spot-way">
-                <T kind="strong">{SPOT_WAYS[answer.way]}</T>
-                <T kind="small">{answer.why}</T>
+                <Text kind="strong">{SPOT_WAYS[answer.way]}</Text>
+                <Text kind="small">{answer.why}</Text>
                 {answer.not.map((n) => (
-                  <T key={n.way} kind="small" tone="muted">
+                  <Text key={n.way} kind="small" tone="muted">
                     {n.why}
-                  </T>
+                  </Text>
                 ))}
               </Notice>
             )}
@@ -290,12 +290,12 @@ export function BlendView({
               onToggle={() => setBeside(!isBeside)}
               head={
                 <View>
-                  <T kind="strong">What is beside it</T>
-                  <T kind="small" tone="muted">
+                  <Text kind="strong">What is beside it</Text>
+                  <Text kind="small" tone="muted">
                     {SIDES.flatMap((s) =>
                       next[s] ? [`${BLEND_SIDES[s].toLowerCase()}: ${next[s].name.toLowerCase()}`] : [],
                     ).join(', ') || 'Nothing that is seen with it'}
-                  </T>
+                  </Text>
                 </View>
               }
             >

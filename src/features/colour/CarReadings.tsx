@@ -9,7 +9,7 @@ import { fullWhen } from '@/ui/format';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
@@ -35,14 +35,14 @@ export function CarReadings({ open, of }: { open: OpenJob; of: ColourCase }) {
       {of.car.map((r) => (
         <View key={r.id} style={{ paddingVertical: gap(2), flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{placeOf(open, r)}</T>
-            <T kind="small" tone="muted">
+            <Text kind="strong">{placeOf(open, r)}</Text>
+            <Text kind="small" tone="muted">
               {`${READ_BY[r.read.by]}, ${fullWhen(r.atMs)}${r.read.surface ? `, ${READ_SURFACE[r.read.surface].toLowerCase()}` : ''}. ${labText(r)}`}
-            </T>
+            </Text>
             {r.read.surface !== undefined && r.read.surface !== 'polished' && (
-              <T kind="small" tone="window">
+              <Text kind="small" tone="window">
                 Read on a dull or wet face: polish a patch beside the repair, and read it again.
-              </T>
+              </Text>
             )}
           </View>
           <TextButton
@@ -60,10 +60,10 @@ export function CarReadings({ open, of }: { open: OpenJob; of: ColourCase }) {
       ))}
       {of.car.length === 0 && (
         <View style={{ paddingVertical: gap(3) }}>
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             Not read yet. Beside the repair, on a patch that was washed and polished; an eye needs no figures, only the
             card beside it.
-          </T>
+          </Text>
         </View>
       )}
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}

@@ -11,7 +11,7 @@ import { Disclosure } from '@/ui/Disclosure';
 import { fullWhen } from '@/ui/format';
 import { LinkArea } from '@/ui/LinkArea';
 import { pageHref } from '@/ui/pages';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap, TARGET } from '@/ui/theme';
 import { ANSWERS, ANSWER_TONES, deText, sprayedWords } from './words';
@@ -66,45 +66,45 @@ export function CardLine({
             )}
           </View>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{card.panel.name}</T>
+            <Text kind="strong">{card.panel.name}</Text>
             {compared ? (
-              <T
+              <Text
                 kind="small"
                 tone={ANSWER_TONES[compared.verdict.answer]}
-              >{`${deText(compared.verdict)} off: ${ANSWERS[compared.verdict.answer].toLowerCase()}`}</T>
+              >{`${deText(compared.verdict)} off: ${ANSWERS[compared.verdict.answer].toLowerCase()}`}</Text>
             ) : (
-              <T kind="small" tone="muted">
+              <Text kind="small" tone="muted">
                 {card.reads.length > 0
                   ? 'Read at other angles or in other light than the car: read one of them again'
                   : facts
                     ? 'Not held against the car yet'
                     : 'Not sprayed yet'}
-              </T>
+              </Text>
             )}
           </View>
         </View>
       }
     >
       <View style={{ gap: gap(2), paddingBottom: gap(3) }}>
-        {facts && <T kind="small">{`${sprayedWords(facts, units)}.`}</T>}
+        {facts && <Text kind="small">{`${sprayedWords(facts, units)}.`}</Text>}
         {card.strips.map(({ zone, compared: of }) => (
-          <T key={zone.id} kind="small" tone={ANSWER_TONES[of.verdict.answer]}>
+          <Text key={zone.id} kind="small" tone={ANSWER_TONES[of.verdict.answer]}>
             {`${zone.name}: ${deText(of.verdict)} off`}
-          </T>
+          </Text>
         ))}
         {card.reads.map((r) => (
-          <T key={r.id} kind="small" tone="muted">
+          <Text key={r.id} kind="small" tone="muted">
             {`${READ_BY[r.read.by]}, ${fullWhen(r.atMs)}${r.zoneIds.length === 1 ? `, ${card.zones.find((z) => z.id === r.zoneIds[0])?.name.toLowerCase() ?? ''}` : ''}`}
-          </T>
+          </Text>
         ))}
         {facts?.batchId !== undefined && (
           <LinkArea
             href={pageHref('/batches', { batch: facts.batchId })}
             style={{ minHeight: TARGET, justifyContent: 'center' }}
           >
-            <T kind="small" tone="do">
+            <Text kind="small" tone="do">
               The batch that it came out of
-            </T>
+            </Text>
           </LinkArea>
         )}
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>

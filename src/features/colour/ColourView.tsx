@@ -36,7 +36,7 @@ import { PageHead } from '@/ui/PageHead';
 import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { upperFirst } from '@/core';
@@ -92,7 +92,7 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
         </>
       }
     >
-      <PageHead over={`${open.job.name}, ${colour.name}`} answer={answer} under={under} {...(tone && { tone })} />
+      <PageHead eyebrow={`${open.job.name}, ${colour.name}`} title={answer} subtitle={under} {...(tone && { tone })} />
       {choice}
       <TwoColumns
         left={
@@ -105,10 +105,10 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
             />
           ) : (
             <Notice tone="muted">
-              <T kind="small">
+              <Text kind="small">
                 A card is sprayed as the panel will be: over the same primer, with the same gun and thinner, half of it
                 cleared. Dry it is held against the car, face-on and along, in the sun and in the shade.
-              </T>
+              </Text>
             </Notice>
           )
         }
@@ -128,9 +128,9 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
               ))}
               {of.cards.length === 0 && (
                 <View style={{ paddingVertical: gap(3) }}>
-                  <T kind="small" tone="muted">
+                  <Text kind="small" tone="muted">
                     None yet. Without one nobody knows how the colour will look beside the car until it is on the panel.
-                  </T>
+                  </Text>
                 </View>
               )}
             </Section>
@@ -155,10 +155,10 @@ function BlendLink({ jobId, panelId, name }: { jobId: string; panelId: string; n
   return (
     <ListRow href={pageHref('/blend', { job: jobId, panel: panelId })}>
       <View style={{ flex: 1, minWidth: 0 }}>
-        <T kind="strong">{name}</T>
-        <T kind="small" tone="muted">
+        <Text kind="strong">{name}</Text>
+        <Text kind="small" tone="muted">
           Where base stops and clear goes on
-        </T>
+        </Text>
       </View>
     </ListRow>
   );
@@ -209,7 +209,7 @@ function Beside({
   const { values } = compared.entry.read;
   const spectra = meanSpectra(values);
   const coarser = values.form === 'difference' ? values.coarser : undefined;
-  const turns = verdict.lay && card.facts ? turnsFor(1 / verdict.lay.factor, card.facts.spraying) : [];
+  const turns = verdict.flakeTilt && card.facts ? turnsFor(1 / verdict.flakeTilt.factor, card.facts.spraying) : [];
   const rows = (
     [
       ['Face-on', pairs.filter(isFaceOn), verdict.face],
@@ -258,7 +258,7 @@ function Beside({
         open={isShown}
         onToggle={() => setShown(!isShown)}
         testID="curves"
-        head={<T kind="small">The curves: by angle, and by wavelength</T>}
+        head={<Text kind="small">The curves: by angle, and by wavelength</Text>}
       >
         <AngleChart angles={here} />
         {spectra && <SpectrumChart spectra={spectra} />}
@@ -273,14 +273,14 @@ function Beside({
           {`${LIGHTS[verdict.metameric.best].name} and ${LIGHTS[verdict.metameric.worst].name.toLowerCase()} disagree by ${verdict.metameric.by.toFixed(1)}: other pigments than the car's. It will match in one light only.`}
         </Notice>
       )}
-      {verdict.lay && (
+      {verdict.flakeTilt && (
         <Notice tone={verdict.answer === 'respray' ? 'stop' : 'window'} testID="turn-first">
-          <T kind="strong">Turn this first, not the colour</T>
-          <T kind="small">
+          <Text kind="strong">Turn this first, not the colour</Text>
+          <Text kind="small">
             {turns.length > 0
-              ? `${verdict.lay.says} Next card: ${turns.map((t) => turnWords(t, units)).join(', ')}.`
-              : verdict.lay.says}
-          </T>
+              ? `${verdict.flakeTilt.says} Next card: ${turns.map((t) => turnWords(t, units)).join(', ')}.`
+              : verdict.flakeTilt.says}
+          </Text>
           <TextButton label="Spray a card so" onPress={onAgain} />
         </Notice>
       )}
@@ -289,12 +289,12 @@ function Beside({
           <ActionButton label="What must be added?" onPress={onTint} testID="tint-it" />
         </View>
       ) : (
-        <TextButton label="What a tint could still gain" onPress={onTint} testID="tint-it" />
+        <TextButton label="See what tinting could improve" onPress={onTint} testID="tint-it" />
       )}
       <View style={{ marginTop: gap(2) }}>
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           A screen shows colours about, and their difference nearly. The card beside the car decides.
-        </T>
+        </Text>
       </View>
     </Section>
   );

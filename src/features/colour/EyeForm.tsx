@@ -23,7 +23,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { Disclosure } from '@/ui/Disclosure';
 import { gap } from '@/ui/theme';
 import { ZoneOfCard } from './ZoneOfCard';
@@ -102,9 +102,9 @@ export function EyeForm({ open, of, card, ways, problem, onSave, onLeave }: Read
       }
     >
       <PageHead
-        over={of.colour.name}
-        answer={`How does ${name} look beside the car?`}
-        under="Hold it flat against the car beside the repair, dry and clean. First straight at it, then along the panel. What was not looked at stays out."
+        eyebrow={of.colour.name}
+        title={`How does ${name} look beside the car?`}
+        subtitle="Hold it flat against the car beside the repair, dry and clean. First straight at it, then along the panel. What was not looked at stays out."
       />
       {ways}
       {card && <ZoneOfCard card={card} value={zoneId} onChange={setZoneId} />}
@@ -116,10 +116,10 @@ export function EyeForm({ open, of, card, ways, problem, onSave, onLeave }: Read
           testID={`look-${view}-${light}`}
           head={
             <View>
-              <T kind="strong">{`${EYE_VIEWS[view]}, ${EYE_LIGHTS[light].toLowerCase()}`}</T>
-              <T kind="small" tone={looks[key] ? 'ink' : 'muted'}>
+              <Text kind="strong">{`${EYE_VIEWS[view]}, ${EYE_LIGHTS[light].toLowerCase()}`}</Text>
+              <Text kind="small" tone={looks[key] ? 'ink' : 'muted'}>
                 {looks[key] ? `The card is ${eyeWords(looks[key])}` : 'Not looked at'}
-              </T>
+              </Text>
             </View>
           }
         >
@@ -179,9 +179,9 @@ function Look({
           })}
         </View>
       ))}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         Once is a touch, twice clearly, three times strongly.
-      </T>
+      </Text>
     </View>
   );
 }

@@ -83,9 +83,9 @@ export function FigureForm({ open, of, about, card, ways, problem, onSave, onLea
       }
     >
       <PageHead
-        over={of.colour.name}
-        answer={card ? `What does ${card.panel.name.toLowerCase()} read?` : 'What does the car read?'}
-        under="CIELAB in daylight for the 10° observer, angles from the gloss: the mean of at least three readings."
+        eyebrow={of.colour.name}
+        title={card ? `What does ${card.panel.name.toLowerCase()} read?` : 'What does the car read?'}
+        subtitle="CIELAB in daylight for the 10° observer, angles from the gloss: the mean of at least three readings."
       />
       {ways}
       <WhereRead open={open} card={card} value={where} onChange={setWhere} />

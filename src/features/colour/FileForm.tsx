@@ -7,7 +7,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { OddReading } from './OddReading';
 import type { ReadFormProps } from './readForm';
@@ -68,9 +68,9 @@ export function FileForm({ open, of, about, card, ways, problem, onSave, onLeave
       }
     >
       <PageHead
-        over={of.colour.name}
-        answer={card ? `Which reading is ${card.panel.name.toLowerCase()}?` : 'Which reading is the car?'}
-        under="A CGATS text file: reflectances from 400 to 700 nm or CIELAB, with a column for the angle."
+        eyebrow={of.colour.name}
+        title={card ? `Which reading is ${card.panel.name.toLowerCase()}?` : 'Which reading is the car?'}
+        subtitle="A CGATS text file: reflectances from 400 to 700 nm or CIELAB, with a column for the angle."
       />
       {ways}
       <WhereRead open={open} card={card} value={where} onChange={setWhere} />
@@ -90,14 +90,14 @@ export function FileForm({ open, of, about, card, ways, problem, onSave, onLeave
         />
       )}
       {values && (
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {`${values.readings.length === 1 ? 'One reading' : `${values.readings.length} readings`} at ${values.anglesDeg.join('°, ')}°.`}
-        </T>
+        </Text>
       )}
       {values && values.readings.length < 3 && (
-        <T kind="small" tone="window">
+        <Text kind="small" tone="window">
           Three readings of a place are surer than one: nobody can tell a slip from a single one.
-        </T>
+        </Text>
       )}
       {values && !isAsked && <OddReading values={values} onWithout={setValues} onKeep={() => setAsked(true)} />}
       {problem}

@@ -103,9 +103,9 @@ export function FormulaForm({
       }
     >
       <PageHead
-        over={colour.name}
-        answer="What is it mixed from?"
-        under="Grams of each toner in a litre of base. The toners are generic: what a maker gives for his own takes their place."
+        eyebrow={colour.name}
+        title="What is it mixed from?"
+        subtitle="Grams of each toner in a litre of base. The toners are generic: what a maker gives for his own takes their place."
       />
       <ChoiceGroup
         label="Toners"

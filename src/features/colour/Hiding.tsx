@@ -18,7 +18,7 @@ import { FigureTable } from '@/ui/FigureTable';
 import { percent } from '@/ui/format';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** L* of grounds that stand in a shop. */
@@ -35,12 +35,12 @@ const coats = (n: number | undefined): string => (n === undefined ? `over ${MOST
 export function Hiding({ formula, product }: { formula: Formula; product: Product }) {
   const [open, setOpen] = useState(false);
   return (
-    <Section title="What hides" far>
+    <Section title="What hides" deferRender>
       <Disclosure
         open={open}
         onToggle={() => setOpen(!open)}
         testID="hiding"
-        head={<T kind="small">Coats over each ground, and the grey that hides soonest</T>}
+        head={<Text kind="small">Coats over each ground, and the grey that hides soonest</Text>}
       >
         <Grounds formula={formula} product={product} />
       </Disclosure>
@@ -66,7 +66,7 @@ function Grounds({ formula, product }: { formula: Formula; product: Product }) {
   return (
     <View style={{ paddingBottom: gap(3) }}>
       {best && (
-        <T kind="strong">{`Soonest over a grey of L* ${best.lightness}: ${coats(best.coats)} ${best.coats === 1 ? 'coat' : 'coats'}. Mix ${percent(best.blackShare, best.blackShare < 0.1 ? 1 : 0)} of black primer into white.`}</T>
+        <Text kind="strong">{`Soonest over a grey of L* ${best.lightness}: ${coats(best.coats)} ${best.coats === 1 ? 'coat' : 'coats'}. Mix ${percent(best.blackShare, best.blackShare < 0.1 ? 1 : 0)} of black primer into white.`}</Text>
       )}
       <FigureTable
         label="Coats over each ground"
@@ -82,9 +82,9 @@ function Grounds({ formula, product }: { formula: Formula; product: Product }) {
       {worked.clear.length > 0 && (
         <Notice tone="window">{`${worked.clear.map((t) => t.toner.name).join(', ')} ${worked.clear.length === 1 ? 'lets' : 'let'} the ground show for long: card it over the grey that is on the panel, and count its coats.`}</Notice>
       )}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {`Until the difference is under 0.5, at ${Math.round(product.film.nominalUm)} µm a coat of ${FAMILIES[product.family].name.toLowerCase()}. By the formula and generic toners: a card over black and white decides.`}
-      </T>
+      </Text>
     </View>
   );
 }

@@ -21,14 +21,14 @@ import { SpectrumChart } from '@/ui/colour/SpectrumChart';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { OddReading } from './OddReading';
 import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
 type Spectra = Extract<AbsoluteValues, { form: 'spectra' }>;
-const USUAL_FILM: CardFilm = { filmUm: 24, ground: groundOf(undefined), lay: 1 };
+const USUAL_FILM: CardFilm = { filmUm: 24, ground: groundOf(undefined), flakeTilt: 1 };
 
 /** What the simulated instrument stands on; a real one sees it. */
 function heldOf(
@@ -47,7 +47,7 @@ function heldOf(
   return {
     toners: gPerL.join(','),
     filmUm: film.filmUm,
-    lay: Math.round(film.lay * 1000) / 1000,
+    flakeTilt: Math.round(film.flakeTilt * 1000) / 1000,
     ground: Math.round((film.ground[0] ?? 0.28) * 1000) / 1000,
     car: about.on === 'car' ? 1 : 0,
   };
@@ -123,9 +123,9 @@ export function InstrumentForm(props: ReadFormProps) {
       }
     >
       <PageHead
-        over={of.colour.name}
-        answer={card ? `Read ${card.panel.name.toLowerCase()}` : 'Read the car beside the repair'}
-        under="On its white tile first, then three times on the place, lifted and set down again."
+        eyebrow={of.colour.name}
+        title={card ? `Read ${card.panel.name.toLowerCase()}` : 'Read the car beside the repair'}
+        subtitle="On its white tile first, then three times on the place, lifted and set down again."
       />
       {ways}
       <WhereRead open={open} card={card} value={where} onChange={setWhere} />
@@ -150,11 +150,11 @@ export function InstrumentForm(props: ReadFormProps) {
         />
       )}
       {values && <SpectrumChart spectra={meanSpectra(values) ?? []} />}
-      <T kind="tag" tone="muted">
+      <Text kind="tag" tone="muted">
         {formula
           ? 'This instrument is the simulated one of the bench: it is told what it stands on. A real one is read alike.'
           : 'The simulated instrument only knows colours whose formula is in the shop: without one it reads bare primer.'}
-      </T>
+      </Text>
       {problem}
     </Page>
   );

@@ -12,7 +12,7 @@ import { useAppForm } from '@/ui/form/useAppForm';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 
 const schema = (units: UnitSystem) =>
   object({
@@ -24,12 +24,12 @@ const schema = (units: UnitSystem) =>
 export function Limits({ limits }: { limits: ColourLimits }) {
   const [open, setOpen] = useState(false);
   return (
-    <Section title="What passes here" far>
+    <Section title="What passes here" deferRender>
       <Disclosure
         open={open}
         onToggle={() => setOpen(!open)}
         head={
-          <T kind="small">{`Under ${limits.butt.toFixed(1)} it ends at a gap, under ${limits.blend.toFixed(1)} it is blended. Change this`}</T>
+          <Text kind="small">{`Under ${limits.butt.toFixed(1)} it ends at a gap, under ${limits.blend.toFixed(1)} it is blended. Change this`}</Text>
         }
       >
         <LimitsForm limits={limits} />
@@ -57,9 +57,9 @@ function LimitsForm({ limits }: { limits: ColourLimits }) {
         <FormField control={form.control} name="butt" label="At a gap, under" numeric />
         <FormField control={form.control} name="blend" label="Blended, under" numeric />
       </Fields>
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {`CIEDE2000, weighted over angles and lights. Usual are ${COLOUR_LIMITS.butt} and ${COLOUR_LIMITS.blend}; a white van bears more than a silver coupe.`}
-      </T>
+      </Text>
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <ActionButton label="Keep" onPress={() => void save()} testID="keep-limits" />
     </>

@@ -87,7 +87,7 @@ export function NewCard({
     colourProduct(open.job, open.state, colour, all) ??
     products[0];
   // What is to be turned is turned already: the hand only has to do it.
-  const lay = like?.compared?.verdict.lay;
+  const lay = like?.compared?.verdict.flakeTilt;
   const turns = lay && was ? turnsFor(1 / lay.factor, was.spraying) : [];
   const way = was && turned(was.spraying, turns);
   const batches = [...(shelf?.batches.values() ?? [])]
@@ -177,9 +177,9 @@ export function NewCard({
       }
     >
       <PageHead
-        over={`${open.job.name}, ${colour.name}`}
-        answer={`How was ${name.toLowerCase()} sprayed?`}
-        under={
+        eyebrow={`${open.job.name}, ${colour.name}`}
+        title={`How was ${name.toLowerCase()} sprayed?`}
+        subtitle={
           turns.length > 0
             ? `Set to what is to be turned: ${turns.map((t) => turnWords(t, units)).join(', ')}.`
             : was

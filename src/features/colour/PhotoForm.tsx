@@ -15,7 +15,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TapArea } from '@/ui/TapArea';
 import { TextButton } from '@/ui/TextButton';
 import { gap, TARGET } from '@/ui/theme';
@@ -98,13 +98,13 @@ export function PhotoForm({ of, card, ways, problem, onSave, onLeave }: ReadForm
       }
     >
       <PageHead
-        over={of.colour.name}
-        answer={
+        eyebrow={of.colour.name}
+        title={
           picture
             ? `Tap the ${PLACES.find((p) => p.value === place)?.label.toLowerCase()}`
             : 'One photo of car, card and grey'
         }
-        under="The card flat on the car beside the repair, a neutral grey card beside both, in open shade, no flash, nothing burnt out. Only their difference is used."
+        subtitle="The card flat on the car beside the repair, a neutral grey card beside both, in open shade, no flash, nothing burnt out. Only their difference is used."
       />
       {ways}
       {card && <ZoneOfCard card={card} value={zoneId} onChange={setZoneId} />}
@@ -129,10 +129,10 @@ export function PhotoForm({ of, card, ways, problem, onSave, onLeave }: ReadForm
       ))}
       {problem}
       <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           A camera sees colours otherwise than an eye: what comes of it is about half a step unsure. Take one face-on
           and one along, or use it to decide whether a card is worth spraying again.
-        </T>
+        </Text>
       </View>
     </Page>
   );
@@ -191,9 +191,9 @@ function Taps({
               }}
             >
               <View style={{ backgroundColor: palette.ink, paddingHorizontal: gap(1) }}>
-                <T kind="tag" tone="paper">
+                <Text kind="tag" tone="paper">
                   {label}
-                </T>
+                </Text>
               </View>
             </View>
           );

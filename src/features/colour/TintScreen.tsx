@@ -26,7 +26,7 @@ import { formatForInput, readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { cancelTint, planTintAway, type Tinted } from '@/workers/tint';
@@ -66,7 +66,7 @@ export function TintScreen({
   const [isBusy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Message>();
   const [doing, setDoing] = useState<'formula' | 'pour'>();
-  // Whoever goes away needs no answer.
+  // Cancel on unmount.
   useEffect(() => cancelTint, []);
   if (!shelf) return <Page>{null}</Page>;
   const toners = all.filter((p) => p.family === 'toner');
@@ -163,8 +163,8 @@ export function TintScreen({
       }
     >
       <PageHead
-        over={`${colour.name}, by ${card.panel.name.toLowerCase()}`}
-        answer={
+        eyebrow={`${colour.name}, by ${card.panel.name.toLowerCase()}`}
+        title={
           isBusy
             ? 'It is being worked out'
             : found
@@ -173,7 +173,7 @@ export function TintScreen({
                 : `${found.half ? 'Half first: add' : 'Add'} ${found.additions.map((a) => `${formatQuantity('mass', a.grams, units)} of ${a.toner.name.toLowerCase()}`).join(', ')}`
               : 'What must be added to the pot?'
         }
-        under={
+        subtitle={
           found && !isNothing
             ? `${found.after.toFixed(1)} instead of ${found.before.toFixed(1)} is to be expected, between ${found.low.toFixed(1)} and ${found.high.toFixed(1)}. Then a card again: it teaches how strong these toners are.`
             : found
@@ -181,8 +181,8 @@ export function TintScreen({
               : 'Only additions, as few and as little as help; judged after they are rounded to what the scale shows.'
         }
       />
-      {compared?.verdict.lay && (
-        <Notice tone="stop">{`${compared.verdict.lay.says} That is how it was sprayed: spray a card the other way before any toner.`}</Notice>
+      {compared?.verdict.flakeTilt && (
+        <Notice tone="stop">{`${compared.verdict.flakeTilt.says} That is how it was sprayed: spray a card the other way before any toner.`}</Notice>
       )}
       {!compared && (
         <Notice tone="stop">This card was not compared with the car: there is nothing to go by yet.</Notice>
@@ -277,18 +277,18 @@ export function TintScreen({
             })}
           />
           <View style={{ marginTop: gap(2) }}>
-            <T kind="small" tone="muted">
+            <Text kind="small" tone="muted">
               {`The pot grows by ${percent(found.grows, 1)}. ${found.half ? 'The whole is not sure enough to be better than nothing: half of it, stir, and a card.' : 'Stir, and spray a card before the panel.'}`}
-            </T>
+            </Text>
           </View>
         </Section>
       )}
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           Toners are worked out by the app&apos;s own generic figures and what your cards teach of them. Gloves and a
           mask when mixing; the sheet decides.
-        </T>
+        </Text>
       </View>
     </Page>
   );
@@ -306,7 +306,7 @@ function Facts({ batch, left, formula }: { batch: Batch | undefined; left: numbe
     );
   return (
     <>
-      <T kind="small">{`Batch ${batch.no}${left === undefined ? '' : `, ${formatQuantity('mass', Math.max(0, left), units, 0)} left`}.`}</T>
+      <Text kind="small">{`Batch ${batch.no}${left === undefined ? '' : `, ${formatQuantity('mass', Math.max(0, left), units, 0)} left`}.`}</Text>
       {left !== undefined && left < NOTHING_G && (
         <Notice tone="window">
           By the books this batch is sprayed: there is nothing of it to tint. Say how much base is in the pot if there

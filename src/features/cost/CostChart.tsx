@@ -4,7 +4,7 @@ import { BarChart } from 'react-native-chart-kit';
 import { wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { CHART_LEFT, chartLook } from '@/ui/chart';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 interface Row {
@@ -57,19 +57,19 @@ export function CostChart({ rows, currency }: { rows: readonly Row[]; currency: 
       <View style={{ flexDirection: 'row', marginLeft: CHART_LEFT, marginTop: -gap(6) }}>
         {rows.map((r) => (
           <View key={r.name} style={{ flex: 1, minWidth: 0, alignItems: 'center' }}>
-            <T kind="tag" tone="muted" style={{ textAlign: 'center' }}>
+            <Text kind="tag" tone="muted" style={{ textAlign: 'center' }}>
               {r.name}
-            </T>
+            </Text>
           </View>
         ))}
       </View>
       <View style={{ flexDirection: 'row', gap: gap(4), justifyContent: 'flex-end' }}>
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           left: worked out
-        </T>
-        <T kind="tag" tone="do">
+        </Text>
+        <Text kind="tag" tone="do">
           right: so far
-        </T>
+        </Text>
       </View>
     </View>
   );

@@ -17,7 +17,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { CostChart } from './CostChart';
 
@@ -87,9 +87,9 @@ function Costs({
   return (
     <Page testID="cost" wide>
       <PageHead
-        over={`${at.job.name}, what it cost so far`}
-        answer={wholeMoney(sum.total.actual, currency)}
-        under={
+        eyebrow={`${at.job.name}, what it cost so far`}
+        title={wholeMoney(sum.total.actual, currency)}
+        subtitle={
           panels.length === 0
             ? 'Nothing that costs was logged on it yet.'
             : `${wholeMoney(sum.total.estimated, currency)} as worked out for the same work: ${percent(Math.abs(off))} ${off >= 0 ? 'over' : 'under'}. ${formatQuantity('bulk', sum.vocG / 1000, units, 1)} of solvent went into the air.`
@@ -129,16 +129,16 @@ function Costs({
                     ],
                   }))}
                 />
-                <T kind="tag" tone="muted">
+                <Text kind="tag" tone="muted">
                   {`${Math.round(sum.minutes.actual / 60)} h of hands, of which ${Math.round(sum.minutes.clocked / 60)} h were clocked; the rest is the estimate again.`}
-                </T>
+                </Text>
               </Section>
             )}
             {said.length > 0 && (
               <Section title="Next time">
                 {said.slice(0, 5).map((s, i) => (
                   <View key={i} style={{ paddingVertical: gap(2) }}>
-                    <T>{s}</T>
+                    <Text>{s}</Text>
                   </View>
                 ))}
               </Section>
@@ -158,12 +158,12 @@ function Costs({
                     head={
                       <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'baseline' }}>
                         <View style={{ flex: 1, minWidth: 0 }}>
-                          <T kind="strong">{nameOf(c)}</T>
-                          <T kind="tag" tone="muted">
+                          <Text kind="strong">{nameOf(c)}</Text>
+                          <Text kind="tag" tone="muted">
                             {`material ${wholeMoney(c.money.material.actual + c.money.waste.actual, currency)}, ${(c.minutes.actual / 60).toFixed(1)} h`}
-                          </T>
+                          </Text>
                         </View>
-                        <T kind="figure">{wholeMoney(c.total.actual, currency)}</T>
+                        <Text kind="figure">{wholeMoney(c.total.actual, currency)}</Text>
                       </View>
                     }
                   >
@@ -171,18 +171,18 @@ function Costs({
                       {c.material.lines.map((l) => (
                         <View key={l.productId} style={{ flexDirection: 'row', gap: gap(3), paddingVertical: gap(1) }}>
                           <View style={{ flex: 1, minWidth: 0 }}>
-                            <T kind="small">{l.label}</T>
-                            <T kind="tag" tone="muted">
+                            <Text kind="small">{l.label}</Text>
+                            <Text kind="tag" tone="muted">
                               {l.basis === 'poured'
                                 ? `from the cup; ${formatQuantity('volume', l.estimatedMl, units)} worked out${l.wasteMl > 1 ? `; ${formatQuantity('volume', l.wasteMl, units)} thrown away` : ''}`
                                 : 'estimated from area and film'}
-                            </T>
+                            </Text>
                           </View>
-                          <T kind="small">{formatQuantity('volume', l.volumeMl, units)}</T>
-                          <T kind="strong">{wholeMoney(l.cost + l.wasteCost, currency)}</T>
+                          <Text kind="small">{formatQuantity('volume', l.volumeMl, units)}</Text>
+                          <Text kind="strong">{wholeMoney(l.cost + l.wasteCost, currency)}</Text>
                         </View>
                       ))}
-                      <T kind="tag" tone="muted">{`${formatQuantity('mass', c.vocG, units, 0)} of solvent`}</T>
+                      <Text kind="tag" tone="muted">{`${formatQuantity('mass', c.vocG, units, 0)} of solvent`}</Text>
                     </View>
                   </Disclosure>
                 ))}
@@ -193,9 +193,9 @@ function Costs({
           </>
         }
       />
-      <T kind="tag" tone="muted">
+      <Text kind="tag" tone="muted">
         Estimates by area, film and usual figures. What tins cost is what was paid for them, where the shelf knows it.
-      </T>
+      </Text>
     </Page>
   );
 }
@@ -217,7 +217,7 @@ function Learned({
   });
   if (pairs.length + wasted.length === 0) return null;
   return (
-    <Section title="What this shop has learned" far>
+    <Section title="What this shop has learned" deferRender>
       {pairs.length > 0 && (
         <FigureTable
           label="How much lands on the work"
@@ -251,9 +251,9 @@ function Learned({
           }))}
         />
       )}
-      <T kind="tag" tone="muted">
+      <Text kind="tag" tone="muted">
         Shrunk towards the usual figures while there are few; film readings before and after a cup teach the first.
-      </T>
+      </Text>
     </Section>
   );
 }
@@ -269,7 +269,7 @@ function RatesForm({ rates }: { rates: NonNullable<NonNullable<ReturnType<typeof
   const { saveSettings } = useShopActions();
   const [typed, setTyped] = useState<Partial<Record<keyof typeof rates, string>>>({});
   return (
-    <Section title="What an hour costs" far>
+    <Section title="What an hour costs" deferRender>
       <Fields>
         {RATE_FIELDS.map(({ key, label }) => {
           const text = typed[key] ?? formatForInput(rates[key], { plain: true }, units);

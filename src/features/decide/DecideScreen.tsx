@@ -18,7 +18,7 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { decideAway } from '@/workers/decide';
@@ -159,9 +159,9 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
       }
     >
       <PageHead
-        over={panel ? `${panel.name}: repair or replace?` : 'Repair or replace?'}
-        answer={d ? answerOf(d) : input ? 'Working it out' : 'One figure is not right yet'}
-        under={d ? underOf(d, currency) : undefined}
+        eyebrow={panel ? `${panel.name}: repair or replace?` : 'Repair or replace?'}
+        title={d ? answerOf(d) : input ? 'Working it out' : 'One figure is not right yet'}
+        subtitle={d ? underOf(d, currency) : undefined}
       />
       {result.error && <Notice tone="stop">{`It cannot be worked out here: ${result.error.message}`}</Notice>}
       <TwoColumns
@@ -177,9 +177,9 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
                   .map((t) => (
                     <ListRow key={`${t.way}${t.field}`}>
                       <View style={{ flex: 1 }}>
-                        <T>{tipWords(t)}</T>
+                        <Text>{tipWords(t)}</Text>
                       </View>
-                      <T kind="strong">{wholeMoney(Math.abs(t.atWorst - t.atBest), currency)}</T>
+                      <Text kind="strong">{wholeMoney(Math.abs(t.atWorst - t.atBest), currency)}</Text>
                     </ListRow>
                   ))}
               </Section>
@@ -191,9 +191,9 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
             <Section title="Figures">
               {WAYS.map((w) => (
                 <View key={w} style={{ paddingTop: gap(3) }}>
-                  <T kind="section" level={3}>
+                  <Text kind="section" level={3}>
                     {NAMES[w]}
-                  </T>
+                  </Text>
                   {three(w, 'hours', 'Hours of work')}
                   {three(w, 'materials', `Materials and paint, ${currency}`)}
                   {three(w, 'waitDays', 'Days of waiting before it can begin')}
@@ -213,9 +213,9 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
               </Fields>
             </Section>
             <View style={{ marginTop: gap(3) }}>
-              <T kind="small" tone="muted">
+              <Text kind="small" tone="muted">
                 {`${DRAWS.toLocaleString('en')} draws from your estimates, each independent of the others. A part that is fitted needs its own paint, and a copy part may need fettling: put that into its hours and materials. What bears load or protects people is for a licensed shop to judge.`}
-              </T>
+              </Text>
             </View>
           </>
         }

@@ -14,7 +14,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 const WAYS: { value: Decided['way']; label: string }[] = [
@@ -66,10 +66,10 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
     <Section title="Decided" {...(had && { aside: dayOnly(had.atMs) })}>
       {had && (
         <View style={{ paddingTop: gap(2) }} testID="decided">
-          <T kind="strong">{`${WORDS[had.way]}${had.months ? `: ${had.months} months` : ''}.`}</T>
-          <T kind="small" tone="muted">
+          <Text kind="strong">{`${WORDS[had.way]}${had.months ? `: ${had.months} months` : ''}.`}</Text>
+          <Text kind="small" tone="muted">
             {`Repair was cheaper in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)} against ${wholeMoney(had.replaceCost, currency)}.`}
-          </T>
+          </Text>
           <TextButton
             label="Take it back"
             tone="stop"

@@ -4,7 +4,7 @@ import Svg, { Line, Path } from 'react-native-svg';
 import type { Decision, Spread } from '@/core/plan';
 import { wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 const HEIGHT = 96;
@@ -76,15 +76,15 @@ function Sum({
 }) {
   return (
     <View>
-      <T kind="tag" tone={tone}>
+      <Text kind="tag" tone={tone}>
         {name}
-      </T>
-      <T kind="figure">{wholeMoney(cost.middle, currency)}</T>
-      <T
+      </Text>
+      <Text kind="figure">{wholeMoney(cost.middle, currency)}</Text>
+      <Text
         kind="small"
         tone="muted"
-      >{`${wholeMoney(cost.low, currency)} to ${wholeMoney(cost.high, currency)} in 8 of 10`}</T>
-      <T kind="small" tone="muted">{`${days.middle.toFixed(1)} days, up to ${days.high.toFixed(0)}`}</T>
+      >{`${wholeMoney(cost.low, currency)} to ${wholeMoney(cost.high, currency)} in 8 of 10`}</Text>
+      <Text kind="small" tone="muted">{`${days.middle.toFixed(1)} days, up to ${days.high.toFixed(0)}`}</Text>
     </View>
   );
 }

@@ -6,7 +6,7 @@ import { shortWhen } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { placeWords } from './words';
 
@@ -37,9 +37,9 @@ export function GuideRounds({
   return (
     <Section title="Guide coat" aside={evidence.rounds.length === 1 ? '1 round' : `${evidence.rounds.length} rounds`}>
       <View style={{ paddingVertical: gap(2) }}>
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           An estimate over the length of the board: longer waves neither board nor guide coat shows.
-        </T>
+        </Text>
       </View>
       {last?.round.marks.map((m) => {
         const off = heightAt(relief.off, m);
@@ -47,18 +47,18 @@ export function GuideRounds({
         return (
           <ListRow key={`${m.x} ${m.y}`}>
             <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="strong">{`${m.showed === 'low' ? 'Low' : 'High'} by about ${mm(off)}, \u00b1${mm(spread)}`}</T>
-              <T kind="small" tone="muted">
+              <Text kind="strong">{`${m.showed === 'low' ? 'Low' : 'High'} by about ${mm(off)}, \u00b1${mm(spread)}`}</Text>
+              <Text kind="small" tone="muted">
                 {placeWords(m, size, units)}
-              </T>
+              </Text>
             </View>
           </ListRow>
         );
       })}
       {[...evidence.rounds].reverse().map(({ id, atMs, round }) => (
-        <T key={id} kind="small" tone="muted">
+        <Text key={id} kind="small" tone="muted">
           {`${shortWhen(atMs, now)}: P${round.grit}, ${round.marks.length === 0 ? 'even all over' : `${round.marks.filter((m) => m.showed === 'low').length} low, ${round.marks.filter((m) => m.showed === 'high').length} high`}`}
-        </T>
+        </Text>
       ))}
     </Section>
   );

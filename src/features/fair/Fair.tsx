@@ -34,7 +34,7 @@ import { pageHref } from '@/ui/pages';
 import { contourStep } from '@/ui/relief/contourStep';
 import { Relief } from '@/ui/relief/Relief';
 import { TwoColumns } from '@/ui/SplitView';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { GuideRounds, NextOnPanel } from './Blocking';
@@ -149,7 +149,7 @@ export function Fair({ open, panel, choice }: Props) {
         ? 'What is known of it is being worked out'
         : 'Block it, and see what a guide coat shows'
     : !evidence.last
-      ? 'Its gaps are read, its face is not'
+      ? 'Gaps measured; surface not yet'
       : !range
         ? relief.isFetching
           ? 'Its relief is being worked out'
@@ -183,9 +183,9 @@ export function Fair({ open, panel, choice }: Props) {
       }
     >
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer={answer}
-        under={
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title={answer}
+        subtitle={
           isBlocking
             ? lastRound
               ? `By ${evidence.rounds.length === 1 ? 'one round' : `${evidence.rounds.length} rounds`} of guide coat, P${lastRound.grit}`
@@ -217,15 +217,15 @@ export function Fair({ open, panel, choice }: Props) {
                   width={width}
                   label={`Relief of ${panel.name}: lowest ${mm(shownRange?.low ?? 0)}, highest ${mm(shownRange?.high ?? 0)}`}
                 />
-                <T kind="small" tone="muted">
+                <Text kind="small" tone="muted">
                   {`A line every ${mm(contourStep(shownRange), 2)}: green is low, amber is high. ${
                     isBlocking
                       ? `What a board of ${formatQuantity('length', boardMm / 10, units, 0)} would find.`
                       : asks
-                        ? `It knows least in the dashed ring, \u00b1${mm(next.spreadMm)}: lay the straightedge there next.`
-                        : 'It is sure of itself all over.'
+                        ? `Least certain in the dashed ring, \u00b1${mm(next.spreadMm)}: lay the straightedge there next.`
+                        : 'Reliable everywhere.'
                   }`}
-                </T>
+                </Text>
               </>
             )}
             {found && found.odd.length > 0 && !isBlocking && (

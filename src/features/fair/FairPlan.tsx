@@ -33,7 +33,7 @@ import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { cancelFairing } from '@/workers/fair';
@@ -68,7 +68,7 @@ export function FairPlan({ result, busy, failed, level, onAgain, ...where }: Pro
   if (failed || !result)
     return (
       <Section title="The least filler">
-        <T tone="muted">It was not worked out.</T>
+        <Text tone="muted">It was not worked out.</Text>
         <ActionButton label="Work it out" onPress={onAgain} />
       </Section>
     );
@@ -87,21 +87,23 @@ export function FairPlan({ result, busy, failed, level, onAgain, ...where }: Pro
     <>
       <Section title="The least filler" aside={`fair as agreed: ${level}`}>
         <View style={{ paddingVertical: gap(2) }}>
-          <T kind="figure">{formatQuantity('volume', f.volumeMl, units)}</T>
-          <T tone="muted">
+          <Text kind="figure">{formatQuantity('volume', f.volumeMl, units)}</Text>
+          <Text tone="muted">
             {f.areaCm2 === 0
               ? 'Nothing has to be filled.'
               : `of cured filler on ${drawnAreaText(f.areaCm2, units)}, ${mm(f.deepestMm)} at its deepest`}
-          </T>
+          </Text>
         </View>
         {taps.length > 0 && isAhead && (
           <Notice tone="window">
             <View>
-              <T kind="small">Tap the highs down first: it saves filler, and a high that is filled around is felt.</T>
+              <Text kind="small">
+                Tap the highs down first: it saves filler, and a high that is filled around is felt.
+              </Text>
               {taps.slice(0, MOST_TAPS).map((t) => (
-                <T key={`${t.x} ${t.y}`} kind="small">{`By ${mm(t.mm)}, ${placeWords(t, where.size, units)}`}</T>
+                <Text key={`${t.x} ${t.y}`} kind="small">{`By ${mm(t.mm)}, ${placeWords(t, where.size, units)}`}</Text>
               ))}
-              {taps.length > MOST_TAPS && <T kind="small">{`And ${taps.length - MOST_TAPS} more, as drawn.`}</T>}
+              {taps.length > MOST_TAPS && <Text kind="small">{`And ${taps.length - MOST_TAPS} more, as drawn.`}</Text>}
             </View>
           </Notice>
         )}
@@ -124,7 +126,7 @@ function Working() {
       <View style={styles.bar}>
         <ProgressBar indeterminate accessibilityLabel="The least filler is being worked out" />
       </View>
-      <T tone="muted">{`It is being worked out: ${seconds}\u00a0s of at most ${MOST_SECONDS}\u00a0s.`}</T>
+      <Text tone="muted">{`It is being worked out: ${seconds}\u00a0s of at most ${MOST_SECONDS}\u00a0s.`}</Text>
       <TextButton label="Stop" icon="close" onPress={cancelFairing} />
     </Section>
   );
@@ -173,27 +175,27 @@ function Spread({
           return (
             <ListRow key={i}>
               <View style={{ flex: 1, minWidth: 0 }}>
-                <T kind="strong" tone={done ? 'muted' : 'ink'}>
+                <Text kind="strong" tone={done ? 'muted' : 'ink'}>
                   {`${done ? '\u2713 ' : ''}${lookup(s.productId)?.name ?? s.productId}, ${s.over === 'lows' ? 'in the lows' : 'over all of it'}`}
-                </T>
-                <T kind="small">
+                </Text>
+                <Text kind="small">
                   {done?.kind === 'filled'
                     ? `Logged: ${lookup(done.productId)?.name ?? done.productId}, ${formatQuantity('thickness', done.filmUm / 1000, units)} on average`
                     : words(s)}
-                </T>
+                </Text>
                 {!done && (
-                  <T kind="small" tone="muted">
+                  <Text kind="small" tone="muted">
                     {`${drawnAreaText(s.areaCm2, units)}, up to ${formatQuantity('thickness', s.deepestMm, units)}. At ${formatQuantity('temp', tempC, units)}${s.workingMin === undefined ? '' : ` it drags after ${waitText(s.workingMin * MIN_MS)}`}${s.sandMin === undefined ? '' : `, and is sanded after ${waitText(s.sandMin * MIN_MS)}`}.`}
-                  </T>
+                  </Text>
                 )}
               </View>
             </ListRow>
           );
         })}
         {laid.length > plan.skims.length && (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             More skims are logged than were planned: read it again, or see what a guide coat shows.
-          </T>
+          </Text>
         )}
         {next && (
           <ActionButton
@@ -224,9 +226,9 @@ function Spread({
           factor={times}
         />
       )}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         Styrene and dust: mask, extraction. Amounts and times are estimates from usual figures; the tin decides.
-      </T>
+      </Text>
     </>
   );
 }

@@ -9,7 +9,7 @@ import { shortWhen } from '@/ui/format';
 import { LineOver } from '@/ui/LineOver';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** Fewer blockings than that are left: it is said before anybody takes the block. */
@@ -51,18 +51,18 @@ function Left({ zone, strata, grit, alone }: { zone: Zone; strata: Strata; grit:
   const isThrough = strata.surface.spots !== undefined;
   return (
     <View>
-      <T kind="strong">{`${alone ? '' : `${zone.name}: `}${b.layer.label}, ${um(b.leftUm)}`}</T>
-      <T kind="small">
+      <Text kind="strong">{`${alone ? '' : `${zone.name}: `}${b.layer.label}, ${um(b.leftUm)}`}</Text>
+      <Text kind="small">
         {b.reserveUm === null
           ? 'It is not for sanding.'
           : b.reserveUm === 0
             ? 'It may be sanded away to its edge.'
             : `${um(b.spendableUm)} may come off, ${um(b.reserveUm)} must stay: about ${times > 40 ? 'more than 40' : times} times P${grit}.`}
-      </T>
-      <T
+      </Text>
+      <Text
         kind="small"
         tone="muted"
-      >{`${b.basis === 'measured' ? 'Measured' : 'Estimated from what was laid and sanded'}. Edges and body lines go first.`}</T>
+      >{`${b.basis === 'measured' ? 'Measured' : 'Estimated from what was laid and sanded'}. Edges and body lines go first.`}</Text>
       {b.reserveUm !== null && b.reserveUm > 0 && times < FEW && !isThrough && (
         <Notice tone="window">
           {times === 0
@@ -98,15 +98,15 @@ function Course({ events, now }: { events: Parameters<typeof filmOverTime>[0]; n
         .slice(-6)
         .reverse()
         .map((m) => (
-          <T key={m.eventId} kind="small" tone="muted">
+          <Text key={m.eventId} kind="small" tone="muted">
             {`${shortWhen(m.atMs, now)}, ${KINDS[m.kind].name.toLowerCase()}: ${formatQuantity('film', m.totalUm, units)}${m.thoughtUm !== undefined && m.readUm !== undefined ? `, ${formatQuantity('film', m.thoughtUm, units)} were thought` : ''}`}
-          </T>
+          </Text>
         ))}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {lastRead
           ? `Over the substrate, ${unitOf('film', units)}; a gauge put it right last ${shortWhen(lastRead.atMs, now)}.`
           : `Over the substrate, ${unitOf('film', units)}: nobody has read it yet. A gauge puts every estimate right.`}
-      </T>
+      </Text>
     </View>
   );
 }

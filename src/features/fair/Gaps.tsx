@@ -8,7 +8,7 @@ import { LineOver } from '@/ui/LineOver';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 
 /** The gaps around a panel, and what to do about each. */
@@ -48,26 +48,26 @@ function Gap({ entry: { gap, atMs }, level, now }: { entry: GapEntry; level: Qua
   const read = gap.widthMm.flatMap((w) => w ?? []);
   return (
     <View style={{ flex: 1, minWidth: 0 }}>
-      <T kind="strong">{`${gap.name}: ${GAP_ACTS[p.act].toLowerCase()}`}</T>
-      <T kind="small">{p.why}</T>
+      <Text kind="strong">{`${gap.name}: ${GAP_ACTS[p.act].toLowerCase()}`}</Text>
+      <Text kind="small">{p.why}</Text>
       {p.act === 'buildUp' && (
-        <T kind="small">
+        <Text kind="small">
           {`${ml(p.buildMl)} of cured filler on an edge of ${mm(EDGE_MM)}${p.glassMl > 0 ? `, ${ml(p.glassMl)} of it glass-reinforced` : ''}. Tape the other side off and open the part before it is hard.`}
-        </T>
+        </Text>
       )}
       {!p.isFlush && p.flushMm !== undefined && (
-        <T kind="small">
+        <Text kind="small">
           {`Its face stands ${mm(p.flushMm)} ${p.flushMm > 0 ? 'proud' : 'low'}: set it at the hinge or latch before anything is filled.`}
-        </T>
+        </Text>
       )}
       <LineOver
         values={read}
         decimals={1}
         label={`${gap.name}, ${mm(Math.min(...read))} to ${mm(Math.max(...read))} from one end to the other`}
       />
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {`${GAP_BEFORE_NAMES[gap.before]}, ${shortWhen(atMs, now)}. ${mm(gap.agreedMm)} was agreed. Coats on both edges close it by about ${mm(PAINT_CLOSES_MM)}.`}
-      </T>
+      </Text>
     </View>
   );
 }

@@ -28,7 +28,7 @@ import { PageHead } from '@/ui/PageHead';
 import { contourStep } from '@/ui/relief/contourStep';
 import { Relief, type ShownMark } from '@/ui/relief/Relief';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { placeWords } from './words';
 
@@ -182,9 +182,9 @@ export function GuideRead({
       }
     >
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer="What does the guide coat show?"
-        under="Block once over all of it, in an X, without pressing. Then tap where colour stayed, and where it went at once."
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title="What does the guide coat show?"
+        subtitle="Block once over all of it, in an X, without pressing. Then tap where colour stayed, and where it went at once."
       />
       {choice}
       <ChoiceGroup label="A tap marks" options={SHOWED} value={showed} onChange={(s) => setShowed(s)} />
@@ -203,7 +203,7 @@ export function GuideRead({
           {read.marks.map((m, i) => (
             <ListRow key={`${m.x} ${m.y}`}>
               <View style={{ flex: 1, minWidth: 0 }}>
-                <T kind="small">{`${m.showed === 'low' ? 'Low' : 'High'}, ${placeWords(m, size, units)}`}</T>
+                <Text kind="small">{`${m.showed === 'low' ? 'Low' : 'High'}, ${placeWords(m, size, units)}`}</Text>
               </View>
               <TextButton label="Take off" onPress={() => set({ marks: read.marks.filter((_, j) => j !== i) })} />
             </ListRow>
@@ -227,10 +227,10 @@ export function GuideRead({
         hint={`Empty: ${long(TOOL_LENGTH_MM[read.tool])}. It shows nothing of a wave that is longer than ${long(boardLengthMm({ tool: read.tool, boardMm }))}.`}
       />
       {onGuide.length > 0 && (
-        <T
+        <Text
           kind="small"
           tone="muted"
-        >{`The pass itself goes into the log with it: P${read.paper}, about one scratch off.`}</T>
+        >{`The pass itself goes into the log with it: P${read.paper}, about one scratch off.`}</Text>
       )}
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
     </Page>

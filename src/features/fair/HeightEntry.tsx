@@ -6,7 +6,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { Measure } from '@/ui/Field';
 import { formatForInput, readNumber } from '@/ui/numbers';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap, TARGET } from '@/ui/theme';
 
 /** More than this is a slip, or another unit, mm. */
@@ -75,9 +75,9 @@ export function HeightEntry({
                     },
                   ])}
                 >
-                  <T kind="small" tone={v === null ? 'muted' : 'ink'}>
+                  <Text kind="small" tone={v === null ? 'muted' : 'ink'}>
                     {v === null || v === undefined ? '\u2013' : formatForInput(v, { quantity: 'thickness' }, units)}
-                  </T>
+                  </Text>
                 </TouchableRipple>
               );
             })}

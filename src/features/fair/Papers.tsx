@@ -18,7 +18,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 
 const SHAPES = keysOf(SHAPE_CLASSES).map((value) => ({ value, label: SHAPE_CLASSES[value].name }));
 const MIN_MS = 60_000;
@@ -81,9 +81,9 @@ export function Papers({
       <ChoiceGroup label="It is" options={SHAPES} value={shape} onChange={(s) => setShape(s)} />
       {fills &&
         (board ? (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {`Cut the shape with a board of ${length(board.lengthMm)}: lows here are about ${length(waveMm)} across, and a board shorter than half of that follows them.`}
-          </T>
+          </Text>
         ) : (
           <Notice tone="window">
             {`Lows here are about ${length(waveMm)} across: no board bridges them on this panel. Work by straightedge and guide coat.`}
@@ -97,25 +97,25 @@ export function Papers({
       {rungs.map((r) => (
         <ListRow key={r.grit}>
           <View style={{ width: 64 }}>
-            <T kind="section">{`P${r.grit}`}</T>
+            <Text kind="section">{`P${r.grit}`}</Text>
           </View>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="small">
+            <Text kind="small">
               {r.removesUm === 0
                 ? `${r.grit <= SHAPES_UP_TO ? 'Cuts it to shape' : 'Cuts it flat'}, in an X, never along one line`
                 : `Across the last scratch, until it is gone: ${formatQuantity('film', r.removesUm, units)} off`}
-            </T>
-            <T kind="small" tone="muted">
+            </Text>
+            <Text kind="small" tone="muted">
               {`${on === 'filler' && r.grit === 120 ? 'Many leave it out and give P180 twice the strokes. ' : ''}${HELD[r.held]}, ${r.wet ? 'wet' : 'dry'}, about ${r.passes} strokes a place; ${times(r.minutes * factor.times)}, ${r.discs} ${r.discs === 1 ? 'sheet' : 'sheets'}`}
-            </T>
+            </Text>
           </View>
         </ListRow>
       ))}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {factor.entries === 0
           ? `Usual times; log how long it took, and they become yours.`
           : `Usual: ${times(usual)}. From ${factor.entries} of your own entries: ${times(usual * factor.times)}.`}
-      </T>
+      </Text>
     </Section>
   );
 }

@@ -93,9 +93,9 @@ export function TakeGap({ open, panel, onDone }: { open: OpenJob; panel: Panel; 
       }
     >
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer="How wide is the gap?"
-        under="With the part hung and latched: widths from one end to the other, then how far this face stands proud of the other."
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title="How wide is the gap?"
+        subtitle="With the part hung and latched: widths from one end to the other, then how far this face stands proud of the other."
       />
       <Field label="Which gap" value={t.name} onChange={(name) => set({ name })} hint="Such as door to wing" />
       <Fields>

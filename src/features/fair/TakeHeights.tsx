@@ -110,9 +110,9 @@ export function TakeHeights({
       }
     >
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer="How far is it off?"
-        under="Lay the straightedge over each place, from the top left, and say the gap under it. Six are enough to begin."
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title="How far is it off?"
+        subtitle="Lay the straightedge over each place, from the top left, and say the gap under it. Six are enough to begin."
       />
       {choice}
       <ChoiceGroup

@@ -11,7 +11,7 @@ import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { pageHref, type PageHref } from '@/ui/pages';
 
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
@@ -68,7 +68,11 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
   const next = waiting[0];
   return (
     <Page testID="ground" wide>
-      <PageHead over={`${job.name}, before paint`} answer={answerOf(panels)} under={underOf(job, parts.heldUntilMs)} />
+      <PageHead
+        eyebrow={`${job.name}, before paint`}
+        title={answerOf(panels)}
+        subtitle={underOf(job, parts.heldUntilMs)}
+      />
       <TwoColumns
         left={
           <>
@@ -94,9 +98,7 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
               <Way
                 title="Access order"
                 detail={
-                  next
-                    ? `First ${taskWords(job, next.first)}, then ${taskWords(job, next.then)}`
-                    : 'Nothing waits for anything'
+                  next ? `First ${taskWords(job, next.first)}, then ${taskWords(job, next.then)}` : 'No dependencies'
                 }
                 href={pageHref('/order', { job: job.id })}
               />
@@ -115,14 +117,16 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                 {due.map((d) => (
                   <ListRow key={`${d.panelId}${d.dueMs}`}>
                     <View style={{ flex: 1, minWidth: 0 }}>
-                      <T kind="strong">{job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}</T>
-                      <T kind="small" tone="muted">
+                      <Text kind="strong">
+                        {job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}
+                      </Text>
+                      <Text kind="small" tone="muted">
                         {d.what}
-                      </T>
+                      </Text>
                     </View>
-                    <T kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
+                    <Text kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
                       {dueWords(d, now)}
-                    </T>
+                    </Text>
                   </ListRow>
                 ))}
               </Section>
@@ -139,15 +143,15 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                   href={pageHref('/map', { job: job.id, panel: panel.id })}
                 >
                   <View style={{ flex: 1, minWidth: 0 }}>
-                    <T kind="strong">{panel.name}</T>
-                    <T kind="small" tone="muted">
+                    <Text kind="strong">{panel.name}</Text>
+                    <Text kind="small" tone="muted">
                       {ways.length > 0 ? ways.join('; ') : panel.map ? 'Nothing open' : 'Not drawn yet'}
-                    </T>
+                    </Text>
                   </View>
                   {count > 0 && (
-                    <T kind="figure" tone="stop">
+                    <Text kind="figure" tone="stop">
                       {String(count)}
-                    </T>
+                    </Text>
                   )}
                 </ListRow>
               ))}
@@ -169,10 +173,10 @@ function Way({ title, detail, href }: { title: string; detail: string; href: Pag
   return (
     <ListRow label={title} href={href}>
       <View style={{ flex: 1, minWidth: 0 }}>
-        <T kind="strong">{title}</T>
-        <T kind="small" tone="muted">
+        <Text kind="strong">{title}</Text>
+        <Text kind="small" tone="muted">
           {detail}
-        </T>
+        </Text>
       </View>
     </ListRow>
   );

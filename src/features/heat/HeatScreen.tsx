@@ -43,7 +43,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { HEAT_NAMES } from './heatNames';
@@ -66,12 +66,12 @@ export function HeatScreen({ jobId, zoneId }: Props) {
   if (!open)
     return (
       <Page>
-        <PageHead answer="Heat" />
+        <PageHead title="Heat" />
         <WarmUp now={now} />
       </Page>
     );
   return (
-    <What
+    <HeatQuestion
       key={open.job.id}
       jobs={jobs}
       open={open}
@@ -102,7 +102,7 @@ const timeAfter = (from: string, minutes: number, now: number): string => {
   return fromMs === null ? '' : clockTime(fromMs + minutes * 60_000);
 };
 
-interface WhatProps {
+interface HeatQuestionProps {
   jobs: OpenJob[];
   open: OpenJob;
   asked: string | undefined;
@@ -111,7 +111,7 @@ interface WhatProps {
   onZone(id: string): void;
 }
 
-function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
+function HeatQuestion({ jobs, open, asked, now, onJob, onZone }: HeatQuestionProps) {
   const { units } = useAppTheme();
   const router = useRouter();
   const plain = useStatuses(open, now);
@@ -199,7 +199,7 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
           />
           {(kind === 'lamp' || kind === 'oven') && zone && (
             <ActionButton
-              label="It is on: log it"
+              label="Log heat now"
               onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: zone.id, kind: 'baked' }))}
             />
           )}
@@ -207,9 +207,9 @@ function What({ jobs, open, asked, now, onJob, onZone }: WhatProps) {
       }
     >
       <PageHead
-        over={zone ? zoneLabel(open.job, zone.id) : open.job.name}
-        answer={answer(before, after, now)}
-        under={before?.top ? `${before.top.label}. Times are estimates from the air and its forecast.` : undefined}
+        eyebrow={zone ? zoneLabel(open.job, zone.id) : open.job.name}
+        title={answer(before, after, now)}
+        subtitle={before?.top ? `${before.top.label}. Times are estimates from the air and its forecast.` : undefined}
       />
       <TwoColumns
         left={
@@ -324,20 +324,20 @@ function Stages({ before, after, now }: { before: ZoneStatus; after: ZoneStatus 
         return (
           <ListRow key={c.stage}>
             <View style={{ flexGrow: 1, flexShrink: 1, flexBasis: 120 }} testID={`moves-${c.stage}`}>
-              <T kind="strong">{stageWords(c.stage, top.family)}</T>
-              <T kind="tag" tone="muted">
+              <Text kind="strong">{stageWords(c.stage, top.family)}</Text>
+              <Text kind="tag" tone="muted">
                 {c.opensMs === null ? 'never in this air' : shortWhen(c.opensMs, now)}
-              </T>
+              </Text>
             </View>
             <View style={{ alignItems: 'flex-end' }}>
               {then && (
                 <>
-                  <T kind="section">{then.opensMs === null ? 'not then either' : shortWhen(then.opensMs, now)}</T>
-                  <T kind="tag" tone="do">
+                  <Text kind="section">{then.opensMs === null ? 'not then either' : shortWhen(then.opensMs, now)}</Text>
+                  <Text kind="tag" tone="do">
                     {then.opensMs !== null && c.opensMs !== null && c.opensMs - then.opensMs >= 60_000
                       ? `${waitText(c.opensMs - then.opensMs)} sooner`
                       : ''}
-                  </T>
+                  </Text>
                 </>
               )}
             </View>
@@ -370,10 +370,10 @@ function Plans({
         return (
           <ListRow key={h.id}>
             <View style={{ flex: 1 }}>
-              <T kind="strong">{`${HEAT_NAMES[h.kind]}, ${formatQuantity('temp', h.tempC, units)}`}</T>
-              <T kind="small" tone="muted">
+              <Text kind="strong">{`${HEAT_NAMES[h.kind]}, ${formatQuantity('temp', h.tempC, units)}`}</Text>
+              <Text kind="small" tone="muted">
                 {`${shortWhen(h.fromMs, now)} \u2013 ${shortWhen(h.toMs, now)}${open && h.zoneIds?.[0] ? `, ${zoneLabel(open.job, h.zoneIds[0])}` : ', the room'}`}
-              </T>
+              </Text>
             </View>
             <TextButton label="Take it out" onPress={() => onRemove(h.id)} />
           </ListRow>

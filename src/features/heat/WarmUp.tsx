@@ -26,7 +26,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { clockTime } from '@/ui/format';
 import { entriesOf, keysOf } from '@/core/keysOf';
@@ -110,20 +110,20 @@ export function WarmUp({ now }: { now: number }) {
     <Section title="Warm up the room">
       {result && (
         <View style={{ paddingTop: gap(3), gap: gap(1) }} testID="warm-up" aria-live="polite">
-          <T kind="figure" tone={result.minutes === null ? 'stop' : 'ink'}>
+          <Text kind="figure" tone={result.minutes === null ? 'stop' : 'ink'}>
             {result.minutes === null
               ? `It stops at ${formatQuantity('temp', result.restC, units)}`
               : result.minutes < 1
                 ? 'Warm enough now'
                 : `Panel warm in ${waitText(result.minutes * 60_000)}, at ${clockTime(now + result.minutes * 60_000)}`}
-          </T>
-          <T tone={result.tightK < 3 ? 'stop' : 'muted'}>
+          </Text>
+          <Text tone={result.tightK < 3 ? 'stop' : 'muted'}>
             {result.tightK < 3
               ? `The panel comes within ${formatQuantity('tempDifference', Math.max(0, result.tightK), units, 1)} of the dew point${result.tightMin > 1 ? ` after ${waitText(result.tightMin * 60_000)}` : ' at the start'}${result.clearMin === null ? ', and stays there' : result.clearMin > 0 ? `; it is clear of it after ${waitText(result.clearMin * 60_000)}` : ''}. Wipe it dry before you coat.`
               : `The panel stays at least ${formatQuantity('tempDifference', result.tightK, units, 1)} over the dew point on the way.`}
-          </T>
-          <T tone="muted">{`Holding it takes about ${result.holdKw.toFixed(1)}\u00a0kW.`}</T>
-          {speed && <T tone="muted">{`At that temperature: ${speed} thinner and ${speed} hardener.`}</T>}
+          </Text>
+          <Text tone="muted">{`Holding it takes about ${result.holdKw.toFixed(1)}\u00a0kW.`}</Text>
+          {speed && <Text tone="muted">{`At that temperature: ${speed} thinner and ${speed} hardener.`}</Text>}
         </View>
       )}
       <Fields>
@@ -166,10 +166,10 @@ export function WarmUp({ now }: { now: number }) {
       )}
       <ListRow>
         <View style={{ flex: 1 }}>
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             An estimate from size, insulation and power; doors shut, no extraction running. A thermometer on the panel
             knows better.
-          </T>
+          </Text>
         </View>
       </ListRow>
     </Section>

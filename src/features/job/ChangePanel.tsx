@@ -32,7 +32,7 @@ import { formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { FinishFields } from './FinishFields';
 import { ROWS } from './rows';
@@ -166,7 +166,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
             )}
           </Fields>
           {!isStated(job, z) && (
-            <T kind="small" tone="muted">{`${formatQuantity('area', z.areaCm2, units)}, from the drawing`}</T>
+            <Text kind="small" tone="muted">{`${formatQuantity('area', z.areaCm2, units)}, from the drawing`}</Text>
           )}
           {showing === z.id ? (
             <FinishFields

@@ -36,7 +36,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { minutesText } from '@/ui/words';
@@ -116,10 +116,13 @@ function NewJob() {
         />
       }
     >
-      <PageHead answer="A new job" under="Its name, and the parts that it is about. All of it can be changed later." />
+      <PageHead
+        title="A new job"
+        subtitle="Its name, and the parts that it is about. All of it can be changed later."
+      />
       <FormField control={form.control} name="name" label="Name" />
       <PartsPick value={choice} onChange={setChoice} />
-      <Disclosure head={<T>About it</T>} open={telling} onToggle={() => setTelling(!telling)}>
+      <Disclosure head={<Text>About it</Text>} open={telling} onToggle={() => setTelling(!telling)}>
         <FormField control={form.control} name="about" label="About" multiline />
       </Disclosure>
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
@@ -201,9 +204,9 @@ function Change({ open }: { open: OpenJob }) {
       }
     >
       <PageHead
-        over={`${open.state.events.length} entries in its log`}
-        answer={open.job.name}
-        {...(workMin > 0 && { under: `${minutesText(workMin)} of work is logged` })}
+        eyebrow={`${open.state.events.length} entries in its log`}
+        title={open.job.name}
+        {...(workMin > 0 && { subtitle: `${minutesText(workMin)} of work is logged` })}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <FormField control={form.control} name="name" label="Name" />
@@ -223,12 +226,12 @@ function Change({ open }: { open: OpenJob }) {
             <View key={p.id}>
               <ListRow>
                 <View style={{ flex: 1, minWidth: 0 }}>
-                  <T kind="strong">{p.name}</T>
-                  <T kind="small" tone="muted">
+                  <Text kind="strong">{p.name}</Text>
+                  <Text kind="small" tone="muted">
                     {`${SUBSTRATES[p.substrate].name}. ${zonesOf(open.job, p.id)
                       .map((z) => `${z.name} ${formatQuantity('area', z.areaCm2, units)}`)
                       .join(', ')}`}
-                  </T>
+                  </Text>
                   <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
                     <TextButton label="Add a zone" of={`to ${p.name}`} onPress={() => setAdding({ zoneOf: p.id })} />
                     <TextButton label="Change" of={p.name} tone="muted" onPress={() => setAdding({ change: p.id })} />

@@ -31,7 +31,7 @@ import { EmptyState } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** How far each step goes: three levels side by side, with what they cost. */
@@ -142,13 +142,13 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       }
     >
       <PageHead
-        over={`${open.job.name}, quality level`}
-        answer={
+        eyebrow={`${open.job.name}, quality level`}
+        title={
           perHour === undefined
             ? `${mine.spec.name}: ${mine.hours.toFixed(0)} hours`
             : `${mine.spec.name}: ${mine.hours.toFixed(0)} hours, ${wholeMoney(mine.money, currency)}`
         }
-        under={mine.spec.about}
+        subtitle={mine.spec.about}
       />
       <ChoiceGroup
         label="Level"
@@ -204,9 +204,9 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         />
       </View>
       <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {`Estimated for ${formatQuantity('area', mine.areaM2 * 10_000, units, 1)} by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
-        </T>
+        </Text>
       </View>
     </Page>
   );

@@ -16,7 +16,7 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
 import { figuresOf, figureText, allFigures, RATIO, textsOf, withTexts, type SheetFigure } from './sheet';
 
@@ -145,9 +145,9 @@ export function EditSheet({
       }
     >
       <PageHead
-        over={FAMILIES[product.family].name}
-        answer="What the data sheet says"
-        under="Type what stands there. What you leave out stays as it is with products of this kind, and is marked so."
+        eyebrow={FAMILIES[product.family].name}
+        title="What the data sheet says"
+        subtitle="Type what stands there. What you leave out stays as it is with products of this kind, and is marked so."
       />
       <FormField control={form.control} name="name" label="Name" />
       <FormField
@@ -170,7 +170,7 @@ export function EditSheet({
         <Fields>{groups.first.figures.map(field)}</Fields>
       </Section>
       <Disclosure
-        head={<T kind="strong">More figures</T>}
+        head={<Text kind="strong">More figures</Text>}
         open={more}
         onToggle={() => setMore(!more)}
         testID="more-figures"

@@ -7,7 +7,7 @@ import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
 
 /** Every product by family, and how it is mixed. */
@@ -19,9 +19,9 @@ export function LibraryScreen() {
   return (
     <Page testID="library">
       <PageHead
-        over="Library"
-        answer={words ? `${found.length} of ${all.length} products` : `${all.length} products`}
-        under="Shipped figures are plausible ones for the kind of product. Those of a real data sheet go into a copy."
+        eyebrow="Library"
+        title={words ? `${found.length} of ${all.length} products` : `${all.length} products`}
+        subtitle="Shipped figures are plausible ones for the kind of product. Those of a real data sheet go into a copy."
       />
       <Field label="Find" value={find} onChange={setFind} />
       {PRODUCT_FAMILIES.map((f) => {
@@ -31,10 +31,10 @@ export function LibraryScreen() {
             {list.map((p) => (
               <ListRow key={p.id} href={pageHref('/library/[id]', { id: p.id })}>
                 <View style={{ flex: 1, minWidth: 0 }}>
-                  <T kind="strong">{p.name}</T>
-                  <T kind="small" tone="muted">
+                  <Text kind="strong">{p.name}</Text>
+                  <Text kind="small" tone="muted">
                     {`${ratioText(p, p.thinning?.defaultFraction ?? 0)}${p.basis === 'sheet' ? '. Own figures' : ''}`}
-                  </T>
+                  </Text>
                 </View>
               </ListRow>
             ))}

@@ -23,7 +23,7 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { EditSheet } from './EditSheet';
@@ -97,9 +97,9 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
       }
     >
       <PageHead
-        over={FAMILIES[p.family].name}
-        answer={p.name}
-        under={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? ownWords(p) : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
+        eyebrow={FAMILIES[p.family].name}
+        title={p.name}
+        subtitle={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? ownWords(p) : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
       />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       {[figuresOf(p).first, ...figuresOf(p).more].map((g) => (
@@ -109,12 +109,12 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
           >
             {g.figures.map((f) => (
               <View key={f.path} style={{ minWidth: 120 }}>
-                <T kind="section" tone={own && !isStated(p, f.path) ? 'muted' : 'ink'}>
+                <Text kind="section" tone={own && !isStated(p, f.path) ? 'muted' : 'ink'}>
                   {shown(f, figureAt(p, f.path), units, currency)}
-                </T>
-                <T kind="tag" tone="muted">
+                </Text>
+                <Text kind="tag" tone="muted">
                   {own && !isStated(p, f.path) ? phrase`${f.label}, of its kind` : f.label}
-                </T>
+                </Text>
               </View>
             ))}
           </View>

@@ -8,7 +8,7 @@ import { formatForInput } from '@/ui/numbers';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { airLine } from '@/ui/words';
 import type { Texts } from './draft';
@@ -32,9 +32,9 @@ export function AirFields({ asked, form, here, now, onAsk }: Props) {
       <View
         style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3), marginTop: gap(3) }}
       >
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {here && airLine(here, units, now)}
-        </T>
+        </Text>
         <TextButton label="Read it anew" onPress={onAsk} />
       </View>
     );

@@ -20,7 +20,7 @@ import { FormField } from '@/ui/form/FormField';
 import { FormDay } from '@/ui/form/FormPicked';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { isAsked, FIELDS, type FieldSpec } from './fields';
 import type { Texts } from './draft';
@@ -52,11 +52,11 @@ export function KindFields(props: Props) {
   return (
     <>
       {rest.map((f) => (
-        <One key={f.name} spec={f} {...props} />
+        <FieldInput key={f.name} spec={f} {...props} />
       ))}
       <Fields>
         {numbers.map((f) => (
-          <One key={f.name} spec={f} {...props} />
+          <FieldInput key={f.name} spec={f} {...props} />
         ))}
       </Fields>
       {props.kind === 'measured' && props.texts.measure === 'filmTotal' && benchAddress() !== null && (
@@ -86,14 +86,14 @@ function ReadGauge({ strata, onPick }: Props) {
   );
 }
 
-function One({ spec, kind, control, texts, all, strata, onPick }: Props & { spec: FieldSpec }) {
+function FieldInput({ spec, kind, control, texts, all, strata, onPick }: Props & { spec: FieldSpec }) {
   const error = useFormState({ control, name: spec.name }).errors[spec.name];
   const value = texts[spec.name] ?? '';
   const set = (v: string) => onPick(spec.name, v);
   const complaint = error && (
-    <T kind="small" tone="stop">
+    <Text kind="small" tone="stop">
       {error.message ?? ''}
-    </T>
+    </Text>
   );
   switch (spec.type) {
     case 'number': {

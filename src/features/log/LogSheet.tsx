@@ -310,7 +310,7 @@ export function LogSheet({ jobs, open, zones, start, onJob, onZones, onLeaveOut 
         </>
       }
     >
-      <PageHead over={open.job.name} answer={old ? 'Correct this entry' : 'What happened?'} />
+      <PageHead eyebrow={open.job.name} title={old ? 'Correct this entry' : 'What happened?'} />
       <ZonePick
         jobs={jobs}
         open={open}

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { lastZones, panelOf, zoneLabel, zonesAlike, zonesOf, type Message, type Statuses } from '@/core';
 import type { OpenJob } from '@/data';
 import { Notice } from '@/ui/Notice';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { ZoneChoices } from '@/ui/ZoneChoices';
@@ -48,9 +48,9 @@ export function ZonePick({ jobs, open, statuses, now, zones, onJob, onZones, pro
   return (
     <View>
       <View style={{ flexShrink: 1 }}>
-        <T kind="strong">
+        <Text kind="strong">
           {zones.length === 0 ? 'On no zone yet' : `On ${zones.map((z) => zoneLabel(job, z)).join('; ')}`}
-        </T>
+        </Text>
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(4) }}>
         {!all && <TextButton label="Other zones" onPress={() => setAll(true)} />}

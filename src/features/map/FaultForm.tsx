@@ -35,7 +35,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { markWords } from '@/ui/words';
 
@@ -135,13 +135,13 @@ export function FaultForm({
     <View>
       {outline && (
         <View style={{ marginTop: gap(3) }}>
-          <T kind="figure" testID="fault-area">
+          <Text kind="figure" testID="fault-area">
             {drawnAreaText(areaMm2(outline) / 100, units)}
-          </T>
+          </Text>
           {also.length > 0 && (
-            <T kind="small" tone="muted">
+            <Text kind="small" tone="muted">
               {`It reaches into ${also.join(' and ').toLowerCase()} too; it is kept on ${zone.name.toLowerCase()}, where its middle is.`}
-            </T>
+            </Text>
           )}
         </View>
       )}
@@ -204,8 +204,8 @@ export function FaultForm({
         onChange={(c) => setCause(c === cause ? undefined : c)}
       />
       <Notice tone="muted" testID="proposal">
-        <T kind="strong">{TREATMENT_NAMES[treatment]}</T>
-        <T kind="small">{own && own !== proposal.treatment ? 'Your own choice.' : proposal.why}</T>
+        <Text kind="strong">{TREATMENT_NAMES[treatment]}</Text>
+        <Text kind="small">{own && own !== proposal.treatment ? 'Your own choice.' : proposal.why}</Text>
       </Notice>
       {other ? (
         <ChoiceGroup

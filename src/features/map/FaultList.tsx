@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import type { Panel } from '@/core';
 import { useFaultAgreement, useNow, type Advice, type OpenJob } from '@/data';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { FaultLine } from '@/ui/FaultLine';
@@ -30,7 +30,7 @@ export function FaultList({
     <Section title="Faults here" aside={String(all)}>
       {faults.length === 0 && (
         <View style={{ paddingVertical: gap(3) }}>
-          <T tone="muted">None is marked on this face. Walk along it, and tap what you see.</T>
+          <Text tone="muted">None is marked on this face. Walk along it, and tap what you see.</Text>
         </View>
       )}
       {faults.map(({ fault: f, zoneId }) => (

@@ -193,8 +193,8 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
   return (
     <Page testID="map-page" wide>
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer={
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title={
           mode === 'mark' && !pin
             ? 'Tap the fault, or go round it'
             : drawing

@@ -36,7 +36,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { SketchTools } from './SketchTools';
 import { TypedCorners } from './TypedCorners';
@@ -147,7 +147,7 @@ export function OutlineForm({
       <TypedCorners sketch={sketch} onChange={() => setProblems({})} />
       {problems.outline !== undefined && (
         <Notice tone="stop">
-          <T kind="small">{problems.outline}</T>
+          <Text kind="small">{problems.outline}</Text>
           {fitting && (
             <TextButton
               label="Cut it off there"
@@ -206,10 +206,10 @@ function DrawnArea({ sketch }: { sketch: Sketch }) {
   const points = useSketchAtRest(sketch);
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(3) }}>
-      <T kind="figure" testID="drawn-area">
+      <Text kind="figure" testID="drawn-area">
         {points.length > 2 ? drawnAreaText(areaMm2(points) / 100, units) : '\u2013'}
-      </T>
-      <T tone="muted">{`${points.length} ${points.length === 1 ? 'corner' : 'corners'}`}</T>
+      </Text>
+      <Text tone="muted">{`${points.length} ${points.length === 1 ? 'corner' : 'corners'}`}</Text>
     </View>
   );
 }

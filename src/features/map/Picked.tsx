@@ -16,7 +16,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
 
 /** The zone that was tapped: where its history comes from, and what can be done with its outline. */
@@ -52,18 +52,18 @@ export function PickedZone({
         label={`What is on ${zone.name}`}
         href={pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: zone.panelId, zone: zone.id })}
       >
-        <T kind="strong">What is on it</T>
+        <Text kind="strong">What is on it</Text>
       </ListRow>
       {zone.cutFrom && (
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {`Cut out of ${from?.name.toLowerCase() ?? 'a zone'}: it has that zone\u2019s history until then.`}
-        </T>
+        </Text>
       )}
       {zone.seam && <SeamWords seam={zone.seam} />}
       {!zone.outline && (
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           All that is not drawn as a zone of its own.
-        </T>
+        </Text>
       )}
       {!zone.seam && (
         <TextButton label={zone.outline ? 'Draw its outline anew' : 'Draw its outline'} onPress={onDraw} />
@@ -79,16 +79,16 @@ function SeamWords({ seam }: { seam: Seam }) {
   const { lengthMm, plugs, sealerMl } = seamFigures(seam);
   return (
     <>
-      <T>
+      <Text>
         {`${SEAM_NAMES[seam.kind]}: ${formatQuantity('thickness', lengthMm, units, units === 'metric' ? 0 : 1)} long, ${formatQuantity('thickness', seam.widthMm, units, units === 'metric' ? 0 : 2)} wide.`}
-      </T>
-      <T kind="small" tone="muted">
+      </Text>
+      <Text kind="small" tone="muted">
         {`${plugs === undefined ? '' : `${plugs} plugs. `}A flat bead of sealer along it takes about ${formatQuantity('volume', sealerMl, units, units === 'metric' ? 0 : 1)}.`}
-      </T>
+      </Text>
       {seam.drained === false && (
-        <T kind="small" tone="window">
+        <Text kind="small" tone="window">
           Water that gets in stays in: see to a drain before it is closed.
-        </T>
+        </Text>
       )}
     </>
   );

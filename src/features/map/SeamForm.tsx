@@ -25,7 +25,7 @@ import { useAppForm } from '@/ui/form/useAppForm';
 import { useSketchAtRest, type Sketch } from '@/ui/map/sketch';
 import { Notice } from '@/ui/Notice';
 import { formatForInput } from '@/ui/numbers';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { SketchTools } from './SketchTools';
 
@@ -108,10 +108,10 @@ export function SeamForm({
   return (
     <View style={{ marginTop: gap(3) }}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(3) }}>
-        <T kind="figure" testID="drawn-length">
+        <Text kind="figure" testID="drawn-length">
           {line.length > 1 ? formatQuantity('thickness', length, units, units === 'metric' ? 0 : 1) : '\u2013'}
-        </T>
-        <T tone="muted">along the seam</T>
+        </Text>
+        <Text tone="muted">along the seam</Text>
       </View>
       <SketchTools sketch={sketch} onChange={() => setProblem(undefined)} />
       <FormField control={form.control} name="name" label="Name of the seam" />

@@ -134,9 +134,9 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
       }
     >
       <PageHead
-        over={`${open.job.name}, ${panel.name.toLowerCase()}`}
-        answer={panel.map ? 'Change its outline' : 'What shape is it?'}
-        under={
+        eyebrow={`${open.job.name}, ${panel.name.toLowerCase()}`}
+        title={panel.map ? 'Change its outline' : 'What shape is it?'}
+        subtitle={
           outline.length > 2
             ? `${drawnAreaText(areaMm2(outline) / 100, units)} on one face, from the drawing.`
             : 'Drag round it, or tap its corners.'

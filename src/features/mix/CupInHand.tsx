@@ -7,7 +7,7 @@ import { clockTime } from '@/ui/format';
 import { LinkArea } from '@/ui/LinkArea';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { pageHref } from '@/ui/pages';
 import { gap } from '@/ui/theme';
@@ -37,15 +37,15 @@ export function CupInHand({
     <Section title={`Batch ${batch.no}`} aside={formatQuantity('volume', batchMl(batch, shelf, lookup), units)}>
       <View style={{ paddingVertical: gap(3), gap: gap(1) }} testID="cup-in-hand">
         {offMs === undefined ? (
-          <T>It keeps: there is no hardener in it.</T>
+          <Text>It keeps: there is no hardener in it.</Text>
         ) : (
           <View>
-            <T kind="huge" tone={isPast ? 'stop' : offMs - now < LAST_MS ? 'window' : 'ink'}>
+            <Text kind="huge" tone={isPast ? 'stop' : offMs - now < LAST_MS ? 'window' : 'ink'}>
               {isPast ? 'Past' : waitText(offMs - now)}
-            </T>
-            <T kind="small" tone="muted">
+            </Text>
+            <Text kind="small" tone="muted">
               {`Pot life ends at ${clockTime(offMs)}, mixed ${clockTime(batch.atMs)} at ${formatQuantity('temp', batch.tempC ?? tempC, units)}`}
-            </T>
+            </Text>
           </View>
         )}
         {isPast && (
@@ -59,7 +59,7 @@ export function CupInHand({
             href={pageHref('/batches', { batch: batch.id })}
             style={{ minHeight: 48, justifyContent: 'center' }}
           >
-            <T tone="do">What is in it</T>
+            <Text tone="do">What is in it</Text>
           </LinkArea>
           <TextButton label="Another cup" onPress={onNew} />
         </View>

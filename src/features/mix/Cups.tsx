@@ -1,11 +1,11 @@
 import { View } from 'react-native';
 import { formatQuantity, MINUTE_MS } from '@/core';
-import type { CupPlan } from '@/core/mix';
+import type { CupSchedule } from '@/core/mix';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { clockTime } from '@/ui/format';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** These coats take more than one cup: which is poured now. */
@@ -16,7 +16,7 @@ export function Cups({
   now,
   onPick,
 }: {
-  plan: CupPlan;
+  plan: CupSchedule;
   at: number | 'all';
   zoneNames: ReadonlyMap<string, string>;
   now: number;
@@ -44,19 +44,19 @@ export function Cups({
       />
       <View style={{ paddingTop: gap(2) }}>
         {chosen && (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {`${chosen.pieces.map((p) => `coat ${p.coat} on ${zoneNames.get(p.taskId) ?? p.taskId}`).join('; ')}. Used up by ${clock(chosen.doneMin)}${chosen.endsMin === undefined ? '' : `, good till ${clock(chosen.endsMin)}`}.`}
-          </T>
+          </Text>
         )}
         {plan.cut.map((c) => (
-          <T key={`${c.taskId}${c.coat}`} kind="small" tone="window">
+          <Text key={`${c.taskId}${c.coat}`} kind="small" tone="window">
             {`Coat ${c.coat} on ${zoneNames.get(c.taskId) ?? c.taskId} takes ${c.cups} cups: the cup is changed on the panel. Mix them alike, and keep a wet edge.`}
-          </T>
+          </Text>
         ))}
         {at === 'all' && (
-          <T kind="small" tone="window">
+          <Text kind="small" tone="window">
             In one go it holds more than the gun's cup, or outlives its pot life.
-          </T>
+          </Text>
         )}
       </View>
     </Section>

@@ -30,7 +30,7 @@ const SHAPES: { value: Shape; label: string }[] = [
 export function MixForm({
   product,
   film,
-  d,
+  draft: d,
   set,
   level,
   bad,
@@ -38,7 +38,7 @@ export function MixForm({
   product: Product;
   /** As typed. */
   film: string;
-  d: MixDraft;
+  draft: MixDraft;
   set(patch: Partial<MixDraft>): void;
   level: QualityLevel | undefined;
   bad: Readonly<Record<string, Message>>;
@@ -75,7 +75,9 @@ export function MixForm({
           label="Stirred half and half with"
           options={[{ value: '', label: 'Nothing' }, ...partners.map((p) => ({ value: p.id, label: p.name }))]}
           value={d.stirredWith ?? ''}
-          onChange={(id) => set({ stirredWith: id === '' ? undefined : id, inG: undefined, inCup: undefined })}
+          onChange={(id) =>
+            set({ stirredWith: id === '' ? undefined : id, pouredG: undefined, overpouredG: undefined })
+          }
         />
       )}
       <ChoiceGroup

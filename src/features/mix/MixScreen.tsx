@@ -93,7 +93,7 @@ export function MixScreen({
 
 /** Whether the address asks for the very cup that is half poured, or mixed: it is gone on with. */
 const isSameCup = (d: MixDraft, { job }: OpenJob, zoneIds: readonly string[]): boolean =>
-  (d.batchId !== undefined || (d.inG?.length ?? 0) > 0) &&
+  (d.batchId !== undefined || (d.pouredG?.length ?? 0) > 0) &&
   d.jobId === job.id &&
   (zoneIds.length === 0 || zoneIds.join() === d.zoneIds.join());
 
@@ -129,22 +129,22 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const router = useRouter();
   const advice = useAdvice();
   const now = useNow();
-  const [d, setD] = useState(start);
+  const [draft, setDraft] = useState(start);
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
   const [sprayed, setSprayed] = useState(false);
   const [pouring, setPouring] = useState(false);
   const [trouble, setTrouble] = useState<Message>();
-  const open = jobs.find((j) => j.job.id === d.jobId) ?? first;
+  const open = jobs.find((j) => j.job.id === draft.jobId) ?? first;
   const statuses = useStatuses(open, now);
   // A cup may be of a product that somebody has deleted since.
-  const product = lookup(d.productId) ?? usualInCup(all);
-  const film = d.film || formatForInput(product.film.nominalUm, { quantity: 'film' }, units);
+  const product = lookup(draft.productId) ?? usualInCup(all);
+  const film = draft.film || formatForInput(product.film.nominalUm, { quantity: 'film' }, units);
   const set = (patch: Partial<MixDraft>) => {
-    const next = { ...d, ...patch };
-    setD(next);
+    const next = { ...draft, ...patch };
+    setDraft(next);
     save(next);
   };
-  const zones = useMemo(() => open.job.zones.filter((z) => d.zoneIds.includes(z.id)), [open.job, d.zoneIds]);
+  const zones = useMemo(() => open.job.zones.filter((z) => draft.zoneIds.includes(z.id)), [open.job, draft.zoneIds]);
   const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
   const shelf = useShelf()?.shelf;
   const shelfCommand = useShelfCommand();
@@ -163,15 +163,15 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
     zones: picking ? settled : zones,
     product,
     film,
-    d,
+    draft: draft,
     shelf,
     tempC,
   });
-  const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : d.coats;
+  const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : draft.coats;
   const bad = Object.fromEntries(plan.ok ? [] : plan.error.map((p) => [p.path, p.message]));
-  const thinner = readNumber(d.thinner, { percent: true }, units, true);
+  const thinner = readNumber(draft.thinner, { percent: true }, units, true);
 
-  const batch = d.batchId === undefined ? undefined : shelf?.batches.get(d.batchId);
+  const batch = draft.batchId === undefined ? undefined : shelf?.batches.get(draft.batchId);
   const sources = plan.ok ? sourcesOf(product, plan.value.lines, all) : [];
   if (pouring && plan.ok && shelf)
     return (
@@ -181,15 +181,15 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         sources={sources}
         shelf={shelf}
         now={now}
-        begun={d.inG ?? []}
-        chosen={d.tins ?? []}
+        begun={draft.pouredG ?? []}
+        chosen={draft.tins ?? []}
         onChosen={(line, tin) => {
-          const tins = [...(d.tins ?? [])];
+          const tins = [...(draft.tins ?? [])];
           tins[line] = tin;
           set({ tins });
         }}
-        onPoured={(inG) => set({ inG, inCup: undefined })}
-        note={stirNote(d.stirredWith === undefined ? undefined : lookup(d.stirredWith))}
+        onPoured={(inG) => set({ pouredG: inG, overpouredG: undefined })}
+        note={stirNote(draft.stirredWith === undefined ? undefined : lookup(draft.stirredWith))}
         onDone={(poured) => {
           const batchId = `cup-${newId(nowMs()).slice(0, 13)}`;
           shelfCommand.mutate(
@@ -197,7 +197,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               log: [
                 mixedEntry(
                   open.job,
-                  { zones, product, tempC, stirredWith: d.stirredWith, tins: d.tins },
+                  { zones, product, tempC, stirredWith: draft.stirredWith, tins: draft.tins },
                   batchId,
                   poured,
                   { shelf, sources, lookup, nowMs: nowMs() },
@@ -207,7 +207,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             {
               onSuccess: ({ remarks, undo }) => {
                 notify({ text: 'The cup is mixed, and off the shelf.', undo });
-                set({ batchId, inG: poured.map((p) => p.massG) });
+                set({ batchId, pouredG: poured.map((p) => p.massG) });
                 setPouring(false);
                 setTrouble(remarks[0]);
               },
@@ -231,18 +231,18 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         filmUm={plan.value.filmUm}
         coats={coatsHere}
         thinnerFraction={plan.value.thinnerFraction}
-        application={d.application}
+        application={draft.application}
         shelf={shelf}
         sources={sources}
         batchId={batch?.id}
-        inG={batch ? d.inG : undefined}
-        tins={d.tins}
-        stirredWith={d.stirredWith}
+        inG={batch ? draft.pouredG : undefined}
+        tins={draft.tins}
+        stirredWith={draft.stirredWith}
         tempC={tempC}
         back={() => setSprayed(false)}
         done={(panelId, inCup) => {
           // What stays in the cup is for the next coat.
-          save(inCup && batch ? d : null);
+          save(inCup && batch ? draft : null);
           router.replace(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId, zone: zones[0]?.id }));
         }}
       />
@@ -265,7 +265,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
               <ActionButton label="Pour" strong grow onPress={() => setPouring(true)} testID="pour-cup" />
             )}
             <ActionButton
-              label={d.application === 'spreader' ? 'Spread' : 'Sprayed'}
+              label={draft.application === 'spreader' ? 'Spread' : 'Sprayed'}
               strong={batch !== undefined}
               grow={batch !== undefined}
               onPress={() => setSprayed(true)}
@@ -276,12 +276,12 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
       }
     >
       <PageHead
-        over={
+        eyebrow={
           zones.length > 0
             ? `${open.job.name}: ${zones.length === 1 ? '1 zone' : `${zones.length} zones`}, ${formatQuantity('area', areaCm2, units)}`
             : open.job.name
         }
-        answer={
+        title={
           picking
             ? 'Mix for which zones?'
             : plan.ok
@@ -290,7 +290,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
                 : `Mix ${formatQuantity('volume', plan.value.readyMl, units, units === 'metric' ? 0 : 1)}`
               : 'Check the figures below'
         }
-        under={`${product.name}, ${ratioText(product, thinner.ok ? (thinner.value ?? 0) : 0, tempC)}`}
+        subtitle={`${product.name}, ${ratioText(product, thinner.ok ? (thinner.value ?? 0) : 0, tempC)}`}
       />
       {!batch && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(5) }}>
@@ -304,7 +304,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
         open={open}
         statuses={statuses}
         now={now}
-        zoneIds={d.zoneIds}
+        zoneIds={draft.zoneIds}
         picking={picking}
         onPicking={setPicking}
         onJob={(jobId) => set({ ...EMPTY_CUP, jobId, zoneIds: [] })}
@@ -318,9 +318,9 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             zones,
             product,
             filmUm: plan.value.filmUm,
-            coats: d.coats,
+            coats: draft.coats,
             thinnerFraction: plan.value.thinnerFraction,
-            application: d.application,
+            application: draft.application,
           }}
           now={now}
           onZones={(zoneIds) => set({ zoneIds })}
@@ -336,21 +336,21 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
           at={at}
           zoneNames={new Map(zones.map((z) => [z.id, zoneLabel(open.job, z.id)]))}
           now={now}
-          onPick={(next) => set({ cup: next, inCup: undefined, inG: undefined })}
+          onPick={(next) => set({ cup: next, overpouredG: undefined, pouredG: undefined })}
         />
       )}
       {plan.ok && !picking && !batch && (
         <PourSection
           product={product}
           plan={plan.value}
-          d={d}
+          draft={draft}
           set={set}
           now={now}
           tempC={tempC}
           isLearned={transfer !== undefined}
         />
       )}
-      {!picking && <MixForm product={product} film={film} d={d} set={set} level={open.job.level} bad={bad} />}
+      {!picking && <MixForm product={product} film={film} draft={draft} set={set} level={open.job.level} bad={bad} />}
       {!picking &&
         advice?.cautionsFor('coated', product, false).map((c) => (
           <Notice key={c.id} tone="window">

@@ -7,7 +7,7 @@ import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';
 import { ActionButton } from '@/ui/ActionButton';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** A batch that would be so much larger than planned is a misread scale. */
@@ -49,17 +49,17 @@ export function PourLines({ product, plan, by, inCup, onCup }: Props) {
               }}
             >
               <View style={{ flexShrink: 1 }}>
-                <T kind="strong">{s.name}</T>
-                <T kind="tag" tone="muted">
+                <Text kind="strong">{s.name}</Text>
+                <Text kind="tag" tone="muted">
                   {[
                     inside > 0 && `${formatQuantity(q, inside, units)} is in`,
                     add > 0 && `add ${formatQuantity(q, add, units)}`,
                   ]
                     .filter(Boolean)
                     .join(', ')}
-                </T>
+                </Text>
               </View>
-              {add > 0 ? <Big shown={displayQuantity(q, to, units)} /> : <T tone="muted">enough</T>}
+              {add > 0 ? <Big shown={displayQuantity(q, to, units)} /> : <Text tone="muted">enough</Text>}
             </View>
             {add > 0 &&
               plan.lines.length > 1 &&
@@ -86,11 +86,11 @@ export function PourLines({ product, plan, by, inCup, onCup }: Props) {
 function Big({ shown }: { shown: DisplayQuantity }) {
   return (
     <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: gap(1.5) }}>
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         up to
-      </T>
-      <T kind="answer">{shown.value}</T>
-      <T tone="muted">{shown.unit}</T>
+      </Text>
+      <Text kind="answer">{shown.value}</Text>
+      <Text tone="muted">{shown.unit}</Text>
     </View>
   );
 }
@@ -147,15 +147,15 @@ function Over({
       />
       {cup && !absurd && (
         <View>
-          <T kind="small">
+          <Text kind="small">
             {`${thinner === undefined ? 'Nothing comes out.' : `The sheet takes up to ${most}\u00a0% thinner: leave it, or keep the ratio.`} The batch ${thinner === undefined ? 'becomes' : 'would become'} ${formatQuantity('volume', plan.readyMl * factor, units)}; add:`}
-          </T>
+          </Text>
           {rest.map((s) => (
-            <T key={s.name} kind="strong">
+            <Text key={s.name} kind="strong">
               {by === 'weight'
                 ? `${s.name}: ${formatQuantity(q, s.addG, units)} more, up to ${formatQuantity(q, s.toG, units)}`
                 : `${s.name}: ${formatQuantity(q, s.addMl, units)} more, up to ${formatQuantity(q, s.toMl, units)}`}
-            </T>
+            </Text>
           ))}
         </View>
       )}

@@ -7,10 +7,10 @@ import { Measure } from '@/ui/Field';
 import { clockTime, money, percent } from '@/ui/format';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import type { CupPlan, MixDraft } from './cup';
+import type { MixQuantities, MixDraft } from './cup';
 import { PourLines } from './PourLines';
 
 /** More than this in one cup gets warm by itself, mL. */
@@ -22,15 +22,15 @@ const WORTH_SAYING = 0.05;
 export function PourSection({
   product,
   plan,
-  d,
+  draft: d,
   set,
   now,
   tempC,
   isLearned,
 }: {
   product: Product;
-  plan: CupPlan;
-  d: MixDraft;
+  plan: MixQuantities;
+  draft: MixDraft;
   set(patch: Partial<MixDraft>): void;
   now: number;
   tempC: number | undefined;
@@ -46,9 +46,12 @@ export function PourSection({
         product={product}
         plan={plan}
         by={d.by}
-        inCup={d.inCup}
+        inCup={d.overpouredG}
         onCup={(inCup, left) =>
-          set({ inCup, ...(left !== undefined && { thinner: formatForInput(left, { percent: true }, units) }) })
+          set({
+            overpouredG: inCup,
+            ...(left !== undefined && { thinner: formatForInput(left, { percent: true }, units) }),
+          })
         }
       />
       {d.by === 'volume' && <Stick plan={plan} />}
@@ -65,25 +68,25 @@ export function PourSection({
         <Fact figure={formatQuantity('solvent', plan.vocGL, units)} text="VOC of the mix" />
       </View>
       <ThinnedOnPurpose product={product} fraction={plan.thinnerFraction} tempC={tempC} />
-      {d.inCup && (
+      {d.overpouredG && (
         <View style={{ paddingBottom: gap(2) }}>
-          <T kind="small" tone="window">
+          <Text kind="small" tone="window">
             {plan.grown > 1.001
               ? `Scaled up ${Math.round((plan.grown - 1) * 100)} % after the over-pour.`
               : 'What went over fits into this batch.'}
-          </T>
-          <TextButton label="Begin with an empty cup" onPress={() => set({ inCup: undefined })} />
+          </Text>
+          <TextButton label="Begin with an empty cup" onPress={() => set({ overpouredG: undefined })} />
         </View>
       )}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {`${pot !== undefined && plan.readyMl > LARGE_ML ? 'A cup this large goes off sooner: its own heat hurries it. ' : ''}Counted with ${Math.round(plan.transferEfficiency * 100)} % of the paint landing on the work${isLearned ? ', as your own film readings say' : ''}. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}
-      </T>
+      </Text>
     </Section>
   );
 }
 
 /** Marks for a stick that stands in a straight cup. */
-function Stick({ plan }: { plan: CupPlan }) {
+function Stick({ plan }: { plan: MixQuantities }) {
   const { units } = useAppTheme();
   const [across, setAcross] = useState('');
   const read = readNumber(across, { quantity: 'thickness' }, units, true);
@@ -106,9 +109,9 @@ function Stick({ plan }: { plan: CupPlan }) {
       {mm !== undefined && problem === undefined && (
         <View testID="stick-marks">
           {stickMarks(plan.lines, mm).map((m) => (
-            <T key={m.name} kind="small">
+            <Text key={m.name} kind="small">
               {`${m.name}: up to ${formatQuantity('thickness', m.heightMm, units)} from the bottom`}
-            </T>
+            </Text>
           ))}
         </View>
       )}
@@ -133,19 +136,19 @@ function ThinnedOnPurpose({
   if (Math.abs(t.hangs / usual.hangs - 1) < WORTH_SAYING && t.against === 'within') return null;
   const film = (um: number) => formatQuantity('film', um, units);
   return (
-    <T kind="small" tone={t.against === 'within' ? 'ink' : 'window'} testID="thinned">
+    <Text kind="small" tone={t.against === 'within' ? 'ink' : 'window'} testID="thinned">
       {`${t.against === 'over' ? 'Thinner than the sheet allows. ' : t.against === 'under' ? 'Less thinner than the sheet asks for. ' : ''}With ${percent(fraction)} the mix has ${percent(t.solids)} solids: ${film(product.film.nominalUm)} dry are ${film(t.wetUm)} wet, and a coat laid as usual dries to ${film(t.dryUm)}. ${percent(Math.abs(t.hangs - 1))} ${t.hangs < 1 ? 'less' : 'more'} hangs on an upright panel before it runs.`}
-    </T>
+    </Text>
   );
 }
 
 function Fact({ figure, text }: { figure: string; text: string }) {
   return (
     <View style={{ minWidth: 96 }}>
-      <T kind="figure">{figure}</T>
-      <T kind="tag" tone="muted">
+      <Text kind="figure">{figure}</Text>
+      <Text kind="tag" tone="muted">
         {text}
-      </T>
+      </Text>
     </View>
   );
 }

@@ -35,7 +35,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { gap } from '@/ui/theme';
 import { entryOfCup, mixedEntry } from './cup';
@@ -129,7 +129,7 @@ export function Sprayed({
       withCup ? { batchId, pouredMl, usedMl: inCupMl - leftMl } : undefined,
     );
   /** What goes with it in the shop's log: the cup, where nobody has poured it line by line, and what is left of it. */
-  const besides = (): ShelfEntry[] => {
+  const shelfRecords = (): ShelfEntry[] => {
     if (!shelf) return [];
     const now = nowMs();
     const grams = plan.lines.map((l, i) => ({ massG: inG?.[i] ?? l.massG, plannedG: l.massG }));
@@ -172,7 +172,7 @@ export function Sprayed({
     if (complaint) return;
     if (judged?.verdict.level === 'stop' && !reason.trim()) return setProblem(NEEDS_REASON);
     const against = judged?.verdict.level === 'stop' ? { against: reason.trim() } : {};
-    const records = recordsOf(besides(), nowMs());
+    const records = recordsOf(shelfRecords(), nowMs());
     let remarks: Message[] = [];
     try {
       // What this very coat takes out of the cup is known once it is logged; before, the cup holds it.
@@ -212,9 +212,9 @@ export function Sprayed({
       }
     >
       <PageHead
-        over={open.job.name}
-        answer="What went on?"
-        under={`${product.name} on ${zones.map((z) => zoneLabel(open.job, z.id)).join('; ')}`}
+        eyebrow={open.job.name}
+        title="What went on?"
+        subtitle={`${product.name} on ${zones.map((z) => zoneLabel(open.job, z.id)).join('; ')}`}
       />
       <ChoiceGroup
         label="Coats from this cup"
@@ -238,9 +238,9 @@ export function Sprayed({
         />
       )}
       <View style={{ marginTop: gap(3) }}>
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {`${formatQuantity('film', filmUm, units)} dry a coat. What was used is shared out over the zones by area.`}
-        </T>
+        </Text>
       </View>
       {judged && (
         <View style={{ marginTop: gap(3) }}>

@@ -4,7 +4,7 @@ import type { OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { TextButton } from '@/ui/TextButton';
 import { ZoneChoices } from '@/ui/ZoneChoices';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 interface Props {
@@ -29,15 +29,15 @@ export function ZoneSum({ jobs, open, statuses, now, zoneIds, picking, onPicking
       {!picking && (
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'center', columnGap: gap(3) }}>
           <View style={{ flexShrink: 1 }}>
-            <T>{names || 'No zone picked'}</T>
+            <Text>{names || 'No zone picked'}</Text>
           </View>
           <TextButton label="Change zones" onPress={() => onPicking(true)} />
         </View>
       )}
       {problem !== undefined && (
-        <T kind="small" tone="stop">
+        <Text kind="small" tone="stop">
           {problem}
-        </T>
+        </Text>
       )}
       {picking && (
         <>

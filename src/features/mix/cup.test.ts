@@ -59,7 +59,7 @@ describe('the sheet of a cup', () => {
       const left = thinnerWithin(highbuild, lines, cup)!;
       expect(left).toBeCloseTo(0.1 * over, 9);
       // As it stands in the field, rounded.
-      const r = at({ thinner: formatForInput(left, { percent: true }, 'metric'), inCup: cup });
+      const r = at({ thinner: formatForInput(left, { percent: true }, 'metric'), overpouredG: cup });
       if (!r.ok) throw new Error('no plan');
       expect(pourSteps(r.value.lines, cup).map((s) => s.addG)).toEqual([0, 0, 0]);
     }
@@ -70,7 +70,7 @@ describe('the sheet of a cup', () => {
     const { lines } = plan.value;
     const inCup = overPoured(lines, [], 1, lines[0]!.massG + 3.5 * lines[1]!.massG, 'weight')!;
     for (const more of [{}, { coats: 1 }, { reserve: '30' }, { thinner: '15' }]) {
-      const r = at({ ...more, inCup });
+      const r = at({ ...more, overpouredG: inCup });
       if (!r.ok) throw new Error('no plan');
       const [paint, hardener] = r.value.lines;
       expect(paint!.volumeMl / hardener!.volumeMl).toBeCloseTo(4, 9);

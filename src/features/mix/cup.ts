@@ -40,9 +40,9 @@ export interface MixDraft {
   shape: Shape;
   by: 'weight' | 'volume';
   /** What is in the cup since too much of one line went in, g a line. */
-  inCup?: number[] | undefined;
+  overpouredG?: number[] | undefined;
   /** Lines that were poured one by one, g each as they truly went in. */
-  inG?: number[] | undefined;
+  pouredG?: number[] | undefined;
   /** A filler that is stirred into it, half and half: one batch, and one layer. */
   stirredWith?: string | undefined;
   /** Tins that lines come out of, where somebody picked one. */
@@ -57,8 +57,8 @@ export interface MixDraft {
 
 /** Nothing is in the cup, and nobody has said anything of it yet. */
 export const EMPTY_CUP = {
-  inCup: undefined,
-  inG: undefined,
+  overpouredG: undefined,
+  pouredG: undefined,
   tins: undefined,
   stirredWith: undefined,
   batchId: undefined,
@@ -114,22 +114,22 @@ export function draftForProduct(
   };
 }
 
-export type CupPlan = MixPlan & { filmUm: number; thinnerFraction: number };
+export type MixQuantities = MixPlan & { filmUm: number; thinnerFraction: number };
 
 /** Reads the sheet's numbers and works out the cup; every number that is not one is named at its field. */
 export function planCup(
   product: Product,
   areaCm2: number,
   filmText: string,
-  d: MixDraft,
+  draft: MixDraft,
   units: UnitSystem,
   more: Pick<MixRequest, 'readyMl' | 'tempC' | 'transfer'> = {},
-): Result<CupPlan, FieldProblem[]> {
+): Result<MixQuantities, FieldProblem[]> {
   const film = readNumber(filmText, { quantity: 'film' }, units);
   const thinner = product.thinning
-    ? readNumber(d.thinner, { percent: true }, units, true)
+    ? readNumber(draft.thinner, { percent: true }, units, true)
     : ({ ok: true, value: 0 } as const);
-  const reserve = readNumber(d.reserve, { percent: true }, units, true);
+  const reserve = readNumber(draft.reserve, { percent: true }, units, true);
   const problems: FieldProblem[] = [];
   if (!film.ok) problems.push({ path: 'filmUm', message: film.error });
   if (!thinner.ok) problems.push({ path: 'thinnerFraction', message: thinner.error });
@@ -141,12 +141,12 @@ export function planCup(
     product,
     areaCm2,
     filmUm,
-    coats: d.coats,
+    coats: draft.coats,
     thinnerFraction,
-    application: d.application,
-    shape: d.shape,
+    application: draft.application,
+    shape: draft.shape,
     reserveFraction: reserve.value ?? 0,
-    ...(d.inCup && { inCup: d.inCup }),
+    ...(draft.overpouredG && { inCup: draft.overpouredG }),
     ...more,
   });
   return plan.ok ? { ok: true, value: { ...plan.value, filmUm, thinnerFraction } } : plan;

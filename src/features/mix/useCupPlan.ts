@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
 import type { FieldProblem, Product, Result, Zone } from '@/core';
-import { planSession, type Cup, type CupPlan as Cups, type Transfer } from '@/core/mix';
+import { planSession, type Cup, type CupSchedule as Cups, type Transfer } from '@/core/mix';
 import { learnTransfer, transferSeen, type Shelf } from '@/core/stock';
 import { useLibrary, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber } from '@/ui/numbers';
-import { planCup, type CupPlan, type MixDraft } from './cup';
+import { planCup, type MixQuantities, type MixDraft } from './cup';
 
 interface CupInput {
   jobs: readonly OpenJob[];
@@ -13,14 +13,14 @@ interface CupInput {
   product: Product;
   /** As typed. */
   film: string;
-  d: MixDraft;
+  draft: MixDraft;
   shelf: Shelf | undefined;
   tempC: number | undefined;
 }
 
 /** What is mixed for a draft: all of it, or the one of its cups that is at hand. */
-export function useCupPlan({ jobs, zones, product, film, d, shelf, tempC }: CupInput): {
-  plan: Result<CupPlan, FieldProblem[]>;
+export function useCupPlan({ jobs, zones, product, film, draft: d, shelf, tempC }: CupInput): {
+  plan: Result<MixQuantities, FieldProblem[]>;
   /** Where it takes more than one. */
   cups: Cups | undefined;
   at: number | 'all';

@@ -16,11 +16,11 @@ export function useMixDraft(): { draft: MixDraft | null | undefined; save(d: Mix
     );
   }, [repo]);
   const save = useCallback(
-    (d: MixDraft | null) => {
+    (draft: MixDraft | null) => {
       dirty.current = true;
-      setDraft(d);
+      setDraft(draft);
       // A draft that cannot be kept is not worth an alarm: logging the coat says so if storage is gone.
-      repo.saveDraft(NAME, d).catch(() => undefined);
+      repo.saveDraft(NAME, draft).catch(() => undefined);
     },
     [repo],
   );

@@ -17,7 +17,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** What has to come before what, and what must never follow: the log warns by these. */
@@ -54,15 +54,15 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
       }
     >
       <PageHead
-        over={`${job.name}, access order`}
-        answer={
+        eyebrow={`${job.name}, access order`}
+        title={
           links.length === 0
-            ? 'Nothing waits for anything'
+            ? 'No dependencies'
             : waits.length === 0
               ? 'Nothing is closed off'
               : `First ${taskWords(job, waits[0]!.first)}`
         }
-        under={
+        subtitle={
           waits[0]
             ? `Before you ${taskWords(job, waits[0].then)}.`
             : 'The log warns when a step would close off another one.'
@@ -87,17 +87,17 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
             return (
               <ListRow key={l.id}>
                 <View style={{ flex: 1, minWidth: 0 }}>
-                  <T kind="strong">
+                  <Text kind="strong">
                     {l.kind === 'before'
                       ? `${say(taskWords(job, l.first))}, then ${taskWords(job, l.then)}`
                       : `Never ${taskWords(job, l.then)} once you ${taskWords(job, l.first)}`}
-                  </T>
+                  </Text>
                   {l.why !== '' && (
-                    <T kind="small" tone="muted">
+                    <Text kind="small" tone="muted">
                       {say(l.why)}
-                    </T>
+                    </Text>
                   )}
-                  <T kind="tag" tone={l.kind === 'before' ? (done ? 'do' : 'window') : done ? 'stop' : 'muted'}>
+                  <Text kind="tag" tone={l.kind === 'before' ? (done ? 'do' : 'window') : done ? 'stop' : 'muted'}>
                     {l.kind === 'before'
                       ? done
                         ? 'The first is done'
@@ -105,7 +105,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
                       : done
                         ? 'Holds from now on'
                         : 'Not yet'}
-                  </T>
+                  </Text>
                 </View>
                 <TextButton
                   label="Drop"
@@ -187,11 +187,11 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
       <FormField control={form.control} name="why" label="Because" />
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ marginTop: gap(3) }}>
-        <T kind="strong">
+        <Text kind="strong">
           {before
             ? `${say(taskWords(job, first))}, then ${taskWords(job, then)}.`
             : `Never ${taskWords(job, then)} once you ${taskWords(job, first)}.`}
-        </T>
+        </Text>
       </View>
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
         <ActionButton label="Keep the link" strong grow onPress={() => void save()} testID="keep-link" />

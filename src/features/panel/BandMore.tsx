@@ -17,7 +17,7 @@ import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
 import { LinkArea } from '@/ui/LinkArea';
 import { pageHref } from '@/ui/pages';
 import type { Band } from '@/ui/strata/bands';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
 import { rangeWords } from './rangeWords';
@@ -42,11 +42,11 @@ export function bandLabel(b: Band, strata: Strata, units: UnitSystem, now: numbe
 function Fact({ name, children }: { name: string; children: ReactNode }) {
   return (
     <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(2) }}>
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         {name}
-      </T>
+      </Text>
       <View style={{ flexShrink: 1 }}>
-        <T kind="small">{children}</T>
+        <Text kind="small">{children}</Text>
       </View>
     </View>
   );
@@ -112,9 +112,9 @@ export function BandMore({
           label={`The batch of ${l.label.toLowerCase()}`}
           style={{ minHeight: 48, justifyContent: 'center' }}
         >
-          <T kind="small" tone="do">
+          <Text kind="small" tone="do">
             The batch that it came out of
-          </T>
+          </Text>
         </LinkArea>
       )}
       {l.thinnerFraction !== undefined && <Fact name="Thinner">{percent(l.thinnerFraction)}</Fact>}
@@ -132,9 +132,9 @@ export function BandMore({
           label={`Cards and readings of ${l.label.toLowerCase()}`}
           style={{ minHeight: 48, justifyContent: 'center' }}
         >
-          <T kind="small" tone="do">
+          <Text kind="small" tone="do">
             Its cards and readings
-          </T>
+          </Text>
         </LinkArea>
       )}
       {product && (
@@ -143,10 +143,10 @@ export function BandMore({
         </Fact>
       )}
       {product && l.filmUm > product.film.maxTotalUm && (
-        <T
+        <Text
           kind="small"
           tone="stop"
-        >{`Over the most that this product should stand: ${showThickness(product.film.maxTotalUm, units)}.`}</T>
+        >{`Over the most that this product should stand: ${showThickness(product.film.maxTotalUm, units)}.`}</Text>
       )}
       {isTop &&
         status?.clocks.map((c) => (

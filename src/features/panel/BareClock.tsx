@@ -2,7 +2,7 @@ import { View } from 'react-native';
 import { waitText, type RustClock, type Strata } from '@/core';
 import { shortWhen } from '@/ui/format';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** The clock that bare steel starts: until when it stays clean, in the air that was read and is forecast. */
@@ -19,16 +19,16 @@ export function BareClock({
   return (
     <Section title="Clock" aside="bare steel">
       <View style={{ paddingTop: gap(3) }} testID="bare-clock">
-        <T kind="figure" tone={over ? 'stop' : 'window'}>
+        <Text kind="figure" tone={over ? 'stop' : 'window'}>
           {rustsMs === null ? 'Clean for days' : over ? 'Rusted over' : `Primer by ${shortWhen(rustsMs, now)}`}
-        </T>
-        <T kind="small" tone="muted">
+        </Text>
+        <Text kind="small" tone="muted">
           {rustsMs === null
             ? `Bright since ${shortWhen(brightMs, now)}; the air stays dry by readings and forecast.`
             : over
               ? `Bright since ${shortWhen(brightMs, now)}; flash rust came about ${waitText(now - rustsMs)} ago. Abrade, clean and coat at once.`
               : `Flash rust in about ${waitText(rustsMs - now)}, by humidity read and forecast${strata.surface.blastWet ? ', blasted wet' : ''}${strata.salts ? ', with salt in it' : ''}.`}
-        </T>
+        </Text>
       </View>
     </Section>
   );

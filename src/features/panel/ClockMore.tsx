@@ -7,7 +7,7 @@ import { useClockDetail, useConditions, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -36,13 +36,13 @@ export const ClockMore = memo(function ClockMore({ open, zoneId, status, now }: 
   return (
     <View style={{ marginTop: gap(2), gap: gap(1) }} testID="clock-more">
       {next && range && (
-        <T kind="small">{phrase`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`}</T>
+        <Text kind="small">{phrase`${stageWords(next.stage, top.family)}: ${rangeWords(next, range, now)}`}</Text>
       )}
       {never && here && <Never clock={never} family={top.family} rh={here.rh} now={now} />}
       {gapMs > HOUR_MS && (
-        <T kind="small" tone="window">
+        <Text kind="small" tone="window">
           {`Nobody read the air for ${waitText(gapMs)} of that time: it is assumed.`}
-        </T>
+        </Text>
       )}
       <TextButton
         label="What if I heat it?"
@@ -77,11 +77,11 @@ function Never({
   const by = tomorrowAtEight(now);
   const c = temperatureFor(clock.needMin - clock.doneMin, (by - now) / 60_000, rh, clock.kinetics);
   return (
-    <T kind="small" tone="stop">
+    <Text kind="small" tone="stop">
       {c === null || c > 60
         ? `${stageWords(clock.stage, family)} is not reached in this air.`
         : `${stageWords(clock.stage, family)} is not reached in this air. At a steady ${formatQuantity('temp', Math.ceil(c), units)} on the panel it would be, by ${shortWhen(by, now)}.`}
-    </T>
+    </Text>
   );
 }
 

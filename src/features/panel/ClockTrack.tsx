@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Svg, { Circle, Line, Rect } from 'react-native-svg';
 import type { Layer, StageClock } from '@/core';
 import { useAppTheme } from '@/ui/appTheme';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { STAGE_SHORT } from '@/ui/words';
 
@@ -52,13 +52,13 @@ export const ClockTrack = memo(function ClockTrack({
         </Svg>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', justifyContent: 'space-between', columnGap: gap(2) }}>
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           laid
-        </T>
+        </Text>
         {stages.map((c) => (
-          <T key={c.stage} kind="tag" tone={c.reached ? 'ink' : 'muted'}>
+          <Text key={c.stage} kind="tag" tone={c.reached ? 'ink' : 'muted'}>
             {`${STAGE_SHORT[c.stage]}${c.reached ? ' \u2713' : ''}`}
-          </T>
+          </Text>
         ))}
       </View>
     </View>

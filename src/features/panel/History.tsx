@@ -19,7 +19,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { Disclosure } from '@/ui/Disclosure';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { useNotify } from '@/ui/notifications';
 import { eventLine, eventWords, unfitWords } from '@/ui/words';
@@ -67,12 +67,12 @@ export const History = memo(function History({
     );
   return (
     <Section
-      far={!all}
+      deferRender={!all}
       title="What was done"
       aside={
-        <T kind="small" tone="muted" testID="entry-count">
+        <Text kind="small" tone="muted" testID="entry-count">
           {String(entries.length)}
-        </T>
+        </Text>
       }
     >
       {zones.length > 1 && (
@@ -131,20 +131,20 @@ const Entry = memo(function Entry({ event: e, struckBy, products, when, open, on
       head={
         <>
           <View style={styles.line}>
-            <T kind="strong" {...(struckBy !== undefined && { tone: 'muted' as const })}>
+            <Text kind="strong" {...(struckBy !== undefined && { tone: 'muted' as const })}>
               {struckBy === undefined ? KINDS[e.kind].name : `Struck out: ${KINDS[e.kind].name.toLowerCase()}`}
-            </T>
-            <T kind="small" tone="muted">
+            </Text>
+            <Text kind="small" tone="muted">
               {when}
-            </T>
+            </Text>
           </View>
-          <T kind="small" {...(struckBy !== undefined && { tone: 'muted' as const })}>
+          <Text kind="small" {...(struckBy !== undefined && { tone: 'muted' as const })}>
             {eventWords(e, products, units)}
-          </T>
+          </Text>
           {e.note !== undefined && (
-            <T kind="small" tone="muted">
+            <Text kind="small" tone="muted">
               {e.note}
-            </T>
+            </Text>
           )}
         </>
       }
@@ -173,18 +173,20 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const use = eventUse(e, open.job, lookup, cupFacts(open.job.id, open.state));
   return (
     <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
-      <T kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</T>
-      {e.air && <T kind="small">{`Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`}</T>}
+      <Text kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</Text>
+      {e.air && (
+        <Text kind="small">{`Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`}</Text>
+      )}
       {use.map((u) => (
-        <T key={u.zoneId} kind="small">
+        <Text key={u.zoneId} kind="small">
           {`${open.job.zones.find((z) => z.id === u.zoneId)?.name}: ${formatQuantity('volume', u.volumeMl, units)}, ${money(u.cost, currency)}, ${u.basis === 'poured' ? 'from the cup' : 'estimated'}`}
-        </T>
+        </Text>
       ))}
-      {e.against !== undefined && <T kind="small" tone="window">{`Went on against advice: ${e.against}`}</T>}
+      {e.against !== undefined && <Text kind="small" tone="window">{`Went on against advice: ${e.against}`}</Text>}
       {problem !== undefined && (
-        <T kind="small" tone="stop">
+        <Text kind="small" tone="stop">
           {problem}
-        </T>
+        </Text>
       )}
       {LOGGABLE.some((k) => k === e.kind) &&
         !(e.kind === 'measured' && (e.measure === 'heights' || e.measure === 'gap' || e.measure === 'colour')) && (
@@ -223,11 +225,11 @@ function StruckMore({ event: e, struckBy, open }: { event: PlainEvent; struckBy:
   const [problem, setProblem] = useState<Message>();
   return (
     <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
-      <T kind="small" tone="muted">{`It does not count. It was logged for ${fullWhen(e.atMs)}`}</T>
+      <Text kind="small" tone="muted">{`It does not count. It was logged for ${fullWhen(e.atMs)}`}</Text>
       {problem !== undefined && (
-        <T kind="small" tone="stop">
+        <Text kind="small" tone="stop">
           {problem}
-        </T>
+        </Text>
       )}
       <TextButton
         label="Bring it back"

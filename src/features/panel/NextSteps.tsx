@@ -9,7 +9,7 @@ import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { Disclosure } from '@/ui/Disclosure';
-import { T, type Tone } from '@/ui/T';
+import { Text, type Tone } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
 import { pageHref } from '@/ui/pages';
@@ -47,7 +47,7 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
   const router = useRouter();
   if (steps.length === 0) return null;
   return (
-    <Section far title="Next">
+    <Section deferRender title="Next">
       {question && <SchoolQuestion school={question.school} onAnswer={question.answer} />}
       {steps.map((s) => (
         <Line
@@ -106,23 +106,23 @@ function Line({ label, said, tone, verdict, now, expanded, onPress, children }: 
       onToggle={onPress}
       head={
         <>
-          <T kind="strong">{label}</T>
-          <T kind="small" tone={tone}>
+          <Text kind="strong">{label}</Text>
+          <Text kind="small" tone={tone}>
             {said}
-          </T>
+          </Text>
         </>
       }
     >
       <View style={styles.more}>
         {verdict.findings.map((f) => (
           <View key={f.ruleId}>
-            <T kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
+            <Text kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
               {f.says}
-            </T>
+            </Text>
             {f.clears !== undefined && (
-              <T kind="small">
+              <Text kind="small">
                 {f.clearsMs === undefined ? f.clears : phrase`${f.clears} ${whenAndWait(f.clearsMs, now)}.`}
-              </T>
+              </Text>
             )}
           </View>
         ))}

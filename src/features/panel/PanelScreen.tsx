@@ -32,7 +32,7 @@ import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { markWords, momentWords, surfaceWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -94,7 +94,7 @@ function Opened({
   if (!zone)
     return (
       <Page>
-        <PageHead over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`} answer={panel.name} />
+        <PageHead eyebrow={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`} title={panel.name} />
         <EmptyState title="No zone yet" text="Give the panel at least one zone under Change job." />
       </Page>
     );
@@ -112,17 +112,17 @@ function Opened({
       }
     >
       <PageHead
-        over={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
-        answer={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
-        under={<Standing status={status} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
+        eyebrow={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
+        title={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
+        subtitle={<Standing status={status} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
       />
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
         <>
           <View style={{ marginTop: gap(4) }}>
-            <T kind="small" tone="muted" testID="on-top">
+            <Text kind="small" tone="muted" testID="on-top">
               {phrase`On top: ${lowerFirst(surfaceWords(strata))}`}
-            </T>
+            </Text>
             <View style={{ height: gap(1.5) }} />
             <StrataColumn
               strata={strata}
@@ -272,12 +272,12 @@ const Faults = memo(function Faults({
         ) : (
           <ListRow key={f.id}>
             <View style={{ flex: 1 }}>
-              <T>{f.mark ? markWords(f.mark, units) : f.text}</T>
-              {f.doneMs !== undefined && <T kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</T>}
+              <Text>{f.mark ? markWords(f.mark, units) : f.text}</Text>
+              {f.doneMs !== undefined && <Text kind="tag" tone="do">{`Dealt with ${shortWhen(f.doneMs, now)}`}</Text>}
             </View>
-            <T kind="small" tone="muted">
+            <Text kind="small" tone="muted">
               {shortWhen(f.atMs, now)}
-            </T>
+            </Text>
           </ListRow>
         ),
       )}
@@ -290,11 +290,11 @@ function Standing({ status, area, now }: { status: ZoneStatus | undefined; area:
   const next = status?.moments[0];
   const words = status ? ZONE_STAGE_NAMES[status.stage] : '';
   return (
-    <T tone="muted">
+    <Text tone="muted">
       {next && status?.top
         ? `${words}. ${momentWords(next, status.top.family)} ${whenAndWait(next.atMs, now)}. ${area}`
         : `${words}. ${area}`}
-    </T>
+    </Text>
   );
 }
 
@@ -321,30 +321,30 @@ const Clock = memo(function Clock({ next, top, now, ...status }: ReturnType<type
             style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(2) }}
             testID="next-moment"
           >
-            <T kind="figure" tone={next.kind === 'closes' ? 'window' : 'ink'}>
+            <Text kind="figure" tone={next.kind === 'closes' ? 'window' : 'ink'}>
               {shortWhen(next.atMs, now)}
-            </T>
-            <T>{momentWords(next, top.family)}</T>
-            <T tone="muted">{`in ${waitText(next.atMs - now)}`}</T>
+            </Text>
+            <Text>{momentWords(next, top.family)}</Text>
+            <Text tone="muted">{`in ${waitText(next.atMs - now)}`}</Text>
           </View>
         ) : (
-          <T tone="muted">No clock is running here.</T>
+          <Text tone="muted">No clock is running here.</Text>
         )}
         {status.clocks.length > 0 && top && <ClockTrack top={top} clocks={status.clocks} now={now} />}
         {status.closesMs !== undefined && (
-          <T kind="small" tone="window">
+          <Text kind="small" tone="window">
             {`Window open until ${whenAndWait(status.closesMs, now)}. After that it needs sanding before the next coat.`}
-          </T>
+          </Text>
         )}
         {status.temporaryUntilMs !== undefined && (
-          <T kind="small" tone="window">
+          <Text kind="small" tone="window">
             {`Temporary repair: has to last until ${monthYear(status.temporaryUntilMs)}.`}
-          </T>
+          </Text>
         )}
         {top?.air && (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {`Times are estimates from the air that was logged, at ${clockTime(now)}. The product's data sheet decides.`}
-          </T>
+          </Text>
         )}
       </View>
     </Section>
@@ -360,26 +360,26 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
   );
   if (m.lines.length === 0) return null;
   return (
-    <Section far title="Material on this panel" aside={<T kind="strong">{money(m.cost, currency)}</T>}>
+    <Section deferRender title="Material on this panel" aside={<Text kind="strong">{money(m.cost, currency)}</Text>}>
       {m.lines.map((l) => (
         <ListRow key={l.productId}>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T>{l.label}</T>
-            <T kind="tag" tone="muted">
+            <Text>{l.label}</Text>
+            <Text kind="tag" tone="muted">
               {l.basis === 'poured'
                 ? l.wasteCost >= 0.01
                   ? `From the cup, with ${money(l.wasteCost, currency)} that was left in it`
                   : 'From the cup'
                 : 'Estimated from area and film'}
-            </T>
+            </Text>
           </View>
           <View style={{ alignItems: 'flex-end' }}>
-            <T kind="strong">
+            <Text kind="strong">
               {l.byWeight ? formatQuantity('mass', l.massG, units, 0) : formatQuantity('volume', l.volumeMl, units)}
-            </T>
-            <T kind="tag" tone="muted">
+            </Text>
+            <Text kind="tag" tone="muted">
               {money(l.cost + l.wasteCost, currency)}
-            </T>
+            </Text>
           </View>
         </ListRow>
       ))}

@@ -5,7 +5,7 @@ import { useLogCommand, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { eventLine } from '@/ui/words';
 import { lastEntry } from './lastEntry';
@@ -51,20 +51,20 @@ export function Undo({ open, panelId, now }: { open: OpenJob; panelId: string; n
           aria-live="polite"
         >
           {problem ? (
-            <T kind="small" tone="stop">
+            <Text kind="small" tone="stop">
               {problem}
-            </T>
+            </Text>
           ) : news ? (
             <>
               <View style={{ flexShrink: 1 }}>
-                <T kind="small">{`Undone. ${undone.words}`}</T>
+                <Text kind="small">{`Undone. ${undone.words}`}</Text>
               </View>
               <TextButton label="Put it back" onPress={() => strike(undone.voidId, () => setUndone(undefined))} />
             </>
           ) : (
-            <T kind="small" tone="muted" testID="last-entry">
+            <Text kind="small" tone="muted" testID="last-entry">
               {`${open.saving === last?.id ? 'Saving' : 'Last'}: ${words}`}
-            </T>
+            </Text>
           )}
         </View>
       )}

@@ -26,7 +26,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { percent, shortWhen } from '@/ui/format';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** Steps without which the others lose their ground are not put off one by one. */
@@ -67,17 +67,17 @@ export default function WayToFinish({
   const shown = tonight.on && tonight.route ? tonight.route : route;
   return (
     <View style={styles.list}>
-      <T kind="strong">
+      <Text kind="strong">
         {shown.doneMs === null
           ? tonight.on
             ? 'With what is on the shelf it does not get to its finish.'
             : 'From here the way does not reach the finish in this air: look at what stops the step above.'
           : `Fitted ${shortWhen(shown.doneMs, now)} at the earliest: about ${hours(shown.workMin)} of work and ${hours(shown.waitMin)} of waiting.`}
-      </T>
+      </Text>
       {isPlanning && (
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           How much filler it takes is being worked out from its readings.
-        </T>
+        </Text>
       )}
       {changing && school && settings && (
         <SchoolChoice
@@ -89,31 +89,31 @@ export default function WayToFinish({
       {tonight.on && (
         <View testID="with-shelf">
           {tonight.differs.length === 0 ? (
-            <T kind="small" tone="good">
+            <Text kind="small" tone="good">
               All that this way takes is on the shelf.
-            </T>
+            </Text>
           ) : (
             tonight.differs.map((m, i) => (
-              <T key={i} kind="small" tone="window">
+              <Text key={i} kind="small" tone="window">
                 {m}
-              </T>
+              </Text>
             ))
           )}
         </View>
       )}
       {shown.steps.map((s, i) => (
         <View key={i} style={styles.step}>
-          <T kind="small" tone="muted" style={styles.when}>
+          <Text kind="small" tone="muted" style={styles.when}>
             {shortWhen(s.fromMs, now)}
-          </T>
+          </Text>
           <View style={styles.label}>
-            <T kind="small">{s.label}</T>
+            <Text kind="small">{s.label}</Text>
             {s.skim && (
-              <T kind="tag" tone="muted">
+              <Text kind="tag" tone="muted">
                 {`By its readings: ${formatQuantity('mass', s.skim.massG, units, 0)}${
                   s.skim.hardenerFraction === undefined ? '' : `, ${percent(s.skim.hardenerFraction, 1)} hardener`
                 }, on ${drawnAreaText(s.skim.areaCm2, units)}`}
-              </T>
+              </Text>
             )}
           </View>
           {changing && !KEPT.test(s.step.kind) && (
@@ -144,11 +144,11 @@ export default function WayToFinish({
           onPress={() => setOther({ ...other, putOff: [] })}
         />
       )}
-      <T kind="tag" tone="muted">
+      <Text kind="tag" tone="muted">
         {fill?.left.length === 0 && fill.areaCm2 === 0
           ? 'By its readings nothing has to be filled. An estimate: hands day and night, one coat at a time, by the forecast and the sheets’ figures.'
           : 'An estimate: hands day and night, one coat at a time, by the forecast and the sheets’ figures. What is found on the way changes it.'}
-      </T>
+      </Text>
     </View>
   );
 }

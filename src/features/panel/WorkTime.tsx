@@ -21,7 +21,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { WorkClockLine } from '@/ui/WorkClockLine';
@@ -71,11 +71,11 @@ export function WorkTime({
   return (
     <Section title="Work time" aside={totalMin(spent) > 0 ? minutesText(totalMin(spent)) : 'none yet'}>
       {totalMin(spent) > 0 && (
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {WORK_ACTS.filter((act) => spent[act] !== undefined)
             .map((act) => `${WORK_ACT_NAMES[act]} ${minutesText(spent[act] ?? 0)}`)
             .join('. ')}
-        </T>
+        </Text>
       )}
       {clock ? (
         <Running clock={clock} products={open.products} now={now} />

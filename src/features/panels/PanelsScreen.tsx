@@ -23,7 +23,7 @@ import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
@@ -82,8 +82,8 @@ export function PanelsScreen({ selected }: Props) {
       }
     >
       <PageHead
-        over={live.length === 1 ? '1 job' : `${live.length} jobs`}
-        answer={count === 1 ? '1 panel' : `${count} panels`}
+        eyebrow={live.length === 1 ? '1 job' : `${live.length} jobs`}
+        title={count === 1 ? '1 panel' : `${count} panels`}
         right={
           selected || count === 0 ? undefined : (
             <TextButton label={list ? 'On the floor' : 'As a list'} onPress={() => setAsList(!asList)} />
@@ -155,12 +155,12 @@ function JobPanels({
     >
       {open.job.panels.length === 0 && (
         <View style={{ paddingVertical: gap(3) }}>
-          <T tone="muted">No panels yet. Change the job to add them.</T>
+          <Text tone="muted">No panels yet. Change the job to add them.</Text>
         </View>
       )}
       {open.job.panels.length > 0 && panels.length === 0 && (
         <View style={{ paddingVertical: gap(3) }}>
-          <T tone="muted">None in this job.</T>
+          <Text tone="muted">None in this job.</Text>
         </View>
       )}
       {open.job.panels.length > 0 && !stages && (
@@ -223,15 +223,15 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
         ))}
       </View>
       <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
-        <T kind="strong">{panel.name}</T>
+        <Text kind="strong">{panel.name}</Text>
         {[...byStage].map(([name, which]) => (
-          <T key={name} kind="small">
+          <Text key={name} kind="small">
             {byStage.size > 1 ? `${name}: ${which.join(', ')}` : name}
-          </T>
+          </Text>
         ))}
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           {`${SUBSTRATES[panel.substrate].name}, ${formatQuantity('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
-        </T>
+        </Text>
       </View>
     </>
   );

@@ -20,7 +20,7 @@ import { PageHead } from '@/ui/PageHead';
 import { pageHref } from '@/ui/pages';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { DayField, TimeField } from '@/ui/PickedField';
 
@@ -52,19 +52,19 @@ export function PartsScreen() {
         </>
       }
     >
-      <PageHead over="Where one is" answer="All parts" under="Each in all of its states" />
+      <PageHead eyebrow="Where one is" title="All parts" subtitle="Each in all of its states" />
       <Section title="Type">
         {KINDS.map((k) => (
-          <T key={k} kind={k}>
+          <Text key={k} kind={k}>
             {k}
-          </T>
+          </Text>
         ))}
         {COLOURS.map((c) => (
-          <T key={c} tone={c}>
+          <Text key={c} tone={c}>
             {c}
-          </T>
+          </Text>
         ))}
-        <T>{phrase`A phrase with ${figure('film', 110)} in the user’s units`}</T>
+        <Text>{phrase`A phrase with ${figure('film', 110)} in the user’s units`}</Text>
       </Section>
       <Section title="Buttons">
         <ActionButton label="Strong" strong onPress={nothing} />
@@ -90,16 +90,16 @@ export function PartsScreen() {
       </Section>
       <Section title="Rows" aside="3">
         <ListRow href={pageHref('/')}>
-          <T>A link</T>
+          <Text>A link</Text>
         </ListRow>
         <ListRow onPress={nothing} selected>
-          <T>A button, selected</T>
+          <Text>A button, selected</Text>
         </ListRow>
         <ListRow>
-          <T>Only read</T>
+          <Text>Only read</Text>
         </ListRow>
-        <Disclosure head={<T kind="strong">Opens and closes</T>} open={open} onToggle={() => setOpen(!open)}>
-          <T kind="small">What belongs to it</T>
+        <Disclosure head={<Text kind="strong">Opens and closes</Text>} open={open} onToggle={() => setOpen(!open)}>
+          <Text kind="small">What belongs to it</Text>
         </Disclosure>
       </Section>
       <Section title="Fields">

@@ -25,13 +25,13 @@ function Bond({ over, choice, panel, onTreatment, tempC }: WorkProps & { tempC: 
   return (
     <>
       <PageHead
-        over={over}
-        answer={
+        eyebrow={over}
+        title={
           way.clampMin === undefined
             ? 'Too cold to bond'
             : `${way.family}, ${waitText(way.clampMin * 60_000)} in the clamps`
         }
-        under={way.why}
+        subtitle={way.why}
       />
       {choice}
       <ChoiceGroup

@@ -27,15 +27,15 @@ export function CrackWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   return (
     <>
       <PageHead
-        over={over}
-        answer={
+        eyebrow={over}
+        title={
           metal
             ? 'Stop it, then weld or patch'
             : r.ok
               ? phrase`V ${mm(r.value.depthMm)} deep, ${formatQuantity('volume', r.value.epoxyMl, units)} epoxy`
               : 'One figure is not right yet'
         }
-        under={
+        subtitle={
           metal
             ? 'Cracked metal has worked: find what moved before it is closed.'
             : 'A crack runs on unless its ends are stopped and its root is opened.'

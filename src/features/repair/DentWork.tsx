@@ -19,7 +19,7 @@ export function DentWork({ over, choice, panel, mark, onTreatment }: WorkProps) 
   useEffect(() => onTreatment(treatment), [treatment, onTreatment]);
   return (
     <>
-      <PageHead over={over} answer={TREATMENT_NAMES[way.treatment]} under={way.why} />
+      <PageHead eyebrow={over} title={TREATMENT_NAMES[way.treatment]} subtitle={way.why} />
       {choice}
       <Pairs>
         <YesNo label="Paint is whole" value={paintWhole} onChange={setPaintWhole} />

@@ -52,13 +52,13 @@ function Laminate({ over, choice, panel, mark, onTreatment, tempC }: WorkProps &
   return (
     <>
       <PageHead
-        over={over}
-        answer={
+        eyebrow={over}
+        title={
           r.ok
             ? `${r.value.plies.length} plies, ${g(r.value.resinG)} resin, ${wait(r.value.potMin)} to lay it`
             : 'One figure is not right yet'
         }
-        under={polyesterBonds ? undefined : `${name}: polyester does not bond to it.`}
+        subtitle={polyesterBonds ? undefined : `${name}: polyester does not bond to it.`}
       />
       {choice}
       <ChoiceGroup

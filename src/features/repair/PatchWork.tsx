@@ -37,13 +37,13 @@ export function PatchWork({ over, choice, panel, mark, onTreatment }: WorkProps)
   return (
     <>
       <PageHead
-        over={over}
-        answer={
+        eyebrow={over}
+        title={
           r.ok
             ? phrase`Cut ${pair('thickness', r.value.cutWidthMm, r.value.cutHeightMm, ' × ', 0)}, ${r.value.welds} ${joint === 'lap' ? 'plugs' : 'stitches'}`
             : 'One figure is not right yet'
         }
-        under={
+        subtitle={
           r.ok && r.value.atLine
             ? 'One side on the body line: there it stays stiff, and the seam is hidden.'
             : undefined

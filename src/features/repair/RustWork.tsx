@@ -36,9 +36,9 @@ export function RustWork({ over, choice, mark, onTreatment }: WorkProps) {
   return (
     <>
       <PageHead
-        over={over}
-        answer={answer}
-        under={`House method: rust is ${school === 'convert' ? 'cleaned and converted' : 'cut out'}.`}
+        eyebrow={over}
+        title={answer}
+        subtitle={`House method: rust is ${school === 'convert' ? 'cleaned and converted' : 'cut out'}.`}
       />
       {choice}
       <ChoiceGroup

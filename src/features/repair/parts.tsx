@@ -20,7 +20,7 @@ import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** What every repair is given. */
@@ -122,17 +122,17 @@ export function Steps({ title, steps }: { title: string; steps: readonly (Messag
         return (
           <ListRow key={String(text)}>
             <View style={{ width: 34 }}>
-              <T kind="figure" tone={check ? 'window' : 'ink'}>
+              <Text kind="figure" tone={check ? 'window' : 'ink'}>
                 {String(i + 1)}
-              </T>
+              </Text>
             </View>
             <View style={{ flex: 1, minWidth: 0 }}>
               {check && (
-                <T kind="tag" tone="window">
+                <Text kind="tag" tone="window">
                   Look before you go on
-                </T>
+                </Text>
               )}
-              <T>{say(text)}</T>
+              <Text>{say(text)}</Text>
             </View>
           </ListRow>
         );
@@ -149,14 +149,14 @@ export function Lines({ lines }: { lines: readonly { what: string; much: Message
       {lines.map((l) => (
         <ListRow key={l.what}>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T>{l.what}</T>
+            <Text>{l.what}</Text>
             {l.note !== undefined && (
-              <T kind="small" tone="muted">
+              <Text kind="small" tone="muted">
                 {say(l.note)}
-              </T>
+              </Text>
             )}
           </View>
-          <T kind="strong">{say(l.much)}</T>
+          <Text kind="strong">{say(l.much)}</Text>
         </ListRow>
       ))}
     </>
@@ -165,8 +165,8 @@ export function Lines({ lines }: { lines: readonly { what: string; much: Message
 
 export const Small = ({ children }: { children: ReactNode }) => (
   <View style={{ marginTop: gap(3) }}>
-    <T kind="small" tone="muted">
+    <Text kind="small" tone="muted">
       {children}
-    </T>
+    </Text>
   </View>
 );

@@ -13,7 +13,7 @@ import { useAppForm } from '@/ui/form/useAppForm';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
@@ -47,26 +47,26 @@ export function Laminates({ tempC }: { tempC: number }) {
   const g = (x: number) => formatQuantity('mass', x, units, 0);
   const mm = (x: number) => formatQuantity('thickness', x, units, units === 'metric' ? 0 : 1);
   return (
-    <Section title="Laminates" far>
+    <Section title="Laminates" deferRender>
       {patches.map((p, i) => {
         const plan = plans[i];
         return (
           <ListRow key={i} testID="laminate">
             <View style={{ flex: 1, minWidth: 0 }}>
-              <T kind="strong">{`${mm(p.widthMm)} by ${mm(p.heightMm)}, ${p.resin}`}</T>
+              <Text kind="strong">{`${mm(p.widthMm)} by ${mm(p.heightMm)}, ${p.resin}`}</Text>
               {plan?.ok ? (
                 <>
-                  <T kind="tag" tone="muted">
+                  <Text kind="tag" tone="muted">
                     {`Cut: ${plan.value.plies.map((x) => `${mm(x.widthMm)} × ${mm(x.heightMm)}`).join(', ')}`}
-                  </T>
-                  <T kind="tag" tone="muted">
+                  </Text>
+                  <Text kind="tag" tone="muted">
                     {`${g(plan.value.resinG)} of resin${plan.value.catalystG > 0 ? ` with ${formatQuantity('mass', plan.value.catalystG, units)} of catalyst` : ''}, in ${plan.value.batches} ${plan.value.batches === 1 ? 'mix' : 'mixes'} of at most ${g(plan.value.batchG)}; the pot lasts ${Math.round(plan.value.potMin)} min`}
-                  </T>
+                  </Text>
                 </>
               ) : (
-                <T kind="small" tone="stop">
+                <Text kind="small" tone="stop">
                   {plan?.error[0]?.message ?? ''}
-                </T>
+                </Text>
               )}
             </View>
             <TextButton

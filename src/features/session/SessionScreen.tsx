@@ -27,7 +27,7 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { pageHref } from '@/ui/pages';
 import { gap } from '@/ui/theme';
@@ -120,8 +120,8 @@ function Session({
       }
     >
       <PageHead
-        over={`${open.job.name}, the next hours`}
-        answer={
+        eyebrow={`${open.job.name}, the next hours`}
+        title={
           picking
             ? 'What will be sprayed or filled?'
             : cups === 0
@@ -135,7 +135,7 @@ function Session({
                   units,
                 )} in all`
         }
-        under={`Counted at ${formatQuantity('temp', tempC, units)}, each zone with what comes next on it.`}
+        subtitle={`Counted at ${formatQuantity('temp', tempC, units)}, each zone with what comes next on it.`}
       />
       {picking ? (
         <ZoneChoices
@@ -153,7 +153,7 @@ function Session({
         <TextButton label="Change zones" onPress={() => setPicking(true)} />
       )}
       {!picking && left > 0 && (
-        <T kind="small" tone="muted">{`${left} of the zones want nothing out of a cup next.`}</T>
+        <Text kind="small" tone="muted">{`${left} of the zones want nothing out of a cup next.`}</Text>
       )}
       {!picking &&
         sessions.map((s) => (
@@ -189,10 +189,10 @@ function Cups({
   return (
     <Section title={product.name} aside={`${ml(need.lowMl)} to ${ml(need.highMl)}`}>
       <View style={{ paddingTop: gap(2) }}>
-        <T kind="small">{tasks.map((t) => name(t.id)).join('; ')}</T>
-        <T kind="tag" tone="muted">
+        <Text kind="small">{tasks.map((t) => name(t.id)).join('; ')}</Text>
+        <Text kind="tag" tone="muted">
           {`${APPLICATIONS[tasks[0]?.application ?? 'brush'].name}; ${ml(need.ml)} are laid, two times in three between the figures above.`}
-        </T>
+        </Text>
       </View>
       <ChoiceGroup
         label={`Coats of ${product.name.toLowerCase()}`}
@@ -207,13 +207,13 @@ function Cups({
           {cups.value.cups.map((c, i) => (
             <ListRow key={i} testID="session-cup">
               <View style={{ flex: 1, minWidth: 0 }}>
-                <T kind="strong">{`${cups.value.cups.length > 1 ? `Cup ${i + 1}: ` : ''}${ml(c.mixMl)}`}</T>
-                <T kind="tag" tone="muted">
+                <Text kind="strong">{`${cups.value.cups.length > 1 ? `Cup ${i + 1}: ` : ''}${ml(c.mixMl)}`}</Text>
+                <Text kind="tag" tone="muted">
                   {`mix ${clock(c.mixMin)}, laid by ${clock(c.doneMin)}${c.endsMin === undefined ? '' : `, good till ${clock(c.endsMin)}`}`}
-                </T>
-                <T kind="tag" tone="muted">
+                </Text>
+                <Text kind="tag" tone="muted">
                   {piecesText(c.pieces, tasks.length, name)}
-                </T>
+                </Text>
               </View>
               <LinkArea
                 href={pageHref('/mix', {
@@ -226,18 +226,18 @@ function Cups({
                 label={`Pour cup ${i + 1} of ${product.name.toLowerCase()}`}
                 style={{ minHeight: 48, minWidth: 64, justifyContent: 'center', alignItems: 'flex-end' }}
               >
-                <T kind="button" tone="do">
+                <Text kind="button" tone="do">
                   Pour
-                </T>
+                </Text>
               </LinkArea>
             </ListRow>
           ))}
           {cups.value.cut.map((c) => (
-            <T key={`${c.taskId}${c.coat}`} kind="small" tone="window">
+            <Text key={`${c.taskId}${c.coat}`} kind="small" tone="window">
               {`Coat ${c.coat} on ${name(c.taskId)} takes ${c.cups} cups: the cup is changed on the panel. Mix them alike, and keep a wet edge.`}
-            </T>
+            </Text>
           ))}
-          <T kind="tag" tone="muted">{`${ml(cups.value.wasteMl)} of it stay in cups and gun, or in hand.`}</T>
+          <Text kind="tag" tone="muted">{`${ml(cups.value.wasteMl)} of it stay in cups and gun, or in hand.`}</Text>
         </View>
       )}
     </Section>

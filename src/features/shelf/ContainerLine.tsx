@@ -7,7 +7,7 @@ import { useLibrary } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Disclosure } from '@/ui/Disclosure';
 import { dayMonth } from '@/ui/format';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { amountText, nameOf, STATE_TONE, STATE_WORDS } from './names';
 
@@ -53,19 +53,19 @@ export function ContainerLine({
       head={
         <View style={styles.head}>
           <View style={styles.words}>
-            <T kind="strong">{nameOf(c, shelf, lookup)}</T>
-            <T kind="tag" tone="muted">
+            <Text kind="strong">{nameOf(c, shelf, lookup)}</Text>
+            <Text kind="tag" tone="muted">
               {facts.join(' \u00b7 ')}
-            </T>
+            </Text>
             {STATE_WORDS[state] !== '' && (
-              <T kind="small" tone={STATE_TONE[state]}>
+              <Text kind="small" tone={STATE_TONE[state]}>
                 {STATE_WORDS[state]}
-              </T>
+              </Text>
             )}
           </View>
           <View style={styles.amount}>
-            <T kind="strong">{amountText(c, c.amount, units)}</T>
-            <T kind="tag" tone="muted">{`of ${amountText(c, whole, units)}`}</T>
+            <Text kind="strong">{amountText(c, c.amount, units)}</Text>
+            <Text kind="tag" tone="muted">{`of ${amountText(c, whole, units)}`}</Text>
             <ProgressBar
               progress={whole > 0 ? Math.min(1, Math.max(0, c.amount / whole)) : 0}
               color={

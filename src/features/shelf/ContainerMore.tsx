@@ -21,7 +21,7 @@ import { useAppForm } from '@/ui/form/useAppForm';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { amountText } from './names';
@@ -148,9 +148,9 @@ function Facts({ container: c }: { container: Container }) {
       `${amountText(c, Math.abs(c.difference), units)} ${c.difference > 0 ? 'found' : 'missing'} at stock-takes`,
   ].filter(Boolean);
   return facts.length > 0 ? (
-    <T kind="small" tone="muted">
+    <Text kind="small" tone="muted">
       {facts.join(' \u00b7 ')}
-    </T>
+    </Text>
   ) : null;
 }
 
@@ -297,10 +297,10 @@ function Happened({ open, container: c }: { open: OpenShelf; container: Containe
       {history.map((r) => (
         <ListRow key={r.id}>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="small">{happenedLine(r, c, open, units)}</T>
-            <T kind="tag" tone="muted">
+            <Text kind="small">{happenedLine(r, c, open, units)}</Text>
+            <Text kind="tag" tone="muted">
               {fullWhen(r.atMs)}
-            </T>
+            </Text>
           </View>
           {r.kind === 'received' && (
             <TextButton

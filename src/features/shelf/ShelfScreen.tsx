@@ -11,7 +11,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { pageHref } from '@/ui/pages';
 import { useRouter } from 'expo-router';
@@ -126,7 +126,7 @@ function OnShelf({ open }: { open: OpenShelf }) {
         const of = groups.get(g);
         return (
           of && (
-            <Section key={g} title={GROUP_NAMES[g]} aside={String(of.length)} far>
+            <Section key={g} title={GROUP_NAMES[g]} aside={String(of.length)} deferRender>
               {lines(of, '')}
             </Section>
           )
@@ -155,9 +155,9 @@ function OnShelf({ open }: { open: OpenShelf }) {
       }
     >
       <PageHead
-        over="The shelf"
-        answer={answerOf(states)}
-        under={
+        eyebrow="The shelf"
+        title={answerOf(states)}
+        subtitle={
           counting
             ? 'Weigh or count each one and type it: what differs from the books is written down as found or missing.'
             : `${count(all.filter((c) => c.openedMs !== undefined && stateOf(c) !== 'empty').length, 'is open', 'are open')}. What a cup takes comes off by itself.`
@@ -179,9 +179,9 @@ function OnShelf({ open }: { open: OpenShelf }) {
       ) : (
         <TwoColumns left={list} right={<ToBuy shelf={shelf} now={now} />} />
       )}
-      <T kind="tag" tone="muted">
+      <Text kind="tag" tone="muted">
         Amounts are by the books until somebody weighs or counts them.
-      </T>
+      </Text>
     </Page>
   );
 }

@@ -10,7 +10,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { money } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** What a job still takes, as it was worked out last. */
@@ -74,30 +74,32 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
       {shown?.lines.map((l) => (
         <ListRow key={l.name} testID="buy-line">
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{l.name}</T>
-            <T kind="tag" tone="muted">
+            <Text kind="strong">{l.name}</Text>
+            <Text kind="tag" tone="muted">
               {`takes ${formatQuantity('mass', l.needG, units, 0)}, here ${formatQuantity('mass', Math.max(0, l.hereG), units, 0)}`}
-            </T>
+            </Text>
           </View>
           <View style={{ alignItems: 'flex-end' }}>
-            <T kind="strong">{l.order.tins.map((t) => `${t.count} × ${tinText(t.size, l.order.unit)}`).join(' + ')}</T>
-            <T kind="tag" tone="muted">{`about ${money(l.cost, currency)}`}</T>
+            <Text kind="strong">
+              {l.order.tins.map((t) => `${t.count} × ${tinText(t.size, l.order.unit)}`).join(' + ')}
+            </Text>
+            <Text kind="tag" tone="muted">{`about ${money(l.cost, currency)}`}</Text>
           </View>
         </ListRow>
       ))}
       {shown?.pieces.map((p) => (
         <ListRow key={p.name} testID="buy-line">
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{p.name}</T>
-            <T kind="tag" tone="muted">{`takes ${p.need}, here ${p.here}`}</T>
+            <Text kind="strong">{p.name}</Text>
+            <Text kind="tag" tone="muted">{`takes ${p.need}, here ${p.here}`}</Text>
           </View>
-          <T kind="strong">{String(p.missing)}</T>
+          <Text kind="strong">{String(p.missing)}</Text>
         </ListRow>
       ))}
       {shown && (
         <View style={{ gap: gap(2), paddingTop: gap(2) }}>
           {shown.lines.length + shown.pieces.length === 0 ? (
-            <T>All that it takes is here.</T>
+            <Text>All that it takes is here.</Text>
           ) : (
             <ActionButton
               label="Save the list"
@@ -113,10 +115,10 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
               testID="save-list"
             />
           )}
-          <T kind="tag" tone="muted">
+          <Text kind="tag" tone="muted">
             By the way to the finish of every zone as it stands now, with the usual transfer, in sizes that tins come
             in. What is found on the way changes it.
-          </T>
+          </Text>
         </View>
       )}
     </Section>

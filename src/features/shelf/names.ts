@@ -1,7 +1,7 @@
 import { formatQuantity, type ProductLookup, type UnitSystem } from '@/core';
 import { isCounted } from '@/core/log/shelf';
 import { holdsName, type Container, type ContainerState, type Shelf } from '@/core/stock';
-import type { Tone } from '@/ui/T';
+import type { Tone } from '@/ui/Text';
 
 /** What a container is called. */
 export function nameOf(c: Container, shelf: Shelf, products: ProductLookup): string {

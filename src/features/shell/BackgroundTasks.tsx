@@ -12,7 +12,7 @@ import { LinkArea } from '@/ui/LinkArea';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { playAlarm, showNotification } from '@/ui/alarmSound';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap, GLOVE } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -50,7 +50,7 @@ function NewVersion() {
     <Notice tone="muted" testID="new-version">
       <View style={styles.line}>
         <View style={styles.words}>
-          <T kind="strong">A new version is here</T>
+          <Text kind="strong">A new version is here</Text>
         </View>
         <TextButton label="Load it" onPress={load} />
         <TextButton label="Later" tone="muted" onPress={() => setLater(true)} />
@@ -69,10 +69,10 @@ function CameBack() {
     <Notice tone="window" testID="came-back">
       <View style={styles.line}>
         <View style={styles.words}>
-          <T kind="strong">The browser had lost this shop</T>
-          <T kind="small">
+          <Text kind="strong">The browser had lost this shop</Text>
+          <Text kind="small">
             {`It found its database damaged and threw it away, as it can after it was killed. All ${records} records came back from the second copy that Stratocoat keeps. Save the shop as a file all the same.`}
-          </T>
+          </Text>
         </View>
         <TextButton label="Seen" of="the browser had lost this shop" icon="check" onPress={() => setSeen(true)} />
       </View>
@@ -119,7 +119,7 @@ function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): 
             <OneAlarm alarm={first} now={now} />
           ) : (
             <TouchableRipple role="button" aria-expanded={open} onPress={() => setOpen(!open)} style={styles.target}>
-              <T kind="strong">{summaryOf(due)}</T>
+              <Text kind="strong">{summaryOf(due)}</Text>
             </TouchableRipple>
           )}
         </View>
@@ -148,10 +148,10 @@ function OneAlarm({ alarm: a, now }: { alarm: DueAlarm; now: number }) {
       style={styles.target}
     >
       <View>
-        <T kind="strong">{titleOf(a)}</T>
-        <T kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
+        <Text kind="strong">{titleOf(a)}</Text>
+        <Text kind="small" tone={a.kind === 'closing' ? 'window' : 'ink'}>
           {`${wordsOf(a)}${now - a.atMs > 60_000 ? `, ${waitText(now - a.atMs)} ago` : ''}`}
-        </T>
+        </Text>
       </View>
     </LinkArea>
   );

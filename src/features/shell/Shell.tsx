@@ -12,7 +12,7 @@ import { Page } from '@/ui/Page';
 import { LinkArea } from '@/ui/LinkArea';
 import { Notifications, NotificationsProvider } from '@/ui/notifications';
 import { Region } from '@/ui/Region';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
 import { paperTheme } from '@/ui/paperTheme';
 import { useViewFocus } from '@/ui/viewFocus';
@@ -144,13 +144,13 @@ function Navigation({ wide = false }: { wide?: boolean }) {
           >
             <View style={styles.item}>
               <Icon name={t.icon} color={on ? palette.ink : palette.muted} />
-              <T
+              <Text
                 kind="tag"
                 tone={on ? 'ink' : 'muted'}
                 style={scale > 1.2 && !wide ? { fontSize: 15, lineHeight: 19 } : undefined}
               >
                 {t.label}
-              </T>
+              </Text>
             </View>
           </LinkArea>
         );

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { STORAGE_WORDS, useData, useSettings } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { Notice } from '@/ui/Notice';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 
 /** What is shown is not safe: what is wrong, what to do, and the way to do it. It stays until the data is safe. */
@@ -14,7 +14,7 @@ export default function Trouble() {
   if (!trouble) return null;
   return (
     <Notice tone="stop" testID="storage-trouble">
-      <T kind="small">{STORAGE_WORDS[trouble]}</T>
+      <Text kind="small">{STORAGE_WORDS[trouble]}</Text>
       <TextButton
         label="Save the shop as a file"
         onPress={() =>
@@ -24,7 +24,7 @@ export default function Trouble() {
           )
         }
       />
-      {failed !== undefined && <T kind="small">{`It could not be written: ${failed}`}</T>}
+      {failed !== undefined && <Text kind="small">{`It could not be written: ${failed}`}</Text>}
     </Notice>
   );
 }

@@ -2,7 +2,7 @@ import { lookupIn, phrase, type Product } from '@/core';
 import { useLibrary, type JobPreview } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { dayOnly } from '@/ui/format';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { eventLine } from '@/ui/words';
 
 /** So many are told; the rest is a number. */
@@ -15,23 +15,23 @@ export function AgainstRules({ against, products }: { against: JobPreview['again
   const lookup = lookupIn([...all, ...products.filter((p) => !all.some((o) => o.id === p.id))]);
   if (against.length === 0)
     return (
-      <T kind="small" tone="do">
+      <Text kind="small" tone="do">
         Nothing in it was done against your rules.
-      </T>
+      </Text>
     );
   return (
     <>
-      <T kind="small" tone="window">
+      <Text kind="small" tone="window">
         {against.length === 1
           ? 'One entry was done against your rules, and no reason stands with it:'
           : `${against.length} entries were done against your rules, and no reason stands with them:`}
-      </T>
+      </Text>
       {against.slice(0, SHOWN).map(({ event, place, says }) => (
-        <T key={event.id} kind="small">
+        <Text key={event.id} kind="small">
           {phrase`${dayOnly(event.atMs)}, ${place}. ${eventLine(event, lookup, units)}. ${says}`}
-        </T>
+        </Text>
       ))}
-      {against.length > SHOWN && <T kind="small">{`and ${against.length - SHOWN} more`}</T>}
+      {against.length > SHOWN && <Text kind="small">{`and ${against.length - SHOWN} more`}</Text>}
     </>
   );
 }

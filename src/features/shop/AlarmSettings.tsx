@@ -12,7 +12,7 @@ import {
   showNotification,
   type NotificationAccess,
 } from '@/ui/alarmSound';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 const NAMES: Record<AlarmKind, string> = {
@@ -58,9 +58,9 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
         onChange={(v) => save({ sound: v === 'on' })}
       />
       <View style={{ marginTop: gap(2) }}>
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {LEAVE[leave]}
-        </T>
+        </Text>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
           {leave === 'default' && (
             <TextButton label="Allow notices" icon="bell" onPress={() => void requestNotifications().then(setLeave)} />

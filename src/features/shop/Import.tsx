@@ -8,7 +8,7 @@ import { fullWhen } from '@/ui/format';
 import { ActionButton } from '@/ui/ActionButton';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { eventLine } from '@/ui/words';
@@ -45,10 +45,10 @@ export function Import({ offered }: { offered: File | undefined }) {
       {step.at === 'reading' && <Reading name={step.name} share={step.share} onStop={stopReading} />}
       {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
       {step.at === 'ready' && <Ready file={step.found} onPut={put} onLeave={leave} />}
-      {step.at === 'working' && <T kind="small">{step.says}</T>}
+      {step.at === 'working' && <Text kind="small">{step.says}</Text>}
       {step.at === 'idle' && done && (
         <View>
-          <T kind="small" tone="good">{`${done.name} is in${done.merged ? ': both copies are one now' : ''}.`}</T>
+          <Text kind="small" tone="good">{`${done.name} is in${done.merged ? ': both copies are one now' : ''}.`}</Text>
           <TextButton label="See its panels" onPress={() => router.navigate(pageHref('/panels'))} />
         </View>
       )}
@@ -71,22 +71,22 @@ function Ready({
   return (
     <Notice tone="muted" testID="import-ready">
       <View style={{ gap: gap(1) }}>
-        <T kind="section">{file.name}</T>
+        <Text kind="section">{file.name}</Text>
         {here && <Merging here={here} />}
-        <T
+        <Text
           kind="small"
           tone="muted"
-        >{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</T>
+        >{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</Text>
         {air && (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {air.readings === 0
               ? 'Nobody read the air of its time.'
               : air.fresh === 0
                 ? 'The air of its time is here already.'
                 : `With the air of its time: ${count(air.fresh, 'reading')} of times of which this shop knows nothing.`}
-          </T>
+          </Text>
         )}
-        {!here && <T kind="small">It is added beside the jobs that are here.</T>}
+        {!here && <Text kind="small">It is added beside the jobs that are here.</Text>}
         {(!here || here.fresh > 0) && <AgainstRules against={file.against} products={file.products} />}
       </View>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
@@ -117,28 +117,28 @@ function Merging({ here }: { here: NonNullable<JobPreview['here']> }) {
   ];
   return (
     <>
-      <T kind="strong">{comes.length > 0 ? `Put together: ${comes.join(', ')}` : 'There is nothing new in it'}</T>
-      <T kind="small">
+      <Text kind="strong">{comes.length > 0 ? `Put together: ${comes.join(', ')}` : 'There is nothing new in it'}</Text>
+      <Text kind="small">
         {`The same job is here, with ${count(here.events, 'entry')}: ${here.common} are in both, ${here.own} only here, ${here.fresh} only in the file.`}
-      </T>
+      </Text>
       {here.other > 0 && (
-        <T kind="small" tone="window">
+        <Text kind="small" tone="window">
           {`${here.other} of those in both ${here.other === 1 ? 'says' : 'say'} something else in the file. Put together, what is here stays.`}
-        </T>
+        </Text>
       )}
       {here.clashes.map((c) => (
-        <T key={c.entry.id} kind="small" tone="window">
+        <Text key={c.entry.id} kind="small" tone="window">
           {`${c.entry.kind === 'voided' || c.entry.kind === 'replaced' ? 'A correction' : String(eventLine(c.entry, lookup, units))}: corrected in both. ${
             c.counts === 'here'
               ? `What was written here ${fullWhen(c.hereMs)} counts: it is the later one.`
               : `What the file says, of ${fullWhen(c.thereMs)}, counts: it is the later one.`
           }`}
-        </T>
+        </Text>
       ))}
       {here.own > 0 && (
-        <T kind="small" tone="stop">
+        <Text kind="small" tone="stop">
           {`Replacing takes the ${here.own} that ${here.own === 1 ? 'is' : 'are'} only here away for good.`}
-        </T>
+        </Text>
       )}
     </>
   );

@@ -9,7 +9,7 @@ import { useConfirm } from '@/ui/ConfirmDialog';
 import { useNotify } from '@/ui/notifications';
 import { ListRow } from '@/ui/ListRow';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { momentsOf } from './moments';
@@ -32,11 +32,11 @@ export function JobLine({ open }: { open: OpenJob }) {
   return (
     <ListRow>
       <View style={{ flex: 1, minWidth: 0 }}>
-        <T kind="strong">{open.job.name}</T>
-        <T
+        <Text kind="strong">{open.job.name}</Text>
+        <Text
           kind="small"
           tone="muted"
-        >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</T>
+        >{`${open.job.panels.length} panels, ${open.state.events.length} entries. ${open.job.about}`}</Text>
         <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4) }}>
           <TextButton
             label="Export"
@@ -71,9 +71,9 @@ export function JobLine({ open }: { open: OpenJob }) {
         </View>
         {dialog}
         {problem !== undefined && (
-          <T kind="small" tone="window">
+          <Text kind="small" tone="window">
             {problem}
-          </T>
+          </Text>
         )}
       </View>
     </ListRow>

@@ -7,7 +7,7 @@ import { fullWhen } from '@/ui/format';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { Reading } from './Reading';
@@ -77,33 +77,33 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
   return (
     <Section title="Keeping it">
       <View style={{ gap: gap(2), paddingTop: gap(3) }} aria-live="polite">
-        <T kind="strong">
+        <Text kind="strong">
           {!backup
             ? '\u00a0'
             : backup.atMs === null
               ? 'Never saved as a file'
               : `Last saved as a file ${fullWhen(backup.atMs)}${backup.since > 0 ? `; ${backup.since} entries since` : ''}`}
-        </T>
-        <T kind="small" tone="muted">
+        </Text>
+        <Text kind="small" tone="muted">
           {room
             ? `${KEEPS[room.keeps]}${room.used === undefined ? '' : ` It uses ${megabytes(room.used)}${room.free === undefined ? '' : `; ${megabytes(room.free)} are free`}.`}`
             : '\u00a0'}
-        </T>
+        </Text>
         {missing !== undefined && (
-          <T kind="small" tone="window">
+          <Text kind="small" tone="window">
             {missing}
-          </T>
+          </Text>
         )}
         {step.at === 'failed' && <Notice tone="stop">{step.message}</Notice>}
         {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
         {step.at === 'reading' && <Reading name={step.name} share={step.share} onStop={stopReading} />}
         {step.at === 'ready' && (
           <Notice tone="muted" testID="shop-ready">
-            <T kind="strong">{step.found.name}</T>
-            <T kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings, ${step.found.shelf.records} records of the shelf. Saved ${fullWhen(step.found.exportedMs)}.`}</T>
-            <T kind="small" tone="stop">
+            <Text kind="strong">{step.found.name}</Text>
+            <Text kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings, ${step.found.shelf.records} records of the shelf. Saved ${fullWhen(step.found.exportedMs)}.`}</Text>
+            <Text kind="small" tone="stop">
               {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
-            </T>
+            </Text>
             <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
               <ActionButton
                 label="Take it in"
@@ -132,7 +132,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
             </View>
           </Notice>
         )}
-        {step.at === 'working' && <T kind="small">{step.says}</T>}
+        {step.at === 'working' && <Text kind="small">{step.says}</Text>}
         {(step.at === 'idle' || step.at === 'failed' || step.at === 'refused') && (
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(4), alignItems: 'center' }}>
             <ActionButton label="Save the shop as a file" onPress={save} testID="save-shop" />

@@ -1,6 +1,6 @@
 import { StyleSheet, View } from 'react-native';
 import { ProgressBar } from 'react-native-paper';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
@@ -8,7 +8,7 @@ import { gap } from '@/ui/theme';
 export function Reading({ name, share, onStop }: { name: string; share: number; onStop(): void }) {
   return (
     <View style={styles.reading} testID="import-reading">
-      <T kind="small">{`${name} is being checked${share > 0 ? `: ${Math.round(share * 100)}\u00a0%` : ''}.`}</T>
+      <Text kind="small">{`${name} is being checked${share > 0 ? `: ${Math.round(share * 100)}\u00a0%` : ''}.`}</Text>
       <View style={styles.bar}>
         <ProgressBar
           {...(share > 0 ? { progress: share } : { indeterminate: true })}

@@ -1,7 +1,7 @@
 import { phrase } from '@/core';
 import type { FileProblem } from '@/core/formats/jobFile';
 import { Notice } from '@/ui/Notice';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 
 const MAX_PROBLEMS = 6;
 const line = (p: FileProblem) => phrase`${p.line ? `Line ${p.line}: ` : ''}${p.message}${p.path ? ` (${p.path})` : ''}`;
@@ -10,13 +10,13 @@ const line = (p: FileProblem) => phrase`${p.line ? `Line ${p.line}: ` : ''}${p.m
 export function Refused({ name, problems }: { name: string; problems: readonly FileProblem[] }) {
   return (
     <Notice tone="stop" testID="import-refused">
-      <T kind="strong">{`${name} was refused. Nothing was changed.`}</T>
+      <Text kind="strong">{`${name} was refused. Nothing was changed.`}</Text>
       {problems.slice(0, MAX_PROBLEMS).map((p) => (
-        <T key={String(line(p))} kind="small">
+        <Text key={String(line(p))} kind="small">
           {line(p)}
-        </T>
+        </Text>
       ))}
-      {problems.length > MAX_PROBLEMS && <T kind="small">{`and ${problems.length - MAX_PROBLEMS} more`}</T>}
+      {problems.length > MAX_PROBLEMS && <Text kind="small">{`and ${problems.length - MAX_PROBLEMS} more`}</Text>}
     </Notice>
   );
 }

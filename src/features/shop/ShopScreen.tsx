@@ -18,7 +18,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { pageHref } from '@/ui/pages';
@@ -46,8 +46,8 @@ export function ShopScreen() {
   return (
     <Page testID="shop">
       <PageHead
-        over={mode === 'demo' ? 'Demo shop, apart from your own data' : 'Your shop, kept in this browser'}
-        answer={settings.shopName}
+        eyebrow={mode === 'demo' ? 'Demo shop, apart from your own data' : 'Your shop, kept in this browser'}
+        title={settings.shopName}
       />
       <Section
         title="Jobs"
@@ -69,12 +69,12 @@ export function ShopScreen() {
       <Section title="Library">
         <ListRow href={pageHref('/library')}>
           <View style={{ flex: 1 }}>
-            <T kind="strong">{`${all.length} products`}</T>
-            <T kind="small" tone="muted">
+            <Text kind="strong">{`${all.length} products`}</Text>
+            <Text kind="small" tone="muted">
               {own > 0
                 ? `${own} with your own figures`
                 : 'Generic figures. Copy one to put in those of a real data sheet.'}
-            </T>
+            </Text>
           </View>
         </ListRow>
       </Section>
@@ -83,11 +83,11 @@ export function ShopScreen() {
       <Method settings={settings} />
       <Section title="Whose data">
         <View style={{ paddingTop: gap(3), gap: gap(2) }}>
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {mode === 'demo'
               ? 'The demo lives in a store of its own. What you try here never touches your own jobs.'
               : 'Your jobs live in this browser only, and in the files that you save.'}
-          </T>
+          </Text>
           <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
             <ActionButton
               label={mode === 'demo' ? 'Go to my own shop' : 'Look round the demo'}
@@ -148,9 +148,9 @@ function Method({ settings }: { settings: Settings }) {
               onChange={(v) => set(key, v as never)}
             />
             {Object.entries(options).map(([v, o]) => (
-              <T key={v} kind="small" tone={v === value ? 'ink' : 'muted'}>
+              <Text key={v} kind="small" tone={v === value ? 'ink' : 'muted'}>
                 {o.why}
-              </T>
+              </Text>
             ))}
           </View>
         );

@@ -3,7 +3,7 @@ import { useBackup } from '@/data';
 import { dayOnly } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
 
 /** The last file of the shop is old, or much was logged since: a line that leads to where it is saved. */
@@ -14,12 +14,12 @@ export function BackupDue({ now }: { now: number }) {
     <Section title="Keeping it">
       <ListRow href={pageHref('/shop')}>
         <View style={{ flex: 1, minWidth: 0 }} testID="backup-due">
-          <T kind="strong">Save the shop as a file</T>
-          <T kind="small" tone="muted">
+          <Text kind="strong">Save the shop as a file</Text>
+          <Text kind="small" tone="muted">
             {backup.atMs === null
               ? `${backup.since} entries stand in this browser only.`
               : `Last saved ${dayOnly(backup.atMs)}; ${backup.since} entries since.`}
-          </T>
+          </Text>
         </View>
       </ListRow>
     </Section>

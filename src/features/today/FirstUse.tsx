@@ -3,7 +3,7 @@ import { useSettings, useShopActions, type Settings } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { POUR_BY } from '@/ui/pourBy';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** What a new shop is asked once. All of it has an answer already, and can be changed later. */
@@ -22,10 +22,10 @@ export function FirstUse() {
         onChange={(pourBy) => save({ pourBy })}
       />
       <View style={{ height: gap(2) }} />
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         Where painters differ, such as filler on metal or on epoxy, you are asked when it first matters. All of this
         stands under Shop.
-      </T>
+      </Text>
     </Section>
   );
 }

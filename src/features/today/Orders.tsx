@@ -4,7 +4,7 @@ import { useAfterFirstPaint, useAdvice, type LiveJob } from '@/data';
 import { dayOnly } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
 
 /** An order that comes within so many days is told ahead. */
@@ -24,11 +24,11 @@ export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number })
       {orders.map(({ job, bag, item, dueMs, late }) => (
         <ListRow key={item.id} href={pageHref('/bags', { job: job.id })}>
           <View style={{ flex: 1, minWidth: 0 }}>
-            <T kind="strong">{`${item.count - item.back} ${item.name}`}</T>
-            <T kind="small" tone={late ? 'stop' : 'muted'}>
+            <Text kind="strong">{`${item.count - item.back} ${item.name}`}</Text>
+            <Text kind="small" tone={late ? 'stop' : 'muted'}>
               {late ? `Late: was due ${dayOnly(dueMs)}` : `Due ${dayOnly(dueMs)}`}
-            </T>
-            <T kind="tag" tone="muted">{`${bag.name}, ${job.name}`}</T>
+            </Text>
+            <Text kind="tag" tone="muted">{`${bag.name}, ${job.name}`}</Text>
           </View>
         </ListRow>
       ))}

@@ -26,7 +26,7 @@ import { Section } from '@/ui/Section';
 import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { LinkArea } from '@/ui/LinkArea';
-import { T, type Tone } from '@/ui/T';
+import { Text, type Tone } from '@/ui/Text';
 import { gap, TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
@@ -94,10 +94,10 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
       foot={<ActionButton label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} testID="log" />}
     >
       <PageHead
-        over={settings.shopName}
-        right={<T tone="muted">{clockTime(now)}</T>}
-        answer={answer(lists.ready.length + lists.closing.length, lists.running[0], now)}
-        under={<AirNow now={now} />}
+        eyebrow={settings.shopName}
+        right={<Text tone="muted">{clockTime(now)}</Text>}
+        title={answer(lists.ready.length + lists.closing.length, lists.running[0], now)}
+        subtitle={<AirNow now={now} />}
       />
       <UnreadJobs failures={failures} />
       {unreadable > 0 && (
@@ -178,9 +178,9 @@ function AirNow({ now }: { now: number }) {
   );
   return (
     <LinkArea href={pageHref('/air')} testID="air-now" style={{ minHeight: TARGET, justifyContent: 'center' }}>
-      <T kind="small" tone={fit && !fit.fit ? 'stop' : 'muted'}>
+      <Text kind="small" tone={fit && !fit.fit ? 'stop' : 'muted'}>
         {`${fit ? `${fit.text}. ` : ''}${room ? airLine(room.here, units, now) : ''}`}
-      </T>
+      </Text>
     </LinkArea>
   );
 }
@@ -272,25 +272,25 @@ const Line = memo(function Line(p: LineProps) {
   return (
     <ListRow href={pageHref('/panel/[jobId]/[panelId]', { jobId, panelId, zone: zoneId })}>
       <View style={{ width: 84 * Math.min(1.25, scale) }}>
-        <T kind={small ? 'section' : 'figure'} tone={tone}>
+        <Text kind={small ? 'section' : 'figure'} tone={tone}>
           {when}
-        </T>
+        </Text>
         {wait && (
-          <T kind="tag" tone="muted">
+          <Text kind="tag" tone="muted">
             {wait}
-          </T>
+          </Text>
         )}
         {stacked && <View style={{ marginTop: gap(1.5) }}>{column}</View>}
       </View>
       {!stacked && column}
       <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
-        <T kind="strong">{p.name}</T>
-        <T kind="small" tone={tone === 'ink' ? 'muted' : tone}>
+        <Text kind="strong">{p.name}</Text>
+        <Text kind="small" tone={tone === 'ink' ? 'muted' : tone}>
           {text}
-        </T>
-        <T kind="tag" tone="muted">
+        </Text>
+        <Text kind="tag" tone="muted">
           {p.jobName}
-        </T>
+        </Text>
       </View>
     </ListRow>
   );

@@ -22,7 +22,7 @@ import { percent } from '@/ui/format';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { T } from '@/ui/T';
+import { Text } from '@/ui/Text';
 import { gap, LIGHT } from '@/ui/theme';
 import { SandedCanvas, type Share } from '@/ui/trainer/SandedCanvas';
 import { openBoard, type BoardAway, type Hand } from '@/workers/board';
@@ -169,7 +169,7 @@ function Trainer({ own }: { own?: Own }) {
             onPress={() => hands.current.push({ do: 'guide' })}
             testID="guide-again"
           />
-          <ActionButton label="Begin anew" onPress={begin} testID="begin-anew" />
+          <ActionButton label="Start over" onPress={begin} testID="begin-anew" />
         </>
       }
     >
@@ -188,7 +188,7 @@ function Trainer({ own }: { own?: Own }) {
       <View style={{ height: gap(2) }} />
       <ChoiceGroup label="It shows" options={SHOWS} value={shows} onChange={(s) => setShows(s)} hideLabel />
       <ChoiceGroup label="Lesson" options={lessons} value={lesson} onChange={(l) => setLesson(l)} />
-      {about && <T tone="muted">{about.shows}</T>}
+      {about && <Text tone="muted">{about.shows}</Text>}
       <ChoiceGroup label="The hand" options={HANDS} value={hand} onChange={(h) => setHand(h)} />
       {hand === 'block' && (
         <>
@@ -215,9 +215,9 @@ function Trainer({ own }: { own?: Own }) {
           />
         </>
       )}
-      <T kind="small" tone="muted">
+      <Text kind="small" tone="muted">
         A model of usual figures: it shows why, not how long. Dust is dust: mask and extraction on the real one.
-      </T>
+      </Text>
     </Page>
   );
 }
@@ -235,13 +235,13 @@ function Standing({ away, task }: { away: RefObject<BoardAway | undefined>; task
   return (
     <>
       <PageHead
-        over="Try it before the real one"
-        answer={
+        eyebrow="Try it before the real one"
+        title={
           standing
             ? `${percent(standing.guideLeft)} of the guide coat is on, waves of ${formatQuantity('thickness', standing.wavesMm, units, 2)}`
             : 'Push the board over the panel'
         }
-        under={task}
+        subtitle={task}
       />
       {standing && standing.through > THROUGH && (
         <Notice tone="stop" urgent={false} testID="went-through">

@@ -4,7 +4,7 @@ import { LineChart } from 'react-native-chart-kit';
 import type { Lab } from '@/core/colour';
 import { useAppTheme } from '../appTheme';
 import { CHART_LEFT, chartLook } from '../chart';
-import { T } from '../T';
+import { Text } from '../Text';
 import { gap } from '../theme';
 
 /** Lightness from face-on to along: the car's line and the card's. */
@@ -40,10 +40,10 @@ export function AngleChart({ angles }: { angles: readonly { angleDeg: number; ca
         />
       )}
       <View style={{ flexDirection: 'row', gap: gap(4), marginLeft: CHART_LEFT }}>
-        <T kind="tag">L* of the car</T>
-        <T kind="tag" tone="window">
+        <Text kind="tag">L* of the car</Text>
+        <Text kind="tag" tone="window">
           of the card
-        </T>
+        </Text>
       </View>
     </View>
   );

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import Svg, { Defs, LinearGradient, Rect, Stop } from 'react-native-svg';
 import { hexOfLab, type Lab } from '@/core/colour';
 import { useAppTheme } from '../appTheme';
-import { T } from '../T';
+import { Text } from '../Text';
 import { gap } from '../theme';
 
 interface Angle {
@@ -54,15 +54,15 @@ export function BendPatch({
       </Svg>
       {!small && (
         <View style={{ flexDirection: 'row', justifyContent: 'space-between', marginTop: gap(1) }}>
-          <T kind="tag" tone="muted">
+          <Text kind="tag" tone="muted">
             face-on
-          </T>
-          <T kind="tag" tone="muted">
+          </Text>
+          <Text kind="tag" tone="muted">
             the car above, the card below
-          </T>
-          <T kind="tag" tone="muted">
+          </Text>
+          <Text kind="tag" tone="muted">
             along
-          </T>
+          </Text>
         </View>
       )}
     </View>

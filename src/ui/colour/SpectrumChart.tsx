@@ -4,7 +4,7 @@ import { LineChart } from 'react-native-chart-kit';
 import { BAND_NM, hexOfLab, labOfSpectrum, type Spectrum } from '@/core/colour';
 import { useAppTheme } from '../appTheme';
 import { CHART_LEFT, chartLook } from '../chart';
-import { T } from '../T';
+import { Text } from '../Text';
 import { gap } from '../theme';
 
 /** Reflectance by wavelength, a line an angle, each in the colour that it looks. */
@@ -44,7 +44,7 @@ export function SpectrumChart({ spectra }: { spectra: readonly { angleDeg: numbe
         {spectra.map((s) => (
           <View key={s.angleDeg} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(1) }}>
             <View style={{ width: 14, height: 10, backgroundColor: colour(s.r) }} />
-            <T kind="tag" tone="muted">{`${s.angleDeg}°`}</T>
+            <Text kind="tag" tone="muted">{`${s.angleDeg}°`}</Text>
           </View>
         ))}
       </View>

@@ -7,7 +7,7 @@ import { useAppTheme } from '../appTheme';
 import { Icon } from '../icons';
 import { LinkArea } from '../LinkArea';
 import type { PageHref } from '../pages';
-import { T, type Tone } from '../T';
+import { Text, type Tone } from '../Text';
 import { gap } from '../theme';
 import { partImage, type PartZone } from './partImage';
 import { useSweep, type OnSweep } from './sweep';
@@ -72,9 +72,9 @@ export function Floor({ rows, hrefOf, picked, onPick, onSweep }: FloorProps) {
       {rows.map(({ row, items }) => (
         <View key={row} role={picked ? 'group' : 'list'} aria-label={FLOOR_ROWS[row]} style={styles.row}>
           <View style={styles.title}>
-            <T kind="tag" tone="muted">
+            <Text kind="tag" tone="muted">
               {FLOOR_ROWS[row]}
-            </T>
+            </Text>
           </View>
           {items.map((item) => (
             <Part
@@ -125,20 +125,20 @@ function PartOnFloor({ item, pxPerMm, href, picked, onPick }: PartProps) {
       <View style={styles.name}>
         {picked && picked !== 'none' && <Icon name="check" color={palette.do} size={18} />}
         <View style={{ flexShrink: 1 }}>
-          <T kind="strong" {...(item.pale && { tone: 'muted' as const })}>
+          <Text kind="strong" {...(item.pale && { tone: 'muted' as const })}>
             {item.name}
-          </T>
+          </Text>
         </View>
       </View>
       {item.words !== undefined && (
-        <T kind="small" tone={item.pale ? 'muted' : tone}>
+        <Text kind="small" tone={item.pale ? 'muted' : tone}>
           {item.words}
-        </T>
+        </Text>
       )}
       {item.more !== undefined && (
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           {item.more}
-        </T>
+        </Text>
       )}
     </View>
   );

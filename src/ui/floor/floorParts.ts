@@ -18,7 +18,7 @@ import {
 import { withoutCards } from '@/core/log/job';
 import { shortWhen } from '../format';
 import { curedStep } from '../strata/columnImage';
-import type { Tone } from '../T';
+import type { Tone } from '../Text';
 import type { PartZone } from './partImage';
 
 /** One face of a part, as it is drawn. */

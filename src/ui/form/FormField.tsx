@@ -5,7 +5,7 @@ import { useAppTheme } from '../appTheme';
 import { ChoiceGroup, type Choice } from '../ChoiceGroup';
 import { Field } from '../Field';
 import type { AnyControl } from './control';
-import { T } from '../T';
+import { Text } from '../Text';
 
 interface Common<In extends FieldValues> {
   control: AnyControl<In>;
@@ -65,9 +65,9 @@ export function FormChoice<In extends FieldValues, V extends string>({
         {...(hideLabel && { hideLabel })}
       />
       {fieldState.error && (
-        <T kind="small" tone="stop">
+        <Text kind="small" tone="stop">
           {fieldState.error.message ?? ''}
-        </T>
+        </Text>
       )}
     </View>
   );

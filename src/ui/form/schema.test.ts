@@ -59,6 +59,6 @@ describe('words and days of a form', () => {
   it('a day is one that there is, or none', () => {
     expect(read({ due: typedDay() }, { due: '' })).toEqual({ due: undefined });
     expect(read({ due: typedDay() }, { due: '2030-05-06' })).toEqual({ due: new Date(2030, 4, 6) });
-    expect(problems({ due: typedDay() }, { due: '2030-02-31' })).toEqual({ due: 'A day that there is' });
+    expect(problems({ due: typedDay() }, { due: '2030-02-31' })).toEqual({ due: 'Enter a real date' });
   });
 });

@@ -60,6 +60,6 @@ export const typedDay = () =>
     .transform((_, v: unknown) => (typeof v === 'string' ? parseDay(v) : undefined))
     .test(
       'day',
-      'A day that there is',
+      'Enter a real date',
       (v, { originalValue }) => v !== undefined || String(originalValue ?? '').trim() === '',
     );

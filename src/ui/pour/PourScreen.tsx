@@ -15,7 +15,7 @@ import { HoldButton } from '../HoldButton';
 import { Notice } from '../Notice';
 import { Page } from '../Page';
 import { PageHead } from '../PageHead';
-import { T } from '../T';
+import { Text } from '../Text';
 import { TextButton } from '../TextButton';
 import { gap } from '../theme';
 
@@ -101,18 +101,18 @@ export function PourScreen({
           </>
         }
       >
-        <PageHead over={product.name} answer="All is in: stir it well" under={`${mass(before)} in the cup.`} />
+        <PageHead eyebrow={product.name} title="All is in: stir it well" subtitle={`${mass(before)} in the cup.`} />
         {lines.map((l, i) => (
           <View key={l.name} style={{ flexDirection: 'row', justifyContent: 'space-between', paddingVertical: gap(1) }}>
-            <T>{l.name}</T>
-            <T kind="strong">{mass(begun[i] ?? 0)}</T>
+            <Text>{l.name}</Text>
+            <Text kind="strong">{mass(begun[i] ?? 0)}</Text>
           </View>
         ))}
         {grown > 1.001 && (
-          <T
+          <Text
             kind="small"
             tone="window"
-          >{`The batch is ${Math.round((grown - 1) * 100)}\u00a0% larger than planned, after an over-pour.`}</T>
+          >{`The batch is ${Math.round((grown - 1) * 100)}\u00a0% larger than planned, after an over-pour.`}</Text>
         )}
         <TextButton label="Pour the last line again" onPress={() => onPoured(begun.slice(0, -1))} />
       </Page>
@@ -166,21 +166,21 @@ export function PourScreen({
       }
     >
       <PageHead
-        over={`${product.name}, line ${at + 1} of ${lines.length}`}
-        answer={`${line.name}: up to ${mass(target)}`}
-        under={`Add ${mass(line.massG)}${before > 0 ? ` to the ${mass(before)} that are in` : ''}.`}
+        eyebrow={`${product.name}, line ${at + 1} of ${lines.length}`}
+        title={`${line.name}: up to ${mass(target)}`}
+        subtitle={`Add ${mass(line.massG)}${before > 0 ? ` to the ${mass(before)} that are in` : ''}.`}
       />
       <View style={{ alignItems: 'center', paddingVertical: gap(4), gap: gap(2) }} aria-live="polite">
-        <T kind="small" tone="muted">
+        <Text kind="small" tone="muted">
           {shown === undefined ? 'to pour' : isOver ? 'over by' : isIn ? 'in its line' : 'still to pour'}
-        </T>
+        </Text>
         <View style={{ flexDirection: 'row', alignItems: 'baseline', gap: gap(2) }}>
-          <T kind="huge" tone={isOver ? 'stop' : isIn ? 'good' : 'ink'} testID="left-to-pour">
+          <Text kind="huge" tone={isOver ? 'stop' : isIn ? 'good' : 'ink'} testID="left-to-pour">
             {isIn ? '0' : big.value}
-          </T>
-          <T kind="section" tone="muted">
+          </Text>
+          <Text kind="section" tone="muted">
             {big.unit}
-          </T>
+          </Text>
         </View>
         <View style={{ width: '100%', maxWidth: 420, height: 14 }}>
           <ProgressBar
@@ -191,9 +191,9 @@ export function PourScreen({
           />
         </View>
         {live && (
-          <T kind="small" tone="muted">
+          <Text kind="small" tone="muted">
             {`The scale shows ${mass(live.g)}${live.is === 'moving' ? ', moving' : live.is === 'shaking' ? `, shaking by ${mass(live.swingG)}` : ''}`}
-          </T>
+          </Text>
         )}
       </View>
       {at === 0 && note !== undefined && <Notice tone="muted">{note}</Notice>}
@@ -214,7 +214,7 @@ export function PourScreen({
         </Notice>
       )}
       {cup && thinner !== undefined && !absurd && (
-        <T kind="small">{`The sheet takes this much thinner: with ${Math.round(thinner * 1000) / 10}\u00a0% it may stay as it is.`}</T>
+        <Text kind="small">{`The sheet takes this much thinner: with ${Math.round(thinner * 1000) / 10}\u00a0% it may stay as it is.`}</Text>
       )}
       {(scale.status !== 'live' || byHand) && (
         <Field
@@ -253,10 +253,10 @@ export function PourScreen({
         </View>
       )}
       {scale.status === 'live' && (
-        <T kind="tag" tone="muted">
+        <Text kind="tag" tone="muted">
           This scale is the simulated one of the bench: it is poured onto by holding the button. A real one is read
           alike.
-        </T>
+        </Text>
       )}
     </Page>
   );

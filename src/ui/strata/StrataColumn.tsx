@@ -4,7 +4,7 @@ import Svg, { Path, Rect } from 'react-native-svg';
 import type { ReactNode } from 'react';
 import type { Strata, ZoneStatus } from '@/core';
 import { useAppTheme } from '../appTheme';
-import { T } from '../T';
+import { Text } from '../Text';
 import { gap, TARGET, type Fill } from '../theme';
 import { BandFill } from './BandFill';
 import { bandsOf, curedShare, type Band } from './bands';
@@ -91,10 +91,10 @@ const BandRow = memo(function BandRow(p: RowProps) {
       </View>
       <View style={[styles.leader, { backgroundColor: edge }]} />
       <View style={styles.label}>
-        <T kind="strong">{p.title}</T>
-        <T kind="small" tone="muted">
+        <Text kind="strong">{p.title}</Text>
+        <Text kind="small" tone="muted">
           {p.detail}
-        </T>
+        </Text>
       </View>
     </Pressable>
   );

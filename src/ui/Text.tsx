@@ -1,6 +1,6 @@
 import { Phrase } from '@/core';
 import type { ReactNode } from 'react';
-import { StyleSheet, Text, type TextStyle } from 'react-native';
+import { StyleSheet, Text as NativeText, type TextStyle } from 'react-native';
 import { useAppTheme } from './appTheme';
 import { BODY, HEAD, type Palette } from './theme';
 
@@ -61,17 +61,17 @@ export function textStyle(kind: TextKind, colour: string, scale: number): TextSt
 }
 
 /** All text: the type scale, the user's text size, and figures that stand in columns. */
-export function T({ kind = 'body', tone = 'ink', children, style, level, live, testID }: TProps) {
+export function Text({ kind = 'body', tone = 'ink', children, style, level, live, testID }: TProps) {
   const { palette, scale, units } = useAppTheme();
   const own = textStyle(kind, palette[tone], scale);
   return (
-    <Text
+    <NativeText
       testID={testID}
       {...(level && { role: 'heading' as const, 'aria-level': level })}
       {...(live && { 'aria-live': 'polite' as const })}
       style={style ? [own, style] : own}
     >
       {children instanceof Phrase ? children.in(units) : children}
-    </Text>
+    </NativeText>
   );
 }

@@ -32,7 +32,7 @@ export interface Spraying extends SprayedHow {
 }
 
 /** Tilt of flakes as a share of the book's, from how a coat was sprayed. Slower, closer and heavier never gives more than faster, farther and lighter. */
-export function layOf({
+export function flakeTiltOf({
   application,
   thinner = 'usual',
   distanceMm,
@@ -75,7 +75,7 @@ export function turnsFor(factor: number, how: Spraying): Turn[] {
     lastCoat: how.lastCoat ?? 'usual',
   } as const;
   const filmShare = how.filmShare ?? 1;
-  const before = layOf(how);
+  const before = flakeTiltOf(how);
   const knobs: (readonly { turn: Turn; set: Partial<Spraying> }[])[] = [
     (['fast', 'usual', 'slow'] as const)
       .filter((t) => t !== was.thinner)
@@ -94,13 +94,13 @@ export function turnsFor(factor: number, how: Spraying): Turn[] {
   ];
   // Only what goes the way that is wanted.
   const helps = knobs.map((all) =>
-    all.filter(({ set }) => Math.sign(layOf({ ...how, ...set }) - before) === Math.sign(factor - 1)),
+    all.filter(({ set }) => Math.sign(flakeTiltOf({ ...how, ...set }) - before) === Math.sign(factor - 1)),
   );
   let ways: { turns: Turn[]; set: Partial<Spraying> }[] = [{ turns: [], set: {} }];
   for (const knob of helps)
     ways = ways.flatMap((w) => [w, ...knob.map((k) => ({ turns: [...w.turns, k.turn], set: { ...w.set, ...k.set } }))]);
   const cost = ({ turns, set }: (typeof ways)[number]) =>
-    Math.abs(Math.log(layOf({ ...how, ...set }) / before / factor)) +
+    Math.abs(Math.log(flakeTiltOf({ ...how, ...set }) / before / factor)) +
     turns.reduce((sum, t) => sum + (isBook(t) ? KNOB.book : KNOB.other), 0);
   return ways.reduce((best, w) => (cost(w) < cost(best) ? w : best)).turns;
 }

@@ -6,7 +6,7 @@ const TICK_MS = 250;
  * slept meanwhile has not waited.
  * @param ms how long
  */
-export function within<T>(ms: number, work: Promise<T>, what: string): Promise<T> {
+export function withTimeout<T>(ms: number, work: Promise<T>, what: string): Promise<T> {
   return new Promise((resolve, reject) => {
     let left = Math.ceil(ms / TICK_MS);
     const id = setInterval(() => {

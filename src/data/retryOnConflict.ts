@@ -6,7 +6,7 @@ import { StorageProblem } from './storage';
 const RETRIES = 10;
 
 /** Writes on the newest state that is known; where another tab was quicker, again on what is there now. */
-export async function againWhereStale<R>(
+export async function retryOnConflict<R>(
   { setTrouble }: Pick<Data, 'setTrouble'>,
   attempt: () => Promise<R>,
   reread: () => Promise<unknown>,

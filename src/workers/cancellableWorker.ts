@@ -1,7 +1,7 @@
 import { wrap, type Remote } from 'comlink';
 
 /** A worker that begins when it is first asked, and can be ended while it works. */
-export interface Endable<W> {
+export interface CancellableWorker<W> {
   /** Asks it, and stops waiting when it is ended: a worker that was ended never answers. */
   ask<T>(question: (worker: Remote<W>) => Promise<T>): Promise<T>;
   /** Ends what it does; the next question begins with a new one. */
@@ -9,7 +9,7 @@ export interface Endable<W> {
 }
 
 /** @param begin makes the worker; written out where it is called, so that the bundler sees its file */
-export function endable<W>(begin: () => Worker): Endable<W> {
+export function cancellableWorker<W>(begin: () => Worker): CancellableWorker<W> {
   let worker: Worker | undefined;
   let remote: Remote<W> | undefined;
   const waiting = new Set<(e: Error) => void>();
