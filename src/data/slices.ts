@@ -12,6 +12,15 @@ export const yieldToPage = (): Promise<void> =>
     port2.postMessage(null);
   });
 
+/** Resolves when the next frame has been painted, or soon after in a page that paints none. */
+export async function afterPaint(): Promise<void> {
+  await new Promise<unknown>((resolve) => {
+    setTimeout(resolve, 100);
+    requestAnimationFrame(resolve);
+  });
+  await yieldToPage();
+}
+
 /** Runs long work that stops now and then, and lets the page breathe whenever it has worked for a while. */
 export async function inSlices<T>(work: Generator<undefined, T>): Promise<T> {
   let began = performance.now();

@@ -1,22 +1,31 @@
-import type { ReactNode } from 'react';
+import { Children, type ReactNode } from 'react';
 import { ScrollView, StyleSheet, View } from 'react-native';
 import { useAppTheme } from './appTheme';
+import { usePainted } from './paint';
 import { gap } from './theme';
 
-/** A page: scrolls, keeps to a readable width, and leaves its main act at the bottom in reach of a thumb. */
+/**
+ * A page: scrolls, keeps to a readable width, and leaves its main act at the bottom in reach of a thumb. Its head answers the tap that
+ * opened it; the rest comes a frame behind.
+ */
 export function Page({
   children,
   foot,
   testID,
   wide,
+  first = 1,
 }: {
   children: ReactNode;
+  /** So many of its parts come with the first frame. */
+  first?: number;
   foot?: ReactNode;
   testID?: string;
   /** Has two columns, and so room for both on a wide screen. */
   wide?: boolean;
 }) {
   const { palette } = useAppTheme();
+  const painted = usePainted();
+  const parts = Children.toArray(children);
   return (
     <View style={[styles.page, { backgroundColor: palette.paper }]} testID={testID}>
       <ScrollView
@@ -25,7 +34,7 @@ export function Page({
         style={styles.scroll}
         contentContainerStyle={[styles.content, { maxWidth: wide ? 1180 : 720 }]}
       >
-        {children}
+        {painted ? parts : parts.slice(0, first)}
       </ScrollView>
       {foot && (
         <View style={[styles.footBar, { borderTopColor: palette.line, backgroundColor: palette.paper }]}>

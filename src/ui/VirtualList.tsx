@@ -34,6 +34,7 @@ export default function VirtualList({
     if (!scroller || !list.current) return;
     setFrom(list.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop);
   }, []);
+  // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count,
     getScrollElement: () => scrollerOf(list.current),

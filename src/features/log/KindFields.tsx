@@ -96,6 +96,8 @@ function FieldInput({ spec, kind, control, texts, all, strata, onPick }: Props &
     </Text>
   );
   switch (spec.type) {
+    case 'kept':
+      return null;
     case 'number': {
       const quantity =
         kind === 'filled' && spec.name === 'filmUm'

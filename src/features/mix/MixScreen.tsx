@@ -12,7 +12,6 @@ import {
   useLibrary,
   useNow,
   useAdvice,
-  useAfterPaint,
   useSettings,
   useStatuses,
   type OpenJob,
@@ -27,6 +26,7 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { TextButton } from '@/ui/TextButton';
+import { useAfterPaint } from '@/ui/paint';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { CupVerdict } from './CupVerdict';

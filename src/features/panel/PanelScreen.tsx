@@ -18,7 +18,7 @@ import {
   type Statuses,
 } from '@/core';
 import { panelMaterial } from '@/core/stock/use';
-import { useAfterPaint, useFaultAgreement, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
+import { useFaultAgreement, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { FaultLine } from '@/ui/FaultLine';
 import { useAppTheme } from '@/ui/appTheme';
@@ -33,6 +33,7 @@ import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { Text } from '@/ui/Text';
+import { useAfterPaint, usePainted } from '@/ui/paint';
 import { gap } from '@/ui/theme';
 import { markWords, momentWords, surfaceWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -91,6 +92,7 @@ function Opened({
   // Stack and clock answer a tap at once; what comes next, cost and history follow when the thread is free.
   const newest = useMemo(() => ({ open, zone }), [open, zone]);
   const behind = useAfterPaint(newest);
+  const painted = usePainted();
   if (!zone)
     return (
       <Page>
@@ -104,6 +106,8 @@ function Opened({
   return (
     <Page
       testID="panel"
+      // The stack and its clock are the answer.
+      first={3}
       foot={
         <>
           <LogButton open={behind.open} zone={zone} many={many} statuses={statuses} />
@@ -139,37 +143,41 @@ function Opened({
           {behind.zone && (
             <Behind {...behind} zone={behind.zone} panel={panel} now={now} stale={behind.zone !== zone} />
           )}
-          <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />
+          {painted && <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />}
         </>
       ) : (
         <Notice tone="window">{`Nothing is known of ${many ? `the ${zone.name.toLowerCase()} zone` : 'this panel'} yet, or its finding was struck out. Log what was found to begin.`}</Notice>
       )}
-      <View style={{ marginTop: gap(2) }}>
-        <TextButton
-          label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
-          onPress={() => router.navigate(pageHref('/mix', { job: open.job.id, zones: zone.id }))}
-        />
-      </View>
-      <TextButton
-        label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
-        onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
-      />
-      <TextButton
-        label="Where is it low, and how much filler?"
-        onPress={() => router.navigate(pageHref('/fair', { job: open.job.id, panel: panelId }))}
-      />
-      {panel.map && (
-        <TextButton
-          label="Where does its colour stop?"
-          onPress={() => router.navigate(pageHref('/blend', { job: open.job.id, panel: panelId }))}
-        />
+      {painted && (
+        <>
+          <View style={{ marginTop: gap(2) }}>
+            <TextButton
+              label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
+              onPress={() => router.navigate(pageHref('/mix', { job: open.job.id, zones: zone.id }))}
+            />
+          </View>
+          <TextButton
+            label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
+            onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
+          />
+          <TextButton
+            label="Where is it low, and how much filler?"
+            onPress={() => router.navigate(pageHref('/fair', { job: open.job.id, panel: panelId }))}
+          />
+          {panel.map && (
+            <TextButton
+              label="Where does its colour stop?"
+              onPress={() => router.navigate(pageHref('/blend', { job: open.job.id, panel: panelId }))}
+            />
+          )}
+          <TextButton
+            label="Repair or replace?"
+            onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
+          />
+          <Material open={behind.open} panelId={panelId} />
+          {behind.zone && <History open={behind.open} zones={zones} zone={behind.zone} now={now} />}
+        </>
       )}
-      <TextButton
-        label="Repair or replace?"
-        onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
-      />
-      <Material open={behind.open} panelId={panelId} />
-      {behind.zone && <History open={behind.open} zones={zones} zone={behind.zone} now={now} />}
     </Page>
   );
 }

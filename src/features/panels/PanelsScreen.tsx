@@ -11,7 +11,7 @@ import {
   type Statuses,
 } from '@/core';
 import { withoutCards } from '@/core/log/job';
-import { useGrowingCount, useLiveJobs, useNow, type OpenJob } from '@/data';
+import { useLiveJobs, useNow, type OpenJob } from '@/data';
 import { useAppTheme, useWide } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -25,6 +25,7 @@ import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { Text } from '@/ui/Text';
 import { UnreadJobs } from '@/ui/UnreadJobs';
+import { useGrowingCount } from '@/ui/paint';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { JobFloor } from './JobFloor';

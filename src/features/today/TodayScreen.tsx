@@ -4,7 +4,6 @@ import { memo, useMemo } from 'react';
 import { waitText, ZONE_STAGE_NAMES, type Strata } from '@/core';
 import {
   useAfterFirstPaint,
-  useGrowingCount,
   useLibrary,
   useLiveJobs,
   useNow,
@@ -27,6 +26,7 @@ import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { LinkArea } from '@/ui/LinkArea';
 import { Text, type Tone } from '@/ui/Text';
+import { useGrowingCount } from '@/ui/paint';
 import { gap, TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
