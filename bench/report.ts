@@ -17,7 +17,7 @@ export function report(
 ): void {
   const judged = stick ? stick.usual(figure, floor) : figure;
   const isOk = ok ?? judged <= bound;
-  if (stick) console.log(`${stick}: ${rounded(figure)} ${unit} as measured`);
+  if (stick) console.log(`${stick.toString()}: ${rounded(figure)} ${unit} as measured`);
   console.log(JSON.stringify({ name, figure: rounded(judged), unit, bound, ok: isOk }));
   if (!isOk) process.exitCode = 1;
 }

@@ -30,7 +30,7 @@ async function tapsOn(page: Page, panel: string): Promise<Map<string, number[]>>
     await page.getByRole('radio', { name: 'Cleaned', exact: true }).click();
     await page.waitForTimeout(REST_MS);
     await tap('save', '[data-testid=save]', '[data-testid=last-entry]');
-    await tap('undo', '[data-testid=undo]', '[data-testid=last-entry]');
+    await tap('undo', '[data-testid=undo]', '[data-testid=panel]');
     const zones = page.getByRole('radiogroup', { name: 'Zone' }).getByRole('radio');
     if ((await zones.count()) > 1) {
       const name = await zones.nth(1).getAttribute('aria-label');

@@ -4,6 +4,7 @@ import {
   Refusal,
   type EventOf,
   type FieldProblem,
+  type Message,
   type LogEvent,
   type PlainEvent,
   type PlainKind,
@@ -11,7 +12,7 @@ import {
 import type { JudgingContext, Judgement, Unfit } from '@/core/advice';
 import { cacheLast } from '@/core/cache';
 import type { ShelfRecord } from '@/core/log/shelf';
-import { loadFormats, loadAdvice } from './boundary';
+import { loadFormats, loadAdvice, loadShelf } from './boundary';
 import type { Climate } from './climate';
 import { nowMs } from './clock';
 import { afterPaint } from './slices';
@@ -21,7 +22,8 @@ import { askToKeep } from './keeping';
 import { fetchJob } from './jobs';
 import type { OpenJob } from './openJob';
 import { jobLog, SHOP_LOG, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
-import { FORECAST, HEATS, jobKey, ROOM_LOG, SHELF, SHOP } from './queryKeys';
+import { FORECAST, HEATS, jobKey, ROOM_LOG, SHOP } from './queryKeys';
+import type { ShelfEntry } from './shelf';
 import { strikeOf } from './shelfStrike';
 import { retryOnConflict, APPENDS } from './retryOnConflict';
 import { airSource, judgingContext } from './status';
@@ -49,38 +51,49 @@ type WithoutWritten<E> = E extends unknown ? Omit<E, Written> : never;
 export type EntryOf<K extends PlainKind> = WithoutWritten<EventOf<K>> & { atMs?: number };
 export type Entry = { [K in PlainKind]: EntryOf<K> }[PlainKind];
 
-/** What can be done to a log. `shelf`: what goes with it in the shop's log, already checked; both are kept, or neither. */
-export type LogCommand = { shelf?: readonly ShelfRecord[] } & (
-  | { log: Entry }
-  /** Strikes an entry out; a strike that is struck out in its turn brings the entry back. */
-  | { strike: string; reason?: string }
+/**
+ * What can be done to a job's log. Several entries are made one after the other, each on what the ones before it made of the job.
+ * `shelf`: what goes with them in the shop's log; all of it is kept, or nothing.
+ */
+export type LogCommand = { shelf?: readonly ShelfEntry[] } & (
+  | { log: Entry | readonly Entry[] }
+  /** Strikes entries out; a strike that is struck out in its turn brings the entry back. */
+  | { strike: string | readonly string[]; reason?: string }
   /** Puts an entry in the place of another. */
   | { correct: string; by: Entry }
 );
 
 export interface Logged {
+  /** The last one, where there are several. */
   event: LogEvent;
   /** Later entries that no longer fit what they were laid on. */
   unfit: readonly Unfit[];
-  /** Takes it back. */
+  /** What is worth saying of what goes with it on the shelf. */
+  remarks: readonly Message[];
+  /** Takes all of it back. */
   undo(): Promise<Logged>;
 }
 
-function eventFor(command: LogCommand, now: number): unknown {
-  const id = newId(now);
-  const common = { id, writtenMs: now, atMs: now };
-  if ('log' in command) return { ...common, ...command.log };
+/** What is written at once. */
+interface Writing {
+  events: readonly unknown[];
+  records: readonly ShelfRecord[];
+}
+
+const listOf = <T>(x: T | readonly T[]): readonly T[] => (Array.isArray(x) ? (x as readonly T[]) : [x as T]);
+
+/** Events of a command. Of several each comes a moment after the one before, so that they stay in their order. */
+function eventsFor(command: LogCommand, now: number): unknown[] {
+  const common = (i: number) => ({ id: newId(now + i), writtenMs: now + i, atMs: now + i });
+  if ('log' in command) return listOf(command.log).map((entry, i) => ({ ...common(i), ...entry }));
   if ('strike' in command) {
-    const { strike: targetId, reason } = command;
-    return { ...common, kind: 'voided', zoneIds: [], targetId, ...(reason !== undefined && { reason }) };
+    const { reason } = command;
+    const more = { kind: 'voided', zoneIds: [], ...(reason !== undefined && { reason }) };
+    return listOf(command.strike).map((targetId, i) => ({ ...common(i), ...more, targetId }));
   }
-  return {
-    ...common,
-    kind: 'replaced',
-    zoneIds: [],
-    targetId: command.correct,
-    by: { atMs: now, ...command.by, id, writtenMs: now },
-  };
+  const { id, writtenMs, atMs } = common(0);
+  const by = { atMs, ...command.by, id, writtenMs };
+  return [{ id, writtenMs, atMs, kind: 'replaced', zoneIds: [], targetId: command.correct, by }];
 }
 
 /** What judging on a job needs, at this moment; undefined while something of it is not there. */
@@ -115,58 +128,72 @@ async function unfitAfter(client: QueryClient, open: OpenJob, event: LogEvent): 
   return bench ? noLongerFits(bench, event) : [];
 }
 
-async function run(client: QueryClient, data: Data, jobId: string, command: LogCommand): Promise<Logged> {
+async function write(client: QueryClient, data: Data, jobId: string, { events, records }: Writing): Promise<Logged> {
   const { repo, writes, setTrouble, tellOthers } = data;
   const key = jobKey(jobId);
-  const now = nowMs();
-  const { checkEvent, parseEvent } = await loadFormats();
-  const parsed = parseEvent(eventFor(command, now));
-  if (!parsed.ok) throw new NotLogged(parsed.error);
-  const event = parsed.value;
+  const [{ checkEvent, parseEvent }, stock] = await Promise.all([
+    loadFormats(),
+    records.length > 0 ? loadShelf() : undefined,
+  ]);
+  const made = events.map((e) => {
+    const parsed = parseEvent(e);
+    if (!parsed.ok) throw new NotLogged(parsed.error);
+    return parsed.value;
+  });
+  const last = made[made.length - 1];
+  if (!last) throw new NotLogged([{ path: '', message: 'There is nothing to log' }]);
   const reread = () => client.fetchQuery({ queryKey: key, queryFn: () => fetchJob(data, client, jobId), staleTime: 0 });
   const attempt = async () => {
     const open = client.getQueryData<OpenJob | null>(key) ?? (await reread());
     if (!open) throw new NotLogged([{ path: '', message: 'That job is not here any more' }]);
-    const checked = checkEvent(event, { job: open.job, state: open.state, products: open.products, nowMs: now });
-    if (!checked.ok) throw new NotLogged(checked.error);
-    if (event.kind !== 'voided' && event.kind !== 'replaced' && event.against === undefined) {
-      const judgement = await judge(client, open, event);
-      if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
+    let sofar = open;
+    for (const event of made) {
+      const { job, state, products } = sofar;
+      const checked = checkEvent(event, { job, state, products, nowMs: Math.max(nowMs(), event.writtenMs) });
+      if (!checked.ok) throw new NotLogged(checked.error);
+      if (event.kind !== 'voided' && event.kind !== 'replaced' && event.against === undefined) {
+        const judgement = await judge(client, sofar, event);
+        if (judgement?.worst?.verdict.level === 'stop') throw new NeedsReason(judgement);
+      }
+      sofar = { ...sofar, state: appendEvent(state, event, products) };
     }
-    const grown = cacheLast((o: OpenJob): OpenJob => ({ ...o, state: appendEvent(o.state, event, o.products) }));
+    const shelf = await stock?.checkOnShelf(client, data, records);
+    const grown = cacheLast((o: OpenJob): OpenJob =>
+      o === open ? sofar : { ...o, state: made.reduce((s, e) => appendEvent(s, e, o.products), o.state) },
+    );
     await writes.commit<OpenJob | null, HeadRecord>({
       key,
       // Shown at once, and marked as being saved; if it cannot be saved, it is taken back.
-      patch: (o) => o && { ...grown(o), saving: event.id },
+      patch: (o) => o && { ...grown(o), saving: last.id },
       write: async () => {
         // The tap is answered first; storage then has the thread to itself.
         await afterPaint();
-        return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, [event], command.shelf);
+        return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, made, shelf);
       },
       settle: (o, head) => o && { ...grown(o), seq: head.seq, no: head.no },
     });
-    return open;
+    shelf?.kept();
+    return { open, remarks: shelf?.remarks ?? [] };
   };
-  const before = await retryOnConflict(data, attempt, reread);
-  tellOthers(jobLog(jobId));
-  // It is told, and stops nothing: what was done was done.
-  const unfit = await unfitAfter(client, before, event);
-  if (command.shelf?.length) {
-    await client.invalidateQueries({ queryKey: SHELF });
-    tellOthers(SHOP_LOG);
-  }
+  const { open, remarks } = await retryOnConflict(data, attempt, () =>
+    Promise.all([reread(), stock?.rereadShelf(client, data)]),
+  );
+  tellOthers(jobLog(jobId), ...(stock ? [SHOP_LOG] : []));
   setTrouble(null);
   if (data.mode === 'own') askToKeep();
-  const undo = () =>
-    run(client, data, jobId, {
-      strike: event.id,
-      ...(command.shelf && { shelf: command.shelf.map((r) => strikeOf(r.id, nowMs())) }),
-    });
-  return { event, unfit, undo };
+  // It is told, and stops nothing: what was done was done.
+  const unfit = (await Promise.all(made.map((event) => unfitAfter(client, open, event)))).flat();
+  const undo = () => {
+    const now = nowMs();
+    const strike = made.map((e) => e.id).reverse();
+    const strikes = [...records].reverse().map((r) => strikeOf(r.id, now));
+    return write(client, data, jobId, { events: eventsFor({ strike }, now), records: strikes });
+  };
+  return { event: last, unfit, remarks, undo };
 }
 
 /**
- * The one way into a job's log, for the sheet, the cup, the map and repairs alike. A command is checked against the newest state, judged at the
+ * The one way into a job's log, and into the shop's with it, for the sheet, the cup, the map and repairs alike. A command is checked against the newest state, judged at the
  * entry's own time and at the moment of saving (where the rules say stop it asks for a reason: {@link NeedsReason}), shown as being saved,
  * written, and gives back its undo. A write on a state that another tab has moved on from is tried again on the new one.
  */
@@ -177,7 +204,9 @@ export function useLogCommand(jobId: string | undefined) {
     scope: APPENDS,
     mutationFn: async (command) => {
       if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
-      return run(client, data, jobId, command);
+      const now = nowMs();
+      const records = command.shelf?.length ? (await loadShelf()).recordsOf(command.shelf, now) : [];
+      return write(client, data, jobId, { events: eventsFor(command, now), records });
     },
   });
 }

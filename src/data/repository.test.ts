@@ -149,9 +149,12 @@ describe('the repository', () => {
     const { repo, store } = await opened();
     const before = await repo.load('j');
     const seq = before?.seq ?? 0;
-    await expect(repo.append('j', seq + 1, [event('d')], [came('a')])).rejects.toThrow(StaleHead);
+    await expect(repo.append('j', seq + 1, [event('d')], { seq: 0, records: [came('a')] })).rejects.toThrow(StaleHead);
     expect((await repo.shelf()).seq).toBe(0);
-    await repo.append('j', seq, [event('d')], [came('a')]);
+    // The shelf was another one when its records were checked: neither is written.
+    await expect(repo.append('j', seq, [event('d')], { seq: 1, records: [came('a')] })).rejects.toThrow(StaleHead);
+    expect((await repo.load('j'))?.seq).toBe(seq);
+    await repo.append('j', seq, [event('d')], { seq: 0, records: [came('a')] });
     expect([(await repo.load('j'))?.seq, (await repo.shelf()).seq]).toEqual([seq + 1, 1]);
     // A killed browser may leave a record beyond the end.
     await store.commit({ set: { [logKeys(SHOP_LOG).event(2)]: 'half' } });

@@ -416,15 +416,21 @@ export function openRepository(store: KeyValue, name: string) {
     /**
      * Adds events behind the log's end.
      * @param seq the state that the caller has seen; throws {@link StaleHead} if the log has grown since
-     * @param shelf what goes with them in the shop's log: both are written, or neither
+     * @param shelf what goes with them in the shop's log, and the state of that log which the caller has seen: both are written, or neither
      */
-    append: (jobId: string, seq: number, events: readonly LogEvent[], shelf: readonly ShelfRecord[] = []) =>
-      transact(async ({ logOf, shelfRecords }) => {
+    append: (
+      jobId: string,
+      seq: number,
+      events: readonly LogEvent[],
+      shelf?: { seq: number; records: readonly ShelfRecord[] },
+    ) =>
+      transact(async ({ logOf, shelfLog, shelfRecords }) => {
         const log = logOf(jobId);
         const head = await log.head();
         if (!head || head.seq !== seq) throw new StaleHead();
+        if (shelf && ((await shelfLog.head())?.seq ?? 0) !== shelf.seq) throw new StaleHead();
         const next = log.records(head, events);
-        const shelfEntries = await shelfRecords(shelf);
+        const shelfEntries = await shelfRecords(shelf?.records ?? []);
         const { job } = head;
         if (!job) return { result: next.head, set: { ...next.records, ...shelfEntries } };
         // A head of version 4 held the whole job: it becomes small with the first write.

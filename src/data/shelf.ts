@@ -7,7 +7,7 @@ import { loadFormats } from './boundary';
 import { nowMs } from './clock';
 import { useData, type Data } from './DataProvider';
 import { newId } from './id';
-import { useJobs } from './jobs';
+import { openJobs, useJobs } from './jobs';
 import { askToKeep } from './keeping';
 import { libraryOf } from './library';
 import { SHELF, SHOP } from './queryKeys';
@@ -91,7 +91,7 @@ function recordsFor(command: ShelfCommand, now: number): ShelfRecord[] {
  * Checks records one after the other, each on what the ones before it make of the shelf.
  * @returns what is worth saying of them; throws a {@link Refusal} with the reason where one cannot be
  */
-export async function checkedRecords(
+async function checkRecords(
   records: readonly ShelfRecord[],
   shelf: Shelf,
   uses: readonly CupUse[],
@@ -114,43 +114,72 @@ export async function checkedRecords(
   return remarks;
 }
 
-async function run(
+export const rereadShelf = (client: QueryClient, data: Data): Promise<OpenShelf> =>
+  client.fetchQuery({ queryKey: SHELF, queryFn: () => fetchShelf(data), staleTime: 0 });
+
+/** Records that may be written, on the shelf that they were checked on. */
+export interface ShelfWriting {
+  /** The state of the shop's log that they were checked on. */
+  seq: number;
+  records: readonly ShelfRecord[];
+  /** What is worth saying of them. */
+  remarks: readonly Message[];
+  /** Shows them, once they are written. */
+  kept(): void;
+}
+
+/** Checks records on the newest shelf that is known. What the very entry that they go with takes out of a cup is known once that is logged. */
+export async function checkOnShelf(
   client: QueryClient,
   data: Data,
-  uses: readonly CupUse[],
-  command: ShelfCommand,
-): Promise<ShelfLogged> {
+  records: readonly ShelfRecord[],
+): Promise<ShelfWriting> {
+  const { writes } = data;
+  const open = client.getQueryData<OpenShelf>(SHELF) ?? (await rereadShelf(client, data));
+  const shop = client.getQueryData<ShopRecord>(SHOP);
+  const { lookup } = libraryOf(shop?.products ?? []);
+  const uses = openJobs(client, shop?.jobIds ?? []).flatMap(usesOf);
+  const remarks = await checkRecords(records, open.shelf, uses, lookup, shop?.settings.currency ?? '');
+  return {
+    seq: writes.stored<OpenShelf>(SHELF)?.seq ?? open.seq,
+    records,
+    remarks,
+    kept: () =>
+      writes.update<OpenShelf>(SHELF, (o) => ({
+        ...o,
+        shelf: records.reduce(appendToShelf, o.shelf),
+        seq: o.seq + records.length,
+      })),
+  };
+}
+
+async function run(client: QueryClient, data: Data, command: ShelfCommand): Promise<ShelfLogged> {
   const { repo, writes, setTrouble, tellOthers } = data;
   const records = recordsFor(command, nowMs());
-  const reread = () => client.fetchQuery({ queryKey: SHELF, queryFn: () => fetchShelf(data), staleTime: 0 });
   const attempt = async () => {
-    const open = client.getQueryData<OpenShelf>(SHELF) ?? (await reread());
-    const shop = client.getQueryData<ShopRecord>(SHOP);
-    const { lookup } = libraryOf(shop?.products ?? []);
-    const remarks = await checkedRecords(records, open.shelf, uses, lookup, shop?.settings.currency ?? '');
+    const { seq, remarks } = await checkOnShelf(client, data, records);
     const grown = (o: OpenShelf): OpenShelf => ({ ...o, shelf: records.reduce(appendToShelf, o.shelf) });
     await writes.commit<OpenShelf, number>({
       key: SHELF,
       patch: grown,
-      write: () => repo.appendShelf(writes.stored<OpenShelf>(SHELF)?.seq ?? open.seq, records),
+      write: () => repo.appendShelf(seq, records),
       settle: (o, seq) => ({ ...grown(o), seq }),
     });
     return remarks;
   };
-  const remarks = await retryOnConflict(data, attempt, reread);
+  const remarks = await retryOnConflict(data, attempt, () => rereadShelf(client, data));
   tellOthers(SHOP_LOG);
   setTrouble(null);
   if (data.mode === 'own') askToKeep();
-  return { records, remarks, undo: () => run(client, data, uses, { strike: records.map((r) => r.id).reverse() }) };
+  return { records, remarks, undo: () => run(client, data, { strike: records.map((r) => r.id).reverse() }) };
 }
 
 /** The one way into the shop's log by itself; what goes with an entry of a job goes with that, see `LogCommand`. */
 export function useShelfCommand() {
   const data = useData();
   const client = useQueryClient();
-  const uses = useCupUses();
   return useMutation<ShelfLogged, Error, ShelfCommand>({
     scope: APPENDS,
-    mutationFn: (command) => run(client, data, uses, command),
+    mutationFn: (command) => run(client, data, command),
   });
 }

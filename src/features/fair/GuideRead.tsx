@@ -13,7 +13,7 @@ import {
 import { boardLengthMm, rangeOf, TOOL_LENGTH_MM, type BoardRelief, type PanelSize } from '@/core/fair';
 import { keysOf } from '@/core/keysOf';
 import { zonesOnFace } from '@/core/outline';
-import { useLogCommand, useSheetDraft, type OpenJob } from '@/data';
+import { useLogCommand, useSheetDraft, type Entry, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -136,10 +136,10 @@ export function GuideRead({
     };
     // The guide coat was on until this pass, which nobody has logged.
     const top = onGuide.map((z) => open.state.zones.get(z.id)?.strata).find((s) => s !== undefined);
-    const passed =
+    const pass: Entry[] =
       onGuide.length > 0
-        ? await mutateAsync({
-            log: {
+        ? [
+            {
               kind: 'sanded',
               zoneIds: onGuide.map((z) => z.id),
               grit,
@@ -147,13 +147,14 @@ export function GuideRead({
               wet: false,
               removedUm: likelyRemovalUm(grit, top),
             },
-          })
-        : undefined;
-    const { undo } = await mutateAsync({ log: { kind: 'guideRead', zoneIds: zones.map((z) => z.id), ...round } });
+          ]
+        : [];
+    const looked: Entry = { kind: 'guideRead', zoneIds: zones.map((z) => z.id), ...round };
+    const { undo } = await mutateAsync({ log: [...pass, looked] });
     forget();
     notify({
-      text: passed ? `The P${grit} pass and what it showed are kept.` : 'What it showed is kept.',
-      undo: () => undo().then((u) => passed?.undo() ?? u),
+      text: pass.length > 0 ? `The P${grit} pass and what it showed are kept.` : 'What it showed is kept.',
+      undo,
     });
     onDone();
   };

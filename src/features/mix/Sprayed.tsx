@@ -12,7 +12,7 @@ import {
 } from '@/core';
 import { type MixPlan } from '@/core/mix';
 import { goesOffMs, KEPT_DAYS, type Shelf, type Source } from '@/core/stock';
-import { checkedRecords, recordsOf, useCupUses, type ShelfEntry } from '@/data/shelf';
+import { useCupUses, type ShelfEntry } from '@/data/shelf';
 import {
   NeedsReason,
   newId,
@@ -94,7 +94,7 @@ export function Sprayed({
   back,
   done,
 }: Props) {
-  const { units, currency } = useAppTheme();
+  const { units } = useAppTheme();
   const { lookup } = useLibrary();
   const uses = useCupUses();
   const command = useLogCommand(open.job.id);
@@ -168,22 +168,14 @@ export function Sprayed({
     ...(zones.length > 1 && { zone: zoneLabel(open.job, worst.zoneId) }),
   };
   const offMs = shelf && poured !== undefined ? goesOffMs(poured, shelf, lookup, tempC ?? USUAL_C) : undefined;
-  const save = async () => {
+  const save = () => {
     if (complaint) return;
     if (judged?.verdict.level === 'stop' && !reason.trim()) return setProblem(NEEDS_REASON);
     const against = judged?.verdict.level === 'stop' ? { against: reason.trim() } : {};
-    const records = recordsOf(shelfRecords(), nowMs());
-    let remarks: Message[] = [];
-    try {
-      // What this very coat takes out of the cup is known once it is logged; before, the cup holds it.
-      if (shelf) remarks = await checkedRecords(records, shelf, uses, lookup, currency);
-    } catch (e) {
-      return setProblem(errorText(e as Error));
-    }
     command.mutate(
-      { log: { ...entry(true), ...against }, shelf: records },
+      { log: { ...entry(true), ...against }, shelf: shelfRecords() },
       {
-        onSuccess: ({ event, undo }) => {
+        onSuccess: ({ event, remarks, undo }) => {
           const [remark] = remarks;
           notify({
             text: `Logged. ${eventLine(event, open.products, units)}${remark === undefined ? '' : `. ${messageIn(remark, units)}`}`,
@@ -204,7 +196,7 @@ export function Sprayed({
             strong
             grow
             disabled={command.isPending || complaint !== undefined}
-            onPress={() => void save()}
+            onPress={save}
             testID="save"
           />
           <ActionButton label="Back to the cup" onPress={back} />
