@@ -110,7 +110,7 @@ function Opened({
       first={3}
       foot={
         <>
-          <LogButton open={behind.open} zone={zone} many={many} statuses={statuses} />
+          <LogButton open={behind.open} zone={zone} many={many} statuses={painted ? statuses : undefined} />
           <Undo open={open} panelId={panelId} now={now} />
         </>
       }
@@ -135,7 +135,8 @@ function Opened({
               more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
           </View>
-          {status?.rust ? (
+          {/* The head tells the next moment; what it rests on comes behind. */}
+          {!painted ? null : status?.rust ? (
             <BareClock rust={status.rust} strata={strata} now={now} />
           ) : (
             status && <Clock {...clockParts(status)} now={now} />
@@ -183,10 +184,10 @@ function Opened({
 }
 
 /** Logs on the zone, and on what stands like it. */
-function LogButton(p: { open: OpenJob; zone: Zone; many: boolean; statuses: Statuses }) {
+function LogButton(p: { open: OpenJob; zone: Zone; many: boolean; statuses: Statuses | undefined }) {
   const router = useRouter();
   const { job, state } = p.open;
-  const zoneIds = zonesTogether(job, state, p.statuses, p.zone.id);
+  const zoneIds = p.statuses ? zonesTogether(job, state, p.statuses, p.zone.id) : [p.zone.id];
   const label =
     zoneIds.length > 1 ? `Log on ${zoneIds.length} zones` : p.many ? `Log on ${p.zone.name.toLowerCase()}` : 'Log';
   return (

@@ -5,6 +5,7 @@ import type { ReactNode } from 'react';
 import type { Strata, ZoneStatus } from '@/core';
 import { useAppTheme } from '../appTheme';
 import { Text } from '../Text';
+import { useGrowingCount } from '../paint';
 import { gap, TARGET, type Fill } from '../theme';
 import { BandFill } from './BandFill';
 import { bandsOf, curedShare, type Band } from './bands';
@@ -27,9 +28,11 @@ export function StrataColumn({ strata, status, label, more }: Props) {
   const [open, setOpen] = useState<string | null>(null);
   const toggle = useCallback((key: string) => setOpen((was) => (was === key ? null : key)), []);
   const bands = bandsOf(strata, curedShare(status));
+  // A restoration may have hundreds of layers: what fills the screen answers.
+  const drawn = useGrowingCount(bands.length);
   return (
     <View role="list" aria-label="Layers, top first">
-      {bands.map((b, i) => {
+      {bands.slice(0, drawn).map((b, i) => {
         const { title, detail } = label(b);
         return (
           <View key={b.key} role="listitem">
