@@ -1,6 +1,6 @@
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import { View } from 'react-native';
-import { errorText, formatQuantity, type Colour, type Message, colourId } from '@/core';
+import { formatQuantity, type Colour, colourId } from '@/core';
 import {
   filmOf,
   potOf,
@@ -29,7 +29,7 @@ import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import { cancelTint, planTintAway, type Tinted } from '@/workers/tint';
+import { useTint, type TintQuestion } from '@/data/tint';
 import { FormulaForm } from './FormulaForm';
 import { TintPour } from './TintPour';
 import { withoutToner } from './words';
@@ -62,20 +62,12 @@ export function TintScreen({
   const [most, setMost] = useState<(typeof MOST)[number]>('3');
   const [from, setFrom] = useState<'shelf' | 'all'>('shelf');
   const [litresText, setLitresText] = useState<string>();
-  const [plan, setPlan] = useState<Tinted>();
-  const [isBusy, setBusy] = useState(false);
-  const [problem, setProblem] = useState<Message>();
   const [doing, setDoing] = useState<'formula' | 'pour'>();
-  // Cancel on unmount.
-  useEffect(() => cancelTint, []);
-  if (!shelf) return <Page>{null}</Page>;
   const toners = all.filter((p) => p.family === 'toner');
-  const formula = formulasOf(shelf).find((f) => f.colour === colourId(colour));
-  const batch = card.facts?.batchId === undefined ? undefined : shelf.batches.get(card.facts.batchId);
-  if (doing === 'formula')
-    return <FormulaForm colour={colour} toners={toners} was={formula} onDone={() => setDoing(undefined)} />;
+  const formula = shelf && formulasOf(shelf).find((f) => f.colour === colourId(colour));
+  const batch = card.facts?.batchId === undefined ? undefined : shelf?.batches.get(card.facts.batchId);
   const usedMl = uses.reduce((s, u) => s + (u.batchId === batch?.id ? u.usedMl : 0), 0);
-  const left = batch && balanceOf(batch, shelf, lookup, usedMl);
+  const left = batch && shelf && balanceOf(batch, shelf, lookup, usedMl);
   const share = left && left.mixedG > 0 ? Math.max(0, Math.min(1, left.leftG / left.mixedG)) : 0;
   const whole = batch && formula ? potOf(batch, formula, lookup) : undefined;
   const inPot = whole ? whole.litres * share * 1000 : undefined;
@@ -91,6 +83,39 @@ export function TintScreen({
         ? 'At most 100'
         : undefined;
   const compared = card.compared;
+  const question = (): TintQuestion | undefined => {
+    if (!shelf || !compared || !whole || !formula || !batch || !card.facts || !mlRead.ok || !growthRead.ok)
+      return undefined;
+    const by = whole.litres > 0 ? mlRead.value / 1000 / whole.litres : 0;
+    const atHand = tonersAtHand(shelf, lookup);
+    const available = toners.flatMap((p): Available[] => {
+      const toner = tonerOfProduct(p.id);
+      const grams = from === 'all' ? 10_000 : (atHand.get(p.id) ?? 0);
+      return toner && grams > 0 ? [{ toner, grams }] : [];
+    });
+    return {
+      ask: {
+        pot: { litres: whole.litres * by, toners: whole.toners.map((t) => ({ ...t, grams: t.grams * by })) },
+        film: filmOf(card.facts),
+        pairs: compared.pairs,
+        available,
+        growth: growthRead.value,
+        most: Number(most),
+        stepG: STEP_G,
+      },
+      cards: readCardsOf(batch, formula, of.cards, shelf, lookup),
+    };
+  };
+  const {
+    tinted: plan,
+    isBusy,
+    problem,
+    begin,
+    stop,
+  } = useTint([open.job.id, open.seq, card.panel.id, shelf?.records.length, shownLitres, growth, most, from], question);
+  if (!shelf) return <Page>{null}</Page>;
+  if (doing === 'formula')
+    return <FormulaForm colour={colour} toners={toners} was={formula} onDone={() => setDoing(undefined)} />;
   if (doing === 'pour' && plan && batch)
     return (
       <TintPour
@@ -105,31 +130,6 @@ export function TintScreen({
         }}
       />
     );
-  const begin = async () => {
-    if (!compared || !whole || !formula || !batch || !card.facts || !mlRead.ok || !growthRead.ok) return;
-    const by = whole.litres > 0 ? mlRead.value / 1000 / whole.litres : 0;
-    const atHand = tonersAtHand(shelf, lookup);
-    const available = toners.flatMap((p): Available[] => {
-      const toner = tonerOfProduct(p.id);
-      const grams = from === 'all' ? 10_000 : (atHand.get(p.id) ?? 0);
-      return toner && grams > 0 ? [{ toner, grams }] : [];
-    });
-    const ask = {
-      pot: { litres: whole.litres * by, toners: whole.toners.map((t) => ({ ...t, grams: t.grams * by })) },
-      film: filmOf(card.facts),
-      pairs: compared.pairs,
-      available,
-      growth: growthRead.value,
-      most: Number(most),
-      stepG: STEP_G,
-    };
-    setBusy(true);
-    setProblem(undefined);
-    await planTintAway(ask, readCardsOf(batch, formula, of.cards, shelf, lookup)).then(setPlan, (e: unknown) =>
-      setProblem(e instanceof Error ? errorText(e) : 'It was stopped'),
-    );
-    setBusy(false);
-  };
   const found = plan?.plan;
   const isNothing = found?.additions.length === 0;
   const ready = batch && formula && compared && mlRead.ok && mlRead.value > 0 && growthWrong === undefined;
@@ -147,16 +147,9 @@ export function TintScreen({
               testID="pour-tint"
             />
           ) : isBusy ? (
-            <ActionButton label="Stop" strong grow tone="stop" onPress={cancelTint} testID="stop-tint" />
+            <ActionButton label="Stop" strong grow tone="stop" onPress={stop} testID="stop-tint" />
           ) : (
-            <ActionButton
-              label="Work out the tint"
-              strong
-              grow
-              disabled={!ready}
-              onPress={() => void begin()}
-              testID="begin-tint"
-            />
+            <ActionButton label="Work out the tint" strong grow disabled={!ready} onPress={begin} testID="begin-tint" />
           )}
           <ActionButton label="Leave" onPress={onDone} />
         </>
@@ -214,7 +207,6 @@ export function TintScreen({
               value={shownLitres}
               onChange={(v) => {
                 setLitresText(v);
-                setPlan(undefined);
               }}
               {...(!mlRead.ok && { problem: mlRead.error })}
             />
@@ -224,7 +216,6 @@ export function TintScreen({
               value={growth}
               onChange={(v) => {
                 setGrowth(v);
-                setPlan(undefined);
               }}
               numeric
               {...(growthWrong !== undefined && { problem: growthWrong })}
@@ -236,7 +227,6 @@ export function TintScreen({
             value={most}
             onChange={(v) => {
               setMost(v);
-              setPlan(undefined);
             }}
           />
           <ChoiceGroup<'shelf' | 'all'>
@@ -248,7 +238,6 @@ export function TintScreen({
             value={from}
             onChange={(v) => {
               setFrom(v);
-              setPlan(undefined);
             }}
           />
         </>

@@ -96,15 +96,14 @@ function Trainer({ own }: { own?: Own }) {
   /** Something is still to be drawn. */
   const isStale = useRef(true);
   const last = useRef<{ x: number; y: number } | undefined>(undefined);
+  // A relief that is only now worked out begins nothing anew while another lesson is on.
+  const relief = lesson === 'own' ? own?.heights : undefined;
   const begin = useCallback(() => {
     hands.current = [];
     isStale.current = true;
-    const from =
-      lesson === 'own' && own
-        ? { relief: own.heights }
-        : { lesson: lesson === 'own' ? ('wave' as const) : lesson, seed: 7 };
+    const from = relief ? { relief } : { lesson: lesson === 'own' ? ('wave' as const) : lesson, seed: 7 };
     void away.current?.remote.begin(from, COLOURS);
-  }, [lesson, own]);
+  }, [lesson, relief]);
   useEffect(() => {
     const opened = openBoard();
     away.current = opened;
@@ -118,11 +117,12 @@ function Trainer({ own }: { own?: Own }) {
     isStale.current = true;
   }, [shows]);
   const nextFrame = useCallback(async () => {
-    if (!isStale.current && hands.current.length === 0) return undefined;
+    // What hands did while nobody was there to do it is done when somebody is.
+    if (!away.current || (!isStale.current && hands.current.length === 0)) return undefined;
     isStale.current = false;
     const done = hands.current;
     hands.current = [];
-    return away.current?.remote.frame(done, shows);
+    return away.current.remote.frame(done, shows);
   }, [shows]);
   const onMove = useCallback(
     ({ u, v }: Share, phase: 'down' | 'move' | 'up') => {
