@@ -1,7 +1,7 @@
-import { GroundScreen } from '@/features/ground/GroundScreen';
+import { BeforePaintScreen } from '@/features/beforePaint/BeforePaintScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function GroundRoute() {
   const { job } = usePageParams('/ground');
-  return <GroundScreen jobId={job} />;
+  return <BeforePaintScreen jobId={job} />;
 }

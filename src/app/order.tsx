@@ -1,7 +1,7 @@
-import { OrderScreen } from '@/features/order/OrderScreen';
+import { AccessOrderScreen } from '@/features/accessOrder/AccessOrderScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function OrderRoute() {
   const { job } = usePageParams('/order');
-  return <OrderScreen jobId={job} />;
+  return <AccessOrderScreen jobId={job} />;
 }

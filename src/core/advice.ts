@@ -14,7 +14,7 @@ export * from './plan/due';
 export * from './plan/level';
 export * from './plan/parts';
 export { CLEAR_RESERVE_UM } from './grit/budget';
-export { ownPaces } from './grit/hours';
+export { ownPaces } from './labour/hours';
 export * from './rules/judge';
 export * from './rules/after';
 export * from './route/nextSteps';

@@ -30,7 +30,7 @@ export * from './outline/keepOutsOn';
 export * from './strata/types';
 export * from './cure/status';
 export * from './cure/standing';
-export * from './strata/off';
+export * from './strata/away';
 export * from './library/product';
 export * from './library/shipped';
 export * from './library/library';

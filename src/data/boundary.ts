@@ -4,5 +4,3 @@ export const loadFormats = () => import('@/core/formats');
 export const loadDevices = () => import('@/core/devices');
 /** Verdicts and plans: needed once a page has shown, and before an entry is written. */
 export const loadAdvice = () => import('@/core/advice');
-/** What the shop's log is kept and checked with. */
-export const loadShelf = () => import('./shelf');

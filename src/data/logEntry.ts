@@ -12,7 +12,7 @@ import {
 import type { JudgingContext, Judgement, Unfit } from '@/core/advice';
 import { cacheLast } from '@/core/cache';
 import type { ShelfRecord } from '@/core/log/shelf';
-import { loadFormats, loadAdvice, loadShelf } from './boundary';
+import { loadFormats, loadAdvice } from './boundary';
 import type { Climate } from './climate';
 import { nowMs } from './clock';
 import { afterPaint } from './slices';
@@ -27,6 +27,9 @@ import type { ShelfEntry } from './shelf';
 import { strikeOf } from './shelfStrike';
 import { retryOnConflict, APPENDS } from './retryOnConflict';
 import { airSource, judgingContext } from './status';
+
+/** What the shop's log is checked with: only for what goes with it. */
+const loadShelf = () => import('./shelf');
 
 /** Why an event was not logged. */
 export class NotLogged extends Refusal {

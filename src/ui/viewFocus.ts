@@ -42,7 +42,8 @@ export function useViewFocus(path: string): void {
       const place = left.current.get(path);
       const back = place && [...(main?.querySelectorAll(CONTROLS) ?? [])].find((e) => isAt(e, place));
       const head = main?.querySelector('[role=heading][aria-level="1"], h1');
-      const to = back ?? head;
+      // What comes behind the head may hold the place that was left.
+      const to = back ?? (place && Date.now() - since < PATIENCE_MS / 2 ? undefined : head);
       if (to instanceof HTMLElement) {
         // Somebody was quicker, or typed already.
         if (!main?.contains(document.activeElement) || document.activeElement === document.body) {

@@ -1,6 +1,6 @@
 import { KINDS } from '../log/event';
 import { panelOf, zonesSince, type Job } from '../log/job';
-import { workMinutes } from '../grit/hours';
+import { workMinutes } from '../labour/hours';
 import type { WorkAct } from '../log/workActs';
 import { effectiveEvents, type JobState } from '../strata/fold';
 

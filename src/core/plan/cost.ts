@@ -2,7 +2,7 @@ import type { ProductLookup } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import { zonesOf, type Job } from '../log/job';
 import type { WorkAct } from '../log/workActs';
-import { workMinutes } from '../grit/hours';
+import { workMinutes } from '../labour/hours';
 import { splitMix } from '../mix/ratio';
 import { learnWaste } from '../stock/learn';
 import { panelMaterial, type PanelMaterial, type ShelfBooks } from '../stock/use';

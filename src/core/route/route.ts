@@ -15,7 +15,7 @@ import type { Step } from '../rules/rule';
 import { verdictOn, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
 import { wayFrom, type Candidate } from './way';
-import { workMinutes, type OwnPaces } from '../grit/hours';
+import { workMinutes, type OwnPaces } from '../labour/hours';
 
 /** One step that is still to come. */
 export interface RouteStep {

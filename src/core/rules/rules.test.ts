@@ -12,7 +12,7 @@ import type { AccessLink, Job, PanelMap } from '../log/job';
 import { ev, JOB, products, T0 } from '../testing';
 import { flashRustHours } from '../cure/flashRust';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
-import { ruleTable } from './table';
+import { ruleTable } from '../../../scripts/rulesTable';
 import { RULES, verdictOn, type VerdictInput } from './verdict';
 import type { Step } from './rule';
 

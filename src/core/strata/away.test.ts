@@ -8,7 +8,7 @@ import { coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import type { LogEvent } from '../log/event';
 import { checkEvent } from './check';
 import { appendEvent, foldLog, toDosIn } from './fold';
-import { panelsOff } from './off';
+import { panelsOff } from './away';
 
 const sent = (atMin: number, more = {}) => ev({ kind: 'sentOut', atMin, to: 'The plater', ...more });
 const back = (atMin: number, as: string, layers: object[] = []) => ev({ kind: 'cameBack', atMin, as, layers });

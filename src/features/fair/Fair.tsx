@@ -16,7 +16,7 @@ import {
   type Form,
   type Reference,
 } from '@/core/fair';
-import { USUAL_PACE } from '@/core/grit/hours';
+import { USUAL_PACE } from '@/core/labour/hours';
 import { keysOf } from '@/core/keysOf';
 import { zonesOnFace } from '@/core/outline';
 import { useConditions, useLibrary, useLogCommand, useNow, type OpenJob } from '@/data';

@@ -22,7 +22,7 @@ import {
   type PanelSize,
   type Skim,
 } from '@/core/fair';
-import { USUAL_PACE } from '@/core/grit/hours';
+import { USUAL_PACE } from '@/core/labour/hours';
 import { zonesOnFace } from '@/core/outline';
 import { useLibrary, useNow, type OpenJob } from '@/data';
 import { useOwnPaces } from '@/data/pace';

@@ -10,7 +10,7 @@ import {
   type PictureOf,
   type Rgb,
   type TrainerBoard,
-} from '@/core/board';
+} from '@/core/trainer';
 import type { HeightGrid } from '@/core/fair';
 import { keysOf } from '@/core/keysOf';
 import { useJobOrLast, type OpenJob } from '@/data';
@@ -25,7 +25,7 @@ import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
 import { gap, LIGHT } from '@/ui/theme';
 import { SandedCanvas, type Share } from '@/ui/trainer/SandedCanvas';
-import { openBoard, type BoardAway, type Hand } from '@/workers/board';
+import { openTrainer, type TrainerAway, type Hand } from '@/workers/trainer';
 
 const PAPERS = ['80', '120', '180'] as const;
 const SHOWS = [
@@ -91,7 +91,7 @@ function Trainer({ own }: { own?: Own }) {
   const [angle, setAngle] = useState<(typeof ANGLES)[number]['value']>('0');
   const [shows, setShows] = useState<PictureOf>('guide');
   const [hand, setHand] = useState<'block' | 'tap'>('block');
-  const away = useRef<BoardAway | undefined>(undefined);
+  const away = useRef<TrainerAway | undefined>(undefined);
   const hands = useRef<Hand[]>([]);
   /** Something is still to be drawn. */
   const isStale = useRef(true);
@@ -105,7 +105,7 @@ function Trainer({ own }: { own?: Own }) {
     void away.current?.remote.begin(from, COLOURS);
   }, [lesson, relief]);
   useEffect(() => {
-    const opened = openBoard();
+    const opened = openTrainer();
     away.current = opened;
     return () => {
       away.current = undefined;
@@ -223,7 +223,7 @@ function Trainer({ own }: { own?: Own }) {
 }
 
 /** How the panel stands, by itself: nothing else is drawn anew while a finger moves. */
-function Standing({ away, task }: { away: RefObject<BoardAway | undefined>; task: string }) {
+function Standing({ away, task }: { away: RefObject<TrainerAway | undefined>; task: string }) {
   const { units } = useAppTheme();
   const [standing, setStanding] = useState<PanelStanding>();
   useEffect(() => {

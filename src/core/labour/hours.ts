@@ -3,7 +3,7 @@ import { KINDS, type PlainEvent, type StepKind } from '../log/event';
 import type { Job } from '../log/job';
 import type { WorkAct } from '../log/workActs';
 import { actOf } from '../log/workTime';
-import { sandMinPerM2 } from './ladder';
+import { sandMinPerM2 } from '../grit/ladder';
 
 /**
  * What each act takes: setting up, and a square metre of it, minutes. Plausible figures of one pair of hands, as in `plan/level`.

@@ -16,7 +16,7 @@ import {
   type PictureOf,
   type SandedPanel,
   type TrainerBoard,
-} from '../core/board';
+} from '../core/trainer';
 import type { HeightGrid } from '../core/fair/grid';
 
 /** What hands did since the last frame. */
@@ -53,6 +53,6 @@ const api = {
   },
   standing: (): PanelStanding | undefined => panel && standingOf(panel),
 };
-export type BoardWorker = typeof api;
+export type TrainerWorker = typeof api;
 
 expose(api);

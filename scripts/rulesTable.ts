@@ -1,14 +1,14 @@
-import { COMPATIBILITY } from '../systems/compatibility';
-import { entryOf, type Cell, type Entry } from '../systems/entry';
-import { SCRATCHED, SCRATCH_WINDOWS } from '../systems/scratchWindows';
-import { BLASTING, REPAIRING, STRIPPING } from '../systems/bears';
-import { MATERIALS, SURFACE_NAMES } from '../systems/surfaces';
-import { DEFAULT_METHOD } from '../library/method';
-import { SUBSTRATES, SUBSTRATE_KINDS } from '../library/substrates';
-import { TREATMENT_NAMES } from '../log/marks';
-import { STRIP_METHOD_NAMES } from '../log/tools';
-import { entriesOf } from '../keysOf';
-import type { Rule } from './rule';
+import { COMPATIBILITY } from '../src/core/systems/compatibility';
+import { entryOf, type Cell, type Entry } from '../src/core/systems/entry';
+import { SCRATCHED, SCRATCH_WINDOWS } from '../src/core/systems/scratchWindows';
+import { BLASTING, REPAIRING, STRIPPING } from '../src/core/systems/bears';
+import { MATERIALS, SURFACE_NAMES } from '../src/core/systems/surfaces';
+import { DEFAULT_METHOD } from '../src/core/library/method';
+import { SUBSTRATES, SUBSTRATE_KINDS } from '../src/core/library/substrates';
+import { TREATMENT_NAMES } from '../src/core/log/marks';
+import { STRIP_METHOD_NAMES } from '../src/core/log/tools';
+import { entriesOf } from '../src/core/keysOf';
+import type { Rule } from '../src/core/rules/rule';
 
 const MARKS: Record<Entry['level'], string> = { ok: 'ok', key: 'key', care: 'care', no: 'no' };
 const mark = (cell: Cell): string =>

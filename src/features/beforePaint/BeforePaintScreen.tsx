@@ -15,7 +15,7 @@ import { Text } from '@/ui/Text';
 import { pageHref, type PageHref } from '@/ui/pages';
 
 /** From walk-round to sound metal, for a whole job: what is open, what is decided, what waits. */
-export function GroundScreen({ jobId }: { jobId: string | undefined }) {
+export function BeforePaintScreen({ jobId }: { jobId: string | undefined }) {
   const here = useJobAndAdvice(jobId);
   if (!here) return <Page>{null}</Page>;
   const { open, advice } = here;

@@ -21,7 +21,7 @@ import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** What has to come before what, and what must never follow: the log warns by these. */
-export function OrderScreen({ jobId }: { jobId: string | undefined }) {
+export function AccessOrderScreen({ jobId }: { jobId: string | undefined }) {
   const here = useJobAndAdvice(jobId);
   if (!here) return <Page>{null}</Page>;
   const { open, advice } = here;
