@@ -71,6 +71,50 @@ const dayName = (ago: number) => new Date(now - ago * 86_400_000).toISOString().
 const kinds = (open: { state: { events: readonly LogEvent[] } } | undefined) => open?.state.events.map((e) => e.kind);
 const stored = async () => (await other.load('job'))!.events.map((e) => e.kind);
 
+describe('several entries at once, of both logs', () => {
+  const sanded = { kind: 'sanded', zoneIds: ['lower'], grit: 120, tool: 'block', wet: false, removedUm: 0 } as const;
+  const wiped = { kind: 'cleaned', zoneIds: ['lower'], productId: 'cleaner-metal' } as const;
+  const tin = (containerId: string) =>
+    ({
+      kind: 'received',
+      containerId,
+      holds: { what: 'part', productId: 'cleaner-metal', part: 0 },
+      amount: 900,
+    }) as const;
+  const onShelf = async () => (await other.shelf()).records.map((x) => x.kind);
+
+  it('stand in their order, each judged on what the one before it made, and are taken back together', async () => {
+    const r = await page();
+    const done = await act(() => r.result.current.command.mutateAsync({ log: [sanded, wiped], shelf: [tin('t1')] }));
+    expect(await stored()).toEqual(['found', 'sanded', 'cleaned']);
+    expect(await onShelf()).toEqual(['received']);
+    expect(r.result.current.open?.state.zones.get('lower')?.strata?.surface.clean).toBeDefined();
+    await act(async () => void (await done.undo()));
+    expect(r.result.current.open?.state.zones.get('lower')?.strata?.surface.scratch).toBeUndefined();
+    expect(await onShelf()).toEqual(['received', 'voided']);
+  });
+
+  it('are kept all or none: one that cannot be leaves nothing of the others', async () => {
+    const r = await page();
+    const nowhere = { ...wiped, zoneIds: ['nowhere'] };
+    const refused = act(() => r.result.current.command.mutateAsync({ log: [sanded, nowhere], shelf: [tin('t1')] }));
+    await expect(refused).rejects.toThrow(NotLogged);
+    expect(await stored()).toEqual(['found']);
+    expect(await onShelf()).toEqual([]);
+  });
+
+  it('are checked again where another tab has changed the shelf meanwhile', async () => {
+    const r = await page();
+    await act(async () => void (await r.result.current.command.mutateAsync({ log: sanded, shelf: [tin('t1')] })));
+    const [first] = (await other.shelf()).records;
+    if (!first) throw new Error('Nothing is on the shelf');
+    await other.appendShelf(1, [{ ...first, id: 'theirs', containerId: 't2' } as typeof first]);
+    await act(async () => void (await r.result.current.command.mutateAsync({ log: wiped, shelf: [tin('t3')] })));
+    expect(await stored()).toEqual(['found', 'sanded', 'cleaned']);
+    expect(await onShelf()).toEqual(['received', 'received', 'received']);
+  });
+});
+
 describe('logging', () => {
   it('shows at once, and is in storage when it is said to be done', async () => {
     const r = await page();

@@ -1,0 +1,65 @@
+/**
+ * `npm run mutate -- ROOM`: how many small faults in a room of the core (a comparison turned round, a term dropped) its tests
+ * notice. Takes ten minutes and more of a processor for a room; not part of `npm test`. The table stands in docs/mutation.md.
+ */
+import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import path from 'node:path';
+import { ensureInstalled, fail, ROOT, run } from './lib.mjs';
+
+ensureInstalled();
+const [room, ...more] = process.argv.slice(2);
+if (!room || !existsSync(path.join(ROOT, 'src', 'core', room)))
+  fail(`Say which room of src/core: npm run mutate -- cure${room ? `. There is no '${room}'` : ''}`);
+const out = path.join(tmpdir(), `stratocoat-mutate-${room}`);
+mkdirSync(out, { recursive: true });
+const core = path.join(ROOT, 'src', 'core');
+// A file that names an environment of its own tells Stryker nothing of what it covers.
+const silent = readdirSync(core, { recursive: true }).filter(
+  (f) => f.endsWith('.test.ts') && readFileSync(path.join(core, f), 'utf8').startsWith('/** @jest-environment'),
+);
+const jest = path.join(out, 'jest.config.cjs');
+// The core needs no browser: without the preset a mutant costs a tenth.
+writeFileSync(
+  jest,
+  `const base = require(${JSON.stringify(path.join(ROOT, 'jest.config.js'))});
+module.exports = {
+  rootDir: process.cwd(),
+  testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
+  testMatch: ['<rootDir>/src/core/**/*.test.ts'],
+  transform: { '\\\\.[jt]sx?$': ['babel-jest', { configFile: './babel.config.js', caller: { name: 'metro', bundler: 'metro', platform: 'web' } }] },
+  testPathIgnorePatterns: ${JSON.stringify(silent.map((f) => `/src/core/${f}$`))},
+  transformIgnorePatterns: base.transformIgnorePatterns,
+  moduleNameMapper: base.moduleNameMapper,
+};
+`,
+);
+const report = path.join(out, 'mutation.json');
+const config = path.join(out, 'stryker.config.json');
+writeFileSync(
+  config,
+  JSON.stringify({
+    testRunner: 'jest',
+    jest: { projectType: 'custom', configFile: jest, enableFindRelatedTests: true },
+    mutate: more.length > 0 ? more : [`src/core/${room}/**/*.ts`, '!**/*.test.ts', '!**/*.testing.ts'],
+    coverageAnalysis: 'perTest',
+    ignoreStatic: true,
+    symlinkNodeModules: true,
+    concurrency: 2,
+    timeoutMS: 20_000,
+    tempDirName: path.join(out, 'sandbox'),
+    ignorePatterns: ['dist', 'docs', 'e2e', 'bench', 'public', 'test-results'],
+    reporters: ['clear-text', 'json'],
+    clearTextReporter: { allowColor: false, logTests: false },
+    jsonReporter: { fileName: report },
+    disableTypeChecks: false,
+  }),
+);
+const code = run('npx', ['stryker', 'run', config]);
+if (existsSync(report)) {
+  const all = Object.values(JSON.parse(readFileSync(report, 'utf8')).files).flatMap((f) => f.mutants);
+  const noticed = all.filter((m) => m.status === 'Killed' || m.status === 'Timeout').length;
+  const counted = all.filter((m) => ['Killed', 'Timeout', 'Survived', 'NoCoverage'].includes(m.status)).length;
+  console.log(`${room}: ${noticed} of ${counted} noticed, ${((100 * noticed) / counted).toFixed(1)} of 100`);
+}
+process.exit(code);
