@@ -14,10 +14,13 @@ if (!room || !existsSync(path.join(ROOT, 'src', 'core', room)))
 const out = path.join(tmpdir(), `stratocoat-mutate-${room}`);
 mkdirSync(out, { recursive: true });
 const core = path.join(ROOT, 'src', 'core');
-// A file that names an environment of its own tells Stryker nothing of what it covers.
-const silent = readdirSync(core, { recursive: true }).filter(
-  (f) => f.endsWith('.test.ts') && readFileSync(path.join(core, f), 'utf8').startsWith('/** @jest-environment'),
-);
+/** Tests of the room and those that import it; one that names an environment of its own tells Stryker nothing of what it covers. */
+const tests = readdirSync(core, { recursive: true }).filter((f) => {
+  if (!f.endsWith('.test.ts')) return false;
+  const text = readFileSync(path.join(core, f), 'utf8');
+  const isOfIt = f.startsWith(`${room}${path.sep}`) || new RegExp(`from '[./]+/${room}(/|')`).test(text);
+  return isOfIt && !text.startsWith('/** @jest-environment');
+});
 const jest = path.join(out, 'jest.config.cjs');
 // The core needs no browser: without the preset a mutant costs a tenth.
 writeFileSync(
@@ -26,9 +29,8 @@ writeFileSync(
 module.exports = {
   rootDir: process.cwd(),
   testEnvironment: '@stryker-mutator/jest-runner/jest-env/node',
-  testMatch: ['<rootDir>/src/core/**/*.test.ts'],
+  testMatch: ${JSON.stringify(tests.map((f) => `<rootDir>/src/core/${f}`))},
   transform: { '\\\\.[jt]sx?$': ['babel-jest', { configFile: './babel.config.js', caller: { name: 'metro', bundler: 'metro', platform: 'web' } }] },
-  testPathIgnorePatterns: ${JSON.stringify(silent.map((f) => `/src/core/${f}$`))},
   transformIgnorePatterns: base.transformIgnorePatterns,
   moduleNameMapper: base.moduleNameMapper,
 };
@@ -40,7 +42,7 @@ writeFileSync(
   config,
   JSON.stringify({
     testRunner: 'jest',
-    jest: { projectType: 'custom', configFile: jest, enableFindRelatedTests: true },
+    jest: { projectType: 'custom', configFile: jest, enableFindRelatedTests: false },
     mutate: more.length > 0 ? more : [`src/core/${room}/**/*.ts`, '!**/*.test.ts', '!**/*.testing.ts'],
     coverageAnalysis: 'perTest',
     ignoreStatic: true,
@@ -48,7 +50,7 @@ writeFileSync(
     concurrency: 2,
     timeoutMS: 20_000,
     tempDirName: path.join(out, 'sandbox'),
-    ignorePatterns: ['dist', 'docs', 'e2e', 'bench', 'public', 'test-results'],
+    ignorePatterns: ['dist', 'e2e', 'bench', 'public', 'test-results'],
     reporters: ['clear-text', 'json'],
     clearTextReporter: { allowColor: false, logTests: false },
     jsonReporter: { fileName: report },

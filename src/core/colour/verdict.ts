@@ -1,7 +1,7 @@
 import { quantileSorted } from 'simple-statistics';
 import { ciede2000 } from './difference';
 import { normalDraws } from './draws';
-import { fitFlakeTilt, type FlakeTiltFit } from './layFit';
+import { fitFlakeTilt, type FlakeTiltFit } from './flakeTiltFit';
 import { LIGHTS, LIGHT_KINDS, type Light } from './lights';
 import { isAlong, isFaceOn, pairDifference, weightedDifference, weightedMean, type SeenPair } from './pairs';
 
