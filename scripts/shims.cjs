@@ -1,0 +1,72 @@
+/**
+ * What packages require by name though no part of this app uses it: some kB before a phone's first view. `shims.test.ts` holds
+ * each name against the package as it is installed.
+ */
+const path = require('node:path');
+
+const inside = (...parts) => path.join('node_modules', ...parts);
+
+/** Left out: `names` are the last parts of what files under `from` require. */
+const LEFT_OUT = [
+  {
+    why: 'Expo Router requires all of react-native-web.',
+    from: inside('react-native-web', 'dist'),
+    names: [
+      ...[
+        'SectionList',
+        'VirtualizedList',
+        'VirtualizedSectionList',
+        'Picker',
+        'CheckBox',
+        'Switch',
+        'ImageBackground',
+      ],
+      ...['YellowBox', 'TouchableNativeFeedback', 'TouchableHighlight', 'TouchableOpacity', 'ProgressBar'],
+      ...['RefreshControl', 'Vibration', 'Button', 'InputAccessoryView', 'LogBox', 'Share', 'Clipboard'],
+    ],
+  },
+  {
+    why: 'Queries without end, with suspense, or with a state that a server sent.',
+    from: inside('@tanstack'),
+    names: [
+      ...['hydration.js', 'HydrationBoundary.js', 'infiniteQueryObserver.js', 'streamedQuery.js'],
+      ...['useInfiniteQuery.js', 'useSuspenseQuery.js', 'useSuspenseQueries.js', 'useSuspenseInfiniteQuery.js'],
+      ...['usePrefetchQuery.js', 'usePrefetchInfiniteQuery.js', 'infiniteQueryOptions.js'],
+    ],
+  },
+  {
+    why: 'Looks of the version before.',
+    from: inside('react-native-paper'),
+    names: ['v2/LightTheme', 'v2/DarkTheme'],
+  },
+  { why: 'A list of all routes, which app.json leaves out too.', from: inside('expo-router'), names: ['Sitemap'] },
+];
+
+/** Replaced by something small of our own. */
+const REPLACED = [
+  {
+    why: "The calendar's list of years is the only one, and short: it needs nothing virtual.",
+    from: inside('react-native-web', 'dist'),
+    names: ['FlatList'],
+    by: 'smallList.js',
+  },
+  {
+    why: 'Nothing is animated on a native thread here.',
+    from: inside('react-native-web', 'dist'),
+    names: ['NativeAnimatedHelper'],
+    by: 'animatedHelper.js',
+  },
+  {
+    why: "Of the hundred colours of the version before, Paper's parts still ask for two.",
+    from: inside('react-native-paper'),
+    names: ['themes/v2/colors'],
+    by: 'paperColours.js',
+  },
+];
+
+const isNamed = (names, specifier) => {
+  const plain = specifier.replaceAll('\\', '/');
+  return names.some((n) => plain.endsWith(`/${n}`));
+};
+
+module.exports = { LEFT_OUT, REPLACED, inside, isNamed };
