@@ -19,7 +19,7 @@ const OPTIONAL = 'react-native-reanimated';
 const GESTURES = inside('react-native-gesture-handler');
 
 config.resolver.resolveRequest = (context, name, platform) => {
-  const origin = context.originModulePath;
+  const origin = context.originModulePath.replaceAll('\\', '/');
   if (platform === 'web') {
     const isOf = ({ from, names }) => origin.includes(from) && isNamed(names, name);
     const replaced = REPLACED.find(isOf);

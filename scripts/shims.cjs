@@ -2,9 +2,7 @@
  * What packages require by name though no part of this app uses it: some kB before a phone's first view. `shims.test.ts` holds
  * each name against the package as it is installed.
  */
-const path = require('node:path');
-
-const inside = (...parts) => path.join('node_modules', ...parts);
+const inside = (...parts) => ['node_modules', ...parts].join('/');
 
 /** Left out: `names` are the last parts of what files under `from` require. */
 const LEFT_OUT = [

@@ -4,7 +4,7 @@ import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';
 import { SHIPPED_PRODUCTS, type Job, type LogEvent } from '@/core';
 import { ev, foundBare, JOB } from '@/core/testing';
-import { NeedsReason, NotLogged, useLogCommand, type LogCommand } from './logEntry';
+import { NeedsReason, NotLogged, useLogCommand, type Entry, type LogCommand } from './logEntry';
 import { useShopActions } from './actions';
 import { useClimate } from './climate';
 import { DataProvider, useData } from './DataProvider';
@@ -72,8 +72,8 @@ const kinds = (open: { state: { events: readonly LogEvent[] } } | undefined) => 
 const stored = async () => (await other.load('job'))!.events.map((e) => e.kind);
 
 describe('several entries at once, of both logs', () => {
-  const sanded = { kind: 'sanded', zoneIds: ['lower'], grit: 120, tool: 'block', wet: false, removedUm: 0 } as const;
-  const wiped = { kind: 'cleaned', zoneIds: ['lower'], productId: 'cleaner-metal' } as const;
+  const sanded: Entry = { kind: 'sanded', zoneIds: ['lower'], grit: 120, tool: 'block', wet: false, removedUm: 0 };
+  const wiped: Entry = { kind: 'cleaned', zoneIds: ['lower'], productId: 'cleaner-metal' };
   const tin = (containerId: string) =>
     ({
       kind: 'received',
