@@ -145,7 +145,7 @@ describe('a tint', () => {
 
 describe('strengths', () => {
   it('what no card says stays as the library has it; what cards say comes nearer to the truth', () => {
-    expect(learnStrengths([])).toMatchObject({ lays: [] });
+    expect(learnStrengths([])).toMatchObject({ flakeTilts: [] });
     let [nearer, of] = [0, 0];
     for (let seed = 200; seed < 212; seed++) {
       const t = truthOf(seed);
