@@ -153,7 +153,7 @@ describe('the bench', () => {
 });
 
 describe('the spectrophotometer', () => {
-  const held = 'toners=aluminium-medium:110,black-deep:1.6&filmUm=24&lay=1&ground=0.28';
+  const held = 'toners=aluminium-medium:110,black-deep:1.6&filmUm=24&flakeTilt=1&ground=0.28';
   it('wants its white tile, reads what it is held over, and is silent when it is unplugged', async () => {
     const before = acceptSpectro(await get(`/spectro?${held}`), now);
     expect(!before.ok && String(before.error)).toMatch(/white tile/);

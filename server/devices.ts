@@ -158,7 +158,7 @@ export function createBench({ seed = 1, everyMin = 5, anchorMs, now }: BenchOpti
         {
           toners: typeof toners === 'string' ? toners.slice(0, 2000) : '',
           filmUm: within(req.query.filmUm, 24, 500),
-          flakeTilt: within(req.query.lay, 1, 3),
+          flakeTilt: within(req.query.flakeTilt, 1, 3),
           ground: within(req.query.ground, 0.28, 1),
           car: req.query.car === '1',
         },

@@ -11,10 +11,10 @@ export interface Tinted {
 /** Thin entry: what the cards of the pot teach, then the least that helps. */
 const tint = (asked: TintAsk, cards: readonly ReadCard[]): Tinted => {
   if (cards.length === 0) return { ask: asked, plan: planTint(asked) };
-  const { strengths, spread, flakeTilts: lays } = learnStrengths(cards);
-  const ask = {
+  const { strengths, spread, flakeTilts } = learnStrengths(cards);
+  const ask: TintAsk = {
     ...asked,
-    film: { ...asked.film, lay: lays[lays.length - 1] ?? asked.film.flakeTilt },
+    film: { ...asked.film, flakeTilt: flakeTilts[flakeTilts.length - 1] ?? asked.film.flakeTilt },
     strengths,
     spread,
   };

@@ -40,14 +40,14 @@ export function flakeTiltOf({
   filmShare = 1,
   tempC = 20,
 }: Spraying): number {
-  const lay =
+  const flakeTilt =
     GUN[application] *
     THINNER[thinner] *
     LAST[lastCoat] *
     ((distanceMm ?? USUAL_DISTANCE_MM) / USUAL_DISTANCE_MM) ** BY_DISTANCE *
     Math.max(0.2, filmShare) ** -BY_FILM *
     (1 + BY_DEGREE * (tempC - 20));
-  return Math.min(LAY.driest, Math.max(LAY.wettest, lay));
+  return Math.min(LAY.driest, Math.max(LAY.wettest, flakeTilt));
 }
 
 /** One thing to turn at the gun. */

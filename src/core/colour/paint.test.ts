@@ -71,8 +71,8 @@ describe('flake', () => {
     { toner: tonerById.get('black-deep')!, gPerL: 3 },
   ];
   const ground = new Float64Array(BANDS).fill(0.3);
-  const lightness = (lay: number, angleDeg: number) =>
-    labOfSpectrum(reflectanceAt({ toners: silver, filmUm: 15, ground, flakeTilt: lay }, angleDeg), 'D65')[0];
+  const lightness = (flakeTilt: number, angleDeg: number) =>
+    labOfSpectrum(reflectanceAt({ toners: silver, filmUm: 15, ground, flakeTilt }, angleDeg), 'D65')[0];
 
   it('falls from face-on to along; wetter is lighter face-on and darker along', () => {
     const book = [15, 25, 45, 75, 110].map((a) => lightness(1, a));
@@ -93,12 +93,12 @@ describe('flake', () => {
         fc.double({ min: 0, max: 100, noNaN: true }),
         fc.double({ min: LAY.wettest, max: LAY.driest, noNaN: true }),
         fc.constantFrom(15, 25, 45, 75, 110),
-        (a, b, ga, gb, filmUm, lay, angle) => {
+        (a, b, ga, gb, filmUm, flakeTilt, angle) => {
           const toners = [
             { toner: a, gPerL: ga },
             { toner: b, gPerL: gb },
           ];
-          for (const r of reflectanceAt({ toners, filmUm, ground, flakeTilt: lay }, angle)) {
+          for (const r of reflectanceAt({ toners, filmUm, ground, flakeTilt }, angle)) {
             expect(r).toBeGreaterThanOrEqual(0);
             expect(r).toBeLessThan(6);
           }
@@ -130,9 +130,9 @@ describe('how flake lies', () => {
   it('whatever makes it wetter never lays it steeper', () => {
     fc.assert(
       fc.property(how, (h: Required<Pick<Spraying, 'distanceMm' | 'filmShare' | 'tempC'>> & Spraying) => {
-        const lay = flakeTiltOf(h);
-        expect(lay).toBeGreaterThanOrEqual(LAY.wettest);
-        expect(lay).toBeLessThanOrEqual(LAY.driest);
+        const flakeTilt = flakeTiltOf(h);
+        expect(flakeTilt).toBeGreaterThanOrEqual(LAY.wettest);
+        expect(flakeTilt).toBeLessThanOrEqual(LAY.driest);
         for (const wetter of [
           { ...h, thinner: 'slow' as const },
           { ...h, distanceMm: h.distanceMm * 0.8 },
@@ -140,7 +140,7 @@ describe('how flake lies', () => {
           { ...h, lastCoat: 'wet' as const },
           { ...h, tempC: h.tempC - 3 },
         ])
-          expect(flakeTiltOf(wetter)).toBeLessThanOrEqual(lay + 1e-12);
+          expect(flakeTiltOf(wetter)).toBeLessThanOrEqual(flakeTilt + 1e-12);
       }),
     );
   });

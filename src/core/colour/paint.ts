@@ -15,7 +15,7 @@ export interface PaintFilm {
   filmUm: number;
   /** What it lies over, as it would be read by itself, at the 31 bands. */
   ground: Spectrum;
-  /** Tilt of its flakes as a share of what they have as sprayed by the book: see `lay.ts`. */
+  /** Tilt of its flakes as a share of what they have as sprayed by the book: see `flakeTilt.ts`. */
   flakeTilt: number;
 }
 
@@ -25,9 +25,9 @@ const INDEX = 1.5;
 export const MOST_MIRRORED = 1.5;
 
 /** How a flake's tilt spreads what it mirrors, at an angle from the gloss: what is lost along is gained face-on. */
-export function flakeShare(angleDeg: number, tiltDeg: number, lay: number): number {
+export function flakeShare(angleDeg: number, tiltDeg: number, flakeTilt: number): number {
   const tilted = angleDeg / (2 * INDEX);
-  return Math.exp(-(tilted * tilted) / (2 * (tiltDeg * lay) ** 2)) / lay;
+  return Math.exp(-(tilted * tilted) / (2 * (tiltDeg * flakeTilt) ** 2)) / flakeTilt;
 }
 
 /** What of a pearl's colour is seen: near the gloss its own, along its opposite. */
@@ -39,7 +39,7 @@ export const farShare = (angleDeg: number): number => Math.min(1, Math.max(0, (a
  * sprayed and read outranks it. Source: the text of `docs/colour.md`, with a case by hand.
  * @param angleDeg from the gloss: 15 is face-on, 110 along the panel
  */
-export function reflectanceAt({ toners, filmUm, ground, flakeTilt: lay }: PaintFilm, angleDeg: number): Spectrum {
+export function reflectanceAt({ toners, filmUm, ground, flakeTilt }: PaintFilm, angleDeg: number): Spectrum {
   const out = new Float64Array(BANDS);
   // Plates lie by chance, over each other too: what they cover together is 1 − e^−area.
   const area = toners.reduce((sum, { toner, gPerL }) => sum + (toner.flake?.areaPerUm ?? 0) * gPerL * filmUm, 0);
@@ -60,7 +60,7 @@ export function reflectanceAt({ toners, filmUm, ground, flakeTilt: lay }: PaintF
         if (!f) continue;
         const share = (f.areaPerUm * gPerL * filmUm) / area;
         const mirrors = f.near[i]! + (f.far[i]! - f.near[i]!) * far;
-        flakes += share * mirrors * flakeShare(angleDeg, f.tiltDeg, lay);
+        flakes += share * mirrors * flakeShare(angleDeg, f.tiltDeg, flakeTilt);
       }
       flakes *= covered * through * through;
     }

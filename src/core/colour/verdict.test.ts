@@ -37,7 +37,7 @@ describe('a verdict', () => {
   it.each([0.8, 0.86, 0.92, 1.1, 1.18, 1.25])(
     'the same paint at %d of the tilt is how it was sprayed, never toner',
     (flakeTilt) => {
-      const v = judge(read(), read({ flakeTilt: flakeTilt }));
+      const v = judge(read(), read({ flakeTilt }));
       expect(v.answer).not.toBe('tint');
       expect(v.flakeTilt).toBeDefined();
       // The tilt is found back from what is seen alone.

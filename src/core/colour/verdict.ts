@@ -59,10 +59,10 @@ function drawn(pairs: readonly SeenPair[]): number[] {
 }
 
 /** A difference of the hand comes before any toner: it is gone with the next card, and a toner would stay. */
-function answerOf(high: number, lay: FlakeTiltFit | undefined, limits: ColourLimits): ColourAnswer {
+function answerOf(high: number, flakeTilt: FlakeTiltFit | undefined, limits: ColourLimits): ColourAnswer {
   if (high < limits.butt) return 'butt';
   if (high < limits.blend) return 'blend';
-  return lay ? 'respray' : 'tint';
+  return flakeTilt ? 'respray' : 'tint';
 }
 
 /** Whether the card passes beside the car, and if not, what to turn first. @returns undefined where nothing was seen of both */
@@ -85,8 +85,8 @@ export function judgeColour(
   const faceL = of(isFaceOn, dl);
   const alongL = of(isAlong, dl);
   const metameric = metamerism(pairs);
-  const lay = fitFlakeTilt(day);
-  const answer = answerOf(high, lay, limits);
+  const flakeTilt = fitFlakeTilt(day);
+  const answer = answerOf(high, flakeTilt, limits);
   return {
     answer,
     de,
@@ -98,8 +98,8 @@ export function judgeColour(
     ...(faceL !== undefined && { faceL }),
     ...(alongL !== undefined && { alongL }),
     ...(metameric && { metameric }),
-    ...(lay && { flakeTilt: lay }),
-    why: whyOf(answer, { de, ...(lay && { flakeTilt: lay }), ...(metameric && { metameric }) }, limits),
+    ...(flakeTilt && { flakeTilt }),
+    why: whyOf(answer, { de, ...(flakeTilt && { flakeTilt }), ...(metameric && { metameric }) }, limits),
   };
 }
 
@@ -134,21 +134,21 @@ function whyOf(
 
 function answerWhy(
   answer: ColourAnswer,
-  { de, flakeTilt: lay }: Pick<ColourVerdict, 'de' | 'flakeTilt'>,
+  { de, flakeTilt }: Pick<ColourVerdict, 'de' | 'flakeTilt'>,
   limits: ColourLimits,
 ): string {
   switch (answer) {
     case 'butt':
       return `Surely under ${f1(limits.butt)}: nobody sees it over a gap.`;
     case 'blend':
-      if (lay) return `${lay.says} As it is it passes, led over by a blend.`;
+      if (flakeTilt) return `${flakeTilt.says} As it is it passes, led over by a blend.`;
       return de < limits.butt
         ? 'It may well pass at a gap, but that is not sure enough: a blend hides what is left.'
         : 'Over a gap it shows; led over by a blend it does not.';
     case 'respray':
-      return lay === undefined
+      return flakeTilt === undefined
         ? 'Spray the card again another way before any toner.'
-        : `${lay.says} Spray the card again that way before any toner: about ${f1(lay.leftDe)} would be left.`;
+        : `${flakeTilt.says} Spray the card again that way before any toner: about ${f1(flakeTilt.leftDe)} would be left.`;
     case 'tint':
       return 'Too far off to blend, and not by how it was sprayed: it is what is in it, or what shows through.';
   }

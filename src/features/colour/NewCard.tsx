@@ -87,8 +87,8 @@ export function NewCard({
     colourProduct(open.job, open.state, colour, all) ??
     products[0];
   // What is to be turned is turned already: the hand only has to do it.
-  const lay = like?.compared?.verdict.flakeTilt;
-  const turns = lay && was ? turnsFor(1 / lay.factor, was.spraying) : [];
+  const flakeTilt = like?.compared?.verdict.flakeTilt;
+  const turns = flakeTilt && was ? turnsFor(1 / flakeTilt.factor, was.spraying) : [];
   const way = was && turned(was.spraying, turns);
   const batches = [...(shelf?.batches.values() ?? [])]
     .filter(
