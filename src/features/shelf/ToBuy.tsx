@@ -40,6 +40,8 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
       for (const [grit, n] of needs.papers) papers.set(grit, (papers.get(grit) ?? 0) + n);
       return needs.parts;
     });
+    // Another job that is only now read does not take its place.
+    setJobId(open.job.id);
     setNeeds({ jobId: open.job.id, parts, papers });
   };
   // What comes meanwhile, or is used, is reckoned with.
