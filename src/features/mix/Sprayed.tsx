@@ -9,6 +9,7 @@ import {
   type Message,
   type Product,
   type Zone,
+  colourName,
 } from '@/core';
 import { type MixPlan } from '@/core/mix';
 import { goesOffMs, KEPT_DAYS, type Shelf, type Source } from '@/core/stock';
@@ -154,7 +155,7 @@ export function Sprayed({
               batchId,
               containerId: `left-${newId(now)}`,
               amount: leftG,
-              label: `${colour ?? product.name}, batch ${no}`,
+              label: `${colour === undefined ? product.name : colourName(open.job, colour)}, batch ${no}`,
               openDays: KEPT_DAYS,
             },
           ]
