@@ -118,6 +118,8 @@ test('a card is held against the car by eye, is taken back and looked at again; 
     ] as const) {
       const look = page.getByTestId(`look-${view}-${light}`);
       const button = look.getByRole('button', { name: new RegExp(`^${word}`) });
+      // The looks come a frame behind the page's head: what is asked of one that is not there yet is no answer.
+      await expect(look).toBeVisible();
       if (!(await button.isVisible())) await look.getByRole('button').first().click();
       for (let i = 0; i < 3; i++) await button.click();
       await expect(look).toContainText(`The card is strongly ${word}`);
@@ -133,6 +135,7 @@ test('a card is held against the car by eye, is taken back and looked at again; 
     for (const view of ['face', 'along']) {
       const look = page.getByTestId(`look-${view}-${light}`);
       const same = look.getByRole('button', { name: /^The same/ });
+      await expect(look).toBeVisible();
       if (!(await same.isVisible())) await look.getByRole('button').first().click();
       await same.click();
     }

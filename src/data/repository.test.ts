@@ -53,6 +53,23 @@ describe('the repository', () => {
     expect(await ids(repo)).toEqual(['a', 'b', 'c']);
   });
 
+  it('a draft that was just forgotten does not come back, however slow the store is', async () => {
+    const store = memoryStorage();
+    const slow: KeyValue = {
+      ...store,
+      commit: async (change) => {
+        await new Promise((r) => setTimeout(r, change.remove ? 20 : 60));
+        return store.commit(change);
+      },
+    };
+    const repo = openRepository(slow, 'test');
+    void repo.saveDraft('form', { name: 'Lid' });
+    void repo.saveDraft('form', null);
+    expect(await repo.draft('form')).toBeNull();
+    void repo.saveDraft('form', { name: 'Bonnet' });
+    expect(await repo.draft('form')).toEqual({ name: 'Bonnet' });
+  });
+
   it('refuses a write on a state that has moved on, and writes nothing', async () => {
     const { repo } = await opened();
     await repo.append('j', 2, [event('c')]);

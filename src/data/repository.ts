@@ -102,6 +102,8 @@ export function openRepository(store: KeyValue, name: string) {
   const heads = new Map<string, { no: number; job: Job; drawings: Map<string, DrawingRecord> }>();
   /** Days of the room's log by the text that they were read from. */
   const days = new Map<string, { text: string; day: AirDay<ClimateReading> }>();
+  /** Drafts that are on their way to the store: settled once they are there or could not be kept. */
+  const draftWrites = new Map<string, Promise<void>>();
 
   /** A day of the room's log; the same object as long as its text is the same. Throws where it cannot be read. */
   function dayOfText(key: string, text: string): AirDay<ClimateReading> {
@@ -675,8 +677,9 @@ export function openRepository(store: KeyValue, name: string) {
       changeShop((s) => ({ ...s, products: [p, ...s.products.filter((x) => x.id !== p.id)] })),
     removeProduct: (id: string) => changeShop((s) => ({ ...s, products: s.products.filter((x) => x.id !== id) })),
 
-    /** Something half done that should outlive a killed browser. */
+    /** Something half done that should outlive a killed browser, as the last save of it left it. */
     draft: async (which: string): Promise<unknown> => {
+      await draftWrites.get(which);
       const text = await now.get(keys.draft(which));
       try {
         return text ? (readRecord('draft', text).draft ?? null) : null;
@@ -684,10 +687,23 @@ export function openRepository(store: KeyValue, name: string) {
         return null;
       }
     },
-    saveDraft: (which: string, draft: unknown) =>
-      store.commit(
-        draft === null ? { remove: [keys.draft(which)] } : { set: { [keys.draft(which)]: writeRecord({ draft }) } },
-      ),
+    /** One after the other: a form that is opened again at once must not find what was just forgotten. */
+    saveDraft: async (which: string, draft: unknown): Promise<void> => {
+      const write = (draftWrites.get(which) ?? Promise.resolve()).then(() =>
+        store.commit(
+          draft === null ? { remove: [keys.draft(which)] } : { set: { [keys.draft(which)]: writeRecord({ draft }) } },
+        ),
+      );
+      const settled = write.then(
+        () => undefined,
+        () => undefined,
+      );
+      draftWrites.set(which, settled);
+      void settled.then(() => {
+        if (draftWrites.get(which) === settled) draftWrites.delete(which);
+      });
+      await write;
+    },
 
     /** Everything away. */
     wipe: () =>
