@@ -141,7 +141,7 @@ function Opened({
           ) : (
             status && <Clock {...clockParts(status)} now={now} />
           )}
-          {behind.zone && (
+          {painted && behind.zone && (
             <Behind {...behind} zone={behind.zone} panel={panel} now={now} stale={behind.zone !== zone} />
           )}
           {painted && <Faults faults={strata.faults} now={now} jobId={open.job.id} zoneId={zone.id} />}
