@@ -60,11 +60,17 @@ const REPLACED = [
     names: ['themes/v2/colors'],
     by: 'paperColours.js',
   },
+  {
+    why: "A Paper part hands its theme to the parts in it, and each merges it with itself: a tenth of what a tap costs.",
+    from: inside('@callstack', 'react-theme-provider'),
+    names: ['deepmerge'],
+    by: 'mergeThemes.js',
+  },
 ];
 
 const isNamed = (names, specifier) => {
   const plain = specifier.replaceAll('\\', '/');
-  return names.some((n) => plain.endsWith(`/${n}`));
+  return names.some((n) => plain === n || plain.endsWith(`/${n}`));
 };
 
 module.exports = { LEFT_OUT, REPLACED, inside, isNamed };

@@ -4,13 +4,13 @@ import { isNamed, LEFT_OUT, REPLACED } from './shims.cjs';
 
 const ROOT = path.join(__dirname, '..');
 
-/** Everything that the files of a package require by a relative path. */
+/** Everything that the files of a package require. */
 function requiredIn(from: string): Set<string> {
   const dir = path.join(ROOT, from);
   const files = readdirSync(dir, { recursive: true, encoding: 'utf8' }).filter((f) => /\.js$/.test(f));
   const found = new Set<string>();
   for (const f of files)
-    for (const m of readFileSync(path.join(dir, f), 'utf8').matchAll(/(?:from|require\(|import)\s*['"](\.[^'"]+)['"]/g))
+    for (const m of readFileSync(path.join(dir, f), 'utf8').matchAll(/(?:from|require\(|import)\s*['"]([^'"]+)['"]/g))
       found.add(m[1] ?? '');
   return found;
 }

@@ -27,6 +27,14 @@ export function useAfterPaint<T>(value: T): T {
   return settled;
 }
 
+/** A value that stays as it was while something is under way. */
+export function useHeldWhile<T>(underWay: boolean, value: T): T {
+  const [held, setHeld] = useState(value);
+  if (underWay) return held;
+  if (held !== value) setHeld(() => value);
+  return value;
+}
+
 /** Rows that fill the first screen of a phone, and as many more with every frame after it. */
 const ROWS_A_FRAME = 8;
 
