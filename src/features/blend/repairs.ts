@@ -1,5 +1,5 @@
 import { zonesOf, type Job, type Panel, type Point } from '@/core';
-import { faceOf } from '@/core/outline';
+import { boundsOf, faceOf } from '@/core/outline';
 import { openFaults, type JobState } from '@/core';
 import { BLEND_SIDES, type BlendSide, type NextPanel } from '@/core/colour';
 import { withoutCards } from '@/core/log/job';
@@ -20,6 +20,13 @@ export const spotAt = ({ x, y }: Point, mm: number): Point[] =>
     const a = (2 * Math.PI * i) / 16;
     return { x: x + (mm / 2) * Math.cos(a), y: y + (mm / 2) * Math.sin(a) };
   });
+
+/** How large a repair is, and how far it lies from the nearest edge of its panel's box, mm. */
+export function roomRound(repair: readonly Point[], panel: readonly Point[]): { sizeMm: number; toEdgeMm: number } {
+  const [r, box] = [boundsOf(repair), boundsOf(panel)];
+  const gaps = [r.x - box.x, r.y - box.y, box.x + box.width - r.x - r.width, box.y + box.height - r.y - r.height];
+  return { sizeMm: Math.max(r.width, r.height), toEdgeMm: Math.max(0, Math.min(...gaps)) };
+}
 
 /** Across, where nobody said how large a fault is, mm. */
 const USUAL_SPOT_MM = 60;

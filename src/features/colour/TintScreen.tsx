@@ -1,20 +1,9 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, type Colour, colourId } from '@/core';
-import {
-  filmOf,
-  potOf,
-  readCardsOf,
-  tonerOfProduct,
-  tonerProduct,
-  transparentIn,
-  type Available,
-  type ColourCase,
-  type RackCard,
-} from '@/core/colour';
-import { balanceOf, formulasOf, tonersAtHand, type Batch } from '@/core/stock';
+import { formatQuantity, type Colour, type UnitSystem } from '@/core';
+import { tonerProduct, transparentIn, type ColourCase, type Pot, type RackCard, type TintPlan } from '@/core/colour';
+import { tonersAtHand, type Shelf } from '@/core/stock';
 import { useLibrary, type OpenJob } from '@/data';
-import { useCupUses, useShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -22,23 +11,23 @@ import { Field, Fields, Measure } from '@/ui/Field';
 import { FigureTable } from '@/ui/FigureTable';
 import { percent } from '@/ui/format';
 import { Notice } from '@/ui/Notice';
-import { formatForInput, readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
-import { useTint, type TintQuestion } from '@/data/tint';
 import { FormulaForm } from './FormulaForm';
 import { TintPour } from './TintPour';
+import { MOST, useTintPot, type TintPot } from './useTintPot';
 import { withoutToner } from './words';
 
-const MOST = ['1', '2', '3', '4'] as const;
-/** What a scale of a paint shop shows, g. */
-const STEP_G = 0.1;
 /** Less than this of a batch is nothing to tint, g. */
 const NOTHING_G = 5;
+const FROM = [
+  { value: 'shelf', label: 'What is on the shelf' },
+  { value: 'all', label: 'All that there is' },
+] as const;
 
 /** What must be added to the pot at hand, at least, so that its colour comes to the car's. */
 export function TintScreen({
@@ -55,90 +44,36 @@ export function TintScreen({
   onDone(): void;
 }) {
   const { units } = useAppTheme();
-  const { all, lookup } = useLibrary();
-  const shelf = useShelf()?.shelf;
-  const uses = useCupUses();
-  const [growth, setGrowth] = useState('15');
-  const [most, setMost] = useState<(typeof MOST)[number]>('3');
-  const [from, setFrom] = useState<'shelf' | 'all'>('shelf');
-  const [litresText, setLitresText] = useState<string>();
+  const { shelf, pot, toners, input, set, problems, canBegin, tint } = useTintPot(open, colour, of, card);
   const [doing, setDoing] = useState<'formula' | 'pour'>();
-  const toners = all.filter((p) => p.family === 'toner');
-  const formula = shelf && formulasOf(shelf).find((f) => f.colour === colourId(colour));
-  const batch = card.facts?.batchId === undefined ? undefined : shelf?.batches.get(card.facts.batchId);
-  const usedMl = uses.reduce((s, u) => s + (u.batchId === batch?.id ? u.usedMl : 0), 0);
-  const left = batch && shelf && balanceOf(batch, shelf, lookup, usedMl);
-  const share = left && left.mixedG > 0 ? Math.max(0, Math.min(1, left.leftG / left.mixedG)) : 0;
-  const whole = batch && formula ? potOf(batch, formula, lookup) : undefined;
-  const inPot = whole ? whole.litres * share * 1000 : undefined;
-  const shownLitres =
-    litresText ?? (inPot === undefined ? '' : formatForInput(Math.round(inPot), { quantity: 'volume' }, units));
-  const mlRead = readNumber(shownLitres, { quantity: 'volume' }, units);
-  const growthRead = readNumber(growth, { percent: true }, units);
-  const growthWrong = !growthRead.ok
-    ? growthRead.error
-    : growthRead.value <= 0
-      ? 'With a growth of nothing, nothing can be added'
-      : growthRead.value > 1
-        ? 'At most 100'
-        : undefined;
-  const compared = card.compared;
-  const question = (): TintQuestion | undefined => {
-    if (!shelf || !compared || !whole || !formula || !batch || !card.facts || !mlRead.ok || !growthRead.ok)
-      return undefined;
-    const by = whole.litres > 0 ? mlRead.value / 1000 / whole.litres : 0;
-    const atHand = tonersAtHand(shelf, lookup);
-    const available = toners.flatMap((p): Available[] => {
-      const toner = tonerOfProduct(p.id);
-      const grams = from === 'all' ? 10_000 : (atHand.get(p.id) ?? 0);
-      return toner && grams > 0 ? [{ toner, grams }] : [];
-    });
-    return {
-      ask: {
-        pot: { litres: whole.litres * by, toners: whole.toners.map((t) => ({ ...t, grams: t.grams * by })) },
-        film: filmOf(card.facts),
-        pairs: compared.pairs,
-        available,
-        growth: growthRead.value,
-        most: Number(most),
-        stepG: STEP_G,
-      },
-      cards: readCardsOf(batch, formula, of.cards, shelf, lookup),
-    };
-  };
-  const {
-    tinted: plan,
-    isBusy,
-    problem,
-    begin,
-    stop,
-  } = useTint([open.job.id, open.seq, card.panel.id, shelf?.records.length, shownLitres, growth, most, from], question);
-  if (!shelf) return <Page>{null}</Page>;
+  if (!shelf || !pot) return <Page>{null}</Page>;
+  const { batch, formula, whole, leftG } = pot;
+  const { tinted, isBusy, problem, begin, stop } = tint;
   if (doing === 'formula')
     return <FormulaForm colour={colour} toners={toners} was={formula} onDone={() => setDoing(undefined)} />;
-  if (doing === 'pour' && plan && batch)
+  if (doing === 'pour' && tinted && batch)
     return (
       <TintPour
         open={open}
         batch={batch}
         shelf={shelf}
-        ask={plan.ask}
-        plan={plan.plan}
+        ask={tinted.ask}
+        plan={tinted.plan}
         onDone={(poured) => {
           setDoing(undefined);
           if (poured) onDone();
         }}
       />
     );
-  const found = plan?.plan;
-  const isNothing = found?.additions.length === 0;
-  const ready = batch && formula && compared && mlRead.ok && mlRead.value > 0 && growthWrong === undefined;
+  const found = tinted?.plan;
+  const adds = found !== undefined && found.additions.length > 0;
+  const { compared } = card;
   return (
     <Page
       testID="tint"
       foot={
         <>
-          {found && !isNothing ? (
+          {adds ? (
             <ActionButton
               label="Pour it on the scale"
               strong
@@ -149,7 +84,14 @@ export function TintScreen({
           ) : isBusy ? (
             <ActionButton label="Stop" strong grow tone="stop" onPress={stop} testID="stop-tint" />
           ) : (
-            <ActionButton label="Work out the tint" strong grow disabled={!ready} onPress={begin} testID="begin-tint" />
+            <ActionButton
+              label="Work out the tint"
+              strong
+              grow
+              disabled={!canBegin}
+              onPress={begin}
+              testID="begin-tint"
+            />
           )}
           <ActionButton label="Leave" onPress={onDone} />
         </>
@@ -157,22 +99,8 @@ export function TintScreen({
     >
       <PageHead
         eyebrow={`${colour.name}, by ${card.panel.name.toLowerCase()}`}
-        title={
-          isBusy
-            ? 'It is being worked out'
-            : found
-              ? isNothing
-                ? 'Nothing helps more than this'
-                : `${found.half ? 'Half first: add' : 'Add'} ${found.additions.map((a) => `${formatQuantity('mass', a.grams, units)} of ${a.toner.name.toLowerCase()}`).join(', ')}`
-              : 'What must be added to the pot?'
-        }
-        subtitle={
-          found && !isNothing
-            ? `${found.after.toFixed(1)} instead of ${found.before.toFixed(1)} is to be expected, between ${found.low.toFixed(1)} and ${found.high.toFixed(1)}. Then a card again: it teaches how strong these toners are.`
-            : found
-              ? 'What is on the shelf, within that growth, brings it no nearer for sure. Blend it, or allow more.'
-              : 'Only additions, as few and as little as help; judged after they are rounded to what the scale shows.'
-        }
+        title={isBusy ? 'It is being worked out' : titleOf(found, units)}
+        subtitle={subtitleOf(found)}
       />
       {compared?.verdict.flakeTilt && (
         <Notice tone="stop">{`${compared.verdict.flakeTilt.says} That is how it was sprayed: spray a card the other way before any toner.`}</Notice>
@@ -180,7 +108,7 @@ export function TintScreen({
       {!compared && (
         <Notice tone="stop">This card was not compared with the car: there is nothing to go by yet.</Notice>
       )}
-      <Facts batch={batch} left={left?.leftG} formula={formula !== undefined} />
+      <PotFacts batch={batch} leftG={leftG} formula={formula} />
       <TextButton
         label={
           formula
@@ -189,89 +117,41 @@ export function TintScreen({
         }
         onPress={() => setDoing('formula')}
       />
-      {formula &&
-        whole &&
-        transparentIn(whole.toners.map((t) => ({ toner: t.toner, gPerL: t.grams / Math.max(1e-6, whole.litres) })))
-          .length > 0 && (
-          <Notice tone="window">
-            A transparent toner or a pearl is in it: the ground shows through for long, and each coat changes the
-            colour. Card it over the same grey, with the same coats.
-          </Notice>
-        )}
+      {whole && isTransparent(whole) && (
+        <Notice tone="window">
+          A transparent toner or a pearl is in it: the ground shows through for long, and each coat changes the colour.
+          Card it over the same grey, with the same coats.
+        </Notice>
+      )}
       {batch && formula && (
         <>
           <Fields>
             <Measure
               label="Base in the pot"
               quantity="volume"
-              value={shownLitres}
-              onChange={(v) => {
-                setLitresText(v);
-              }}
-              {...(!mlRead.ok && { problem: mlRead.error })}
+              value={input.litres}
+              onChange={(litres) => set({ litres })}
+              {...(problems.litres !== undefined && { problem: problems.litres })}
             />
             <Field
               label="It may grow by"
               unit="%"
-              value={growth}
-              onChange={(v) => {
-                setGrowth(v);
-              }}
+              value={input.growth}
+              onChange={(growth) => set({ growth })}
               numeric
-              {...(growthWrong !== undefined && { problem: growthWrong })}
+              {...(problems.growth !== undefined && { problem: problems.growth })}
             />
           </Fields>
           <ChoiceGroup
             label="Toners at most"
             options={MOST.map((value) => ({ value, label: value }))}
-            value={most}
-            onChange={(v) => {
-              setMost(v);
-            }}
+            value={input.most}
+            onChange={(most) => set({ most })}
           />
-          <ChoiceGroup<'shelf' | 'all'>
-            label="Out of"
-            options={[
-              { value: 'shelf', label: 'What is on the shelf' },
-              { value: 'all', label: 'All that there is' },
-            ]}
-            value={from}
-            onChange={(v) => {
-              setFrom(v);
-            }}
-          />
+          <ChoiceGroup label="Out of" options={FROM} value={input.from} onChange={(from) => set({ from })} />
         </>
       )}
-      {found && !isNothing && (
-        <Section title="What is added">
-          <FigureTable
-            label="Additions"
-            columns={[
-              { key: 'toner', title: 'Toner', share: 2 },
-              { key: 'g', title: 'Add', figure: true },
-            ]}
-            rows={found.additions.map((a) => {
-              const id = tonerProduct(a.toner.id);
-              const has = tonersAtHand(shelf, lookup).get(id) ?? 0;
-              return {
-                key: id,
-                cells: [withoutToner(lookup(id)?.name ?? a.toner.name), formatQuantity('mass', a.grams, units)],
-                ...(has < a.grams && {
-                  remark: {
-                    text: has > 0 ? `Only ${formatQuantity('mass', has, units)} are on the shelf` : 'Not on the shelf',
-                    tone: 'window' as const,
-                  },
-                }),
-              };
-            })}
-          />
-          <View style={{ marginTop: gap(2) }}>
-            <Text kind="small" tone="muted">
-              {`The pot grows by ${percent(found.grows, 1)}. ${found.half ? 'The whole is not sure enough to be better than nothing: half of it, stir, and a card.' : 'Stir, and spray a card before the panel.'}`}
-            </Text>
-          </View>
-        </Section>
-      )}
+      {adds && <Additions plan={found} shelf={shelf} />}
       {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
       <View style={{ marginTop: gap(3) }}>
         <Text kind="small" tone="muted">
@@ -283,8 +163,66 @@ export function TintScreen({
   );
 }
 
+/** The answer: what is added, toner by toner. */
+function titleOf(plan: TintPlan | undefined, units: UnitSystem): string {
+  if (!plan) return 'What must be added to the pot?';
+  if (plan.additions.length === 0) return 'Nothing helps more than this';
+  const each = plan.additions.map((a) => `${formatQuantity('mass', a.grams, units)} of ${a.toner.name.toLowerCase()}`);
+  return `${plan.half ? 'Half first: add' : 'Add'} ${each.join(', ')}`;
+}
+
+/** What the answer brings, or what will be asked. */
+function subtitleOf(plan: TintPlan | undefined): string {
+  if (!plan)
+    return 'Only additions, as few and as little as help; judged after they are rounded to what the scale shows.';
+  if (plan.additions.length === 0)
+    return 'What is on the shelf, within that growth, brings it no nearer for sure. Blend it, or allow more.';
+  return `${plan.after.toFixed(1)} instead of ${plan.before.toFixed(1)} is to be expected, between ${plan.low.toFixed(1)} and ${plan.high.toFixed(1)}. Then a card again: it teaches how strong these toners are.`;
+}
+
+/** Whether the ground shows through for long. */
+const isTransparent = ({ toners, litres }: Pot): boolean =>
+  transparentIn(toners.map((t) => ({ toner: t.toner, gPerL: t.grams / Math.max(1e-6, litres) }))).length > 0;
+
+/** What is added, and what of it the shelf does not have. */
+function Additions({ plan, shelf }: { plan: TintPlan; shelf: Shelf }) {
+  const { units } = useAppTheme();
+  const { lookup } = useLibrary();
+  const atHand = tonersAtHand(shelf, lookup);
+  return (
+    <Section title="What is added">
+      <FigureTable
+        label="Additions"
+        columns={[
+          { key: 'toner', title: 'Toner', share: 2 },
+          { key: 'g', title: 'Add', figure: true },
+        ]}
+        rows={plan.additions.map((a) => {
+          const id = tonerProduct(a.toner.id);
+          const has = atHand.get(id) ?? 0;
+          return {
+            key: id,
+            cells: [withoutToner(lookup(id)?.name ?? a.toner.name), formatQuantity('mass', a.grams, units)],
+            ...(has < a.grams && {
+              remark: {
+                text: has > 0 ? `Only ${formatQuantity('mass', has, units)} are on the shelf` : 'Not on the shelf',
+                tone: 'window' as const,
+              },
+            }),
+          };
+        })}
+      />
+      <View style={{ marginTop: gap(2) }}>
+        <Text kind="small" tone="muted">
+          {`The pot grows by ${percent(plan.grows, 1)}. ${plan.half ? 'The whole is not sure enough to be better than nothing: half of it, stir, and a card.' : 'Stir, and spray a card before the panel.'}`}
+        </Text>
+      </View>
+    </Section>
+  );
+}
+
 /** Which batch it is, and what stands in the way of tinting it. */
-function Facts({ batch, left, formula }: { batch: Batch | undefined; left: number | undefined; formula: boolean }) {
+function PotFacts({ batch, leftG, formula }: Pick<TintPot, 'batch' | 'leftG' | 'formula'>) {
   const { units } = useAppTheme();
   if (!batch)
     return (
@@ -295,8 +233,8 @@ function Facts({ batch, left, formula }: { batch: Batch | undefined; left: numbe
     );
   return (
     <>
-      <Text kind="small">{`Batch ${batch.no}${left === undefined ? '' : `, ${formatQuantity('mass', Math.max(0, left), units, 0)} left`}.`}</Text>
-      {left !== undefined && left < NOTHING_G && (
+      <Text kind="small">{`Batch ${batch.no}${leftG === undefined ? '' : `, ${formatQuantity('mass', Math.max(0, leftG), units, 0)} left`}.`}</Text>
+      {leftG !== undefined && leftG < NOTHING_G && (
         <Notice tone="window">
           By the books this batch is sprayed: there is nothing of it to tint. Say how much base is in the pot if there
           is some.

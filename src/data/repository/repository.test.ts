@@ -2,12 +2,12 @@ import 'fake-indexeddb/auto';
 import { splitDays, type ClimateReading, type Job, type LogEvent } from '@/core';
 import fixtures from '@/core/formats/fixtures/records.json';
 import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
-import { seedDemo } from './demo';
+import { seedDemo } from '../demo';
 import type { ShelfRecord } from '@/core/log/shelf';
-import { keys, logKeys, SHOP_LOG } from './records';
-import { openRepository, StaleHead } from './repository';
+import { keys, logKeys, SHOP_LOG } from '../records';
+import { openRepository, StaleHead } from '.';
 import { mergeCopies } from '@/core/strata/mergeLogs';
-import { memoryStorage, openStorage, problemKind, StorageProblem, type KeyValue } from './storage';
+import { memoryStorage, openStorage, problemKind, StorageProblem, type KeyValue } from '../storage';
 
 const JOB: Job = { id: 'j', name: 'Job', about: '', createdMs: 0, panels: [], zones: [] };
 const event = (id: string): LogEvent => ({
