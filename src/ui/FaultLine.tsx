@@ -5,11 +5,11 @@ import { errorText, isOpenFault, type Fault, type MarkedFault, type Message } fr
 import { dayMonth } from './format';
 import { useAppTheme } from './appTheme';
 import { ChoiceGroup } from './ChoiceGroup';
+import { Grow, Stack } from './layout';
 import { ListRow } from './ListRow';
-import { Notice } from './Notice';
+import { Problem } from './Notice';
 import { TextButton } from './TextButton';
 import { Text } from './Text';
-import { gap } from './theme';
 import { markWords } from './words';
 
 /** What can be agreed on instead of a repair: it stays, or is done later. */
@@ -72,14 +72,14 @@ export function FaultLine({
   return (
     <View>
       <ListRow selected={selected} label={isOpen ? `Log the repair: ${words}` : words} {...(onPress && { onPress })}>
-        <View style={{ flex: 1, minWidth: 0 }}>
+        <Grow>
           <Text {...(isOpen && { kind: 'strong' as const })}>{words}</Text>
           {detail !== undefined && (
             <Text kind="small" tone="muted">
               {detail}
             </Text>
           )}
-        </View>
+        </Grow>
         <Text kind="small" tone={tone}>
           {says}
         </Text>
@@ -93,7 +93,7 @@ export function FaultLine({
         />
       )}
       {asking && isOpen && (
-        <View style={{ paddingBottom: gap(3) }}>
+        <Stack bottom={3}>
           <ChoiceGroup
             label={`Agreed: ${words}`}
             hideLabel
@@ -103,7 +103,7 @@ export function FaultLine({
               void settle(onLeave(term === 'stays' ? undefined : addMonths(now, Number(term)).getTime()))
             }
           />
-        </View>
+        </Stack>
       )}
       {left && fault.doneMs === undefined && (
         <TextButton
@@ -113,7 +113,7 @@ export function FaultLine({
           onPress={() => void settle(onTakeUp(left.eventId))}
         />
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </View>
   );
 }

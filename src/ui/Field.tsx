@@ -4,6 +4,7 @@ import { StyleSheet, View } from 'react-native';
 import { HelperText } from 'react-native-paper';
 import { useAppTheme, useFormatMessage } from './appTheme';
 import type { IconName } from './icons';
+import { Grow, Stack } from './layout';
 import { Text, textStyle } from './Text';
 import { gap, TARGET } from './theme';
 
@@ -139,16 +140,16 @@ export const Fields = ({ children }: { children: ReactNode }) => (
  */
 export function FieldGroup({ label, of, children }: { label: string; of?: string; children: ReactNode }) {
   return (
-    <View style={{ marginTop: gap(3) }}>
+    <Stack top={3}>
       <Text kind="strong">{label}</Text>
       <GroupName.Provider value={of ? `${of}: ${label}` : label}>
         <View style={{ flexDirection: 'row', columnGap: gap(2), marginTop: -gap(2) }}>
           {Children.map(children, (field) => (
-            <View style={{ flex: 1, minWidth: 0 }}>{field}</View>
+            <Grow>{field}</Grow>
           ))}
         </View>
       </GroupName.Provider>
-    </View>
+    </Stack>
   );
 }
 

@@ -34,4 +34,8 @@ export function Notice({
   );
 }
 
+/** What went wrong with the last command, under it; nothing where nothing did. */
+export const Problem = ({ says }: { says: Message | undefined }) =>
+  says === undefined ? null : <Notice tone="stop">{says}</Notice>;
+
 const styles = StyleSheet.create({ notice: { borderLeftWidth: 4, padding: gap(3), marginTop: gap(3) } });

@@ -1,10 +1,9 @@
-import { View } from 'react-native';
 import { SCHOOLS, upperFirst, type School } from '@/core';
 import { entriesOf } from '@/core/keysOf';
 import { ChoiceGroup } from './ChoiceGroup';
+import { Stack } from './layout';
 import { Notice } from './Notice';
 import { Text } from './Text';
-import { gap } from './theme';
 
 /** A question on which practitioners disagree, asked where it first matters, with the reason of each side. */
 export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(value: string): void }) {
@@ -16,7 +15,7 @@ export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(
       {sides.map(([v, o]) => (
         <Text key={v} kind="small">{`${o.name[0]!.toUpperCase()}${o.name.slice(1)}: ${o.why}`}</Text>
       ))}
-      <View style={{ marginTop: gap(1) }}>
+      <Stack top={1}>
         <ChoiceGroup
           label={label}
           hideLabel
@@ -24,7 +23,7 @@ export function SchoolQuestion({ school, onAnswer }: { school: School; onAnswer(
           value={undefined}
           onChange={onAnswer}
         />
-      </View>
+      </Stack>
       <Text kind="small" tone="muted">
         Asked once; it can be changed under Shop.
       </Text>

@@ -1,6 +1,7 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { useAppTheme, useWide } from './appTheme';
+import { Grow } from './layout';
 import { gap } from './theme';
 
 /** List and detail: side by side on a wide screen, the detail alone on a phone. */
@@ -10,7 +11,7 @@ export function SplitView({ list, detail }: { list: ReactNode; detail: ReactNode
   return (
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
       <View style={{ width: 420, borderRightWidth: 1, borderRightColor: palette.line }}>{list}</View>
-      <View style={{ flex: 1, minWidth: 0 }}>{detail}</View>
+      <Grow>{detail}</Grow>
     </View>
   );
 }

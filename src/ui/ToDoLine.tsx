@@ -3,7 +3,7 @@ import { StyleSheet } from 'react-native';
 import { Checkbox } from 'react-native-paper';
 import { errorText, type Message } from '@/core';
 import { useAppTheme } from './appTheme';
-import { Notice } from './Notice';
+import { Problem } from './Notice';
 import { useNotify } from './notifications';
 import { textStyle } from './Text';
 import { gap, GLOVE } from './theme';
@@ -48,7 +48,7 @@ export function ToDoLine({
         labelStyle={[textStyle('body', done ? palette.muted : palette.ink, scale), styles.label]}
         style={[styles.line, { borderBottomColor: palette.line }]}
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </>
   );
 }

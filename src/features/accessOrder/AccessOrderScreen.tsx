@@ -10,9 +10,10 @@ import { typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
@@ -27,12 +28,7 @@ export function AccessOrderScreen({ jobId }: { jobId: string | undefined }) {
   const { open, advice } = here;
   if (!open || open.job.panels.length === 0)
     return (
-      <Page>
-        <EmptyState
-          title="No panels yet"
-          text="The access order links acts on the panels of a job. Give it some first."
-        />
-      </Page>
+      <EmptyPage title="No panels yet" text="The access order links acts on the panels of a job. Give it some first." />
     );
   return <Order open={open} advice={advice} />;
 }
@@ -68,7 +64,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
             : 'The log warns when a step would close off another one.'
         }
       />
-      {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
+      <Problem says={list.problem} />
       {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
         <NewLink
@@ -86,7 +82,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
             const done = isDone(job, state, l.first);
             return (
               <ListRow key={l.id}>
-                <View style={{ flex: 1, minWidth: 0 }}>
+                <Grow>
                   <Text kind="strong">
                     {l.kind === 'before'
                       ? `${say(taskWords(job, l.first))}, then ${taskWords(job, l.then)}`
@@ -106,7 +102,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
                         ? 'Holds from now on'
                         : 'Not yet'}
                   </Text>
-                </View>
+                </Grow>
                 <TextButton
                   label="Drop"
                   tone="stop"
@@ -185,14 +181,14 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
         onChange={(t) => form.setValue('then', t, { shouldDirty: true })}
       />
       <FormField control={form.control} name="why" label="Because" />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ marginTop: gap(3) }}>
+      <Problem says={problem} />
+      <Stack top={3}>
         <Text kind="strong">
           {before
             ? `${say(taskWords(job, first))}, then ${taskWords(job, then)}.`
             : `Never ${taskWords(job, then)} once you ${taskWords(job, first)}.`}
         </Text>
-      </View>
+      </Stack>
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
         <ActionButton label="Keep the link" strong grow onPress={() => void save()} testID="keep-link" />
         <ActionButton label="Leave" onPress={() => done(undefined)} />
@@ -215,7 +211,7 @@ function Task({
   onChange(t: TaskRef): void;
 }) {
   return (
-    <View style={{ marginTop: gap(2) }}>
+    <Stack top={2}>
       <ChoiceGroup
         label={`${title}: act`}
         options={advice.TASK_KINDS.map((t) => ({ value: t.kind, label: t.task }))}
@@ -228,6 +224,6 @@ function Task({
         value={value.panelId}
         onChange={(panelId) => onChange({ ...value, panelId })}
       />
-    </View>
+    </Stack>
   );
 }

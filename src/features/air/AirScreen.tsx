@@ -1,3 +1,4 @@
+import { Stack } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
@@ -109,20 +110,20 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
               ))}
               <Rain room={room} now={now} />
             </Section>
-            <View style={{ marginTop: gap(2) }}>
+            <Stack top={2}>
               <TextButton label="What if I heat?" onPress={() => router.navigate(pageHref('/heat'))} />
-            </View>
+            </Stack>
           </>
         }
         right={
           <>
             <Gaps room={room} now={now} />
             <Readings room={room} now={now} />
-            <View style={{ marginTop: gap(3) }}>
+            <Stack top={3}>
               <Text kind="small" tone="muted">
                 {phrase`Surface at least ${figure('tempDifference', 3, 0)} over the dew point (ISO 8502-4) and within the product\u2019s own limits. Estimated for a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.`}
               </Text>
-            </View>
+            </Stack>
           </>
         }
       />

@@ -7,13 +7,13 @@ import { momentOf, showDay } from '@/ui/days';
 import { Disclosure } from '@/ui/Disclosure';
 import { Fields } from '@/ui/Field';
 import { clockTime, percent } from '@/ui/format';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { DayField, TimeField } from '@/ui/PickedField';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { ReadingForm } from './ReadingForm';
 
 /** So many readings of a stretch are listed; a logger writes a hundred a day. */
@@ -82,10 +82,10 @@ export function CorrectReadings({ room, now }: { room: Room; now: number }) {
             <ReadingForm key={r.atMs} room={room} reading={r} onDone={() => setChanging(undefined)} />
           ) : (
             <ListRow key={r.atMs}>
-              <View style={{ flex: 1, minWidth: 0 }}>
+              <Grow>
                 <Text kind="strong">{clockTime(r.atMs)}</Text>
                 <Text kind="small">{`${formatQuantity('temp', r.tempC, units, 1)}, ${percent(r.rh)}`}</Text>
-              </View>
+              </Grow>
               <TextButton
                 label="Change"
                 of={`the reading of ${clockTime(r.atMs)}`}
@@ -103,15 +103,15 @@ export function CorrectReadings({ room, now }: { room: Room; now: number }) {
         {listed.length > LISTED && (
           <Text kind="small" tone="muted">{`And ${listed.length - LISTED} more. A shorter stretch shows them.`}</Text>
         )}
-        {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+        <Problem says={problem} />
         {listed.length > 1 && (
-          <View style={{ paddingTop: gap(2) }}>
+          <Stack top={2}>
             <TextButton
               label={`Take out all ${listed.length} of this stretch`}
               tone="stop"
               onPress={() => void take(listed)}
             />
-          </View>
+          </Stack>
         )}
       </View>
     </Disclosure>

@@ -5,10 +5,10 @@ import type { ClimateFile } from '@/core/formats/climateCsv';
 import { nowMs, pickFile, useClimate, useClimateActions } from '@/data';
 import { fullWhen } from '@/ui/format';
 import { ActionButton } from '@/ui/ActionButton';
+import { Row } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 
 type Step =
   | { at: 'idle'; done?: string }
@@ -91,7 +91,7 @@ export function ImportReadings() {
           {step.file.leftOut.length > MAX_PROBLEMS && (
             <Text kind="small">{`and ${step.file.leftOut.length - MAX_PROBLEMS} more`}</Text>
           )}
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+          <Row top={2}>
             <ActionButton
               label="Take them"
               strong
@@ -99,7 +99,7 @@ export function ImportReadings() {
               testID="readings-do"
             />
             <ActionButton label="Leave it" onPress={() => setStep({ at: 'idle' })} />
-          </View>
+          </Row>
         </Notice>
       )}
     </View>

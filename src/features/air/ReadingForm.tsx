@@ -14,11 +14,11 @@ import { FormDay, FormTime } from '@/ui/form/FormPicked';
 import { typedNumber, typedQuantity } from '@/ui/form/schema';
 import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { useTouched } from '@/ui/form/useTouched';
-import { Notice } from '@/ui/Notice';
+import { Row } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 /** What was typed longer ago than this is not the air of now, ms. */
 const READ_LATELY_MS = 60 * 60_000;
@@ -147,8 +147,8 @@ export function ReadingForm({
           }
         />
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+      <Problem says={problem} />
+      <Row top={2}>
         <ActionButton
           label={reading ? 'Put it right' : 'Log the air'}
           strong
@@ -162,7 +162,7 @@ export function ReadingForm({
             onDone();
           }}
         />
-      </View>
+      </Row>
     </View>
   );
 }

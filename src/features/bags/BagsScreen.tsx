@@ -5,6 +5,7 @@ import type { Bag, BagItem } from '@/core';
 import type { PartsSum } from '@/core/advice';
 import { withoutCards } from '@/core/log/job';
 import { newId, nowMs, useFormDraft, useJobAndAdvice, useNow, useHeadList, type OpenJob, type Advice } from '@/data';
+import { Grow, Stack } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedText } from '@/ui/form/schema';
@@ -12,9 +13,9 @@ import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { dayOnly } from '@/ui/format';
 import { useWide } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
@@ -30,9 +31,7 @@ export function BagsScreen({ jobId }: { jobId: string | undefined }) {
   const { open, advice } = here;
   if (!open || open.job.panels.length === 0)
     return (
-      <Page>
-        <EmptyState title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
-      </Page>
+      <EmptyPage title="No parts yet" text="Bags hold what comes off the panels of a job. Give it a panel first." />
     );
   return <Bags open={open} advice={advice} />;
 }
@@ -96,7 +95,7 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
             : `The last order is due ${dayOnly(sum.heldUntilMs)}; until then the plan waits.`
         }
       />
-      {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
+      <Problem says={list.problem} />
       {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}
       {adding && (
         <BagForm
@@ -119,12 +118,12 @@ function Bags({ open, advice }: { open: OpenJob; advice: Advice }) {
         bags
       )}
       {sum.bags === 0 && !adding && (
-        <View style={{ paddingVertical: gap(4) }}>
+        <Stack top={4} bottom={4}>
           <Text tone="muted">
             Count what comes off into a bag, and say where the bag is. Clips that break are ordered while there is time;
             plugs and drains are asked for at the end.
           </Text>
-        </View>
+        </Stack>
       )}
     </Page>
   );
@@ -160,9 +159,9 @@ function OneBag({
   return (
     <Section title={bag.name} aside={`${part}, ${plural(pieces, 'piece', 'pieces')}`}>
       {bag.where !== '' && (
-        <View style={{ paddingTop: gap(2) }}>
+        <Stack top={2}>
           <Text kind="small" tone="muted">{`Where: ${bag.where}`}</Text>
-        </View>
+        </Stack>
       )}
       {bag.items.map((i) => (
         <View key={i.id}>
@@ -174,12 +173,12 @@ function OneBag({
             <View style={{ width: 44 }}>
               <Text kind="figure">{String(i.count)}</Text>
             </View>
-            <View style={{ flex: 1, minWidth: 0 }}>
+            <Grow>
               <Text kind="strong">{i.name}</Text>
               <Text kind="small" tone={toneOf(i, now)}>
                 {standing(i, now)}
               </Text>
-            </View>
+            </Grow>
           </ListRow>
           {opened === i.id && (
             <ItemForm
@@ -303,7 +302,9 @@ function BagForm({
     </>
   );
   return bag ? (
-    <View style={{ paddingVertical: gap(2) }}>{questions}</View>
+    <Stack top={2} bottom={2}>
+      {questions}
+    </Stack>
   ) : (
     <Section title="A new bag">{questions}</Section>
   );

@@ -1,6 +1,5 @@
 import { object } from 'yup';
 import { useState } from 'react';
-import { View } from 'react-native';
 import type { BagItem, UnitSystem } from '@/core';
 import { NAME_SIGNS } from '@/core/plan/parts';
 import { newId, nowMs, useFormDraft } from '@/data';
@@ -12,8 +11,8 @@ import { typedDay, typedNumber, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Row, Stack } from '@/ui/layout';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 const NATURE = [
   { value: 'oneTime', label: 'One-time, to order' },
@@ -83,7 +82,7 @@ export function ItemForm({
       });
     })();
   return (
-    <View style={{ paddingBottom: gap(3) }}>
+    <Stack bottom={3}>
       <FormField control={control} name="name" label="What" />
       <Fields>
         <FormField control={control} name="count" label="How many" numeric />
@@ -97,7 +96,7 @@ export function ItemForm({
         onChange={(v) => setNature(nature.includes(v) ? nature.filter((n) => n !== v) : [...nature, v])}
       />
       <FormDay control={control} name="due" label="On order, due" />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+      <Row top={3}>
         {item && item.back < item.count && (
           <ActionButton label="All back" strong grow onPress={() => void save(true)} testID="all-back" />
         )}
@@ -115,8 +114,8 @@ export function ItemForm({
             onLeave();
           }}
         />
-      </View>
+      </Row>
       {onDrop && <TextButton label="Off the list" tone="stop" onPress={onDrop} />}
-    </View>
+    </Stack>
   );
 }

@@ -18,8 +18,9 @@ import { ActionButton } from '@/ui/ActionButton';
 import { Disclosure } from '@/ui/Disclosure';
 import { EmptyState } from '@/ui/EmptyState';
 import { fullWhen, whenAndWait } from '@/ui/format';
+import { Grow, Row, Stack } from '@/ui/layout';
 import { LinkArea } from '@/ui/LinkArea';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -130,7 +131,7 @@ function BatchLine({
       head={
         <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'center' }}>
           <Text kind="figure">{String(b.no)}</Text>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="strong">{b.colour === undefined ? name : `${name}, ${nameOf(b.colour)}`}</Text>
             <Text kind="tag" tone="muted">{`${fullWhen(b.atMs)} \u00b7 ${formatQuantity('volume', ml, units)}`}</Text>
             {isLeft && (
@@ -145,7 +146,7 @@ function BatchLine({
             {balance.leftG < -NOTHING_G && (
               <Text kind="small" tone="stop">{`${g(-balance.leftG)} more was logged than was mixed`}</Text>
             )}
-          </View>
+          </Grow>
         </View>
       }
     >
@@ -184,7 +185,7 @@ function BatchMore({
   const carried = uses.filter((u) => u.batchId === b.id);
   const mayKeep = keeps(b, open.shelf, lookup);
   return (
-    <View style={{ gap: gap(2), paddingBottom: gap(3) }}>
+    <Stack between={2} bottom={3}>
       {b.pours.map((p, i) => {
         const tin = p.containerId === undefined ? undefined : open.shelf.containers.get(p.containerId);
         const name =
@@ -194,7 +195,7 @@ function BatchMore({
         const off = p.plannedG !== undefined && p.plannedG > 0 ? p.massG / p.plannedG - 1 : 0;
         return (
           <View key={i} style={{ flexDirection: 'row', gap: gap(3), justifyContent: 'space-between' }}>
-            <View style={{ flex: 1, minWidth: 0 }}>
+            <Grow>
               <Text kind="small">{name}</Text>
               <Text kind="tag" tone="muted">
                 {[
@@ -206,7 +207,7 @@ function BatchMore({
                   .filter(Boolean)
                   .join(' \u00b7 ')}
               </Text>
-            </View>
+            </Grow>
             <Text kind="strong">{g(p.massG)}</Text>
           </View>
         );
@@ -232,9 +233,9 @@ function BatchMore({
           );
         });
       })}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       {balance.leftG > NOTHING_G && (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+        <Row>
           <ActionButton
             label="Throw the rest away"
             onPress={() =>
@@ -262,9 +263,9 @@ function BatchMore({
               }
             />
           )}
-        </View>
+        </Row>
       )}
-    </View>
+    </Stack>
   );
 }
 

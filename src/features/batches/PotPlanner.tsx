@@ -8,6 +8,7 @@ import { useColourName, useJobs, useLibrary } from '@/data';
 import type { OpenShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
@@ -58,7 +59,7 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
       : undefined;
   return (
     <Section title="Which pot for which coat">
-      <View style={{ gap: gap(1), paddingBottom: gap(3) }}>
+      <Stack between={1} bottom={3}>
         {colours.length > 1 && (
           <ChoiceGroup
             label="Colour"
@@ -96,7 +97,7 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
             </Text>
           </View>
         )}
-      </View>
+      </Stack>
     </Section>
   );
 }

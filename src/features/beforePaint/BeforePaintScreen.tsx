@@ -1,12 +1,12 @@
-import { View } from 'react-native';
 import { isOpenFault, TREATMENT_NAMES, type Job, type Panel } from '@/core';
 import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
 import type { Budget } from '@/core/plan/budget';
 import type { DueRepair } from '@/core/plan/due';
 import { withoutCards } from '@/core/log/job';
+import { Grow } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { dayMonth, dayOnly, monthYear } from '@/ui/format';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -21,12 +21,7 @@ export function BeforePaintScreen({ jobId }: { jobId: string | undefined }) {
   const { open, advice } = here;
   if (!open)
     return (
-      <Page>
-        <EmptyState
-          title="No job yet"
-          text="Start a job and give it a panel; then walk round it and mark what you see."
-        />
-      </Page>
+      <EmptyPage title="No job yet" text="Start a job and give it a panel; then walk round it and mark what you see." />
     );
   return <Ground open={open} advice={advice} />;
 }
@@ -116,14 +111,14 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
               <Section title="Due later" aside={String(due.length)}>
                 {due.map((d) => (
                   <ListRow key={`${d.panelId}${d.dueMs}`}>
-                    <View style={{ flex: 1, minWidth: 0 }}>
+                    <Grow>
                       <Text kind="strong">
                         {job.panels.find((p) => p.id === d.panelId)?.name ?? 'A panel that is gone'}
                       </Text>
                       <Text kind="small" tone="muted">
                         {d.what}
                       </Text>
-                    </View>
+                    </Grow>
                     <Text kind="small" tone={d.dueMs < now ? 'stop' : 'window'}>
                       {dueWords(d, now)}
                     </Text>
@@ -142,12 +137,12 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                   label={`Map of ${panel.name}`}
                   href={pageHref('/map', { job: job.id, panel: panel.id })}
                 >
-                  <View style={{ flex: 1, minWidth: 0 }}>
+                  <Grow>
                     <Text kind="strong">{panel.name}</Text>
                     <Text kind="small" tone="muted">
                       {ways.length > 0 ? ways.join('; ') : panel.map ? 'Nothing open' : 'Not drawn yet'}
                     </Text>
-                  </View>
+                  </Grow>
                   {count > 0 && (
                     <Text kind="figure" tone="stop">
                       {String(count)}
@@ -172,12 +167,12 @@ function underOf(job: Job, heldUntilMs: number | undefined): string {
 function Way({ title, detail, href }: { title: string; detail: string; href: PageHref }) {
   return (
     <ListRow label={title} href={href}>
-      <View style={{ flex: 1, minWidth: 0 }}>
+      <Grow>
         <Text kind="strong">{title}</Text>
         <Text kind="small" tone="muted">
           {detail}
         </Text>
-      </View>
+      </Grow>
     </ListRow>
   );
 }

@@ -28,6 +28,7 @@ import {
   type OpenJob,
   type Settings,
 } from '@/data';
+import { Stack } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { Fields } from '@/ui/Field';
 import { FigureTable } from '@/ui/FigureTable';
@@ -39,7 +40,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { formatForInput, type NumberKind } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -59,12 +60,10 @@ export function BlastScreen({ jobId }: { jobId: string | undefined }) {
   const { open, advice } = here;
   if (!open || open.job.panels.length === 0)
     return (
-      <Page>
-        <EmptyState
-          title="Nothing to blast yet"
-          text="A blasting day is planned from the panels of a job. Give it some first."
-        />
-      </Page>
+      <EmptyPage
+        title="Nothing to blast yet"
+        text="A blasting day is planned from the panels of a job. Give it some first."
+      />
     );
   return <Blast open={open} advice={advice} rig={settings.rig} />;
 }
@@ -325,12 +324,12 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
               Air-fed helmet, hearing protection, nobody within reach of the rebound; no media with free silica. Old
               coatings can hold lead or chromate: test before you blast. Follow local advice.
             </Notice>
-            <View style={{ marginTop: gap(3) }}>
+            <Stack top={3}>
               <Text kind="small" tone="muted">
                 Air by choked flow; rates and media are usual yard figures, with a nozzle open three quarters of the
                 time. Your own last day knows better.
               </Text>
-            </View>
+            </Stack>
           </>
         }
       />

@@ -6,7 +6,8 @@ import { newId, nowMs, useHeadList, type OpenJob, type Advice } from '@/data';
 import { Field } from '@/ui/Field';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
+import { Row, Stack } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
@@ -27,7 +28,7 @@ export function Staging({ open, advice }: { open: OpenJob; advice: Advice }) {
       title="Staging"
       aside={list.length === 0 ? 'empty' : `${list.filter((i) => i.skipped === undefined).length} to go`}
     >
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       {takeBack && <TextButton label="Put it back" icon="undo" onPress={takeBack} />}
       {list.map((item) => (
         <One
@@ -86,7 +87,7 @@ function One({
   const skipped = item.skipped !== undefined;
   const done = item.cover.filter((c) => c.done).length;
   return (
-    <View style={{ paddingVertical: gap(2) }}>
+    <Stack top={2} bottom={2}>
       <TextButton
         label={`${name}: ${skipped ? 'left out' : item.cover.length === 0 ? 'nothing to cover' : `${done} of ${item.cover.length} covered`}`}
         icon={opened ? 'chevron-up' : 'chevron-down'}
@@ -106,7 +107,7 @@ function One({
         />
       )}
       {opened && (
-        <View style={{ paddingBottom: gap(2) }}>
+        <Stack bottom={2}>
           <ChoiceGroup
             label="What comes off"
             options={BLAST_COATINGS.map((c) => ({ value: c, label: advice.COATING_RATES[c].name }))}
@@ -124,7 +125,7 @@ function One({
             }}
           />
           <Field label="Cover first (threads, bores, glass)" value={cover} onChange={setCover} />
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(2) }}>
+          <Row top={2}>
             <ActionButton
               label="Add the cover"
               disabled={!cover.trim() || item.cover.some((c) => c.name === cover.trim())}
@@ -133,7 +134,7 @@ function One({
                 setCover('');
               }}
             />
-          </View>
+          </Row>
           {skipped ? (
             <TextButton
               label="Blast it after all"
@@ -155,8 +156,8 @@ function One({
             </>
           )}
           <TextButton label="Off the list" tone="stop" onPress={onRemove} />
-        </View>
+        </Stack>
       )}
-    </View>
+    </Stack>
   );
 }

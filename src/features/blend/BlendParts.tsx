@@ -17,6 +17,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { FigureTable } from '@/ui/FigureTable';
+import { Stack } from '@/ui/layout';
 import { BlendMap } from '@/ui/map/BlendMap';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
@@ -71,7 +72,7 @@ export function NextMap({ of, hex }: { of: BlendPanel; hex: string }) {
       <Text kind="small">{`${next.panel.name} is not drawn: clear over all of it, ${formatQuantity('area', next.panel.areaCm2, units)}.`}</Text>
     );
   return (
-    <View style={{ marginTop: gap(3) }}>
+    <Stack top={3}>
       <Text kind="section" level={2}>
         {next.panel.name}
       </Text>
@@ -86,7 +87,7 @@ export function NextMap({ of, hex }: { of: BlendPanel; hex: string }) {
         colourHex={hex}
         label={`${next.panel.name}: colour gets less from its edge on, clear over all of it`}
       />
-    </View>
+    </Stack>
   );
 }
 
@@ -108,7 +109,7 @@ export function BesideIt({
     onChange({ ...without(next, side), ...(to && { [side]: nextOf(open.job, to) }) });
   };
   return (
-    <View style={{ paddingBottom: gap(3) }}>
+    <Stack bottom={3}>
       {SIDES.map((side) => (
         <ChoiceGroup
           key={side}
@@ -118,7 +119,7 @@ export function BesideIt({
           onChange={(id) => set(side, id)}
         />
       ))}
-    </View>
+    </Stack>
   );
 }
 
@@ -170,7 +171,7 @@ export function Paint({
           cells: [p.next?.panel.name ?? own.name, cm2(p.fullCm2 + p.fadeCm2), clear ? cm2(p.clearCm2) : '\u2013'],
         }))}
       />
-      <View style={{ gap: gap(2), marginTop: gap(3) }}>
+      <Stack between={2} top={3}>
         <ActionButton
           label={`Mix ${formatQuantity('volume', ml(base, baseCm2), units)} of colour`}
           strong
@@ -186,7 +187,7 @@ export function Paint({
         <Text kind="tag" tone="muted">
           Worked out from the drawing; where colour gets less it takes about half.
         </Text>
-      </View>
+      </Stack>
     </Section>
   );
 }

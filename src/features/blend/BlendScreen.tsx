@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { withoutCards } from '@/core/log/job';
 import { useJobOrLast } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { BlendView } from './BlendView';
 
@@ -15,12 +15,10 @@ export function BlendScreen({ jobId, panelId }: { jobId: string | undefined; pan
   const panel = panels.find((p) => p.id === picked) ?? panels[0];
   if (!open || !panel?.map)
     return (
-      <Page>
-        <EmptyState
-          title="No panel is drawn yet"
-          text="Draw the panel, or lay out the body's parts under the job. Then a blend can be drawn on it."
-        />
-      </Page>
+      <EmptyPage
+        title="No panel is drawn yet"
+        text="Draw the panel, or lay out the body's parts under the job. Then a blend can be drawn on it."
+      />
     );
   return (
     <BlendView

@@ -6,6 +6,7 @@ import { colourProduct, type BlendPlan } from '@/core/colour';
 import type { PanelMap } from '@/core/log/job';
 import { useLibrary, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
+import { Grow } from '@/ui/layout';
 import { BlendMap } from '@/ui/map/BlendMap';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
@@ -110,9 +111,9 @@ function BlendDrawing({ panel, map, blend, hex }: { panel: Panel; map: PanelMap;
           {plan.says.map((m, i) => (
             <View key={String(m)} style={{ flexDirection: 'row', gap: gap(3), paddingVertical: gap(2) }}>
               <Text kind="figure">{String(i + 1)}</Text>
-              <View style={{ flex: 1, minWidth: 0 }}>
+              <Grow>
                 <Text kind="small">{m}</Text>
-              </View>
+              </Grow>
             </View>
           ))}
         </Section>

@@ -6,7 +6,8 @@ import { writeCgats } from '@/core/formats/cgats';
 import { READ_BY, READ_SURFACE } from '@/core/log/colourRead';
 import { nowMs, saveText, slug, useLogCommand, type OpenJob } from '@/data';
 import { fullWhen } from '@/ui/format';
-import { Notice } from '@/ui/Notice';
+import { Grow, Stack } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
@@ -34,7 +35,7 @@ export function CarReadings({ open, of }: { open: OpenJob; of: ColourCase }) {
     >
       {of.car.map((r) => (
         <View key={r.id} style={{ paddingVertical: gap(2), flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="strong">{placeOf(open, r)}</Text>
             <Text kind="small" tone="muted">
               {`${READ_BY[r.read.by]}, ${fullWhen(r.atMs)}${r.read.surface ? `, ${READ_SURFACE[r.read.surface].toLowerCase()}` : ''}. ${labText(r)}`}
@@ -44,7 +45,7 @@ export function CarReadings({ open, of }: { open: OpenJob; of: ColourCase }) {
                 Read on a dull or wet face: polish a patch beside the repair, and read it again.
               </Text>
             )}
-          </View>
+          </Grow>
           <TextButton
             label="Strike out"
             of={placeOf(open, r)}
@@ -59,14 +60,14 @@ export function CarReadings({ open, of }: { open: OpenJob; of: ColourCase }) {
         </View>
       ))}
       {of.car.length === 0 && (
-        <View style={{ paddingVertical: gap(3) }}>
+        <Stack top={3} bottom={3}>
           <Text kind="small" tone="muted">
             Not read yet. Beside the repair, on a patch that was washed and polished; an eye needs no figures, only the
             card beside it.
           </Text>
-        </View>
+        </Stack>
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Section>
   );
 }

@@ -9,6 +9,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { BendPatch } from '@/ui/colour/BendPatch';
 import { Disclosure } from '@/ui/Disclosure';
 import { fullWhen } from '@/ui/format';
+import { Grow, Row, Stack } from '@/ui/layout';
 import { LinkArea } from '@/ui/LinkArea';
 import { pageHref } from '@/ui/pages';
 import { Text } from '@/ui/Text';
@@ -65,7 +66,7 @@ export function CardLine({
               />
             )}
           </View>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="strong">{card.panel.name}</Text>
             {compared ? (
               <Text
@@ -81,11 +82,11 @@ export function CardLine({
                     : 'Not sprayed yet'}
               </Text>
             )}
-          </View>
+          </Grow>
         </View>
       }
     >
-      <View style={{ gap: gap(2), paddingBottom: gap(3) }}>
+      <Stack between={2} bottom={3}>
         {facts && <Text kind="small">{`${sprayedWords(facts, units)}.`}</Text>}
         {card.strips.map(({ zone, compared: of }) => (
           <Text key={zone.id} kind="small" tone={ANSWER_TONES[of.verdict.answer]}>
@@ -107,7 +108,7 @@ export function CardLine({
             </Text>
           </LinkArea>
         )}
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+        <Row>
           <ActionButton
             label="Hold it against the car"
             of={card.panel.name}
@@ -139,8 +140,8 @@ export function CardLine({
               router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: card.panel.id }))
             }
           />
-        </View>
-      </View>
+        </Row>
+      </Stack>
     </Disclosure>
   );
 }

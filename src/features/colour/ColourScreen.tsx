@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { coloursSeen } from '@/core/colour';
 import { useJobOrLast } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { ColourView } from './ColourView';
 
@@ -16,12 +16,10 @@ export function ColourScreen({ jobId, asked }: { jobId: string | undefined; aske
   const colour = colours.find((c) => colourId(c) === picked) ?? colours[0];
   if (!open || !colour)
     return (
-      <Page>
-        <EmptyState
-          title="No colour yet"
-          text="Give the job its colour, under the job. Then cards can be sprayed of it and held against the car."
-        />
-      </Page>
+      <EmptyPage
+        title="No colour yet"
+        text="Give the job its colour, under the job. Then cards can be sprayed of it and held against the car."
+      />
     );
   return (
     <ColourView

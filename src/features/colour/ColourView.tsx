@@ -1,5 +1,4 @@
 import { useMemo, useState, type ReactNode } from 'react';
-import { View } from 'react-native';
 import { type Colour, colourId } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import {
@@ -29,6 +28,7 @@ import { BendPatch } from '@/ui/colour/BendPatch';
 import { SpectrumChart } from '@/ui/colour/SpectrumChart';
 import { Disclosure } from '@/ui/Disclosure';
 import { FigureTable } from '@/ui/FigureTable';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
@@ -38,7 +38,6 @@ import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { upperFirst } from '@/core';
 import { CardLine } from './CardLine';
 import { CarReadings } from './CarReadings';
@@ -127,11 +126,11 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
                 />
               ))}
               {of.cards.length === 0 && (
-                <View style={{ paddingVertical: gap(3) }}>
+                <Stack top={3} bottom={3}>
                   <Text kind="small" tone="muted">
                     None yet. Without one nobody knows how the colour will look beside the car until it is on the panel.
                   </Text>
-                </View>
+                </Stack>
               )}
             </Section>
             <CarReadings open={open} of={of} />
@@ -154,12 +153,12 @@ export function ColourView({ open, colour, choice }: { open: OpenJob; colour: Co
 function BlendLink({ jobId, panelId, name }: { jobId: string; panelId: string; name: string }) {
   return (
     <ListRow href={pageHref('/blend', { job: jobId, panel: panelId })}>
-      <View style={{ flex: 1, minWidth: 0 }}>
+      <Grow>
         <Text kind="strong">{name}</Text>
         <Text kind="small" tone="muted">
           Where base stops and clear goes on
         </Text>
-      </View>
+      </Grow>
     </ListRow>
   );
 }
@@ -229,14 +228,14 @@ function Beside({
   );
   return (
     <Section title={`${card.panel.name} beside the car`}>
-      <View style={{ marginTop: gap(3) }}>
+      <Stack top={3}>
         <BendPatch
           angles={here}
           label={`The car over ${card.panel.name.toLowerCase()}, ${shown ? LIGHTS[shown].under : ''}`}
         />
-      </View>
+      </Stack>
       {lights.length > 1 && (
-        <View style={{ marginTop: gap(2) }}>
+        <Stack top={2}>
           <ChoiceGroup<Light>
             label="Light"
             hideLabel
@@ -244,7 +243,7 @@ function Beside({
             value={shown}
             onChange={setLight}
           />
-        </View>
+        </Stack>
       )}
       <FigureTable
         label={`How ${card.panel.name.toLowerCase()} differs`}
@@ -285,17 +284,17 @@ function Beside({
         </Notice>
       )}
       {verdict.answer === 'tint' ? (
-        <View style={{ marginTop: gap(3) }}>
+        <Stack top={3}>
           <ActionButton label="What must be added?" onPress={onTint} testID="tint-it" />
-        </View>
+        </Stack>
       ) : (
         <TextButton label="See what tinting could improve" onPress={onTint} testID="tint-it" />
       )}
-      <View style={{ marginTop: gap(2) }}>
+      <Stack top={2}>
         <Text kind="tag" tone="muted">
           A screen shows colours about, and their difference nearly. The card beside the car decides.
         </Text>
-      </View>
+      </Stack>
     </Section>
   );
 }

@@ -21,6 +21,7 @@ import { keysOf } from '@/core/keysOf';
 import { useSheetDraft } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Grow, Stack } from '@/ui/layout';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
@@ -153,7 +154,7 @@ function Look({
 }) {
   const steps = value ?? SAME;
   return (
-    <View style={{ gap: gap(2), paddingBottom: gap(3) }}>
+    <Stack between={2} bottom={3}>
       <ActionButton
         label="The same"
         of={of}
@@ -167,14 +168,14 @@ function Look({
           {([-1, 1] as const).map((way) => {
             const word = way < 0 ? EYE_AXES[axis].less : EYE_AXES[axis].more;
             return (
-              <View key={way} style={{ flex: 1, minWidth: 0 }}>
+              <Grow key={way}>
                 <ActionButton
                   label={word}
                   of={of}
                   repeats
                   onPress={() => onChange({ ...steps, [axis]: within(steps[axis] + way) })}
                 />
-              </View>
+              </Grow>
             );
           })}
         </View>
@@ -182,6 +183,6 @@ function Look({
       <Text kind="small" tone="muted">
         Once is a touch, twice clearly, three times strongly.
       </Text>
-    </View>
+    </Stack>
   );
 }

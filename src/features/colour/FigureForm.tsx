@@ -1,14 +1,13 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { useSheetDraft } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Field, FieldGroup } from '@/ui/Field';
+import { Stack } from '@/ui/layout';
 import { readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { gap } from '@/ui/theme';
 import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
 
@@ -96,7 +95,7 @@ export function FigureForm({ open, of, about, card, ways, problem, onSave, onLea
         onChange={setSet}
       />
       {deg.map((d) => (
-        <View key={d} style={{ marginTop: gap(1) }}>
+        <Stack key={d} top={1}>
           <FieldGroup label={`At ${d}°`}>
             {([0, 1, 2] as const).map((axis) => {
               const wrong = shown ? read(d, axis).problem : undefined;
@@ -113,7 +112,7 @@ export function FigureForm({ open, of, about, card, ways, problem, onSave, onLea
               );
             })}
           </FieldGroup>
-        </View>
+        </Stack>
       ))}
       {problem}
     </Page>

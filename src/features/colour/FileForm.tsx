@@ -4,7 +4,7 @@ import { readCgats, type CgatsFile } from '@/core/formats/cgats';
 import { pickFile } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
@@ -75,7 +75,7 @@ export function FileForm({ open, of, about, card, ways, problem, onSave, onLeave
       {ways}
       <WhereRead open={open} card={card} value={where} onChange={setWhere} />
       <TextButton label={file ? 'Another file' : 'Choose the file'} onPress={() => void choose()} />
-      {wrong !== undefined && <Notice tone="stop">{wrong}</Notice>}
+      <Problem says={wrong} />
       {file?.notes.map((n) => (
         <Notice key={n} tone="muted">
           {n}

@@ -7,7 +7,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Field, Fields } from '@/ui/Field';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
@@ -131,7 +131,7 @@ export function FormulaForm({
         })}
       </Fields>
       <Field label="Variant" value={variant} onChange={setVariant} hint="Such as a shade darker; may be left out" />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Page>
   );
 }

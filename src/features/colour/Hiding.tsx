@@ -1,5 +1,4 @@
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { FAMILIES, type Product } from '@/core';
 import {
   bestGrey,
@@ -16,10 +15,10 @@ import type { Formula } from '@/core/stock';
 import { Disclosure } from '@/ui/Disclosure';
 import { FigureTable } from '@/ui/FigureTable';
 import { percent } from '@/ui/format';
+import { Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 
 /** L* of grounds that stand in a shop. */
 const GROUNDS = [
@@ -64,7 +63,7 @@ function Grounds({ formula, product }: { formula: Formula; product: Product }) {
   }, [formula, product]);
   const { best } = worked;
   return (
-    <View style={{ paddingBottom: gap(3) }}>
+    <Stack bottom={3}>
       {best && (
         <Text kind="strong">{`Soonest over a grey of L* ${best.lightness}: ${coats(best.coats)} ${best.coats === 1 ? 'coat' : 'coats'}. Mix ${percent(best.blackShare, best.blackShare < 0.1 ? 1 : 0)} of black primer into white.`}</Text>
       )}
@@ -85,6 +84,6 @@ function Grounds({ formula, product }: { formula: Formula; product: Product }) {
       <Text kind="small" tone="muted">
         {`Until the difference is under 0.5, at ${Math.round(product.film.nominalUm)} µm a coat of ${FAMILIES[product.family].name.toLowerCase()}. By the formula and generic toners: a card over black and white decides.`}
       </Text>
-    </View>
+    </Stack>
   );
 }

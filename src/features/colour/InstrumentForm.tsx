@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { errorText, type Message, colourId } from '@/core';
 import {
   filmOf,
@@ -18,11 +17,11 @@ import { readDevice, readTile, useLibrary, useSheetDraft } from '@/data';
 import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { SpectrumChart } from '@/ui/colour/SpectrumChart';
+import { Row } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { OddReading } from './OddReading';
 import type { ReadFormProps } from './readForm';
 import { WhereRead, whereOf, type Where } from './WhereRead';
@@ -129,14 +128,14 @@ export function InstrumentForm(props: ReadFormProps) {
       />
       {ways}
       <WhereRead open={open} card={card} value={where} onChange={setWhere} />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+      <Row top={3}>
         <ActionButton
           label="On the white tile"
           onPress={() => void readTile().then(() => setWrong(undefined), said)}
           testID="tile"
         />
         {n >= READINGS_A_PLACE && <ActionButton label="Read once more" onPress={() => void read()} />}
-      </View>
+      </Row>
       {wrong !== undefined && (
         <Notice tone="stop" testID="instrument-says">
           {wrong}

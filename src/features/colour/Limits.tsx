@@ -9,7 +9,7 @@ import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { typedNumber } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
@@ -60,7 +60,7 @@ function LimitsForm({ limits }: { limits: ColourLimits }) {
       <Text kind="small" tone="muted">
         {`CIEDE2000, weighted over angles and lights. Usual are ${COLOUR_LIMITS.butt} and ${COLOUR_LIMITS.blend}; a white van bears more than a silver coupe.`}
       </Text>
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       <ActionButton label="Keep" onPress={() => void save()} testID="keep-limits" />
     </>
   );

@@ -24,7 +24,7 @@ import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedNumber, typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
@@ -248,7 +248,7 @@ export function NewCard({
         />
       )}
       <FormField control={control} name="who" label="Who sprayed it" />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Page>
   );
 }

@@ -12,6 +12,7 @@ import { pickFile, readPicture, type OpenedPicture } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -128,12 +129,12 @@ export function PhotoForm({ of, card, ways, problem, onSave, onLeave }: ReadForm
         </Notice>
       ))}
       {problem}
-      <View style={{ marginTop: gap(3) }}>
+      <Stack top={3}>
         <Text kind="small" tone="muted">
           A camera sees colours otherwise than an eye: what comes of it is about half a step unsure. Take one face-on
           and one along, or use it to decide whether a card is worth spraying again.
         </Text>
-      </View>
+      </Stack>
     </Page>
   );
 }

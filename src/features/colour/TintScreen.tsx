@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { formatQuantity, type Colour, type UnitSystem } from '@/core';
 import { tonerProduct, transparentIn, type ColourCase, type Pot, type RackCard, type TintPlan } from '@/core/colour';
 import { tonersAtHand, type Shelf } from '@/core/stock';
@@ -10,13 +9,13 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Field, Fields, Measure } from '@/ui/Field';
 import { FigureTable } from '@/ui/FigureTable';
 import { percent } from '@/ui/format';
-import { Notice } from '@/ui/Notice';
+import { Stack } from '@/ui/layout';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { FormulaForm } from './FormulaForm';
 import { TintPour } from './TintPour';
 import { MOST, useTintPot, type TintPot } from './useTintPot';
@@ -152,13 +151,13 @@ export function TintScreen({
         </>
       )}
       {adds && <Additions plan={found} shelf={shelf} />}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ marginTop: gap(3) }}>
+      <Problem says={problem} />
+      <Stack top={3}>
         <Text kind="small" tone="muted">
           Toners are worked out by the app&apos;s own generic figures and what your cards teach of them. Gloves and a
           mask when mixing; the sheet decides.
         </Text>
-      </View>
+      </Stack>
     </Page>
   );
 }
@@ -212,11 +211,11 @@ function Additions({ plan, shelf }: { plan: TintPlan; shelf: Shelf }) {
           };
         })}
       />
-      <View style={{ marginTop: gap(2) }}>
+      <Stack top={2}>
         <Text kind="small" tone="muted">
           {`The pot grows by ${percent(plan.grows, 1)}. ${plan.half ? 'The whole is not sure enough to be better than nothing: half of it, stir, and a card.' : 'Stir, and spray a card before the panel.'}`}
         </Text>
-      </View>
+      </Stack>
     </Section>
   );
 }

@@ -8,10 +8,11 @@ import { useCupUses, useShelf, type OpenShelf } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Disclosure } from '@/ui/Disclosure';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Fields, Field } from '@/ui/Field';
 import { FigureTable } from '@/ui/FigureTable';
 import { percent, wholeMoney } from '@/ui/format';
+import { Grow, Stack } from '@/ui/layout';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -37,11 +38,7 @@ export function CostScreen({ jobId }: { jobId?: string | undefined }) {
   const at = withWork.find((j) => j.job.id === picked) ?? withWork[0];
   if (loading || !open) return <Page>{null}</Page>;
   if (!at)
-    return (
-      <Page>
-        <EmptyState title="No job yet" text="What was logged on panels is added up here: material, waste, hours." />
-      </Page>
-    );
+    return <EmptyPage title="No job yet" text="What was logged on panels is added up here: material, waste, hours." />;
   return <Costs key={at.job.id} jobs={withWork} at={at} shelf={open} onJob={setPicked} />;
 }
 
@@ -137,9 +134,9 @@ function Costs({
             {said.length > 0 && (
               <Section title="Next time">
                 {said.slice(0, 5).map((s, i) => (
-                  <View key={i} style={{ paddingVertical: gap(2) }}>
+                  <Stack key={i} top={2} bottom={2}>
                     <Text>{s}</Text>
-                  </View>
+                  </Stack>
                 ))}
               </Section>
             )}
@@ -157,33 +154,33 @@ function Costs({
                     onToggle={() => setShown(shown === c.panelId ? null : c.panelId)}
                     head={
                       <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'baseline' }}>
-                        <View style={{ flex: 1, minWidth: 0 }}>
+                        <Grow>
                           <Text kind="strong">{nameOf(c)}</Text>
                           <Text kind="tag" tone="muted">
                             {`material ${wholeMoney(c.money.material.actual + c.money.waste.actual, currency)}, ${(c.minutes.actual / 60).toFixed(1)} h`}
                           </Text>
-                        </View>
+                        </Grow>
                         <Text kind="figure">{wholeMoney(c.total.actual, currency)}</Text>
                       </View>
                     }
                   >
-                    <View style={{ paddingBottom: gap(3) }}>
+                    <Stack bottom={3}>
                       {c.material.lines.map((l) => (
                         <View key={l.productId} style={{ flexDirection: 'row', gap: gap(3), paddingVertical: gap(1) }}>
-                          <View style={{ flex: 1, minWidth: 0 }}>
+                          <Grow>
                             <Text kind="small">{l.label}</Text>
                             <Text kind="tag" tone="muted">
                               {l.basis === 'poured'
                                 ? `from the cup; ${formatQuantity('volume', l.estimatedMl, units)} worked out${l.wasteMl > 1 ? `; ${formatQuantity('volume', l.wasteMl, units)} thrown away` : ''}`
                                 : 'estimated from area and film'}
                             </Text>
-                          </View>
+                          </Grow>
                           <Text kind="small">{formatQuantity('volume', l.volumeMl, units)}</Text>
                           <Text kind="strong">{wholeMoney(l.cost + l.wasteCost, currency)}</Text>
                         </View>
                       ))}
                       <Text kind="tag" tone="muted">{`${formatQuantity('mass', c.vocG, units, 0)} of solvent`}</Text>
-                    </View>
+                    </Stack>
                   </Disclosure>
                 ))}
               </Section>

@@ -1,3 +1,4 @@
+import { Stack } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
@@ -19,7 +20,6 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { decideAway } from '@/workers/decide';
 import { Keep } from './Keep';
@@ -190,7 +190,7 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
           <>
             <Section title="Figures">
               {WAYS.map((w) => (
-                <View key={w} style={{ paddingTop: gap(3) }}>
+                <Stack key={w} top={3}>
                   <Text kind="section" level={3}>
                     {NAMES[w]}
                   </Text>
@@ -205,18 +205,18 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
                     {field(`${w}_surprise`, 'A surprise, %')}
                   </Fields>
                   {three(w, 'surpriseHours', 'Hours that a surprise adds')}
-                </View>
+                </Stack>
               ))}
               <Fields>
                 {field('rate', `An hour costs, ${currency}`)}
                 {field('hoursADay', 'Hours on it in a day')}
               </Fields>
             </Section>
-            <View style={{ marginTop: gap(3) }}>
+            <Stack top={3}>
               <Text kind="small" tone="muted">
                 {`${DRAWS.toLocaleString('en')} draws from your estimates, each independent of the others. A part that is fitted needs its own paint, and a copy part may need fettling: put that into its hours and materials. What bears load or protects people is for a licensed shop to judge.`}
               </Text>
-            </View>
+            </Stack>
           </>
         }
       />

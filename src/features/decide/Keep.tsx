@@ -11,7 +11,7 @@ import { dayOnly, wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
@@ -87,7 +87,7 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
         onChange={(w) => setWay(w === way ? undefined : w)}
       />
       {way === 'temporary' && <FormField control={form.control} name="months" label="Months it has to last" numeric />}
-      {list.problem !== undefined && <Notice tone="stop">{list.problem}</Notice>}
+      <Problem says={list.problem} />
       {way && (
         <View style={{ flexDirection: 'row', marginTop: gap(3) }}>
           <ActionButton

@@ -4,6 +4,7 @@ import Svg, { Line, Path } from 'react-native-svg';
 import type { Decision, Spread } from '@/core/plan';
 import { wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
+import { Stack } from '@/ui/layout';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
@@ -20,7 +21,7 @@ export function Spreads({ decision }: { decision: Decision }) {
     `M0 ${HEIGHT}${counts.map((n, i) => `L${x(i + 0.5).toFixed(1)} ${(HEIGHT - (n / most) * (HEIGHT - 6)).toFixed(1)}`).join('')}L${width} ${HEIGHT}Z`;
   const at = (v: number) => ((v - bins.from) / (bins.step * bins.repair.length)) * width;
   return (
-    <View style={{ marginTop: gap(3), gap: gap(2) }}>
+    <Stack top={3} between={2}>
       <View onLayout={(e) => setWidth(Math.floor(e.nativeEvent.layout.width))} style={{ height: HEIGHT + 2 }}>
         {width > 0 && (
           <Svg width={width} height={HEIGHT + 2} aria-hidden>
@@ -57,7 +58,7 @@ export function Spreads({ decision }: { decision: Decision }) {
         <Sum name="Repair" cost={cost.repair} days={days.repair} currency={currency} tone="do" />
         <Sum name="Replace" cost={cost.replace} days={days.replace} currency={currency} tone="window" />
       </View>
-    </View>
+    </Stack>
   );
 }
 

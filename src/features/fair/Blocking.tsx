@@ -1,13 +1,12 @@
-import { View } from 'react-native';
 import { formatQuantity, type Message } from '@/core';
 import { heightAt, type BoardRelief, type NextAct, type PanelSize, type SurfaceEvidence } from '@/core/fair';
 import { useAppTheme } from '@/ui/appTheme';
 import { shortWhen } from '@/ui/format';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { placeWords } from './words';
 
 /** Why the page's first line says what is next. */
@@ -36,22 +35,22 @@ export function GuideRounds({
   const [last] = [...evidence.rounds].reverse();
   return (
     <Section title="Guide coat" aside={evidence.rounds.length === 1 ? '1 round' : `${evidence.rounds.length} rounds`}>
-      <View style={{ paddingVertical: gap(2) }}>
+      <Stack top={2} bottom={2}>
         <Text kind="small" tone="muted">
           An estimate over the length of the board: longer waves neither board nor guide coat shows.
         </Text>
-      </View>
+      </Stack>
       {last?.round.marks.map((m) => {
         const off = heightAt(relief.off, m);
         const spread = heightAt(relief.spread, m);
         return (
           <ListRow key={`${m.x} ${m.y}`}>
-            <View style={{ flex: 1, minWidth: 0 }}>
+            <Grow>
               <Text kind="strong">{`${m.showed === 'low' ? 'Low' : 'High'} by about ${mm(off)}, \u00b1${mm(spread)}`}</Text>
               <Text kind="small" tone="muted">
                 {placeWords(m, size, units)}
               </Text>
-            </View>
+            </Grow>
           </ListRow>
         );
       })}

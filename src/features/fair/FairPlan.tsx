@@ -29,13 +29,13 @@ import { useOwnPaces } from '@/data/pace';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { percent } from '@/ui/format';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { cancelFairing } from '@/workers/fair';
 import { Papers } from './Papers';
 import { placeWords } from './words';
@@ -86,14 +86,14 @@ export function FairPlan({ result, busy, failed, level, onAgain, ...where }: Pro
   return (
     <>
       <Section title="The least filler" aside={`fair as agreed: ${level}`}>
-        <View style={{ paddingVertical: gap(2) }}>
+        <Stack top={2} bottom={2}>
           <Text kind="figure">{formatQuantity('volume', f.volumeMl, units)}</Text>
           <Text tone="muted">
             {f.areaCm2 === 0
               ? 'Nothing has to be filled.'
               : `of cured filler on ${drawnAreaText(f.areaCm2, units)}, ${mm(f.deepestMm)} at its deepest`}
           </Text>
-        </View>
+        </Stack>
         {taps.length > 0 && isAhead && (
           <Notice tone="window">
             <View>
@@ -174,7 +174,7 @@ function Spread({
           const done = laid[i];
           return (
             <ListRow key={i}>
-              <View style={{ flex: 1, minWidth: 0 }}>
+              <Grow>
                 <Text kind="strong" tone={done ? 'muted' : 'ink'}>
                   {`${done ? '\u2713 ' : ''}${lookup(s.productId)?.name ?? s.productId}, ${s.over === 'lows' ? 'in the lows' : 'over all of it'}`}
                 </Text>
@@ -188,7 +188,7 @@ function Spread({
                     {`${drawnAreaText(s.areaCm2, units)}, up to ${formatQuantity('thickness', s.deepestMm, units)}. At ${formatQuantity('temp', tempC, units)}${s.workingMin === undefined ? '' : ` it drags after ${waitText(s.workingMin * MIN_MS)}`}${s.sandMin === undefined ? '' : `, and is sanded after ${waitText(s.sandMin * MIN_MS)}`}.`}
                   </Text>
                 )}
-              </View>
+              </Grow>
             </ListRow>
           );
         })}

@@ -3,7 +3,7 @@ import { zonesOf } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import { useJobOrLast } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { Fair } from './Fair';
 
@@ -15,11 +15,7 @@ export function FairScreen({ jobId, panelId }: { jobId: string | undefined; pane
   const panels = open ? withoutCards(open.job).panels.filter((p) => zonesOf(open.job, p.id).length > 0) : [];
   const panel = panels.find((p) => p.id === picked) ?? panels[0];
   if (!open || !panel)
-    return (
-      <Page>
-        <EmptyState title="No panel yet" text="Start a job and give it a panel. Then its lows can be measured." />
-      </Page>
-    );
+    return <EmptyPage title="No panel yet" text="Start a job and give it a panel. Then its lows can be measured." />;
   return (
     <Fair
       key={`${open.job.id}/${panel.id}`}

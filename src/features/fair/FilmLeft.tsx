@@ -6,11 +6,11 @@ import { useLibrary, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Disclosure } from '@/ui/Disclosure';
 import { shortWhen } from '@/ui/format';
+import { Stack } from '@/ui/layout';
 import { LineOver } from '@/ui/LineOver';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 
 /** Fewer blockings than that are left: it is said before anybody takes the block. */
 const FEW = 3;
@@ -86,7 +86,7 @@ function Course({ events, now }: { events: Parameters<typeof filmOverTime>[0]; n
   const read = moments.filter((m): m is FilmMoment & { readUm: number } => m.readUm !== undefined);
   const lastRead = read[read.length - 1];
   return (
-    <View style={{ paddingBottom: gap(3) }}>
+    <Stack bottom={3}>
       {moments.length > 1 && (
         <LineOver
           values={moments.map((m) => toDisplay('film', m.totalUm, units))}
@@ -107,6 +107,6 @@ function Course({ events, now }: { events: Parameters<typeof filmOverTime>[0]; n
           ? `Over the substrate, ${unitOf('film', units)}; a gauge put it right last ${shortWhen(lastRead.atMs, now)}.`
           : `Over the substrate, ${unitOf('film', units)}: nobody has read it yet. A gauge puts every estimate right.`}
       </Text>
-    </View>
+    </Stack>
   );
 }

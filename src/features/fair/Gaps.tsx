@@ -1,9 +1,9 @@
-import { View } from 'react-native';
 import { formatQuantity, GAP_BEFORE_NAMES, type Panel, type QualityLevel } from '@/core';
 import { EDGE_MM, GAP_ACTS, gapsOf, PAINT_CLOSES_MM, planGap, type GapEntry } from '@/core/fair';
 import type { OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { shortWhen } from '@/ui/format';
+import { Grow } from '@/ui/layout';
 import { LineOver } from '@/ui/LineOver';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -47,7 +47,7 @@ function Gap({ entry: { gap, atMs }, level, now }: { entry: GapEntry; level: Qua
   const p = plan.value;
   const read = gap.widthMm.flatMap((w) => w ?? []);
   return (
-    <View style={{ flex: 1, minWidth: 0 }}>
+    <Grow>
       <Text kind="strong">{`${gap.name}: ${GAP_ACTS[p.act].toLowerCase()}`}</Text>
       <Text kind="small">{p.why}</Text>
       {p.act === 'buildUp' && (
@@ -68,6 +68,6 @@ function Gap({ entry: { gap, atMs }, level, now }: { entry: GapEntry; level: Qua
       <Text kind="small" tone="muted">
         {`${GAP_BEFORE_NAMES[gap.before]}, ${shortWhen(atMs, now)}. ${mm(gap.agreedMm)} was agreed. Coats on both edges close it by about ${mm(PAINT_CLOSES_MM)}.`}
       </Text>
-    </View>
+    </Grow>
   );
 }

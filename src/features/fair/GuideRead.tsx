@@ -1,5 +1,4 @@
 import { useCallback, useMemo, useState, type ReactNode } from 'react';
-import { View } from 'react-native';
 import {
   errorText,
   formatQuantity,
@@ -19,8 +18,9 @@ import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Measure } from '@/ui/Field';
 import { PlaceInWords } from '@/ui/form/PlaceInWords';
+import { Grow } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
@@ -203,9 +203,9 @@ export function GuideRead({
         <Section title="Marked" aside={String(read.marks.length)}>
           {read.marks.map((m, i) => (
             <ListRow key={`${m.x} ${m.y}`}>
-              <View style={{ flex: 1, minWidth: 0 }}>
+              <Grow>
                 <Text kind="small">{`${m.showed === 'low' ? 'Low' : 'High'}, ${placeWords(m, size, units)}`}</Text>
-              </View>
+              </Grow>
               <TextButton label="Take off" onPress={() => set({ marks: read.marks.filter((_, j) => j !== i) })} />
             </ListRow>
           ))}
@@ -233,7 +233,7 @@ export function GuideRead({
           tone="muted"
         >{`The pass itself goes into the log with it: P${read.paper}, about one scratch off.`}</Text>
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Page>
   );
 }

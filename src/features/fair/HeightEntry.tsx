@@ -5,6 +5,7 @@ import { formatQuantity } from '@/core';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { Measure } from '@/ui/Field';
+import { Row } from '@/ui/layout';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Text } from '@/ui/Text';
 import { gap, TARGET } from '@/ui/theme';
@@ -92,7 +93,7 @@ export function HeightEntry({
         problem={problem}
         hint={hint}
       />
-      <View style={styles.acts}>
+      <Row top={2}>
         {STEPS.map((s) => (
           <ActionButton
             key={s}
@@ -101,8 +102,8 @@ export function HeightEntry({
             onPress={() => read.ok && put(Math.round((read.value + s) * 10) / 10, false)}
           />
         ))}
-      </View>
-      <View style={styles.acts}>
+      </Row>
+      <Row top={2}>
         <ActionButton
           label="Next"
           strong
@@ -113,7 +114,7 @@ export function HeightEntry({
           testID="next-height"
         />
         <ActionButton label="Leave out" onPress={() => put(null, true)} />
-      </View>
+      </Row>
     </View>
   );
 }
@@ -130,5 +131,4 @@ const styles = StyleSheet.create({
     borderWidth: 2,
     borderRadius: 4,
   },
-  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(2) },
 });

@@ -15,6 +15,7 @@ import {
 import { keysOf } from '@/core/keysOf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Grow } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
@@ -99,7 +100,7 @@ export function Papers({
           <View style={{ width: 64 }}>
             <Text kind="section">{`P${r.grit}`}</Text>
           </View>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="small">
               {r.removesUm === 0
                 ? `${r.grit <= SHAPES_UP_TO ? 'Cuts it to shape' : 'Cuts it flat'}, in an X, never along one line`
@@ -108,7 +109,7 @@ export function Papers({
             <Text kind="small" tone="muted">
               {`${on === 'filler' && r.grit === 120 ? 'Many leave it out and give P180 twice the strokes. ' : ''}${HELD[r.held]}, ${r.wet ? 'wet' : 'dry'}, about ${r.passes} strokes a place; ${times(r.minutes * factor.times)}, ${r.discs} ${r.discs === 1 ? 'sheet' : 'sheets'}`}
             </Text>
-          </View>
+          </Grow>
         </ListRow>
       ))}
       <Text kind="small" tone="muted">

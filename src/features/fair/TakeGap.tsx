@@ -8,7 +8,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Page } from '@/ui/Page';
@@ -136,7 +136,7 @@ export function TakeGap({ open, panel, onDone }: { open: OpenJob; panel: Panel; 
         nameOf={(row, place) => `${row === 1 ? 'Width' : 'Step'} at place ${place}`}
         hint="First all widths. A step is plus where this face stands proud; leave out what nobody read."
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Page>
   );
 }

@@ -4,7 +4,7 @@ import { gridded } from '@/core/fair';
 import { benchAddress, loadFormats, pickFile, readDevice, useSheetDraft, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { TextButton } from '@/ui/TextButton';
@@ -140,7 +140,7 @@ export function TakeHeights({
       <TextButton label="Mark what a guide coat shows instead" onPress={onGuide} />
       <TextButton label="Read a gap instead" onPress={onGap} />
       {trouble !== undefined && <Notice tone="window">{trouble}</Notice>}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Page>
   );
 }

@@ -38,7 +38,7 @@ import { useLiveForm } from '@/ui/form/useLiveForm';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
@@ -277,7 +277,7 @@ function HeatQuestion({ jobs, open, asked, now, onJob, onZone }: HeatQuestionPro
                 ? 'No open flame, glowing wire or running burner where there is solvent in the air. Stop heater and fan before you spray. The heater maker and the local code decide.'
                 : 'Let it flash off first: heat on wet paint boils solvent. Measure the surface, keep glass, plastic and people away, never leave it alone. The data sheet gives distance and temperature.'}
             </Notice>
-            {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+            <Problem says={problem} />
             <Plans
               heats={heats}
               jobs={jobs}

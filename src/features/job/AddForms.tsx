@@ -1,6 +1,5 @@
 import { object, string } from 'yup';
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
 import {
   BOUNDS,
   errorText,
@@ -22,10 +21,10 @@ import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
-import { Notice } from '@/ui/Notice';
+import { Row, Stack } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { formatForInput } from '@/ui/numbers';
-import { gap } from '@/ui/theme';
 import { AreaFromSizes } from './AreaFromSizes';
 import { beginning, BEGINS, type Begin } from './begin';
 import { ROWS } from './rows';
@@ -91,7 +90,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
     );
   });
   return (
-    <View style={styles.form}>
+    <Stack bottom={4}>
       <FormField control={control} name="name" label="Panel" />
       <FormChoice
         control={control}
@@ -114,8 +113,8 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
       />
       <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
       <FormChoice control={control} name="row" label="Where it lies on the floor" options={ROWS} />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={styles.acts}>
+      <Problem says={problem} />
+      <Row top={3}>
         <ActionButton label="Add the panel" strong onPress={() => void save()} testID="add-panel" />
         <ActionButton
           label="Leave"
@@ -124,8 +123,8 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
             close();
           }}
         />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
 
@@ -156,7 +155,7 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
     );
   });
   return (
-    <View style={styles.form}>
+    <Stack bottom={4}>
       <Fields>
         <FormField control={control} name="name" label="Zone" short />
         <FormField control={control} name="area" label="Area" quantity="area" />
@@ -165,8 +164,8 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
         onArea={(cm2) => form.setValue('area', formatForInput(cm2, { quantity: 'area' }, units), { shouldDirty: true })}
       />
       <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={styles.acts}>
+      <Problem says={problem} />
+      <Row top={3}>
         <ActionButton label="Add the zone" strong onPress={() => void save()} />
         <ActionButton
           label="Leave"
@@ -175,12 +174,7 @@ export function AddZone({ open, panel, close }: { open: OpenJob; panel: Panel; c
             close();
           }}
         />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
-
-const styles = StyleSheet.create({
-  form: { paddingBottom: gap(4) },
-  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) },
-});

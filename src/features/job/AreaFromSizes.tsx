@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { object } from 'yup';
 import { formatQuantity, type UnitSystem } from '@/core';
 import { keysOf } from '@/core/keysOf';
@@ -11,8 +10,8 @@ import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { typedQuantity } from '@/ui/form/schema';
 import { useLiveForm } from '@/ui/form/useLiveForm';
+import { Stack } from '@/ui/layout';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 const KINDS = keysOf(SOLID_NAMES).map((value) => ({ value, label: SOLID_NAMES[value] }));
 const FACES = [
@@ -53,7 +52,7 @@ export function AreaFromSizes({ onArea }: { onArea(cm2: number): void }) {
   })();
   const cm2 = solid && solidAreaCm2(solid);
   return (
-    <View style={{ marginTop: gap(2) }}>
+    <Stack top={2}>
       <ChoiceGroup label="What it is" options={KINDS} value={kind} onChange={(k) => setKind(k)} />
       <Fields>
         <FormField control={control} name="length" label="Length" quantity="thickness" problem={problems.length} />
@@ -71,7 +70,7 @@ export function AreaFromSizes({ onArea }: { onArea(cm2: number): void }) {
       {kind === 'sheet' && (
         <ChoiceGroup label="Painted on" options={FACES} value={faces} onChange={(f) => setFaces(f)} />
       )}
-      <View style={{ marginTop: gap(3) }}>
+      <Stack top={3}>
         <ActionButton
           label={cm2 === undefined ? 'Take this area' : `Take ${formatQuantity('area', cm2, units)}`}
           disabled={cm2 === undefined}
@@ -82,7 +81,7 @@ export function AreaFromSizes({ onArea }: { onArea(cm2: number): void }) {
           }}
           testID="take-area"
         />
-      </View>
-    </View>
+      </Stack>
+    </Stack>
   );
 }

@@ -26,11 +26,12 @@ import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
+import { Row } from '@/ui/layout';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
@@ -188,11 +189,11 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
           )}
         </View>
       ))}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+      <Problem says={problem} />
+      <Row top={3}>
         <ActionButton label="Keep it so" strong grow onPress={() => void save()} testID="keep-panel" />
         <ActionButton label="Leave" onPress={leave} />
-      </View>
+      </Row>
       <TextButton label="Take the panel out of the job" tone="stop" onPress={dropPanel} />
     </View>
   );

@@ -1,4 +1,3 @@
-import { View } from 'react-native';
 import {
   coloursOf,
   FINISH_SYSTEMS,
@@ -15,7 +14,7 @@ import {
   colourId,
 } from '@/core';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { gap } from '@/ui/theme';
+import { Stack } from '@/ui/layout';
 
 const OF_JOB = 'job';
 
@@ -38,7 +37,7 @@ export function FinishFields({
   const system = value.system ?? usual.system;
   const colours = coloursOf(job);
   return (
-    <View style={{ paddingBottom: gap(2) }}>
+    <Stack bottom={2}>
       <ChoiceGroup
         label={`${zone.name} ends with`}
         options={[
@@ -84,6 +83,6 @@ export function FinishFields({
           }
         />
       )}
-    </View>
+    </Stack>
   );
 }

@@ -26,12 +26,13 @@ import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { typedText } from '@/ui/form/schema';
 import { setProblems, useAppForm } from '@/ui/form/useAppForm';
+import { Grow } from '@/ui/layout';
 import { useNotify } from '@/ui/notifications';
 import { ActionButton } from '@/ui/ActionButton';
 import { Disclosure } from '@/ui/Disclosure';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
@@ -53,12 +54,10 @@ export function JobScreen({ jobId }: { jobId: string }) {
   if (isLoading) return <Page>{null}</Page>;
   if (!open)
     return (
-      <Page>
-        <EmptyState
-          title="That job is not here"
-          text="It may have been deleted, or it belongs to the other store (demo or own)."
-        />
-      </Page>
+      <EmptyPage
+        title="That job is not here"
+        text="It may have been deleted, or it belongs to the other store (demo or own)."
+      />
     );
   return <Change open={open} />;
 }
@@ -125,7 +124,7 @@ function NewJob() {
       <Disclosure head={<Text>About it</Text>} open={telling} onToggle={() => setTelling(!telling)}>
         <FormField control={form.control} name="about" label="About" multiline />
       </Disclosure>
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Page>
   );
 }
@@ -208,7 +207,7 @@ function Change({ open }: { open: OpenJob }) {
         title={open.job.name}
         {...(workMin > 0 && { subtitle: `${minutesText(workMin)} of work is logged` })}
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       <FormField control={form.control} name="name" label="Name" />
       <FormField control={form.control} name="about" label="About" multiline />
       <Fields>
@@ -225,7 +224,7 @@ function Change({ open }: { open: OpenJob }) {
           ) : (
             <View key={p.id}>
               <ListRow>
-                <View style={{ flex: 1, minWidth: 0 }}>
+                <Grow>
                   <Text kind="strong">{p.name}</Text>
                   <Text kind="small" tone="muted">
                     {`${SUBSTRATES[p.substrate].name}. ${zonesOf(open.job, p.id)
@@ -236,7 +235,7 @@ function Change({ open }: { open: OpenJob }) {
                     <TextButton label="Add a zone" of={`to ${p.name}`} onPress={() => setAdding({ zoneOf: p.id })} />
                     <TextButton label="Change" of={p.name} tone="muted" onPress={() => setAdding({ change: p.id })} />
                   </View>
-                </View>
+                </Grow>
               </ListRow>
               {typeof adding === 'object' && adding && 'zoneOf' in adding && adding.zoneOf === p.id && (
                 <AddZone open={open} panel={p} close={() => setAdding(null)} />

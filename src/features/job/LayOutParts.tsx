@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { StyleSheet, View } from 'react-native';
 import { errorText, type Job, type Message } from '@/core';
 import { BODIES, layOut, partsLeft, type BodyKind } from '@/core/bodies';
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
-import { Notice } from '@/ui/Notice';
+import { Row, Stack } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
-import { gap } from '@/ui/theme';
 import { beginningOf } from './begin';
 import { NO_PARTS, PartsPick, pickedParts } from './PartsPick';
 
@@ -53,20 +52,15 @@ export function LayOutParts({ open, close }: { open: OpenJob; close(): void }) {
     );
   };
   return (
-    <View style={styles.form}>
+    <Stack bottom={4}>
       <PartsPick value={choice} {...(choice.body && { left: partsLeft(job, choice.body) })} onChange={setChoice} />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={styles.acts}>
+      <Problem says={problem} />
+      <Row top={3}>
         <ActionButton label="Lay them out" strong disabled={parts.length === 0} onPress={save} testID="lay-out" />
         <ActionButton label="Leave" onPress={close} />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
 
 const newPanelId = () => newId(nowMs());
-
-const styles = StyleSheet.create({
-  form: { paddingBottom: gap(4) },
-  acts: { flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) },
-});

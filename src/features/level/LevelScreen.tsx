@@ -1,5 +1,4 @@
 import { useMemo, useState } from 'react';
-import { View } from 'react-native';
 import { object } from 'yup';
 import {
   figure,
@@ -20,6 +19,7 @@ import { useJobAndAdvice, useLibrary, useSheetDraft, useShopActions, type OpenJo
 import { FormField } from '@/ui/form/FormField';
 import { typedNumber } from '@/ui/form/schema';
 import { useLiveForm } from '@/ui/form/useLiveForm';
+import { Stack } from '@/ui/layout';
 import { readNumber } from '@/ui/numbers';
 import { wholeMoney } from '@/ui/format';
 import { ComparisonTable } from '@/ui/ComparisonTable';
@@ -27,12 +27,11 @@ import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
-import { Notice } from '@/ui/Notice';
+import { EmptyPage } from '@/ui/EmptyState';
+import { Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 
 /** How far each step goes: three levels side by side, with what they cost. */
 export function LevelScreen({ jobId }: { jobId: string | undefined }) {
@@ -41,12 +40,10 @@ export function LevelScreen({ jobId }: { jobId: string | undefined }) {
   const { open, advice } = here;
   if (!open || open.job.zones.length === 0)
     return (
-      <Page>
-        <EmptyState
-          title="Nothing to level yet"
-          text="A level is worked out from the areas of a job's zones. Add some first."
-        />
-      </Page>
+      <EmptyPage
+        title="Nothing to level yet"
+        text="A level is worked out from the areas of a job's zones. Add some first."
+      />
     );
   return <Level open={open} advice={advice} />;
 }
@@ -157,7 +154,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
         value={picked}
         onChange={(v) => setPicked(v)}
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       <ComparisonTable
         label="Levels side by side"
         picked={picked}
@@ -182,7 +179,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
           onChange={(v) => setSheen(v)}
         />
       )}
-      <View style={{ marginTop: gap(3) }}>
+      <Stack top={3}>
         <FormField
           control={form.control}
           name="hours"
@@ -202,12 +199,12 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
           problem={form.problems.rate}
           numeric
         />
-      </View>
-      <View style={{ marginTop: gap(3) }}>
+      </Stack>
+      <Stack top={3}>
         <Text kind="small" tone="muted">
           {`Estimated for ${formatQuantity('area', mine.areaM2 * 10_000, units, 1)} by area, passes and usual hours for a pass, with the library\u2019s products at their nominal film. Metalwork and what is found on the way come on top. It compares levels; it is no offer.`}
         </Text>
-      </View>
+      </Stack>
     </Page>
   );
 }

@@ -1,8 +1,8 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { FAMILIES, PRODUCT_FAMILIES, ratioText } from '@/core';
 import { useLibrary } from '@/data';
 import { Field } from '@/ui/Field';
+import { Grow } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -30,12 +30,12 @@ export function LibraryScreen() {
           <Section key={f} title={FAMILIES[f].name}>
             {list.map((p) => (
               <ListRow key={p.id} href={pageHref('/library/[id]', { id: p.id })}>
-                <View style={{ flex: 1, minWidth: 0 }}>
+                <Grow>
                   <Text kind="strong">{p.name}</Text>
                   <Text kind="small" tone="muted">
                     {`${ratioText(p, p.thinning?.defaultFraction ?? 0)}${p.basis === 'sheet' ? '. Own figures' : ''}`}
                   </Text>
-                </View>
+                </Grow>
               </ListRow>
             ))}
           </Section>

@@ -18,8 +18,8 @@ import { money } from '@/ui/format';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
-import { EmptyState } from '@/ui/EmptyState';
-import { Notice } from '@/ui/Notice';
+import { EmptyPage } from '@/ui/EmptyState';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
@@ -34,12 +34,7 @@ export function ProductScreen({ id }: { id: string }) {
   const { lookup } = useLibrary();
   const product = lookup(id);
   const [editing, setEditing] = useState<Product | null>(null);
-  if (!product)
-    return (
-      <Page>
-        <EmptyState title="That product is not in the library" text="It may have been deleted." />
-      </Page>
-    );
+  if (!product) return <EmptyPage title="That product is not in the library" text="It may have been deleted." />;
   return editing ? (
     <EditSheet
       product={editing}
@@ -101,7 +96,7 @@ function Show({ product: p, edit }: { product: Product; edit(p: Product): void }
         title={p.name}
         subtitle={`${ratioText(p, p.thinning?.defaultFraction ?? 0)}. ${own ? ownWords(p) : 'Generic figures, plausible for this kind of product. The data sheet in hand decides.'}`}
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       {[figuresOf(p).first, ...figuresOf(p).more].map((g) => (
         <Section key={String(g.title)} title={g.title}>
           <View

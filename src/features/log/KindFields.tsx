@@ -13,7 +13,8 @@ import {
 } from '@/core';
 import { benchAddress, readDevice } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
-import { Notice } from '@/ui/Notice';
+import { Stack } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { formatForInput } from '@/ui/numbers';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
@@ -21,7 +22,6 @@ import { FormDay } from '@/ui/form/FormPicked';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { isAsked, FIELDS, type FieldSpec } from './fields';
 import type { Texts } from './draft';
 
@@ -81,7 +81,7 @@ function ReadGauge({ strata, onPick }: Props) {
   return (
     <>
       <TextButton label="Read the film gauge" onPress={read} />
-      {silent !== undefined && <Notice tone="stop">{silent}</Notice>}
+      <Problem says={silent} />
     </>
   );
 }
@@ -241,7 +241,7 @@ function ProductChoice({
   const picked = options.find((p) => p.id === value);
   const list = all || !picked || options.length <= 4 ? options : [picked];
   return (
-    <View style={{ gap: gap(1) }}>
+    <Stack between={1}>
       <ChoiceGroup
         label={label}
         options={list.map((p) => ({ value: p.id, label: shortName(p) }))}
@@ -252,6 +252,6 @@ function ProductChoice({
         }}
       />
       {list.length < options.length && <TextButton label="Another product" onPress={() => setAll(true)} />}
-    </View>
+    </Stack>
   );
 }

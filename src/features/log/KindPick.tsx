@@ -1,9 +1,8 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { KINDS, LOGGABLE, type LoggableKind } from '@/core';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Stack } from '@/ui/layout';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 /** So many kinds show at once; they are most of what is ever logged. */
 const COMMON = 4;
@@ -14,7 +13,7 @@ export function KindPick({ value, onChange }: { value: LoggableKind; onChange(k:
   const common = LOGGABLE.slice(0, COMMON);
   const list = all ? LOGGABLE : common.some((k) => k === value) ? common : [value, ...common.slice(0, COMMON - 1)];
   return (
-    <View style={{ marginTop: gap(3), gap: gap(1) }}>
+    <Stack top={3} between={1}>
       <ChoiceGroup
         label="What happened"
         hideLabel
@@ -23,6 +22,6 @@ export function KindPick({ value, onChange }: { value: LoggableKind; onChange(k:
         onChange={onChange}
       />
       {!all && <TextButton label="Something else" onPress={() => setAll(true)} />}
-    </View>
+    </Stack>
   );
 }

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { GRITS, lastZones, LOGGABLE, MEDIA_IDS, TREATMENTS } from '@/core';
 import { lastWritten, useJobs, type OpenJob } from '@/data';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { LogSheet } from './LogSheet';
 import { entryOf, type SheetStart } from './start';
@@ -42,12 +42,10 @@ export function LogScreen(props: Props) {
   const open = withZones.find((j) => j.job.id === props.jobId) ?? lastWritten(withZones);
   if (!open)
     return (
-      <Page>
-        <EmptyState
-          title="Nothing to log on"
-          text="Start a job and give it a panel first. Then what you do goes on that panel."
-        />
-      </Page>
+      <EmptyPage
+        title="Nothing to log on"
+        text="Start a job and give it a panel first. Then what you do goes on that panel."
+      />
     );
   return <Picked jobs={withZones} first={open} {...props} />;
 }

@@ -1,6 +1,5 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
-import { View } from 'react-native';
 import { errorText, panelOf, zoneLabel, type FieldProblem, type LoggableKind, type Message } from '@/core';
 import {
   NeedsReason,
@@ -19,7 +18,8 @@ import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { FormDay, FormTime } from '@/ui/form/FormPicked';
 import { setProblems } from '@/ui/form/useAppForm';
-import { Notice } from '@/ui/Notice';
+import { Stack } from '@/ui/layout';
+import { Notice, Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -27,7 +27,6 @@ import { pageHref } from '@/ui/pages';
 import { useHeldWhile } from '@/ui/paint';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { VerdictNotice } from '@/ui/VerdictNotice';
 import { eventLine, unfitWords } from '@/ui/words';
 import { AirFields } from './AirFields';
@@ -158,7 +157,7 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
       )}
       {question && <SchoolQuestion school={question.school} onAnswer={question.answer} />}
       {judged && (
-        <View style={{ marginTop: gap(2) }}>
+        <Stack top={2}>
           <VerdictNotice
             judged={judged}
             now={tick}
@@ -174,7 +173,7 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
                 : undefined
             }
           />
-        </View>
+        </Stack>
       )}
       <KindFields
         kind={kind}
@@ -225,7 +224,7 @@ function When({ sheet: { form, text }, problem }: { sheet: Sheet; problem: Messa
           <FormTime control={form.control} name="time" label="Time" />
         </Fields>
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </>
   );
 }

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { lastZones, panelOf, zoneLabel, zonesAlike, zonesOf, type Message, type Statuses } from '@/core';
 import type { OpenJob } from '@/data';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
@@ -58,7 +58,7 @@ export function ZonePick({ jobs, open, statuses, now, zones, onJob, onZones, pro
           <TextButton key={o.label} label={o.label} onPress={() => onZones(keepFirst(o.ids))} />
         ))}
       </View>
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       {all && (
         <>
           <ZoneChoices

@@ -30,6 +30,7 @@ import { FormField } from '@/ui/form/FormField';
 import { typedQuantity } from '@/ui/form/schema';
 import { useLiveForm } from '@/ui/form/useLiveForm';
 import { useAppTheme } from '@/ui/appTheme';
+import { Stack } from '@/ui/layout';
 import { formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -134,7 +135,7 @@ export function FaultForm({
   return (
     <View>
       {outline && (
-        <View style={{ marginTop: gap(3) }}>
+        <Stack top={3}>
           <Text kind="figure" testID="fault-area">
             {drawnAreaText(areaMm2(outline) / 100, units)}
           </Text>
@@ -143,7 +144,7 @@ export function FaultForm({
               {`It reaches into ${also.join(' and ').toLowerCase()} too; it is kept on ${zone.name.toLowerCase()}, where its middle is.`}
             </Text>
           )}
-        </View>
+        </Stack>
       )}
       {zones.length > 1 && (
         <ChoiceGroup

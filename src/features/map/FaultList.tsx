@@ -1,10 +1,9 @@
 import { useRouter } from 'expo-router';
-import { View } from 'react-native';
 import type { Panel } from '@/core';
 import { useFaultAgreement, useNow, type Advice, type OpenJob } from '@/data';
+import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
 import { FaultLine } from '@/ui/FaultLine';
 
@@ -29,9 +28,9 @@ export function FaultList({
   return (
     <Section title="Faults here" aside={String(all)}>
       {faults.length === 0 && (
-        <View style={{ paddingVertical: gap(3) }}>
+        <Stack top={3} bottom={3}>
           <Text tone="muted">None is marked on this face. Walk along it, and tap what you see.</Text>
-        </View>
+        </Stack>
       )}
       {faults.map(({ fault: f, zoneId }) => (
         <FaultLine

@@ -16,13 +16,14 @@ import {
 import { zonesOnFace, restorePanel, zonesAt } from '@/core/outline';
 import { useLogCommand, useJob, useAdvice, useShopActions, type OpenJob } from '@/data';
 import { useWide } from '@/ui/appTheme';
+import { Stack } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { PlaceInWords } from '@/ui/form/PlaceInWords';
 import { PanelMap, type Mark, type PanelMapProps } from '@/ui/map/PanelMap';
 import { Sketch } from '@/ui/map/sketch';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -58,9 +59,7 @@ export function MapScreen({ jobId, panelId }: { jobId: string | undefined; panel
   if (isLoading) return <Page>{null}</Page>;
   if (!open || !panel)
     return (
-      <Page>
-        <EmptyState title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
-      </Page>
+      <EmptyPage title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
     );
   return panel.map ? (
     <Drawn key={panel.id} open={open} panel={panel} map={panel.map} />
@@ -336,14 +335,14 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
               }
             />
             <TextButton label="Change the outline or its size" onPress={() => setReshape(true)} />
-            <View style={{ marginTop: gap(2) }}>
+            <Stack top={2}>
               <ActionButton
                 label="To the panel"
                 onPress={() =>
                   router.navigate(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id }))
                 }
               />
-            </View>
+            </Stack>
           </>
         }
       />

@@ -31,6 +31,7 @@ import {
 import { newId, nowMs, useShopActions, type OpenJob } from '@/data';
 import { FormField } from '@/ui/form/FormField';
 import { useAppTheme } from '@/ui/appTheme';
+import { Row, Stack } from '@/ui/layout';
 import { useSketchAtRest, type Sketch } from '@/ui/map/sketch';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -141,7 +142,7 @@ export function OutlineForm({
     return `${old.name} is drawn: ${drawnAreaText(cm2, units)}, and was ${drawnAreaText(old.areaCm2, units)} before.`;
   };
   return (
-    <View style={{ marginTop: gap(3) }}>
+    <Stack top={3}>
       <DrawnArea sketch={sketch} />
       <SketchTools sketch={sketch} onChange={() => setProblems({})} />
       <TypedCorners sketch={sketch} onChange={() => setProblems({})} />
@@ -185,7 +186,7 @@ export function OutlineForm({
       {what === 'zone' && !old && alone && (
         <ChoiceGroup label="What is on it" options={BEGINS} value={on} onChange={(v) => setOn(v)} />
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+      <Row top={3}>
         <ActionButton
           label={
             what !== 'zone' ? 'Keep it out' : old ? `Keep the outline of ${old.name.toLowerCase()}` : 'Keep the zone'
@@ -195,8 +196,8 @@ export function OutlineForm({
           onPress={save}
           testID="keep-outline"
         />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
 

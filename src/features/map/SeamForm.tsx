@@ -22,8 +22,9 @@ import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
+import { Stack } from '@/ui/layout';
 import { useSketchAtRest, type Sketch } from '@/ui/map/sketch';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { formatForInput } from '@/ui/numbers';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
@@ -106,7 +107,7 @@ export function SeamForm({
     );
   });
   return (
-    <View style={{ marginTop: gap(3) }}>
+    <Stack top={3}>
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', alignItems: 'baseline', columnGap: gap(3) }}>
         <Text kind="figure" testID="drawn-length">
           {line.length > 1 ? formatQuantity('thickness', length, units, units === 'metric' ? 0 : 1) : '\u2013'}
@@ -124,10 +125,10 @@ export function SeamForm({
       </Fields>
       {through && <FormChoice control={form.control} name="both" label="It goes through both faces" options={YES_NO} />}
       <FormChoice control={form.control} name="drained" label="Water can get out again" options={YES_NO} />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ marginTop: gap(3) }}>
+      <Problem says={problem} />
+      <Stack top={3}>
         <ActionButton label="Keep the seam" strong onPress={() => void save()} testID="keep-seam" />
-      </View>
-    </View>
+      </Stack>
+    </Stack>
   );
 }

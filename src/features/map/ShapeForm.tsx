@@ -40,7 +40,7 @@ import { PanelMap } from '@/ui/map/PanelMap';
 import { Sketch, useIsEmptySketch, useSketchAtRest } from '@/ui/map/sketch';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
+import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { gap } from '@/ui/theme';
@@ -201,7 +201,7 @@ export function ShapeForm({ open, panel, onDone }: { open: OpenJob; panel: Panel
         value={both}
         onChange={(v) => setBoth(v)}
       />
-      {problems.outline !== undefined && <Notice tone="stop">{problems.outline}</Notice>}
+      <Problem says={problems.outline} />
       {problems[''] !== undefined && <Notice tone="stop">{problems['']}</Notice>}
       {(anyDrawn || marked) && (
         <Notice tone="window">

@@ -1,13 +1,12 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { unitOf } from '@/core';
 import { parseCorners } from '@/core/outline';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { Field } from '@/ui/Field';
+import { Stack } from '@/ui/layout';
 import type { Sketch } from '@/ui/map/sketch';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 /** An outline by the distances of its corners: for who does not draw, and for who measured. */
 export function TypedCorners({ sketch, onChange }: { sketch: Sketch; onChange(): void }) {
@@ -17,7 +16,7 @@ export function TypedCorners({ sketch, onChange }: { sketch: Sketch; onChange():
   const [problem, setProblem] = useState<string>();
   if (!asked) return <TextButton label="Type its corners instead" onPress={() => setAsked(true)} />;
   return (
-    <View style={{ marginTop: gap(2), gap: gap(2) }}>
+    <Stack top={2} between={2}>
       <Field
         label={`Corners, ${unitOf('thickness', units)} from left and top`}
         value={text}
@@ -37,6 +36,6 @@ export function TypedCorners({ sketch, onChange }: { sketch: Sketch; onChange():
           sketch.replace(r.value);
         }}
       />
-    </View>
+    </Stack>
   );
 }

@@ -1,12 +1,11 @@
-import { View } from 'react-native';
 import { formatQuantity, MINUTE_MS } from '@/core';
 import type { CupSchedule } from '@/core/mix';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { clockTime } from '@/ui/format';
+import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 
 /** These coats take more than one cup: which is poured now. */
 export function Cups({
@@ -42,7 +41,7 @@ export function Cups({
         value={String(at)}
         onChange={(v) => onPick(v === 'all' ? 'all' : Number(v))}
       />
-      <View style={{ paddingTop: gap(2) }}>
+      <Stack top={2}>
         {chosen && (
           <Text kind="small" tone="muted">
             {`${chosen.pieces.map((p) => `coat ${p.coat} on ${zoneNames.get(p.taskId) ?? p.taskId}`).join('; ')}. Used up by ${clock(chosen.doneMin)}${chosen.endsMin === undefined ? '' : `, good till ${clock(chosen.endsMin)}`}.`}
@@ -58,7 +57,7 @@ export function Cups({
             In one go it holds more than the gun's cup, or outlives its pot life.
           </Text>
         )}
-      </View>
+      </Stack>
     </Section>
   );
 }

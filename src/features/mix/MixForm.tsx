@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import {
   APPLICATION_KINDS,
   APPLICATIONS,
@@ -13,10 +12,10 @@ import {
 import { useLibrary, useShopActions } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Field, Fields, Measure } from '@/ui/Field';
+import { Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { POUR_BY } from '@/ui/pourBy';
 import { draftForProduct, EMPTY_CUP, mixable, type MixDraft } from './cup';
 
@@ -61,7 +60,7 @@ export function MixForm({
     : [];
   return (
     <Section title="What and how">
-      <View style={{ gap: gap(1) }}>
+      <Stack between={1}>
         <ChoiceGroup
           label="Product"
           options={(products ? all.filter(mixable) : [product]).map((p) => ({ value: p.id, label: p.name }))}
@@ -69,7 +68,7 @@ export function MixForm({
           onChange={pick}
         />
         {!products && <TextButton label="Another product" onPress={() => setProducts(true)} />}
-      </View>
+      </Stack>
       {partners.length > 0 && (
         <ChoiceGroup
           label="Stirred half and half with"

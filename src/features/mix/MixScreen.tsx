@@ -21,7 +21,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { useNotify } from '@/ui/notifications';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -68,12 +68,10 @@ export function MixScreen({
   if (loading || draft === undefined) return <Page>{null}</Page>;
   if (!open)
     return (
-      <Page>
-        <EmptyState
-          title="No zones to mix for"
-          text="Start a job and give it a panel with its area. Then the cup can be worked out."
-        />
-      </Page>
+      <EmptyPage
+        title="No zones to mix for"
+        text="Start a job and give it a panel with its area. Then the cup can be worked out."
+      />
     );
   const kept =
     draft &&

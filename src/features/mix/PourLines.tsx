@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { displayQuantity, formatQuantity, unitOf, type Product, type DisplayQuantity } from '@/core';
 import { scaleLines, growthFactor, overPoured, pourSteps, thinnerWithin, type InCup, type MixPlan } from '@/core/mix';
 import { useAppTheme } from '@/ui/appTheme';
+import { Row, Stack } from '@/ui/layout';
 import { readNumber } from '@/ui/numbers';
 import { Field } from '@/ui/Field';
 import { ActionButton } from '@/ui/ActionButton';
@@ -136,7 +137,7 @@ function Over({
             : undefined;
   const rest = cup && !absurd ? pourSteps(scaleLines(plan.lines, factor), cup).filter((s) => s.addG > 0) : [];
   return (
-    <View style={{ gap: gap(2) }}>
+    <Stack between={2}>
       <Field
         label={by === 'weight' ? 'The scale shows now' : 'The cup is filled to'}
         unit={unitOf(q, units)}
@@ -159,7 +160,7 @@ function Over({
           ))}
         </View>
       )}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+      <Row>
         {cup && thinner !== undefined && (
           <ActionButton
             label={`Leave it at ${Math.round(thinner * 1000) / 10}\u00a0%`}
@@ -180,7 +181,7 @@ function Over({
           />
         )}
         <TextButton label="Close" onPress={close} />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }

@@ -5,6 +5,7 @@ import { potLifeMinutes, stickMarks, thinned } from '@/core/mix';
 import { useAppTheme } from '@/ui/appTheme';
 import { Measure } from '@/ui/Field';
 import { clockTime, money, percent } from '@/ui/format';
+import { Stack } from '@/ui/layout';
 import { formatForInput, readNumber } from '@/ui/numbers';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
@@ -69,14 +70,14 @@ export function PourSection({
       </View>
       <ThinnedOnPurpose product={product} fraction={plan.thinnerFraction} tempC={tempC} />
       {d.overpouredG && (
-        <View style={{ paddingBottom: gap(2) }}>
+        <Stack bottom={2}>
           <Text kind="small" tone="window">
             {plan.grown > 1.001
               ? `Scaled up ${Math.round((plan.grown - 1) * 100)} % after the over-pour.`
               : 'What went over fits into this batch.'}
           </Text>
           <TextButton label="Begin with an empty cup" onPress={() => set({ overpouredG: undefined })} />
-        </View>
+        </Stack>
       )}
       <Text kind="small" tone="muted">
         {`${pot !== undefined && plan.readyMl > LARGE_ML ? 'A cup this large goes off sooner: its own heat hurries it. ' : ''}Counted with ${Math.round(plan.transferEfficiency * 100)} % of the paint landing on the work${isLearned ? ', as your own film readings say' : ''}. Figures are ${product.basis === 'sheet' ? 'from your data sheet' : 'generic'}; the tin decides.`}

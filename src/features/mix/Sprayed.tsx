@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import {
   errorText,
   formatQuantity,
@@ -26,6 +25,7 @@ import {
   type OpenJob,
 } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
+import { Stack } from '@/ui/layout';
 import { readNumber, formatForInput } from '@/ui/numbers';
 import { Measure } from '@/ui/Field';
 import { useNotify } from '@/ui/notifications';
@@ -38,7 +38,6 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
 import { VerdictNotice } from '@/ui/VerdictNotice';
-import { gap } from '@/ui/theme';
 import { entryOfCup, mixedEntry } from './cup';
 
 const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
@@ -230,13 +229,13 @@ export function Sprayed({
           onChange={setRest}
         />
       )}
-      <View style={{ marginTop: gap(3) }}>
+      <Stack top={3}>
         <Text kind="small" tone="muted">
           {`${formatQuantity('film', filmUm, units)} dry a coat. What was used is shared out over the zones by area.`}
         </Text>
-      </View>
+      </Stack>
       {judged && (
-        <View style={{ marginTop: gap(3) }}>
+        <Stack top={3}>
           <VerdictNotice
             judged={judged}
             now={now}
@@ -244,7 +243,7 @@ export function Sprayed({
             onReason={setReason}
             problem={problem === NEEDS_REASON ? problem : undefined}
           />
-        </View>
+        </Stack>
       )}
       {offMs !== undefined && offMs <= now && (
         <Notice tone="stop" testID="past-pot-life">

@@ -14,6 +14,7 @@ import {
 import { useAirThen, useClockDetail, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, monthYear, percent, sinceWhen, whenAndWait } from '@/ui/format';
 import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
+import { Stack } from '@/ui/layout';
 import { LinkArea } from '@/ui/LinkArea';
 import { pageHref } from '@/ui/pages';
 import type { Band } from '@/ui/strata/bands';
@@ -76,7 +77,7 @@ export function BandMore({
   const l = band.layer;
   if (!l)
     return (
-      <View style={{ gap: gap(1) }}>
+      <Stack between={1}>
         <Fact name="Substrate">{`${SUBSTRATES[strata.substrate].name}, ${showThickness(strata.substrateUm, units)}`}</Fact>
         {strata.repairs.map((r) => (
           <Fact
@@ -90,13 +91,13 @@ export function BandMore({
             name="Gauge"
           >{`${showThickness(r.totalUm, units)} over the substrate, ${sinceWhen(r.atMs, now)}`}</Fact>
         ))}
-      </View>
+      </Stack>
     );
   const product = l.productId ? lookup(l.productId) : undefined;
   const air = l.air ?? (l.productId ? airThen(l.lastAppliedMs) : undefined);
   const isTop = status?.top?.id === l.id;
   return (
-    <View style={{ gap: gap(1) }}>
+    <Stack between={1}>
       <Fact name="Thickness">{`${showThickness(l.filmUm, units)} now, ${showThickness(l.appliedUm, units)} laid, ${BASIS[l.basis]}`}</Fact>
       {l.productId && (
         <Fact name="Laid">
@@ -163,6 +164,6 @@ export function BandMore({
             {typeof c.closesMs === 'number' ? ` (closes ${whenAndWait(c.closesMs, now)})` : ''}
           </Fact>
         ))}
-    </View>
+    </Stack>
   );
 }

@@ -16,6 +16,7 @@ import { useLogCommand, useLibrary, type OpenJob } from '@/data';
 import { fullWhen, money, percent, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { Disclosure } from '@/ui/Disclosure';
@@ -76,7 +77,7 @@ export const History = memo(function History({
       }
     >
       {zones.length > 1 && (
-        <View style={{ paddingTop: gap(2) }}>
+        <Stack top={2}>
           <ChoiceGroup
             label="Entries of"
             hideLabel
@@ -89,7 +90,7 @@ export const History = memo(function History({
             value={which}
             onChange={(v) => setWhich(v)}
           />
-        </View>
+        </Stack>
       )}
       {all && entries.length > PAGE ? (
         <Suspense fallback={null}>
@@ -172,7 +173,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
   const [problem, setProblem] = useState<Message>();
   const use = eventUse(e, open.job, lookup, cupFacts(open.job.id, open.state));
   return (
-    <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
+    <Stack bottom={2} between={1}>
       <Text kind="small">{`On ${e.zoneIds.map((id) => open.job.zones.find((z) => z.id === id)?.name ?? id).join(', ')}. ${fullWhen(e.atMs)}`}</Text>
       {e.air && (
         <Text kind="small">{`Air ${formatQuantity('temp', e.air.tempC, units, 1)}, ${percent(e.air.rh)}`}</Text>
@@ -213,7 +214,7 @@ function EntryMore({ event: e, open }: { event: PlainEvent; open: OpenJob }) {
           )
         }
       />
-    </View>
+    </Stack>
   );
 }
 
@@ -224,7 +225,7 @@ function StruckMore({ event: e, struckBy, open }: { event: PlainEvent; struckBy:
   const notify = useNotify();
   const [problem, setProblem] = useState<Message>();
   return (
-    <View style={{ paddingBottom: gap(2), gap: gap(1) }}>
+    <Stack bottom={2} between={1}>
       <Text kind="small" tone="muted">{`It does not count. It was logged for ${fullWhen(e.atMs)}`}</Text>
       {problem !== undefined && (
         <Text kind="small" tone="stop">
@@ -244,6 +245,6 @@ function StruckMore({ event: e, struckBy, open }: { event: PlainEvent; struckBy:
           )
         }
       />
-    </View>
+    </Stack>
   );
 }

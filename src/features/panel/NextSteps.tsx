@@ -1,16 +1,16 @@
 import { phrase, type Message } from '@/core';
 import { useRouter } from 'expo-router';
 import { memo, useMemo, useState } from 'react';
-import { StyleSheet, View } from 'react-native';
+import { View } from 'react-native';
 import type { Verdict } from '@/core/advice';
 import { useAdvice, useLibrary, useOpenQuestion, useVerdictInput, type OpenJob } from '@/data';
 import { whenAndWait } from '@/ui/format';
+import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { Disclosure } from '@/ui/Disclosure';
 import { Text, type Tone } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { VERDICT_TONE, verdictLine } from '@/ui/verdict';
 import { pageHref } from '@/ui/pages';
 import { StillToCome } from './StillToCome';
@@ -113,7 +113,7 @@ function Line({ label, said, tone, verdict, now, expanded, onPress, children }: 
         </>
       }
     >
-      <View style={styles.more}>
+      <Stack bottom={2} between={2}>
         {verdict.findings.map((f) => (
           <View key={f.ruleId}>
             <Text kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
@@ -127,11 +127,7 @@ function Line({ label, said, tone, verdict, now, expanded, onPress, children }: 
           </View>
         ))}
         {children}
-      </View>
+      </Stack>
     </Disclosure>
   );
 }
-
-const styles = StyleSheet.create({
-  more: { paddingBottom: gap(2), gap: gap(2) },
-});

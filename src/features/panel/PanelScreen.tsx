@@ -24,7 +24,8 @@ import { FaultLine } from '@/ui/FaultLine';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage, EmptyState } from '@/ui/EmptyState';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
@@ -60,12 +61,10 @@ export function PanelScreen({ jobId, panelId, zoneId }: Props) {
   const panel = open?.job.panels.find((p) => p.id === panelId);
   if (!open || !panel)
     return (
-      <Page>
-        <EmptyState
-          title="That panel is not here"
-          text="It may have been removed, or it belongs to a job of the other store (demo or own)."
-        />
-      </Page>
+      <EmptyPage
+        title="That panel is not here"
+        text="It may have been removed, or it belongs to a job of the other store (demo or own)."
+      />
     );
   return <Opened key={panelId} open={open} panel={panel} startZone={zoneId} statuses={statuses} now={now} />;
 }
@@ -123,7 +122,7 @@ function Opened({
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
         <>
-          <View style={{ marginTop: gap(4) }}>
+          <Stack top={4}>
             <Text kind="small" tone="muted" testID="on-top">
               {phrase`On top: ${lowerFirst(surfaceWords(strata))}`}
             </Text>
@@ -134,7 +133,7 @@ function Opened({
               label={(b) => bandLabel(b, strata, units, now)}
               more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
-          </View>
+          </Stack>
           {/* The head tells the next moment; what it rests on comes behind. */}
           {!painted ? null : status?.rust ? (
             <BareClock rust={status.rust} strata={strata} now={now} />
@@ -151,12 +150,12 @@ function Opened({
       )}
       {painted && (
         <>
-          <View style={{ marginTop: gap(2) }}>
+          <Stack top={2}>
             <TextButton
               label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
               onPress={() => router.navigate(pageHref('/mix', { job: open.job.id, zones: zone.id }))}
             />
-          </View>
+          </Stack>
           <TextButton
             label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
             onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
@@ -321,7 +320,7 @@ const clockParts = (s: ZoneStatus) => ({
 const Clock = memo(function Clock({ next, top, now, ...status }: ReturnType<typeof clockParts> & { now: number }) {
   return (
     <Section title="Clock">
-      <View style={{ paddingTop: gap(3), gap: gap(2) }}>
+      <Stack top={3} between={2}>
         {status.stoppedByCold && (
           <Notice tone="stop">{`Standing still: ${top?.label} does not cure in this cold. Warm the panel.`}</Notice>
         )}
@@ -355,7 +354,7 @@ const Clock = memo(function Clock({ next, top, now, ...status }: ReturnType<type
             {`Times are estimates from the air that was logged, at ${clockTime(now)}. The product's data sheet decides.`}
           </Text>
         )}
-      </View>
+      </Stack>
     </Section>
   );
 });
@@ -372,7 +371,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
     <Section deferRender title="Material on this panel" aside={<Text kind="strong">{money(m.cost, currency)}</Text>}>
       {m.lines.map((l) => (
         <ListRow key={l.productId}>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text>{l.label}</Text>
             <Text kind="tag" tone="muted">
               {l.basis === 'poured'
@@ -381,7 +380,7 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
                   : 'From the cup'
                 : 'Estimated from area and film'}
             </Text>
-          </View>
+          </Grow>
           <View style={{ alignItems: 'flex-end' }}>
             <Text kind="strong">
               {l.byWeight ? formatQuantity('mass', l.massG, units, 0) : formatQuantity('volume', l.volumeMl, units)}

@@ -25,6 +25,7 @@ import { useZoneFill } from '@/data/surface';
 import { useAppTheme } from '@/ui/appTheme';
 import { percent, shortWhen } from '@/ui/format';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Stack } from '@/ui/layout';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
@@ -66,7 +67,7 @@ export default function WayToFinish({
   const putOff = other.putOff ?? [];
   const shown = tonight.on && tonight.route ? tonight.route : route;
   return (
-    <View style={styles.list}>
+    <Stack between={1} bottom={3}>
       <Text kind="strong">
         {shown.doneMs === null
           ? tonight.on
@@ -149,7 +150,7 @@ export default function WayToFinish({
           ? 'By its readings nothing has to be filled. An estimate: hands day and night, one coat at a time, by the forecast and the sheets’ figures.'
           : 'An estimate: hands day and night, one coat at a time, by the forecast and the sheets’ figures. What is found on the way changes it.'}
       </Text>
-    </View>
+    </Stack>
   );
 }
 
@@ -201,7 +202,6 @@ const hours = (minutes: number): string =>
   minutes < 120 ? `${Math.round(minutes / 5) * 5}\u00a0min` : waitText(Math.round(minutes / 60) * HOUR_MS);
 
 const styles = StyleSheet.create({
-  list: { gap: gap(1), paddingBottom: gap(3) },
   step: { flexDirection: 'row', gap: gap(3), alignItems: 'baseline' },
   when: { width: 96 },
   label: { flex: 1 },

@@ -19,7 +19,7 @@ import {
 import { useLibrary, useRunningClock, useSettings, useWorkClocks, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
@@ -99,7 +99,7 @@ export function WorkTime({
           )}
         </>
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
     </Section>
   );
 }

@@ -16,6 +16,7 @@ import { useAppTheme, useWide } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyState } from '@/ui/EmptyState';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -155,14 +156,14 @@ function JobPanels({
       }
     >
       {open.job.panels.length === 0 && (
-        <View style={{ paddingVertical: gap(3) }}>
+        <Stack top={3} bottom={3}>
           <Text tone="muted">No panels yet. Change the job to add them.</Text>
-        </View>
+        </Stack>
       )}
       {open.job.panels.length > 0 && panels.length === 0 && (
-        <View style={{ paddingVertical: gap(3) }}>
+        <Stack top={3} bottom={3}>
           <Text tone="muted">None in this job.</Text>
-        </View>
+        </Stack>
       )}
       {open.job.panels.length > 0 && !stages && (
         <TextButton
@@ -223,7 +224,7 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
           />
         ))}
       </View>
-      <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
+      <Grow between={0.5}>
         <Text kind="strong">{panel.name}</Text>
         {[...byStage].map(([name, which]) => (
           <Text key={name} kind="small">
@@ -233,7 +234,7 @@ function PanelLine({ open, panel, statuses }: { open: OpenJob; panel: Panel; sta
         <Text kind="tag" tone="muted">
           {`${SUBSTRATES[panel.substrate].name}, ${formatQuantity('area', area, units)}${temporary ? '. Temporary repair' : ''}`}
         </Text>
-      </View>
+      </Grow>
     </>
   );
 }

@@ -15,7 +15,7 @@ import { useJob, useSettings, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { markWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -53,9 +53,7 @@ export function RepairScreen({
   if (isLoading || !settings) return <Page>{null}</Page>;
   if (!open || !panel)
     return (
-      <Page>
-        <EmptyState title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
-      </Page>
+      <EmptyPage title="That panel is not here" text="It may have been removed, or it belongs to the other store." />
     );
   return <Repair open={open} panel={panel} faultId={faultId} />;
 }

@@ -16,6 +16,7 @@ import { useSheetDraft } from '@/data';
 import { FormField } from '@/ui/form/FormField';
 import { useTouched } from '@/ui/form/useTouched';
 import { useAppTheme, useFormatMessage } from '@/ui/appTheme';
+import { Grow, Stack } from '@/ui/layout';
 import { readNumber, formatForInput, type NumberKind } from '@/ui/numbers';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { ListRow } from '@/ui/ListRow';
@@ -126,14 +127,14 @@ export function Steps({ title, steps }: { title: string; steps: readonly (Messag
                 {String(i + 1)}
               </Text>
             </View>
-            <View style={{ flex: 1, minWidth: 0 }}>
+            <Grow>
               {check && (
                 <Text kind="tag" tone="window">
                   Look before you go on
                 </Text>
               )}
               <Text>{say(text)}</Text>
-            </View>
+            </Grow>
           </ListRow>
         );
       })}
@@ -148,14 +149,14 @@ export function Lines({ lines }: { lines: readonly { what: string; much: Message
     <>
       {lines.map((l) => (
         <ListRow key={l.what}>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text>{l.what}</Text>
             {l.note !== undefined && (
               <Text kind="small" tone="muted">
                 {say(l.note)}
               </Text>
             )}
-          </View>
+          </Grow>
           <Text kind="strong">{say(l.much)}</Text>
         </ListRow>
       ))}
@@ -164,9 +165,9 @@ export function Lines({ lines }: { lines: readonly { what: string; much: Message
 }
 
 export const Small = ({ children }: { children: ReactNode }) => (
-  <View style={{ marginTop: gap(3) }}>
+  <Stack top={3}>
     <Text kind="small" tone="muted">
       {children}
     </Text>
-  </View>
+  </Stack>
 );

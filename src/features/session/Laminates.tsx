@@ -1,5 +1,4 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { object } from 'yup';
 import { formatQuantity, type UnitSystem } from '@/core';
 import { NOMINAL_CATALYST, planLaminate } from '@/core/repair';
@@ -10,12 +9,12 @@ import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { typedQuantity } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
+import { Grow, Row, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 interface Patch {
   widthMm: number;
@@ -52,7 +51,7 @@ export function Laminates({ tempC }: { tempC: number }) {
         const plan = plans[i];
         return (
           <ListRow key={i} testID="laminate">
-            <View style={{ flex: 1, minWidth: 0 }}>
+            <Grow>
               <Text kind="strong">{`${mm(p.widthMm)} by ${mm(p.heightMm)}, ${p.resin}`}</Text>
               {plan?.ok ? (
                 <>
@@ -68,7 +67,7 @@ export function Laminates({ tempC }: { tempC: number }) {
                   {plan?.error[0]?.message ?? ''}
                 </Text>
               )}
-            </View>
+            </Grow>
             <TextButton
               label="Take off"
               of={`: ${mm(p.widthMm)} by ${mm(p.heightMm)}`}
@@ -79,7 +78,7 @@ export function Laminates({ tempC }: { tempC: number }) {
         );
       })}
       {adding ? (
-        <View style={{ gap: gap(2) }}>
+        <Stack between={2}>
           <Fields>
             <FormField control={form.control} name="widthMm" label="Ground out, wide" quantity="thickness" />
             <FormField control={form.control} name="heightMm" label="Ground out, high" quantity="thickness" />
@@ -94,7 +93,7 @@ export function Laminates({ tempC }: { tempC: number }) {
             value={resin}
             onChange={setResin}
           />
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+          <Row>
             <ActionButton
               label="Onto the list"
               strong
@@ -108,8 +107,8 @@ export function Laminates({ tempC }: { tempC: number }) {
               testID="add-laminate"
             />
             <ActionButton label="Leave" onPress={() => setAdding(false)} />
-          </View>
-        </View>
+          </Row>
+        </Stack>
       ) : (
         <TextButton label="Add a laminate" icon="plus" onPress={() => setAdding(true)} />
       )}

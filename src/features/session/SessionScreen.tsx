@@ -19,8 +19,9 @@ import { nowMs, useConditions, useJobs, useLibrary, useSettings, useStatuses, ty
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
-import { EmptyState } from '@/ui/EmptyState';
+import { EmptyPage } from '@/ui/EmptyState';
 import { clockTime } from '@/ui/format';
+import { Grow, Stack } from '@/ui/layout';
 import { LinkArea } from '@/ui/LinkArea';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
@@ -30,7 +31,6 @@ import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { pageHref } from '@/ui/pages';
-import { gap } from '@/ui/theme';
 import { ZoneChoices } from '@/ui/ZoneChoices';
 import { Laminates } from './Laminates';
 
@@ -44,12 +44,7 @@ export function SessionScreen({ jobId, zoneIds }: { jobId?: string | undefined; 
   const [picked, setPicked] = useState(jobId);
   const open = withZones.find((j) => j.job.id === picked) ?? withZones[0];
   if (loading) return <Page>{null}</Page>;
-  if (!open)
-    return (
-      <Page>
-        <EmptyState title="No zones to spray" text="Start a job and give it a panel with its area." />
-      </Page>
-    );
+  if (!open) return <EmptyPage title="No zones to spray" text="Start a job and give it a panel with its area." />;
   return <Session key={open.job.id} jobs={withZones} open={open} start={zoneIds ?? []} onJob={setPicked} />;
 }
 
@@ -188,12 +183,12 @@ function Cups({
   const name = (id: string) => zoneLabel(open.job, id);
   return (
     <Section title={product.name} aside={`${ml(need.lowMl)} to ${ml(need.highMl)}`}>
-      <View style={{ paddingTop: gap(2) }}>
+      <Stack top={2}>
         <Text kind="small">{tasks.map((t) => name(t.id)).join('; ')}</Text>
         <Text kind="tag" tone="muted">
           {`${APPLICATIONS[tasks[0]?.application ?? 'brush'].name}; ${ml(need.ml)} are laid, two times in three between the figures above.`}
         </Text>
-      </View>
+      </Stack>
       <ChoiceGroup
         label={`Coats of ${product.name.toLowerCase()}`}
         options={['1', '2', '3', '4', '6'].map((v) => ({ value: v, label: v }))}
@@ -206,7 +201,7 @@ function Cups({
         <View>
           {cups.value.cups.map((c, i) => (
             <ListRow key={i} testID="session-cup">
-              <View style={{ flex: 1, minWidth: 0 }}>
+              <Grow>
                 <Text kind="strong">{`${cups.value.cups.length > 1 ? `Cup ${i + 1}: ` : ''}${ml(c.mixMl)}`}</Text>
                 <Text kind="tag" tone="muted">
                   {`mix ${clock(c.mixMin)}, laid by ${clock(c.doneMin)}${c.endsMin === undefined ? '' : `, good till ${clock(c.endsMin)}`}`}
@@ -214,7 +209,7 @@ function Cups({
                 <Text kind="tag" tone="muted">
                   {piecesText(c.pieces, tasks.length, name)}
                 </Text>
-              </View>
+              </Grow>
               <LinkArea
                 href={pageHref('/mix', {
                   job: open.job.id,

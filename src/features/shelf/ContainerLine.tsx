@@ -7,6 +7,7 @@ import { useLibrary } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Disclosure } from '@/ui/Disclosure';
 import { dayMonth } from '@/ui/format';
+import { Grow } from '@/ui/layout';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { amountText, nameOf, STATE_TONE, STATE_WORDS } from './names';
@@ -52,7 +53,7 @@ export function ContainerLine({
       onToggle={onToggle}
       head={
         <View style={styles.head}>
-          <View style={styles.words}>
+          <Grow>
             <Text kind="strong">{nameOf(c, shelf, lookup)}</Text>
             <Text kind="tag" tone="muted">
               {facts.join(' \u00b7 ')}
@@ -62,7 +63,7 @@ export function ContainerLine({
                 {STATE_WORDS[state]}
               </Text>
             )}
-          </View>
+          </Grow>
           <View style={styles.amount}>
             <Text kind="strong">{amountText(c, c.amount, units)}</Text>
             <Text kind="tag" tone="muted">{`of ${amountText(c, whole, units)}`}</Text>
@@ -89,7 +90,6 @@ export function ContainerLine({
 
 const styles = StyleSheet.create({
   head: { flexDirection: 'row', alignItems: 'center', gap: gap(3) },
-  words: { flex: 1, minWidth: 0 },
   amount: { alignItems: 'flex-end', width: 92 },
   level: { width: 92, height: 5, borderRadius: 3, marginTop: gap(1) },
 });

@@ -18,12 +18,12 @@ import { fullWhen, money } from '@/ui/format';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedNumber, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
+import { Grow, Row, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
-import { Notice } from '@/ui/Notice';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 import { amountText } from './names';
 import { ReceiveForm } from './ReceiveForm';
 
@@ -62,10 +62,10 @@ export function ContainerMore({
     );
   const doing = counting ? 'count' : act;
   return (
-    <View style={{ paddingBottom: gap(3), gap: gap(2) }}>
+    <Stack bottom={3} between={2}>
       <Facts container={c} />
       {doing === null && (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+        <Row>
           <ActionButton label={counted ? 'Count it' : 'Weigh it'} onPress={() => setAct('count')} />
           <ActionButton label={counted ? 'Use some' : 'Took some out'} onPress={() => setAct('use')} />
           {c.openedMs === undefined && (
@@ -76,9 +76,9 @@ export function ContainerMore({
           )}
           <ActionButton label="Throw away" onPress={() => setAct('waste')} />
           <ActionButton label="Move it" onPress={() => setAct('move')} />
-        </View>
+        </Row>
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       {doing === 'count' && (
         <AmountForm
           key={`count ${c.amount}`}
@@ -133,7 +133,7 @@ export function ContainerMore({
         onPress={() => setShown(!shown)}
       />
       {shown && <Happened open={open} container={c} />}
-    </View>
+    </Stack>
   );
 }
 
@@ -182,9 +182,9 @@ function AmountForm({
 }) {
   const form = useAppForm({ amount: start }, counted ? PIECES : GRAMS);
   return (
-    <View style={{ gap: gap(2) }}>
+    <Stack between={2}>
       <FormField control={form.control} name="amount" label={label} numeric />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+      <Row>
         <ActionButton
           label={act}
           strong
@@ -192,8 +192,8 @@ function AmountForm({
           testID="save-amount"
         />
         {onLeave && <ActionButton label="Leave" onPress={onLeave} />}
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
 
@@ -215,10 +215,10 @@ function WasteForm({
     counted ? PIECES_WHY : GRAMS_WHY,
   );
   return (
-    <View style={{ gap: gap(2) }}>
+    <Stack between={2}>
       <FormField control={form.control} name="amount" label={counted ? 'Pieces' : 'Thrown away, g'} numeric />
       <FormChoice control={form.control} name="why" label="Why" options={REASONS} />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+      <Row>
         <ActionButton
           label="Throw it away"
           tone="stop"
@@ -227,8 +227,8 @@ function WasteForm({
           testID="save-waste"
         />
         <ActionButton label="Leave" onPress={onLeave} />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
 const withWhy = (counted: boolean) => (units: UnitSystem) =>
@@ -241,17 +241,17 @@ const placeSchema = () => object({ place: typedText(80, 'Say where it stands') }
 function PlaceForm({ place, onSave, onLeave }: { place: string; onSave(place: string): void; onLeave(): void }) {
   const form = useAppForm({ place }, placeSchema);
   return (
-    <View style={{ gap: gap(2) }}>
+    <Stack between={2}>
       <FormField control={form.control} name="place" label="Where it stands" />
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+      <Row>
         <ActionButton
           label="It stands there now"
           strong
           onPress={() => void form.handleSubmit((v) => onSave(v.place))()}
         />
         <ActionButton label="Leave" onPress={onLeave} />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }
 
@@ -293,15 +293,15 @@ function Happened({ open, container: c }: { open: OpenShelf; container: Containe
     return <ReceiveForm shelf={open.shelf} correct={correcting} onDone={() => setCorrecting(undefined)} />;
   return (
     <View>
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
+      <Problem says={problem} />
       {history.map((r) => (
         <ListRow key={r.id}>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="small">{happenedLine(r, c, open, units)}</Text>
             <Text kind="tag" tone="muted">
               {fullWhen(r.atMs)}
             </Text>
-          </View>
+          </Grow>
           {r.kind === 'received' && (
             <TextButton
               label="Put right"

@@ -16,11 +16,11 @@ import { FormDay } from '@/ui/form/FormPicked';
 import { FormField } from '@/ui/form/FormField';
 import { typedDay, typedNumber, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
-import { Notice } from '@/ui/Notice';
+import { Row } from '@/ui/layout';
+import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
-import { gap } from '@/ui/theme';
 
 const ARTICLE_OPTIONS = entriesOf(ARTICLES).map(([value, label]) => ({ value, label }));
 
@@ -221,8 +221,8 @@ export function ReceiveForm({
         value={opened ? 'yes' : 'no'}
         onChange={(v) => setOpened(v === 'yes')}
       />
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+      <Problem says={problem} />
+      <Row top={3}>
         <ActionButton
           label={correct ? 'Keep' : 'Onto the shelf'}
           strong
@@ -231,7 +231,7 @@ export function ReceiveForm({
           testID="save-received"
         />
         <ActionButton label="Leave" onPress={onDone} />
-      </View>
+      </Row>
     </Section>
   );
 }

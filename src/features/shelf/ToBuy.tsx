@@ -8,10 +8,10 @@ import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { money } from '@/ui/format';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 
 /** What a job still takes, as it was worked out last. */
 interface Needs {
@@ -64,23 +64,23 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
         />
       )}
       {!shown && (
-        <View style={{ paddingVertical: gap(3) }}>
+        <Stack top={3} bottom={3}>
           <ActionButton
             label={`What ${open.job.name} still takes`}
             disabled={!routes}
             onPress={workOut}
             testID="to-buy"
           />
-        </View>
+        </Stack>
       )}
       {shown?.lines.map((l) => (
         <ListRow key={l.name} testID="buy-line">
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="strong">{l.name}</Text>
             <Text kind="tag" tone="muted">
               {`takes ${formatQuantity('mass', l.needG, units, 0)}, here ${formatQuantity('mass', Math.max(0, l.hereG), units, 0)}`}
             </Text>
-          </View>
+          </Grow>
           <View style={{ alignItems: 'flex-end' }}>
             <Text kind="strong">
               {l.order.tins.map((t) => `${t.count} × ${tinText(t.size, l.order.unit)}`).join(' + ')}
@@ -91,15 +91,15 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
       ))}
       {shown?.pieces.map((p) => (
         <ListRow key={p.name} testID="buy-line">
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="strong">{p.name}</Text>
             <Text kind="tag" tone="muted">{`takes ${p.need}, here ${p.here}`}</Text>
-          </View>
+          </Grow>
           <Text kind="strong">{String(p.missing)}</Text>
         </ListRow>
       ))}
       {shown && (
-        <View style={{ gap: gap(2), paddingTop: gap(2) }}>
+        <Stack between={2} top={2}>
           {shown.lines.length + shown.pieces.length === 0 ? (
             <Text>All that it takes is here.</Text>
           ) : (
@@ -121,7 +121,7 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
             By the way to the finish of every zone as it stands now, with the usual transfer, in sizes that tins come
             in. What is found on the way changes it.
           </Text>
-        </View>
+        </Stack>
       )}
     </Section>
   );

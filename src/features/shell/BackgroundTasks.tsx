@@ -8,6 +8,7 @@ import { storeName } from '@/data/mode';
 import { restoredRecords } from '@/data/storage';
 import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
+import { Grow } from '@/ui/layout';
 import { LinkArea } from '@/ui/LinkArea';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
@@ -49,9 +50,9 @@ function NewVersion() {
   return (
     <Notice tone="muted" testID="new-version">
       <View style={styles.line}>
-        <View style={styles.words}>
+        <Grow>
           <Text kind="strong">A new version is here</Text>
-        </View>
+        </Grow>
         <TextButton label="Load it" onPress={load} />
         <TextButton label="Later" tone="muted" onPress={() => setLater(true)} />
       </View>
@@ -68,12 +69,12 @@ function CameBack() {
   return (
     <Notice tone="window" testID="came-back">
       <View style={styles.line}>
-        <View style={styles.words}>
+        <Grow>
           <Text kind="strong">The browser had lost this shop</Text>
           <Text kind="small">
             {`It found its database damaged and threw it away, as it can after it was killed. All ${records} records came back from the second copy that Stratocoat keeps. Save the shop as a file all the same.`}
           </Text>
-        </View>
+        </Grow>
         <TextButton label="Seen" of="the browser had lost this shop" icon="check" onPress={() => setSeen(true)} />
       </View>
     </Notice>
@@ -114,7 +115,7 @@ function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): 
   return (
     <Notice tone="window" urgent testID="alarms">
       <View style={styles.line}>
-        <View style={styles.words}>
+        <Grow>
           {alone ? (
             <OneAlarm alarm={first} now={now} />
           ) : (
@@ -122,7 +123,7 @@ function Alarms({ due, now, onSeen }: { due: DueAlarm[]; now: number; onSeen(): 
               <Text kind="strong">{summaryOf(due)}</Text>
             </TouchableRipple>
           )}
-        </View>
+        </Grow>
         <TextButton label="Seen" of={alone ? titleOf(first) : 'all of them'} icon="check" onPress={onSeen} />
       </View>
       {open && !alone && (
@@ -167,7 +168,6 @@ function summaryOf(due: readonly DueAlarm[]): string {
 
 const styles = StyleSheet.create({
   line: { flexDirection: 'row', alignItems: 'center', gap: gap(2) },
-  words: { flex: 1, minWidth: 0 },
   target: { minHeight: GLOVE, justifyContent: 'center' },
   list: { borderTopWidth: 1 },
 });

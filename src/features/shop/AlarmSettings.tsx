@@ -3,6 +3,7 @@ import { View } from 'react-native';
 import { ALARM_KINDS, type AlarmKind } from '@/core';
 import { useShopActions, type Settings } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import {
@@ -57,7 +58,7 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
         value={settings.sound ? 'on' : 'off'}
         onChange={(v) => save({ sound: v === 'on' })}
       />
-      <View style={{ marginTop: gap(2) }}>
+      <Stack top={2}>
         <Text kind="small" tone="muted">
           {LEAVE[leave]}
         </Text>
@@ -73,7 +74,7 @@ export function AlarmSettings({ settings }: { settings: Settings }) {
             }}
           />
         </View>
-      </View>
+      </Stack>
     </Section>
   );
 }

@@ -6,6 +6,7 @@ import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
 import { fullWhen } from '@/ui/format';
 import { ActionButton } from '@/ui/ActionButton';
+import { Row, Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
@@ -70,7 +71,7 @@ function Ready({
   const { here, air } = file;
   return (
     <Notice tone="muted" testID="import-ready">
-      <View style={{ gap: gap(1) }}>
+      <Stack between={1}>
         <Text kind="section">{file.name}</Text>
         {here && <Merging here={here} />}
         <Text
@@ -88,8 +89,8 @@ function Ready({
         )}
         {!here && <Text kind="small">It is added beside the jobs that are here.</Text>}
         {(!here || here.fresh > 0) && <AgainstRules against={file.against} products={file.products} />}
-      </View>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+      </Stack>
+      <Row top={2}>
         {here ? (
           <>
             <ActionButton label="Put them together" strong onPress={() => onPut(file, 'merge')} testID="import-merge" />
@@ -99,7 +100,7 @@ function Ready({
           <ActionButton label="Add it" strong onPress={() => onPut(file, 'replace')} testID="import-do" />
         )}
         <ActionButton label="Leave it" onPress={onLeave} />
-      </View>
+      </Row>
     </Notice>
   );
 }

@@ -6,6 +6,7 @@ import { exportCalendar, nowMs, useShopActions, useStatusesNow, type OpenJob } f
 import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
 import { useConfirm } from '@/ui/ConfirmDialog';
+import { Grow } from '@/ui/layout';
 import { useNotify } from '@/ui/notifications';
 import { ListRow } from '@/ui/ListRow';
 import { TextButton } from '@/ui/TextButton';
@@ -31,7 +32,7 @@ export function JobLine({ open }: { open: OpenJob }) {
     );
   return (
     <ListRow>
-      <View style={{ flex: 1, minWidth: 0 }}>
+      <Grow>
         <Text kind="strong">{open.job.name}</Text>
         <Text
           kind="small"
@@ -75,7 +76,7 @@ export function JobLine({ open }: { open: OpenJob }) {
             {problem}
           </Text>
         )}
-      </View>
+      </Grow>
     </ListRow>
   );
 }

@@ -4,6 +4,7 @@ import { useExchange } from '@/data/useExchange';
 import { ActionButton } from '@/ui/ActionButton';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { fullWhen } from '@/ui/format';
+import { Row } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
@@ -104,7 +105,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
             <Text kind="small" tone="stop">
               {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
             </Text>
-            <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), paddingTop: gap(2) }}>
+            <Row top={2}>
               <ActionButton
                 label="Take it in"
                 strong
@@ -129,7 +130,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
                 />
               )}
               <ActionButton label="Leave it" onPress={leave} />
-            </View>
+            </Row>
           </Notice>
         )}
         {step.at === 'working' && <Text kind="small">{step.says}</Text>}

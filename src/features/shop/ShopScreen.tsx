@@ -6,6 +6,7 @@ import { BOUNDS, SCHOOLS, type HouseMethod, type UnitSystem } from '@/core';
 import { answerSchool, useData, useJobs, useLibrary, useSettings, useShopActions, type Settings } from '@/data';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { useAppTheme } from '@/ui/appTheme';
+import { Row, Stack } from '@/ui/layout';
 import { formatForInput } from '@/ui/numbers';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
@@ -19,7 +20,6 @@ import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
-import { gap } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { pageHref } from '@/ui/pages';
 import { AlarmSettings } from './AlarmSettings';
@@ -82,13 +82,13 @@ export function ShopScreen() {
       <AlarmSettings settings={settings} />
       <Method settings={settings} />
       <Section title="Whose data">
-        <View style={{ paddingTop: gap(3), gap: gap(2) }}>
+        <Stack top={3} between={2}>
           <Text kind="small" tone="muted">
             {mode === 'demo'
               ? 'The demo lives in a store of its own. What you try here never touches your own jobs.'
               : 'Your jobs live in this browser only, and in the files that you save.'}
           </Text>
-          <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2) }}>
+          <Row>
             <ActionButton
               label={mode === 'demo' ? 'Go to my own shop' : 'Look round the demo'}
               onPress={() => switchTo(mode === 'demo' ? 'own' : 'demo')}
@@ -107,8 +107,8 @@ export function ShopScreen() {
               />
             )}
             {dialog}
-          </View>
-        </View>
+          </Row>
+        </Stack>
       </Section>
     </Page>
   );

@@ -1,7 +1,7 @@
-import { View } from 'react-native';
 import { DAY_MS } from '@/core';
 import { useAfterFirstPaint, useAdvice, type LiveJob } from '@/data';
 import { dayOnly } from '@/ui/format';
+import { Grow } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
@@ -23,13 +23,13 @@ export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number })
     <Section title="Parts on order" aside={String(orders.length)}>
       {orders.map(({ job, bag, item, dueMs, late }) => (
         <ListRow key={item.id} href={pageHref('/bags', { job: job.id })}>
-          <View style={{ flex: 1, minWidth: 0 }}>
+          <Grow>
             <Text kind="strong">{`${item.count - item.back} ${item.name}`}</Text>
             <Text kind="small" tone={late ? 'stop' : 'muted'}>
               {late ? `Late: was due ${dayOnly(dueMs)}` : `Due ${dayOnly(dueMs)}`}
             </Text>
             <Text kind="tag" tone="muted">{`${bag.name}, ${job.name}`}</Text>
-          </View>
+          </Grow>
         </ListRow>
       ))}
     </Section>

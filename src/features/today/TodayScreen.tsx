@@ -17,6 +17,7 @@ import { clockTime, dayOnly, monthYear, shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
+import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
@@ -27,7 +28,7 @@ import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { LinkArea } from '@/ui/LinkArea';
 import { Text, type Tone } from '@/ui/Text';
 import { useGrowingCount } from '@/ui/paint';
-import { gap, TARGET } from '@/ui/theme';
+import { TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
@@ -280,10 +281,10 @@ const Line = memo(function Line(p: LineProps) {
             {wait}
           </Text>
         )}
-        {stacked && <View style={{ marginTop: gap(1.5) }}>{column}</View>}
+        {stacked && <Stack top={1.5}>{column}</Stack>}
       </View>
       {!stacked && column}
-      <View style={{ flex: 1, minWidth: 0, gap: gap(0.5) }}>
+      <Grow between={0.5}>
         <Text kind="strong">{p.name}</Text>
         <Text kind="small" tone={tone === 'ink' ? 'muted' : tone}>
           {text}
@@ -291,7 +292,7 @@ const Line = memo(function Line(p: LineProps) {
         <Text kind="tag" tone="muted">
           {p.jobName}
         </Text>
-      </View>
+      </Grow>
     </ListRow>
   );
 });

@@ -5,6 +5,7 @@ import { boundsOf, type FloorRow, type Point } from '@/core';
 import { FLOOR_ROWS } from '@/core/bodies/rows';
 import { useAppTheme } from '../appTheme';
 import { Icon } from '../icons';
+import { Stack } from '../layout';
 import { LinkArea } from '../LinkArea';
 import type { PageHref } from '../pages';
 import { Text, type Tone } from '../Text';
@@ -116,7 +117,7 @@ function PartOnFloor({ item, pxPerMm, href, picked, onPick }: PartProps) {
   const drawn = faces.reduce((w, f) => w + f.width + gap(1), 0);
   const label = [item.name, item.words, item.more].filter(Boolean).join('. ');
   const inside = (
-    <View style={styles.part}>
+    <Stack between={0.5}>
       <View style={[styles.faces, item.pale && styles.pale]}>
         {faces.map(({ uri, width, height }) => (
           <View key={uri} style={[{ width, height }, { backgroundImage: `url("${uri}")` } as object]} />
@@ -140,7 +141,7 @@ function PartOnFloor({ item, pxPerMm, href, picked, onPick }: PartProps) {
           {item.more}
         </Text>
       )}
-    </View>
+    </Stack>
   );
   const style = [
     styles.touch,
@@ -204,7 +205,6 @@ const styles = StyleSheet.create({
   title: { width: '100%' },
   touch: { padding: gap(1.5), minHeight: 56, borderRadius: 10, borderWidth: 2, justifyContent: 'flex-end' },
   some: { borderStyle: 'dashed' },
-  part: { gap: gap(0.5) },
   faces: { flexDirection: 'row', alignItems: 'flex-end', gap: gap(1), minHeight: 24 },
   name: { flexDirection: 'row', alignItems: 'flex-start', gap: gap(1) },
   pale: { opacity: 0.4 },

@@ -1,12 +1,11 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import type { Face, Job, Panel, Point } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import { PLACES, pointInWords, zonesOnFace } from '@/core/outline';
 import { ChoiceGroup } from '../ChoiceGroup';
+import { Stack } from '../layout';
 import { Notice } from '../Notice';
 import { TextButton } from '../TextButton';
-import { gap } from '../theme';
 
 const OPTIONS = keysOf(PLACES).map((value) => ({ value, label: PLACES[value].name }));
 
@@ -30,7 +29,7 @@ export function PlaceInWords({
   if (!zone) return null;
   if (!asked) return <TextButton label="Say where it is in words" onPress={() => setAsked(true)} />;
   return (
-    <View style={{ marginTop: gap(2) }}>
+    <Stack top={2}>
       {zones.length > 1 && (
         <ChoiceGroup
           label="On which zone"
@@ -50,6 +49,6 @@ export function PlaceInWords({
         }}
       />
       {hidden && <Notice tone="stop">Nothing of that zone shows on the drawing.</Notice>}
-    </View>
+    </Stack>
   );
 }

@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { View } from 'react-native';
 import { object } from 'yup';
 import { errorText, type Message } from '@/core';
 import { ActionButton } from '../ActionButton';
 import { ChoiceGroup, type Choice } from '../ChoiceGroup';
-import { Notice } from '../Notice';
-import { gap } from '../theme';
+import { Row, Stack } from '../layout';
+import { Problem } from '../Notice';
 import { FormField } from './FormField';
 import { typedText } from './schema';
 import { useAppForm } from './useAppForm';
@@ -30,7 +29,7 @@ export default function ToDoForm<P extends string>({
   const [problem, setProblem] = useState<Message>();
   const save = form.handleSubmit(({ text }) => onSave(text).catch((e: Error) => setProblem(errorText(e))));
   return (
-    <View style={{ paddingBottom: gap(3) }}>
+    <Stack bottom={3}>
       <FormField control={form.control} name="text" label="What is to be done" />
       {places.length > 1 && (
         <ChoiceGroup<P>
@@ -43,11 +42,11 @@ export default function ToDoForm<P extends string>({
           }}
         />
       )}
-      {problem !== undefined && <Notice tone="stop">{problem}</Notice>}
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+      <Problem says={problem} />
+      <Row top={3}>
         <ActionButton label="Write it down" strong grow onPress={() => void save()} testID="save-to-do" />
         <ActionButton label="Leave" onPress={onLeave} />
-      </View>
-    </View>
+      </Row>
+    </Stack>
   );
 }

@@ -7,6 +7,7 @@ import type { HeightGrid } from '@/core/fair';
 import { middleOf } from '@/core/outline';
 import { useAppTheme } from '../appTheme';
 import { ActionButton } from '../ActionButton';
+import { Row } from '../layout';
 import { gap, type Palette } from '../theme';
 import { Contours } from '../relief/Contours';
 import { gesturesOf, type Finger } from './gestures';
@@ -131,11 +132,11 @@ export function PanelMap(p: PanelMapProps) {
           )}
         </View>
       </GestureDetector>
-      <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(2) }}>
+      <Row top={2}>
         <ActionButton label="Closer" onPress={() => view.zoom(1.6)} />
         <ActionButton label="Back off" onPress={() => view.zoom(1 / 1.6)} />
         <ActionButton label="Whole" onPress={() => view.fit()} />
-      </View>
+      </Row>
     </GestureHandlerRootView>
   );
 }

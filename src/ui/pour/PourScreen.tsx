@@ -7,6 +7,7 @@ import { LEAST_STEPS, SCALE_STEP_G, toleranceG, type ScaleState } from '@/core/d
 import { growthFactor, overPoured, pourSteps, scaleLines, thinnerWithin, type MixPlan } from '@/core/mix';
 import { NO_TIN, type Container } from '@/core/stock';
 import { useAppTheme } from '../appTheme';
+import { Row } from '../layout';
 import { readNumber } from '../numbers';
 import { ActionButton } from '../ActionButton';
 import { ChoiceGroup } from '../ChoiceGroup';
@@ -241,7 +242,7 @@ export function PourScreen({
         />
       )}
       {scale.status === 'live' && (
-        <View style={{ flexDirection: 'row', flexWrap: 'wrap', gap: gap(2), marginTop: gap(3) }}>
+        <Row top={3}>
           <ActionButton label="Tare" onPress={() => onHand({ tare: true })} testID="tare" />
           <HoldButton
             label="Hold to pour"
@@ -250,7 +251,7 @@ export function PourScreen({
             testID="hold-to-pour"
           />
           <TextButton label={byHand ? 'Read the scale' : 'Type what it shows'} onPress={() => setByHand(!byHand)} />
-        </View>
+        </Row>
       )}
       {scale.status === 'live' && (
         <Text kind="tag" tone="muted">
