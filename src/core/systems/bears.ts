@@ -2,7 +2,12 @@ import type { MediaId } from '../library/media';
 import type { SubstrateKind } from '../library/substrates';
 import type { Treatment } from '../log/marks';
 import type { StripMethod } from '../log/tools';
+import { each, rowOf } from '../table';
 import { care, no, OK, type Entry } from './entry';
+
+const stripped = rowOf<StripMethod, Entry>();
+const blasted = rowOf<MediaId, Entry>();
+const repaired = rowOf<Treatment, Entry>();
 
 const GRINDS_ZINC = care('Grinding takes the zinc off with the paint.', 'Strip it chemically or with a scraper.');
 const ATTACKS = no('Stripper attacks plastic and laminate.', 'Sand it.');
@@ -14,65 +19,61 @@ const STEEL_WIRE = care(
 
 /** Which way of taking a coating off each substrate bears. */
 export const STRIPPING: { readonly [S in SubstrateKind]: { readonly [M in StripMethod]: Entry } } = {
-  steel: {
-    chemical: OK,
-    scraper: OK,
-    wireWheel: OK,
-    flapDisc: OK,
-    sander: OK,
-    heat: care('Heat bows thin flat sheet.', 'Keep it moving, and stop when the paint lifts.'),
-  },
-  galvanised: {
-    chemical: OK,
-    scraper: OK,
-    wireWheel: GRINDS_ZINC,
-    flapDisc: GRINDS_ZINC,
-    sander: GRINDS_ZINC,
-    heat: care('Heat drives fume out of the zinc.', 'Strip it chemically.'),
-  },
-  aluminium: {
-    chemical: care('Alkaline stripper eats aluminium.', 'Only one whose sheet names it, and rinse it off.'),
-    scraper: OK,
-    wireWheel: STEEL_WIRE,
-    flapDisc: care('Aluminium clogs and gouges fast.', 'Fine paper, little pressure, nothing that cut steel before.'),
-    sander: OK,
-    heat: care('Aluminium softens and bows long before it shows.', 'Stay under the temperature of its sheet.'),
-  },
-  glassfibre: {
-    chemical: ATTACKS,
-    scraper: OK,
-    wireWheel: no('A wire wheel tears the gel and the fibre open.', 'Sand it.'),
-    flapDisc: care('A flap disc is through the gel in a moment.', 'P80 on a sander with a soft pad.'),
-    sander: OK,
-    heat: BLISTERS,
-  },
-  smc: {
-    chemical: ATTACKS,
-    scraper: OK,
-    wireWheel: no('A wire wheel tears the compound open.', 'Sand it.'),
-    flapDisc: care('A flap disc cuts into the compound at once.', 'P80 to P180 on a sander.'),
-    sander: OK,
-    heat: BLISTERS,
-  },
-  carbon: {
-    chemical: ATTACKS,
-    scraper: care('A blade lifts fibre where it catches.', 'Sand it.'),
-    wireWheel: no('A wire wheel cuts the fibre, which carries the load.', 'Sand it with P180 and finer.'),
-    flapDisc: no('A flap disc cuts the fibre, which carries the load.', 'Sand it with P180 and finer.'),
-    sander: care(
-      'Stop at the resin: every fibre that is cut carries no more.',
-      'P180 and finer, and look for black dust.',
+  steel: stripped(
+    each(['chemical', 'scraper', 'wireWheel', 'flapDisc', 'sander'], OK),
+    each(['heat'], care('Heat bows thin flat sheet.', 'Keep it moving, and stop when the paint lifts.')),
+  ),
+  galvanised: stripped(
+    each(['chemical', 'scraper'], OK),
+    each(['wireWheel', 'flapDisc', 'sander'], GRINDS_ZINC),
+    each(['heat'], care('Heat drives fume out of the zinc.', 'Strip it chemically.')),
+  ),
+  aluminium: stripped(
+    each(['chemical'], care('Alkaline stripper eats aluminium.', 'Only one whose sheet names it, and rinse it off.')),
+    each(['scraper', 'sander'], OK),
+    each(['wireWheel'], STEEL_WIRE),
+    each(
+      ['flapDisc'],
+      care('Aluminium clogs and gouges fast.', 'Fine paper, little pressure, nothing that cut steel before.'),
     ),
-    heat: BLISTERS,
-  },
-  plastic: {
-    chemical: ATTACKS,
-    scraper: care('A blade gouges plastic.', 'Sand it with P320 and finer.'),
-    wireWheel: no('A wire wheel gouges and melts plastic.', 'Sand it with P320 and finer.'),
-    flapDisc: no('A flap disc melts and tears plastic.', 'Sand it with P320 and finer.'),
-    sander: care('Plastic melts under a fast sander and raises hairs.', 'P320 and finer, slowly.'),
-    heat: no('Plastic softens and sags under heat.', 'Sand it with P320 and finer.'),
-  },
+    each(
+      ['heat'],
+      care('Aluminium softens and bows long before it shows.', 'Stay under the temperature of its sheet.'),
+    ),
+  ),
+  glassfibre: stripped(
+    each(['chemical'], ATTACKS),
+    each(['scraper', 'sander'], OK),
+    each(['wireWheel'], no('A wire wheel tears the gel and the fibre open.', 'Sand it.')),
+    each(['flapDisc'], care('A flap disc is through the gel in a moment.', 'P80 on a sander with a soft pad.')),
+    each(['heat'], BLISTERS),
+  ),
+  smc: stripped(
+    each(['chemical'], ATTACKS),
+    each(['scraper', 'sander'], OK),
+    each(['wireWheel'], no('A wire wheel tears the compound open.', 'Sand it.')),
+    each(['flapDisc'], care('A flap disc cuts into the compound at once.', 'P80 to P180 on a sander.')),
+    each(['heat'], BLISTERS),
+  ),
+  carbon: stripped(
+    each(['chemical'], ATTACKS),
+    each(['scraper'], care('A blade lifts fibre where it catches.', 'Sand it.')),
+    each(['wireWheel'], no('A wire wheel cuts the fibre, which carries the load.', 'Sand it with P180 and finer.')),
+    each(['flapDisc'], no('A flap disc cuts the fibre, which carries the load.', 'Sand it with P180 and finer.')),
+    each(
+      ['sander'],
+      care('Stop at the resin: every fibre that is cut carries no more.', 'P180 and finer, and look for black dust.'),
+    ),
+    each(['heat'], BLISTERS),
+  ),
+  plastic: stripped(
+    each(['chemical'], ATTACKS),
+    each(['scraper'], care('A blade gouges plastic.', 'Sand it with P320 and finer.')),
+    each(['wireWheel'], no('A wire wheel gouges and melts plastic.', 'Sand it with P320 and finer.')),
+    each(['flapDisc'], no('A flap disc melts and tears plastic.', 'Sand it with P320 and finer.')),
+    each(['sander'], care('Plastic melts under a fast sander and raises hairs.', 'P320 and finer, slowly.')),
+    each(['heat'], no('Plastic softens and sags under heat.', 'Sand it with P320 and finer.')),
+  ),
 };
 
 const ZINC_OFF = no('Blasting takes the zinc off.', 'Strip it chemically, or use plastic or soda.');
@@ -96,69 +97,41 @@ const RINSE_SODA = care(
 
 /** Which blast media each substrate bears. */
 export const BLASTING: { readonly [S in SubstrateKind]: { readonly [M in MediaId]: Entry } } = {
-  steel: {
-    'Crushed glass': OK,
-    Slag: OK,
-    Garnet: OK,
-    'Fine crushed glass': OK,
-    'Glass beads': OK,
-    Plastic: OK,
-    Soda: RINSE_SODA,
-  },
-  galvanised: {
-    'Crushed glass': ZINC_OFF,
-    Slag: ZINC_OFF,
-    Garnet: ZINC_OFF,
-    'Fine crushed glass': ZINC_OFF,
-    'Glass beads': ZINC_OFF,
-    Plastic: OK,
-    Soda: RINSE_SODA,
-  },
-  aluminium: {
-    'Crushed glass': IRON_IN,
-    Slag: IRON_IN,
-    Garnet: IRON_IN,
-    'Fine crushed glass': OK,
-    'Glass beads': BEADS_PEEN,
-    Plastic: OK,
-    Soda: RINSE_SODA,
-  },
-  glassfibre: {
-    'Crushed glass': TOO_HARD,
-    Slag: TOO_HARD,
-    Garnet: TOO_HARD,
-    'Fine crushed glass': TOO_HARD,
-    'Glass beads': TOO_HARD,
-    Plastic: LAMINATE_SOFT,
-    Soda: RINSE_SODA,
-  },
-  smc: {
-    'Crushed glass': TOO_HARD,
-    Slag: TOO_HARD,
-    Garnet: TOO_HARD,
-    'Fine crushed glass': TOO_HARD,
-    'Glass beads': TOO_HARD,
-    Plastic: LAMINATE_SOFT,
-    Soda: RINSE_SODA,
-  },
-  carbon: {
-    'Crushed glass': TOO_HARD,
-    Slag: TOO_HARD,
-    Garnet: TOO_HARD,
-    'Fine crushed glass': TOO_HARD,
-    'Glass beads': TOO_HARD,
-    Plastic: LAMINATE_SOFT,
-    Soda: RINSE_SODA,
-  },
-  plastic: {
-    'Crushed glass': TOO_HARD,
-    Slag: TOO_HARD,
-    Garnet: TOO_HARD,
-    'Fine crushed glass': TOO_HARD,
-    'Glass beads': TOO_HARD,
-    Plastic: LAMINATE_SOFT,
-    Soda: RINSE_SODA,
-  },
+  steel: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet', 'Fine crushed glass', 'Glass beads', 'Plastic'], OK),
+    each(['Soda'], RINSE_SODA),
+  ),
+  galvanised: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet', 'Fine crushed glass', 'Glass beads'], ZINC_OFF),
+    each(['Plastic'], OK),
+    each(['Soda'], RINSE_SODA),
+  ),
+  aluminium: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet'], IRON_IN),
+    each(['Fine crushed glass', 'Plastic'], OK),
+    each(['Glass beads'], BEADS_PEEN),
+    each(['Soda'], RINSE_SODA),
+  ),
+  glassfibre: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet', 'Fine crushed glass', 'Glass beads'], TOO_HARD),
+    each(['Plastic'], LAMINATE_SOFT),
+    each(['Soda'], RINSE_SODA),
+  ),
+  smc: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet', 'Fine crushed glass', 'Glass beads'], TOO_HARD),
+    each(['Plastic'], LAMINATE_SOFT),
+    each(['Soda'], RINSE_SODA),
+  ),
+  carbon: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet', 'Fine crushed glass', 'Glass beads'], TOO_HARD),
+    each(['Plastic'], LAMINATE_SOFT),
+    each(['Soda'], RINSE_SODA),
+  ),
+  plastic: blasted(
+    each(['Crushed glass', 'Slag', 'Garnet', 'Fine crushed glass', 'Glass beads'], TOO_HARD),
+    each(['Plastic'], LAMINATE_SOFT),
+    each(['Soda'], RINSE_SODA),
+  ),
 };
 
 const METAL_ONLY = no(
@@ -199,24 +172,32 @@ const CARBON_FILL = care('Polyester filler does not bond to carbon composite.', 
 const PLASTIC_FILL = care('Polyester filler cracks where plastic flexes.', 'A flexible filler for plastic.');
 
 type Repairs = { readonly [T in Treatment]: Entry };
-const METAL: Repairs = {
-  abrade: OK,
-  spotBlast: OK,
-  convert: OK,
-  cutOut: OK,
-  patch: OK,
-  pushOut: OK,
-  pullAndFill: OK,
-  hammerAndDolly: OK,
-  shrink: OK,
-  fill: OK,
-  feather: OK,
-  strip: OK,
-  laminate: LAMINATE_ON_METAL,
-  vAndEpoxy: care('A crack in metal is stopped by drilling and welding.', 'Epoxy only where nothing bears on it.'),
-  rebond: OK,
-  drain: OK,
-};
+const METAL: Repairs = repaired(
+  each(
+    [
+      'abrade',
+      'spotBlast',
+      'convert',
+      'cutOut',
+      'patch',
+      'pushOut',
+      'pullAndFill',
+      'hammerAndDolly',
+      'shrink',
+      'fill',
+      'feather',
+      'strip',
+      'rebond',
+      'drain',
+    ],
+    OK,
+  ),
+  each(['laminate'], LAMINATE_ON_METAL),
+  each(
+    ['vAndEpoxy'],
+    care('A crack in metal is stopped by drilling and welding.', 'Epoxy only where nothing bears on it.'),
+  ),
+);
 const LAMINATE: Repairs = {
   ...METAL,
   spotBlast: care('Blasting and wire open the gel.', 'Sand it.'),

@@ -1,50 +1,35 @@
-import type { LayerFamily, Material, SurfaceKind } from './surfaces';
-import type { SubstrateKind } from '../library/substrates';
+import { each, rowOf } from '../table';
+import type { Material, SurfaceKind } from './surfaces';
 
 /** What a scratch is in. */
 export const SCRATCHED = ['metal', 'laminate', 'plastic', 'filler', 'primer', 'old', 'base', 'topcoat'] as const;
 export type Scratched = (typeof SCRATCHED)[number];
 
 /** What the scratch on a surface is in; null where none lasts: thin films and sealants have none of their own. */
-export const SCRATCHED_OF: { readonly [S in SurfaceKind]: Scratched | null } = {
-  steel: 'metal',
-  rustySteel: 'metal',
-  galvanised: 'metal',
-  aluminium: 'metal',
-  glassfibre: 'laminate',
-  smc: 'laminate',
-  carbon: 'laminate',
-  plastic: 'plastic',
-  paintedPlastic: 'old',
-  oldCoating: 'old',
-  electrocoat: 'primer',
-  transportPrimer: 'primer',
-  factoryFinish: 'old',
-  converter: null,
-  etch: null,
-  weldThrough: 'primer',
-  epoxy: 'primer',
-  dtm: 'primer',
-  glassFiller: 'filler',
-  lightFiller: 'filler',
-  epoxyFiller: 'filler',
-  flexibleFiller: 'filler',
-  glaze: 'filler',
-  sprayFiller: 'primer',
-  highBuild: 'primer',
-  onePackPrimer: 'primer',
-  rustPrimer: 'primer',
-  plasticPromoter: null,
-  seamSealer: null,
-  underseal: null,
-  liner: null,
-  cavityWax: null,
-  baseSolvent: 'base',
-  baseWater: 'base',
-  singleStage: 'topcoat',
-  enamel: 'topcoat',
-  clear: 'topcoat',
-} satisfies Record<SubstrateKind | LayerFamily | 'rustySteel' | 'paintedPlastic', Scratched | null>;
+export const SCRATCHED_OF = rowOf<SurfaceKind, Scratched | null>()(
+  each(['steel', 'rustySteel', 'galvanised', 'aluminium'], 'metal'),
+  each(['glassfibre', 'smc', 'carbon'], 'laminate'),
+  each(['plastic'], 'plastic'),
+  each(['paintedPlastic', 'oldCoating', 'factoryFinish'], 'old'),
+  each(
+    [
+      'electrocoat',
+      'transportPrimer',
+      'weldThrough',
+      'epoxy',
+      'dtm',
+      'sprayFiller',
+      'highBuild',
+      'onePackPrimer',
+      'rustPrimer',
+    ],
+    'primer',
+  ),
+  each(['converter', 'etch', 'plasticPromoter', 'seamSealer', 'underseal', 'liner', 'cavityWax'], null),
+  each(['glassFiller', 'lightFiller', 'epoxyFiller', 'flexibleFiller', 'glaze'], 'filler'),
+  each(['baseSolvent', 'baseWater'], 'base'),
+  each(['singleStage', 'enamel', 'clear'], 'topcoat'),
+);
 
 /**
  * Grits, coarse to fine: coarser than the first or finer than the last is outside (stop), between the outer and the inner ones is an edge

@@ -1,3 +1,4 @@
+import { each, rowOf } from '../table';
 import type { LayerFamily } from './surfaces';
 
 /**
@@ -7,33 +8,20 @@ import type { LayerFamily } from './surfaces';
 export type WipeRule = 'always' | 'hard' | 'window' | 'dry';
 
 /** How each film takes a wipe with solvent, and one with water. */
-export const WIPES: { readonly [F in LayerFamily]: { solvent: WipeRule; water: WipeRule } } = {
-  oldCoating: { solvent: 'always', water: 'always' },
-  electrocoat: { solvent: 'always', water: 'always' },
-  transportPrimer: { solvent: 'always', water: 'always' },
-  factoryFinish: { solvent: 'always', water: 'always' },
-  converter: { solvent: 'dry', water: 'dry' },
-  etch: { solvent: 'dry', water: 'dry' },
-  weldThrough: { solvent: 'dry', water: 'dry' },
-  epoxy: { solvent: 'hard', water: 'dry' },
-  dtm: { solvent: 'hard', water: 'dry' },
-  glassFiller: { solvent: 'hard', water: 'hard' },
-  lightFiller: { solvent: 'hard', water: 'hard' },
-  epoxyFiller: { solvent: 'hard', water: 'hard' },
-  flexibleFiller: { solvent: 'hard', water: 'hard' },
-  glaze: { solvent: 'hard', water: 'hard' },
-  sprayFiller: { solvent: 'hard', water: 'hard' },
-  highBuild: { solvent: 'hard', water: 'dry' },
-  onePackPrimer: { solvent: 'hard', water: 'dry' },
-  rustPrimer: { solvent: 'hard', water: 'dry' },
-  plasticPromoter: { solvent: 'window', water: 'window' },
-  seamSealer: { solvent: 'dry', water: 'dry' },
-  underseal: { solvent: 'dry', water: 'dry' },
-  liner: { solvent: 'dry', water: 'dry' },
-  cavityWax: { solvent: 'always', water: 'always' },
-  baseSolvent: { solvent: 'window', water: 'dry' },
-  baseWater: { solvent: 'window', water: 'dry' },
-  singleStage: { solvent: 'hard', water: 'dry' },
-  enamel: { solvent: 'hard', water: 'dry' },
-  clear: { solvent: 'hard', water: 'dry' },
-};
+export const WIPES = rowOf<LayerFamily, { solvent: WipeRule; water: WipeRule }>()(
+  each(['oldCoating', 'electrocoat', 'transportPrimer', 'factoryFinish', 'cavityWax'], {
+    solvent: 'always',
+    water: 'always',
+  }),
+  each(['converter', 'etch', 'weldThrough', 'seamSealer', 'underseal', 'liner'], { solvent: 'dry', water: 'dry' }),
+  each(['epoxy', 'dtm', 'highBuild', 'onePackPrimer', 'rustPrimer', 'singleStage', 'enamel', 'clear'], {
+    solvent: 'hard',
+    water: 'dry',
+  }),
+  each(['glassFiller', 'lightFiller', 'epoxyFiller', 'flexibleFiller', 'glaze', 'sprayFiller'], {
+    solvent: 'hard',
+    water: 'hard',
+  }),
+  each(['plasticPromoter'], { solvent: 'window', water: 'window' }),
+  each(['baseSolvent', 'baseWater'], { solvent: 'window', water: 'dry' }),
+);

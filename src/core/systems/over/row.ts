@@ -1,3 +1,4 @@
+import { rowOf } from '../../table';
 import type { Cell } from '../entry';
 import type { Material } from '../surfaces';
 
@@ -16,3 +17,6 @@ export const row = (usual: string, on: CompatibilityRow['on'], closed = SAND): C
   closed,
   on,
 });
+
+/** Every material once: those that go the same way together. */
+export const on = rowOf<Material, Cell>();
