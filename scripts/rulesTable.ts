@@ -2,6 +2,7 @@ import { COMPATIBILITY } from '../src/core/systems/compatibility';
 import { entryOf, type Cell, type Entry } from '../src/core/systems/entry';
 import { SCRATCHED, SCRATCH_WINDOWS } from '../src/core/systems/scratchWindows';
 import { BLASTING, REPAIRING, STRIPPING } from '../src/core/systems/bears';
+import type { CompatibilityRow } from '../src/core/systems/over/row';
 import { MATERIALS, SURFACE_NAMES } from '../src/core/systems/surfaces';
 import { DEFAULT_METHOD } from '../src/core/library/method';
 import { SUBSTRATES, SUBSTRATE_KINDS } from '../src/core/library/substrates';
@@ -23,15 +24,28 @@ const table = (head: readonly string[], rows: readonly (readonly string[])[]): s
 /** 'Weld-through' of 'weldThrough'. */
 const columnName = (m: string): string => m.replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
 
+/** Why a cell is as it is, and what helps, by the usual schools. */
+const reasonOf = (cell: Cell): string => {
+  const { says, clears } = entryOf(cell, DEFAULT_METHOD);
+  return says ? `${says}${clears ? ` ${clears}` : ''}` : '';
+};
+
+/** A line for each reason, with all materials that it holds for. */
+function reasonLines(on: CompatibilityRow['on']): string[] {
+  const lines = new Map<string, string[]>();
+  for (const m of MATERIALS) {
+    const why = reasonOf(on[m]);
+    if (why) lines.set(why, [...(lines.get(why) ?? []), columnName(m)]);
+  }
+  return [...lines].map(([why, names]) => `- ${names.join(', ')}: ${why}`);
+}
+
 /** The tables of the trade and the rules over them, for the docs. Markdown; `npx tsx scripts/rules.ts` writes it to docs/rules.md. */
 export function ruleTable(rules: readonly Rule[]): string {
   const reasons = entriesOf(COMPATIBILITY).flatMap(([surface, { usual, on }]) => [
     `**${upper(SURFACE_NAMES[surface])}.** ${usual}`,
     '',
-    ...entriesOf(on).flatMap(([m, cell]) => {
-      const { says, clears } = entryOf(cell, DEFAULT_METHOD);
-      return says ? [`- ${columnName(m)}: ${says}${clears ? ` ${clears}` : ''}`] : [];
-    }),
+    ...reasonLines(on),
     '',
   ]);
   const bears = <K extends string>(
