@@ -1,6 +1,7 @@
 /**
  * `npm run mutate -- ROOM`: how many small faults in a room of the core (a comparison turned round, a term dropped) its tests
- * notice. Takes ten minutes and more of a processor for a room; not part of `npm test`. The table stands in docs/mutation.md.
+ * notice. `npm run mutate -- ROOM --wide` asks the tests of other rooms too that import it: hours instead of minutes. Not part of
+ * `npm test`. The table stands in docs/mutation.md.
  */
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
@@ -8,17 +9,18 @@ import path from 'node:path';
 import { ensureInstalled, fail, ROOT, run } from './lib.mjs';
 
 ensureInstalled();
-const [room, ...more] = process.argv.slice(2);
+const wide = process.argv.includes('--wide');
+const [room, ...more] = process.argv.slice(2).filter((a) => a !== '--wide');
 if (!room || !existsSync(path.join(ROOT, 'src', 'core', room)))
   fail(`Say which room of src/core: npm run mutate -- cure${room ? `. There is no '${room}'` : ''}`);
 const out = path.join(tmpdir(), `stratocoat-mutate-${room}`);
 mkdirSync(out, { recursive: true });
 const core = path.join(ROOT, 'src', 'core');
-/** Tests of the room and those that import it; one that names an environment of its own tells Stryker nothing of what it covers. */
+/** Tests of the room, and if asked those that import it; one that names an environment of its own tells Stryker nothing of what it covers. */
 const tests = readdirSync(core, { recursive: true }).filter((f) => {
   if (!f.endsWith('.test.ts')) return false;
   const text = readFileSync(path.join(core, f), 'utf8');
-  const isOfIt = f.startsWith(`${room}${path.sep}`) || new RegExp(`from '[./]+/${room}(/|')`).test(text);
+  const isOfIt = f.startsWith(`${room}${path.sep}`) || (wide && new RegExp(`from '[./]+/${room}(/|')`).test(text));
   return isOfIt && !text.startsWith('/** @jest-environment');
 });
 const jest = path.join(out, 'jest.config.cjs');
@@ -51,7 +53,7 @@ writeFileSync(
     timeoutMS: 20_000,
     tempDirName: path.join(out, 'sandbox'),
     ignorePatterns: ['dist', 'e2e', 'bench', 'public', 'test-results'],
-    reporters: ['clear-text', 'json'],
+    reporters: ['clear-text', 'json', 'progress-append-only'],
     clearTextReporter: { allowColor: false, logTests: false },
     jsonReporter: { fileName: report },
     disableTypeChecks: false,

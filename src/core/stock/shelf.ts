@@ -1,5 +1,5 @@
-import { effectiveForm, struckOut } from '../log/corrections';
-import { byHappening, insertionIndex } from '../log/order';
+import { effectiveForm } from '../log/corrections';
+import { effectiveInOrder, inOneGo, orderInPieces, putIn, takeOut, withRecord, type OrderedLog } from '../log/counting';
 import {
   isShelfCorrection,
   type Holds,
@@ -57,11 +57,7 @@ export interface Batch {
 type Histories = ReadonlyMap<string, readonly PlainShelfRecord[]>;
 
 /** The shop's log, folded. */
-export interface Shelf {
-  /** By happening. */
-  records: readonly ShelfRecord[];
-  corrections: readonly ShelfCorrection[];
-  dead: ReadonlySet<string>;
+export interface Shelf extends OrderedLog<ShelfRecord, ShelfCorrection> {
   /** Records that count, by the container or the batch that they speak of, by happening. */
   ofContainer: Histories;
   ofBatch: Histories;
@@ -238,29 +234,8 @@ export const EMPTY_SHELF: Shelf = {
  * @returns what is on the shelf, g or pieces
  */
 export function foldShelf(records: readonly ShelfRecord[]): Shelf {
-  const ids = new Set<string>();
-  const unique: ShelfRecord[] = [];
-  const corrections: ShelfCorrection[] = [];
-  let inOrder = true;
-  for (const r of records) {
-    if (ids.has(r.id)) continue;
-    ids.add(r.id);
-    const last = unique[unique.length - 1];
-    if (inOrder && last && byHappening(last, r) > 0) inOrder = false;
-    unique.push(r);
-    if (isShelfCorrection(r)) corrections.push(r);
-  }
-  if (!inOrder) unique.sort(byHappening);
-  if (!inOrder) corrections.sort(byHappening);
-  const dead = struckOut(corrections);
-  const effective: PlainShelfRecord[] = [];
-  for (const r of unique) {
-    // As `effectiveForm` has it, with the plain case first.
-    const form = corrections.length === 0 ? (r as PlainShelfRecord) : effectiveForm<PlainShelfRecord>(r, dead);
-    if (form) effective.push(form);
-  }
-  // A replacement happened when its body says, not when the correction was made.
-  if (corrections.some((c) => c.kind === 'replaced')) effective.sort(byHappening);
+  const log = inOneGo(orderInPieces(records, isShelfCorrection));
+  const effective = effectiveRecords(log);
   const ofContainer = new Map<string, PlainShelfRecord[]>();
   const ofBatch = new Map<string, PlainShelfRecord[]>();
   const put = (map: Map<string, PlainShelfRecord[]>, id: string, r: PlainShelfRecord) => {
@@ -277,9 +252,7 @@ export function foldShelf(records: readonly ShelfRecord[]): Shelf {
     if (batch !== undefined) put(ofBatch, batch, r);
   }
   return {
-    records: unique,
-    corrections,
-    dead,
+    ...log,
     ofContainer,
     ofBatch,
     containers: remade(EMPTY_SHELF.containers, ofContainer.keys(), ofContainer, foldContainer),
@@ -308,30 +281,14 @@ class Changes {
   }
 }
 
-/** What is struck out with one more correction: nearly always only its target is new. */
-function struckOutWith(shelf: Shelf, c: ShelfCorrection, corrections: readonly ShelfCorrection[]): ReadonlySet<string> {
-  const isPlain =
-    c.targetId !== c.id &&
-    !shelf.corrections.some((o) => o.id === c.targetId || o.targetId === c.id || o.targetId === c.targetId);
-  return isPlain ? new Set(shelf.dead).add(c.targetId) : struckOut(corrections);
-}
-
 /**
  * Adds one record to a folded log: the same as folding all of them with it, at the cost of the containers and batches that it speaks of.
  * @param shelf what {@link foldShelf} or this function returned
  */
 export function appendToShelf(shelf: Shelf, record: ShelfRecord): Shelf {
-  const place = insertionIndex(shelf.records, record);
-  if (shelf.records[place - 1]?.id === record.id) return shelf;
-  const records = shelf.records.slice();
-  records.splice(place, 0, record);
-  const corrections = isShelfCorrection(record) ? [...shelf.corrections, record] : shelf.corrections;
-  const dead = isShelfCorrection(record) ? struckOutWith(shelf, record, corrections) : shelf.dead;
-  const turned = new Set([record.id]);
-  if (dead !== shelf.dead) {
-    for (const id of dead) if (!shelf.dead.has(id)) turned.add(id);
-    for (const id of shelf.dead) if (!dead.has(id)) turned.add(id);
-  }
+  const grown = withRecord(shelf, record, isShelfCorrection);
+  if (!grown) return shelf;
+  const { turned, ...log } = grown;
   const ofContainer = new Changes(shelf.ofContainer);
   const ofBatch = new Changes(shelf.ofBatch);
   const editAll = (r: PlainShelfRecord, change: (list: PlainShelfRecord[]) => void) => {
@@ -339,24 +296,16 @@ export function appendToShelf(shelf: Shelf, record: ShelfRecord): Shelf {
     const batch = batchIn(r);
     if (batch !== undefined) ofBatch.edit(batch, change);
   };
-  for (const r of turned.size === 1 ? [record] : records) {
+  for (const r of turned.size === 1 ? [record] : log.records) {
     if (!turned.has(r.id)) continue;
     // A record may come after the correction that speaks of it.
     const had = r === record ? undefined : effectiveForm<PlainShelfRecord>(r, shelf.dead);
-    const has = effectiveForm<PlainShelfRecord>(r, dead);
-    if (had)
-      editAll(had, (list) => {
-        list.splice(
-          list.findIndex((x) => x.id === had.id),
-          1,
-        );
-      });
-    if (has) editAll(has, (list) => void list.splice(insertionIndex(list, has), 0, has));
+    const has = effectiveForm<PlainShelfRecord>(r, log.dead);
+    if (had) editAll(had, (list) => takeOut(list, had));
+    if (has) editAll(has, (list) => putIn(list, has));
   }
   return {
-    records,
-    corrections,
-    dead,
+    ...log,
     ofContainer: ofContainer.histories,
     ofBatch: ofBatch.histories,
     containers: remade(shelf.containers, ofContainer.changed, ofContainer.histories, foldContainer),
@@ -365,14 +314,8 @@ export function appendToShelf(shelf: Shelf, record: ShelfRecord): Shelf {
 }
 
 /** The records that count, by happening. */
-export function effectiveRecords(s: Shelf): PlainShelfRecord[] {
-  const out: PlainShelfRecord[] = [];
-  for (const r of s.records) {
-    const form = effectiveForm<PlainShelfRecord>(r, s.dead);
-    if (form) out.push(form);
-  }
-  return s.corrections.some((c) => c.kind === 'replaced') ? out.sort(byHappening) : out;
-}
+export const effectiveRecords = ({ records, dead }: OrderedLog<ShelfRecord, ShelfCorrection>): PlainShelfRecord[] =>
+  effectiveInOrder<PlainShelfRecord>(records, dead);
 
 /** The number that the next batch has on its label. */
 export function nextBatchNo(s: Shelf): number {

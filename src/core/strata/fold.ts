@@ -4,11 +4,21 @@ import { pointInPolygon } from '../outline/geometry';
 import type { ProductLookup } from '../library/product';
 import { applyEvent, type FirstIdOf, type FoldContext } from './apply';
 import type { Strata } from './types';
-import { effectiveForm, firstId, replacementsOf, struckOut, type Replacements } from '../log/corrections';
+import { effectiveForm, firstId, replacementsOf, type Replacements } from '../log/corrections';
+import {
+  effectiveInOrder,
+  inOneGo,
+  orderInPieces,
+  putIn,
+  takeOut,
+  withRecord,
+  type Grown,
+  type OrderedLog,
+} from '../log/counting';
 import { isCorrection, type CorrectionEvent, type LogEvent, type PlainEvent } from '../log/event';
 import type { Cut, ZoneFacts } from '../log/job';
 import { toDosOf, type ToDo } from '../log/toDos';
-import { byHappening, insertionIndex } from '../log/order';
+import { insertionIndex } from '../log/order';
 
 /** One zone's own history and what it makes. */
 export interface ZoneState {
@@ -166,11 +176,7 @@ export function strataBefore(
  * @param facts what the job says of its zones: which were cut out of others, how thick the panel is
  */
 export function foldLog(events: readonly LogEvent[], products: ProductLookup, facts: ZoneFacts = NO_FACTS): JobState {
-  const steps = foldInPieces(events, products, facts);
-  for (;;) {
-    const step = steps.next();
-    if (step.done) return step.value;
-  }
+  return inOneGo(foldInPieces(events, products, facts));
 }
 
 /** The same, stopping after every piece of the work: for a page that has to stay quick while a log of a hundred thousand is folded. */
@@ -180,21 +186,11 @@ export function* foldInPieces(
   facts: ZoneFacts = NO_FACTS,
 ): Generator<undefined, JobState> {
   const cuts = byOrigin(facts.cuts);
-  const ids = new Set<string>();
-  const unique: LogEvent[] = [];
-  for (const [i, e] of events.entries()) {
-    if (!ids.has(e.id)) unique.push(e);
-    ids.add(e.id);
-    if (i % (PIECE * 20) === PIECE) yield;
-  }
-  const sorted = unique.sort(byHappening);
-  yield;
-  const corrections = sorted.filter(isCorrection);
-  const dead = struckOut(corrections);
+  const { records: sorted, corrections, dead } = yield* orderInPieces(events, isCorrection);
   const replaced = replacementsOf(corrections);
   yield;
   const perZone = new Map<string, PlainEvent[]>();
-  const effective = effectiveInOrder(sorted, dead);
+  const effective = effectiveInOrder<PlainEvent>(sorted, dead);
   const marksOf = marksAmong(sorted, firstOf(replaced));
   for (const [i, e] of effective.entries()) {
     for (const z of zonesOnce(e, cuts, marksOf)) {
@@ -243,32 +239,24 @@ function airWith(state: JobState, event: PlainEvent): readonly Reading[] {
   if (!p) return state.air;
   const last = state.air[state.air.length - 1];
   if (!last || p.atMs > last.atMs) return [...state.air, p];
-  return airOf(effectiveInOrder(state.events, state.dead));
+  return airOf(effectiveInOrder<PlainEvent>(state.events, state.dead));
 }
 
-function effectiveInOrder(events: readonly LogEvent[], dead: ReadonlySet<string>): PlainEvent[] {
-  const out: PlainEvent[] = [];
-  let replaced = false;
-  for (const e of events) {
-    const form = effectiveForm<PlainEvent>(e, dead);
-    if (!form) continue;
-    if (form !== e) replaced = true;
-    out.push(form);
-  }
-  // A replacement happened when its body says, not when the correction was made.
-  return replaced ? out.sort(byHappening) : out;
-}
+/** The job's log by itself. */
+const logOf = ({ events, corrections, dead }: JobState): OrderedLog<LogEvent, CorrectionEvent> => ({
+  records: events,
+  corrections,
+  dead,
+});
 
 /**
  * Appends one event to a folded job: the same as folding all events with it, at the cost of the zones it touches.
  * @param state what {@link foldLog} or this function returned
  */
 export function appendEvent(state: JobState, event: LogEvent, products: ProductLookup): JobState {
-  // The same event stands right where it would go in, so the whole log need not be searched for it.
-  const place = insertionIndex(state.events, event);
-  if (state.events[place - 1]?.id === event.id) return state;
-  const events = state.events.slice();
-  events.splice(place, 0, event);
+  const grown = withRecord(logOf(state), event, isCorrection);
+  if (!grown) return state;
+  const { records: events } = grown;
   // A repair that arrived before the mark that it names, or before that was put right, could not tell on which zones it counts.
   if (state.cuts.size > 0 && markIn(event)) {
     const first = firstOf(replacementsOf(events.filter(isCorrection)));
@@ -276,7 +264,7 @@ export function appendEvent(state: JobState, event: LogEvent, products: ProductL
     if (events.some((e) => namedBy(e).some((id) => first(id) === mark))) return foldLog(events, products, state.facts);
   }
   // A correction, or an event that an earlier-arrived correction speaks of, can change any zone: fold those again.
-  if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection({ ...state, events }, event, products);
+  if (isCorrection(event) || state.dead.has(event.id)) return appendCorrection(state, grown, event, products);
   const zones = new Map(state.zones);
   for (const z of zonesOnce(event, state.cuts, marksAmong(events, firstOf(state.replaced)))) {
     const before = zones.get(z);
@@ -324,16 +312,6 @@ export function foldWithFacts(state: JobState, products: ProductLookup, facts: Z
   return { ...next, zones, air: state.air };
 }
 
-/** Puts `form` into a zone's list, or takes it out. */
-function edit(list: PlainEvent[], form: PlainEvent, how: 'in' | 'out'): void {
-  if (how === 'in') list.splice(insertionIndex(list, form), 0, form);
-  else
-    list.splice(
-      list.findIndex((x) => x.id === form.id),
-      1,
-    );
-}
-
 /** Air without the reading of one event that was struck out; undefined where another event shares its moment. */
 function airWithout(state: JobState, e: LogEvent): Reading[] | undefined {
   const after = indexAt(state.events, e.atMs);
@@ -345,24 +323,17 @@ function airWithout(state: JobState, e: LogEvent): Reading[] | undefined {
   return air;
 }
 
-/** What is struck out with one more correction: nearly always only its target is new. */
-function struckOutWith(state: JobState, event: LogEvent, corrections: readonly CorrectionEvent[]): ReadonlySet<string> {
-  const plain =
-    isCorrection(event) &&
-    event.targetId !== event.id &&
-    !state.corrections.some((c) => c.id === event.targetId || c.targetId === event.id || c.targetId === event.targetId);
-  return plain ? new Set(state.dead).add(event.targetId) : struckOut(corrections);
-}
-
-function appendCorrection(state: JobState, event: LogEvent, products: ProductLookup): JobState {
-  const corrections = isCorrection(event) ? [...state.corrections, event] : state.corrections;
-  const dead = struckOutWith(state, event, corrections);
+function appendCorrection(
+  before: JobState,
+  { records: events, corrections, dead, turned }: Grown<LogEvent, CorrectionEvent>,
+  event: LogEvent,
+  products: ProductLookup,
+): JobState {
+  const state = { ...before, events };
   const replaced = event.kind === 'replaced' ? replacementsOf(corrections) : state.replaced;
-  const changed = new Set([event.id]);
+  const changed = new Set(turned);
   // What a replacement of a replacement stands for is known only now.
-  if (event.kind === 'replaced') for (const c of state.corrections) if (c.targetId === event.id) changed.add(c.id);
-  for (const id of dead) if (!state.dead.has(id)) changed.add(id);
-  for (const id of state.dead) if (!dead.has(id)) changed.add(id);
+  if (event.kind === 'replaced') for (const c of before.corrections) if (c.targetId === event.id) changed.add(c.id);
   // Only the zones of what was struck out or came back are folded again.
   const lists = new Map<string, PlainEvent[]>();
   const listOf = (z: string) => {
@@ -377,8 +348,8 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
     if (!e) continue;
     const before = id === event.id ? undefined : effectiveForm<PlainEvent>(e, state.dead);
     const after = effectiveForm<PlainEvent>(e, dead);
-    if (before) for (const z of zonesOnce(before, state.cuts, marksOf)) edit(listOf(z), before, 'out');
-    if (after) for (const z of zonesOnce(after, state.cuts, marksOf)) edit(listOf(z), after, 'in');
+    if (before) for (const z of zonesOnce(before, state.cuts, marksOf)) takeOut(listOf(z), before);
+    if (after) for (const z of zonesOnce(after, state.cuts, marksOf)) putIn(listOf(z), after);
     if (before?.air ?? after?.air) airChanges.push({ e, gone: !after });
   }
   const zones = new Map(state.zones);
@@ -391,7 +362,7 @@ function appendCorrection(state: JobState, event: LogEvent, products: ProductLoo
   const air = !change
     ? state.air
     : ((airChanges.length === 1 && change.gone && !moved ? airWithout(state, change.e) : undefined) ??
-      airOf(effectiveInOrder(state.events, dead)));
+      airOf(effectiveInOrder<PlainEvent>(state.events, dead)));
   return { ...state, corrections, dead, replaced, zones, air };
 }
 
@@ -424,7 +395,7 @@ export const productsByLastUse = cacheByObject((state: JobState): readonly strin
 
 /** The events that count, in the order in which they happened. */
 export const effectiveEvents = cacheByObject((state: JobState): readonly PlainEvent[] =>
-  effectiveInOrder(state.events, state.dead),
+  effectiveInOrder<PlainEvent>(state.events, state.dead),
 );
 
 /** What is to be done on a job, see {@link toDosOf}. */
