@@ -161,33 +161,33 @@ describe('a surface', () => {
     followAir(readings, startC, spec(more), true);
   it('that comes cold into a warm room is 63 % of the way after one time constant', () => {
     const h = along([air(0, 20), air(240, 20)], 5);
-    expect(airAt(h, min(8)).tempC).toBeCloseTo(20 - 15 / Math.E, 0);
-    expect(airAt(h, min(120)).tempC).toBeCloseTo(20, 1);
+    expect(h.at(min(8)).tempC).toBeCloseTo(20 - 15 / Math.E, 0);
+    expect(h.at(min(120)).tempC).toBeCloseTo(20, 1);
   });
   it('runs behind air that warms steadily by slope times time constant', () => {
     const h = along([air(0, 10), air(300, 20)], 10);
-    expect(airAt(h, min(290)).tempC).toBeCloseTo(10 + (290 - 8) / 30, 1);
+    expect(h.at(min(290)).tempC).toBeCloseTo(10 + (290 - 8) / 30, 1);
   });
   it('under a lamp goes to its temperature and falls back after', () => {
     const lamp: HeatPiece = { kind: 'lamp', fromMs: min(60), toMs: min(120), tempC: 60 };
     const h = along([air(0, 15), air(30, 15)], 15, { spells: [lamp] });
-    expect(airAt(h, min(60)).tempC).toBeCloseTo(15, 1);
-    expect(airAt(h, min(119)).tempC).toBeCloseTo(60, 0);
-    expect(airAt(h, min(300)).tempC).toBeCloseTo(15, 0);
+    expect(h.at(min(60)).tempC).toBeCloseTo(15, 1);
+    expect(h.at(min(119)).tempC).toBeCloseTo(60, 0);
+    expect(h.at(min(300)).tempC).toBeCloseTo(15, 0);
   });
   it('meets what was read on it with its lag: a night that nobody measured stays as cold as its air', () => {
     const h = along([air(0, 8), air(840, 8)], 8, { measured: [{ atMs: min(840), surfaceC: 30 }] });
-    expect(airAt(h, min(700)).tempC).toBeCloseTo(8, 2);
-    expect(airAt(h, min(832)).tempC).toBeCloseTo(8 + 22 / Math.E, 0);
-    expect(airAt(h, min(840)).tempC).toBe(30);
-    expect(airAt(h, min(848)).tempC).toBeCloseTo(8 + 22 / Math.E, 0);
+    expect(h.at(min(700)).tempC).toBeCloseTo(8, 2);
+    expect(h.at(min(832)).tempC).toBeCloseTo(8 + 22 / Math.E, 0);
+    expect(h.at(min(840)).tempC).toBe(30);
+    expect(h.at(min(848)).tempC).toBeCloseTo(8 + 22 / Math.E, 0);
   });
   it('a reading after another one does not bend what was read before', () => {
     const measured = [
       { atMs: min(100), surfaceC: 30 },
       { atMs: min(104), surfaceC: 5 },
     ];
-    expect(airAt(along([air(0, 10), air(200, 10)], 10, { measured }), min(100)).tempC).toBe(30);
+    expect(along([air(0, 10), air(200, 10)], 10, { measured }).at(min(100)).tempC).toBe(30);
   });
 
   // Independent of the code under test: Euler steps of two seconds.
@@ -216,7 +216,7 @@ describe('a surface', () => {
         const h = along(r, r[0]!.tempC, { spells: [lamp] });
         for (const at of [0.31, 0.72, 1]) {
           const t = r[0]!.atMs + at * (r[r.length - 1]!.atMs - r[0]!.atMs);
-          expect(Math.abs(airAt(h, t).tempC - stepped(r, [lamp], t))).toBeLessThan(0.5 + 0.02 * 60);
+          expect(Math.abs(h.at(t).tempC - stepped(r, [lamp], t))).toBeLessThan(0.5 + 0.02 * 60);
         }
       }),
       { numRuns: 60 },

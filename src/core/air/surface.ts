@@ -1,6 +1,7 @@
 import { SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import { heatMoments, heatedTempC, type HeatPiece } from './heat';
 import type { AirPoint } from './history';
+import { Track } from './track';
 
 /** Heat that a hanging panel takes up from still air over both faces, W/(m²·K): gives 8 min for 0.8 mm steel. */
 const EXCHANGE = 6;
@@ -52,7 +53,7 @@ const REST_K = 0.02;
  * @param rests after the last point the air stays as it is, and the panel is followed until it rests
  * @returns points in order of time, the first at the first of the air; humidity is the air's
  */
-export function followAir(air: readonly AirPoint[], startC: number, spec: SurfaceSpec, rests = false): AirPoint[] {
+export function followAir(air: readonly AirPoint[], startC: number, spec: SurfaceSpec, rests = false): Track {
   const { lagMs, spells } = spec;
   const first = air[0]!;
   const last = air[air.length - 1]!;
@@ -63,7 +64,8 @@ export function followAir(air: readonly AirPoint[], startC: number, spec: Surfac
   ]
     .filter((t) => t > first.atMs)
     .sort((a, b) => a - b);
-  const points: AirPoint[] = [{ atMs: first.atMs, tempC: startC, rh: first.rh }];
+  const points = new Track(air.length + moments.length);
+  points.push(first.atMs, startC, first.rh);
   let m = 0;
   let r = 0;
   /** Goes on to a moment between two points of the air, and meets what was read there. */
@@ -83,57 +85,54 @@ export function followAir(air: readonly AirPoint[], startC: number, spec: Surfac
   }
   if (!rests) return points;
   for (; m < moments.length; m++) goTo(last, { ...last, atMs: moments[m]! }, moments[m]!);
-  const end = points[points.length - 1]!;
-  if (Math.abs(end.tempC - last.tempC) > REST_K) {
-    const t = Math.max(end.atMs, last.atMs) + 8 * lagMs;
+  if (Math.abs(points.lastC - last.tempC) > REST_K) {
+    const t = Math.max(points.lastMs, last.atMs) + 8 * lagMs;
     walk(points, last, { ...last, atMs: t }, t, spells, lagMs);
   }
   return points;
 }
 
 /** Bends the way up to a reading so that it ends there. @param since nothing before it is bent, ms */
-function meet(points: AirPoint[], read: SurfaceReading, since: number, lagMs: number): void {
-  const last = points[points.length - 1]!;
-  if (last.atMs !== read.atMs) return;
-  const off = read.surfaceC - last.tempC;
-  for (let i = points.length - 1; i > 0; i--) {
-    const p = points[i]!;
-    const ago = read.atMs - p.atMs;
-    if (p.atMs <= since || ago >= MEETS[MEETS.length - 1]! * lagMs) break;
-    points[i] = { ...p, tempC: p.tempC + off * Math.exp(-ago / lagMs) };
+function meet(points: Track, read: SurfaceReading, since: number, lagMs: number): void {
+  if (points.lastMs !== read.atMs) return;
+  const off = read.surfaceC - points.lastC;
+  for (let i = points.count - 1; i > 0; i--) {
+    const ago = read.atMs - points.atMs(i);
+    if (points.atMs(i) <= since || ago >= MEETS[MEETS.length - 1]! * lagMs) break;
+    points.warm(i, off * Math.exp(-ago / lagMs));
   }
 }
 
 /** Goes on from the last point to `toMs`, between two points of the air. */
 function walk(
-  points: AirPoint[],
+  points: Track,
   from: AirPoint,
   to: AirPoint,
   toMs: number,
   heats: readonly HeatPiece[],
   lagMs: number,
 ): void {
-  const last = points[points.length - 1]!;
-  if (toMs <= last.atMs) return;
+  const { lastMs, lastC } = points;
+  if (toMs <= lastMs) return;
   const slope = to.atMs > from.atMs ? (to.tempC - from.tempC) / (to.atMs - from.atMs) : 0;
   const pulled =
     heats.length > 0
       ? heatedTempC(heats, toMs, { atMs: toMs, tempC: from.tempC + slope * (toMs - from.atMs), rh: 0 })
       : undefined;
-  const aim0 = pulled ?? from.tempC + slope * (last.atMs - from.atMs);
+  const aim0 = pulled ?? from.tempC + slope * (lastMs - from.atMs);
   const s = pulled === undefined ? slope : 0;
   // What is left after the straight part of the answer dies away.
-  const left = last.tempC - aim0 + s * lagMs;
+  const left = lastC - aim0 + s * lagMs;
   const span = to.atMs - from.atMs || 1;
   const add = (t: number) => {
-    const dt = t - last.atMs;
+    const dt = t - lastMs;
     const f = Math.min(1, Math.max(0, (t - from.atMs) / span));
     const tempC = aim0 + s * dt - s * lagMs + left * Math.exp(-dt / lagMs);
-    points.push({ atMs: t, tempC, rh: from.rh + f * (to.rh - from.rh) });
+    points.push(t, tempC, from.rh + f * (to.rh - from.rh));
   };
   if (Math.abs(left) > TRANSIENT_K)
     for (const b of BETWEEN) {
-      const t = last.atMs + b * lagMs;
+      const t = lastMs + b * lagMs;
       if (t < toMs) add(t);
     }
   add(toMs);

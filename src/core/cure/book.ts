@@ -296,7 +296,8 @@ function roomSurfaces(days: readonly AirDay[]): readonly SurfaceReading[] {
   return days.flatMap((d) => {
     let list = roomRead.get(d);
     if (!list) {
-      list = d.readings.flatMap((r) => (r.surfaceC === undefined ? [] : [{ atMs: r.atMs, surfaceC: r.surfaceC }]));
+      list = NO_READINGS;
+      for (const { atMs, surfaceC } of d.readings) if (surfaceC !== undefined) list = [...list, { atMs, surfaceC }];
       roomRead.set(d, list);
     }
     return list;

@@ -1,4 +1,5 @@
 import fc from 'fast-check';
+import { Track } from '../air/track';
 import { constantAir, type AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
 import { foldLog } from '../strata/fold';
@@ -148,7 +149,7 @@ describe('equivalent minutes', () => {
     fc.assert(
       fc.property(history, kinetics, fc.double({ min: -0.2, max: 1.2, noNaN: true }), fc.nat(4000), (h, k, a, wait) => {
         const whole: Timeline = { count: 1, startMs: () => h[0]!.atMs, segment: () => one };
-        const one = segmentOf(h);
+        const one = segmentOf(Track.of(h));
         const from = h[0]!.atMs + a * (h[h.length - 1]!.atMs - h[0]!.atMs);
         const [cut, uncut] = [equivalentClock(timelineOf(h), k), equivalentClock(whole, k)];
         expect(equivalentMinutes(cut, from, from + wait * 60_000)).toBeCloseTo(

@@ -1,5 +1,6 @@
-import { indexAt, type AirPoint } from '../air/history';
+import type { AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
+import { roomFor } from '../numbers';
 import { MINUTE_MS } from '../units/time';
 import { segmentAt, type Segment, type Timeline } from './timeline';
 import { ACTIVATION_J_MOL, arrhenius, humidityCorners, humidityFactor, temperatureAtRate } from './kinetics';
@@ -20,12 +21,22 @@ export interface EquivalentClock {
   timeline: Timeline;
   /** Under which its sums stand in a segment. */
   key: string;
+  /** Minutes from the beginning of one segment to that of others, as far as anybody asked. */
+  readonly starts: SegmentStarts;
+}
+
+/** Minutes at the beginning of segments `first` to `last`, counted from the segment that was asked for first. */
+interface SegmentStarts {
+  readonly minutes: Float64Array;
+  first: number;
+  last: number;
 }
 
 export const equivalentClock = (timeline: Timeline, kinetics: Kinetics): EquivalentClock => ({
   timeline,
   kinetics,
   key: kineticsKey(kinetics),
+  starts: { minutes: roomFor(timeline.count), first: -1, last: -1 },
 });
 
 const keysOfKinetics = new WeakMap<Kinetics, string>();
@@ -62,7 +73,7 @@ function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): readonly number[] {
   const corners = humidityCorners(k.mechanism);
   // A piece that ends right at the step has one end on each side of it, too.
   const steps = stop !== undefined && a.tempC < stop !== b.tempC < stop;
-  if (!steps && !crossesCorner(a, b, k.mechanism)) return NO_CUTS;
+  if (!steps && !crossesCorner(a.rh, b.rh, k.mechanism)) return NO_CUTS;
   const cuts: number[] = [];
   if (steps) cuts.push((stop - a.tempC) / (b.tempC - a.tempC));
   for (const c of corners) if ((a.rh - c) * (b.rh - c) < 0) cuts.push((c - a.rh) / (b.rh - a.rh));
@@ -70,8 +81,8 @@ function cutsOf(a: AirPoint, b: AirPoint, k: Kinetics): readonly number[] {
 }
 
 /** Whether the humidity passes a corner of the rate inside a piece. */
-function crossesCorner(a: AirPoint, b: AirPoint, m: Mechanism): boolean {
-  for (const c of humidityCorners(m)) if ((a.rh - c) * (b.rh - c) < 0) return true;
+function crossesCorner(aRh: number, bRh: number, m: Mechanism): boolean {
+  for (const c of humidityCorners(m)) if ((aRh - c) * (bRh - c) < 0) return true;
   return false;
 }
 
@@ -119,7 +130,7 @@ function perPoint<K>(
 ) {
   const had = known.get(key);
   if (had && had.length >= count) return had;
-  const out = new Float64Array(count);
+  const out = roomFor(count);
   if (had) out.set(had);
   fill(out, had?.length ?? 0);
   known.set(key, out);
@@ -128,38 +139,46 @@ function perPoint<K>(
 
 /** Rates at the points of a segment by temperature alone: the costly part, and the same for all that reacts alike. */
 const ratesOf = ({ points, rates }: Segment, activationJMol: number): Float64Array =>
-  perPoint(rates, activationJMol, points.length, (out, from) => {
-    for (let i = from; i < points.length; i++) out[i] = arrhenius(points[i]!.tempC, activationJMol);
+  perPoint(rates, activationJMol, points.count, (out, from) => {
+    for (let i = from; i < points.count; i++) out[i] = arrhenius(points.tempC(i), activationJMol);
   });
 
-/** Equivalent minutes from a segment's first point to each of its points. */
+/** Equivalent minutes from a segment's first point to each of its points: the same for all that stand still in greater cold only. */
 function sumsOf(s: Segment, { kinetics: k, key }: EquivalentClock): Float64Array {
   const { points } = s;
-  return perPoint(s.sums, key, points.length, (sums, from) => {
-    const { mechanism: m, stopsBelowC: stop = -Infinity } = k;
+  const { mechanism: m, stopsBelowC: stop = -Infinity } = k;
+  return perPoint(s.sums, points.coldestC >= stop ? m : key, points.count, (sums, from) => {
     if (m === 'none') return;
     const rates = ratesOf(s, ACTIVATION_J_MOL[m]);
     // Nearly all of it is small steps between which no corner lies: what they need is asked once, not at every point.
     const feelsHumidity = humidityCorners(m).length > 0;
     const start = Math.max(1, from);
     let sum = sums[start - 1]!;
-    let a = points[start - 1]!;
-    const rateAtPoint = (p: AirPoint, i: number) =>
-      p.tempC < stop ? 0 : feelsHumidity ? rates[i]! * humidityFactor(p.rh, m) : rates[i]!;
-    let rate = rateAtPoint(a, start - 1);
-    for (let i = start; i < points.length; i++) {
-      const b = points[i]!;
-      const next = rateAtPoint(b, i);
-      const dT = b.tempC - a.tempC;
+    let aMs = points.atMs(start - 1);
+    let aC = points.tempC(start - 1);
+    let aRh = points.rh(start - 1);
+    const rateAtPoint = (i: number) =>
+      points.tempC(i) < stop ? 0 : feelsHumidity ? rates[i]! * humidityFactor(points.rh(i), m) : rates[i]!;
+    let rate = rateAtPoint(start - 1);
+    for (let i = start; i < points.count; i++) {
+      const bMs = points.atMs(i);
+      const bC = points.tempC(i);
+      const bRh = points.rh(i);
+      const next = rateAtPoint(i);
+      const dT = bC - aC;
       const isPlain =
         dT < TINY_SWING_K &&
         dT > -TINY_SWING_K &&
-        a.tempC < stop === b.tempC < stop &&
-        (!feelsHumidity || (Math.abs(b.rh - a.rh) < TINY_SWING_RH && !crossesCorner(a, b, m)));
+        aC < stop === bC < stop &&
+        (!feelsHumidity || (Math.abs(bRh - aRh) < TINY_SWING_RH && !crossesCorner(aRh, bRh, m)));
       // As `pieceMinutes` does it, with the rate at each end worked out once.
-      sum += isPlain ? (((rate + next) / 2) * (b.atMs - a.atMs)) / MINUTE_MS : pieceMinutes(a, b, k);
+      sum += isPlain
+        ? (((rate + next) / 2) * (bMs - aMs)) / MINUTE_MS
+        : pieceMinutes(points.point(i - 1), points.point(i), k);
       sums[i] = sum;
-      a = b;
+      aMs = bMs;
+      aC = bC;
+      aRh = bRh;
       rate = next;
     }
   });
@@ -172,12 +191,12 @@ const heldRate = (p: AirPoint, k: Kinetics): number => rateAt(p.tempC, p.rh, k);
 function minutesInto(s: Segment, c: EquivalentClock, atMs: number): number {
   const { kinetics: k } = c;
   const sums = sumsOf(s, c);
-  const i = indexAt(s.points, atMs);
-  const a = s.points[i];
-  if (!a) return 0;
-  const b = s.points[i + 1];
-  if (!b) return sums[i]! + (heldRate(a, k) * (atMs - a.atMs)) / MINUTE_MS;
-  return sums[i]! + pieceMinutes(a, between(a, b, atMs), k);
+  const { points } = s;
+  const i = points.indexAt(atMs);
+  if (i < 0) return 0;
+  const a = points.point(i);
+  if (i === points.count - 1) return sums[i]! + (heldRate(a, k) * (atMs - a.atMs)) / MINUTE_MS;
+  return sums[i]! + pieceMinutes(a, between(a, points.point(i + 1), atMs), k);
 }
 
 function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
@@ -185,13 +204,23 @@ function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
   return { atMs, tempC: a.tempC + f * (b.tempC - a.tempC), rh: a.rh + f * (b.rh - a.rh) };
 }
 
-const whole = (s: Segment, c: EquivalentClock): number => {
-  return sumsOf(s, c)[s.points.length - 1]!;
-};
+const whole = (s: Segment, c: EquivalentClock): number => sumsOf(s, c)[s.points.count - 1]!;
+
+/** Minutes at the beginning of a segment: only differences of them mean something. What lies between is added up once. */
+function minutesAtStart(c: EquivalentClock, i: number): number {
+  const { starts, timeline } = c;
+  const { minutes } = starts;
+  if (starts.first < 0) starts.first = starts.last = i;
+  for (; starts.last < i; starts.last++)
+    minutes[starts.last + 1] = minutes[starts.last]! + whole(timeline.segment(starts.last), c);
+  for (; starts.first > i; starts.first--)
+    minutes[starts.first - 1] = minutes[starts.first]! - whole(timeline.segment(starts.first - 1), c);
+  return minutes[i]!;
+}
 
 /** Minutes before the first point there is, where that point is held. */
 const minutesBefore = (c: EquivalentClock, fromMs: number, toMs: number): number => {
-  const first = c.timeline.segment(0).points[0]!;
+  const first = c.timeline.segment(0).points.point(0);
   const until = Math.min(toMs, first.atMs);
   return fromMs < until ? (heldRate(first, c.kinetics) * (until - fromMs)) / MINUTE_MS : 0;
 };
@@ -203,12 +232,11 @@ const minutesBefore = (c: EquivalentClock, fromMs: number, toMs: number): number
 export function equivalentMinutes(c: EquivalentClock, fromMs: number, toMs: number): number {
   if (toMs <= fromMs) return 0;
   const { timeline: t } = c;
+  const first = segmentAt(t, fromMs);
   const last = segmentAt(t, toMs);
-  let sum = minutesBefore(c, fromMs, toMs);
-  let i = segmentAt(t, fromMs);
-  sum -= minutesInto(t.segment(i), c, fromMs);
-  for (; i < last; i++) sum += whole(t.segment(i), c);
-  return sum + minutesInto(t.segment(last), c, toMs);
+  const began = minutesInto(t.segment(first), c, fromMs);
+  const between = minutesAtStart(c, last) - minutesAtStart(c, first);
+  return minutesBefore(c, fromMs, toMs) + between - began + minutesInto(t.segment(last), c, toMs);
 }
 
 /** How close the inverse comes to the true root, ms. */
@@ -223,22 +251,30 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
   const { timeline: t, kinetics: k } = c;
   const early = minutesBefore(c, fromMs, Infinity);
   if (early >= minutes) return fromMs + (minutes / early) * (t.startMs(0) - fromMs);
-  let i = segmentAt(t, fromMs);
-  // Minutes that are still to come, counted from the beginning of segment i.
-  let target = minutes - early + minutesInto(t.segment(i), c, fromMs);
-  for (; i < t.count; i++) {
-    const s = t.segment(i);
-    const all = whole(s, c);
-    if (all >= target) return Math.max(fromMs, rootIn(s, c, target));
-    if (i === t.count - 1) {
-      const end = s.points[s.points.length - 1]!;
-      const rate = heldRate(end, k);
-      if (rate <= 0) return null;
-      return Math.max(fromMs, end.atMs + ((target - all) / rate) * MINUTE_MS);
-    }
-    target -= all;
+  const first = segmentAt(t, fromMs);
+  // On the count of the segments' beginnings.
+  const target = minutesAtStart(c, first) + minutes - early + minutesInto(t.segment(first), c, fromMs);
+  let i = lastStartedBy(c, first, target);
+  while (i < t.count - 1 && minutesAtStart(c, i + 1) < target) i++;
+  const s = t.segment(i);
+  const left = target - minutesAtStart(c, i);
+  const all = whole(s, c);
+  if (all >= left) return Math.max(fromMs, rootIn(s, c, left));
+  const end = s.points.point(s.points.count - 1);
+  const rate = heldRate(end, k);
+  return rate <= 0 ? null : Math.max(fromMs, end.atMs + ((left - all) / rate) * MINUTE_MS);
+}
+
+/** Of the segments that were added up, from `first` on, the last one that begins before so many minutes are reached. */
+function lastStartedBy({ starts }: EquivalentClock, first: number, minutes: number): number {
+  let lo = first;
+  let hi = starts.last;
+  while (lo < hi) {
+    const mid = (lo + hi + 1) >> 1;
+    if (starts.minutes[mid]! < minutes) lo = mid;
+    else hi = mid - 1;
   }
-  return null;
+  return lo;
 }
 
 /** When a straight piece has reached so many minutes, which it does: Newton's steps, halved where they would leave it. */
@@ -264,26 +300,29 @@ function rootInPiece(from: AirPoint, to: AirPoint, minutes: number, k: Kinetics)
 function rootIn(s: Segment, c: EquivalentClock, target: number): number {
   let roots = s.roots.get(c.key);
   if (!roots) s.roots.set(c.key, (roots = new Map()));
-  const had = roots.get(target);
+  const name = Math.round(target * ROOTS_A_MINUTE);
+  const had = roots.get(name);
   if (had !== undefined) return had;
   const sums = sumsOf(s, c);
   let lo = 0;
-  let hi = s.points.length - 1;
+  let hi = s.points.count - 1;
   while (lo < hi) {
     const mid = (lo + hi) >> 1;
     if (sums[mid]! >= target) hi = mid;
     else lo = mid + 1;
   }
-  const from = s.points[Math.max(0, lo - 1)]!;
-  const to = s.points[lo]!;
+  const from = s.points.point(Math.max(0, lo - 1));
+  const to = s.points.point(lo);
   const more = target - sums[Math.max(0, lo - 1)]!;
   const root = rootInPiece(from, to, more, c.kinetics);
   if (roots.size >= MAX_ROOTS) roots.clear();
-  roots.set(target, root);
+  roots.set(name, root);
   return root;
 }
 /** Roots kept with a segment for each kinetics: the stages of a few dozen layers. */
 const MAX_ROOTS = 100;
+/** Targets that are closer than this, in parts of a minute, are one: added up another way they differ in their last digits. */
+const ROOTS_A_MINUTE = 1e5;
 
 /**
  * The steady temperature that would bring `minutes` equivalent minutes by a given time: the Arrhenius equation solved

@@ -1,6 +1,7 @@
 import { dayOf } from '../air/days';
 import { followAir, type SurfaceSpec } from '../air/surface';
-import { airAt, indexAt, type AirHistory, type AirPoint } from '../air/history';
+import { indexAt, type AirHistory, type AirPoint } from '../air/history';
+import { Track } from '../air/track';
 import type { RoomAir } from '../air/room';
 
 /**
@@ -8,8 +9,8 @@ import type { RoomAir } from '../air/room';
  * so that pieces which stay themselves are worked out once.
  */
 export interface Segment {
-  readonly points: readonly AirPoint[];
-  /** Equivalent minutes from the first point to point i, by kinetics. One that grew shares them with what it grew from: they may go further. */
+  readonly points: Track;
+  /** Equivalent minutes from the first point to point i, by mechanism or kinetics. One that grew shares them with what it grew from: they may go further. */
   readonly sums: Map<string, Float64Array>;
   /** Rate at each point by temperature alone, by activation energy. Shared likewise. */
   readonly rates: Map<number, Float64Array>;
@@ -28,16 +29,16 @@ export interface Timeline {
   segment(i: number): Segment;
 }
 
-export const segmentOf = (points: readonly AirPoint[]): Segment => ({
+export const segmentOf = (points: Track): Segment => ({
   points,
   sums: new Map(),
   rates: new Map(),
   roots: new Map(),
 });
 
-/** A segment with more points behind: what was worked out over it is taken over, and goes on from there. */
-const extended = (s: Segment, more: readonly AirPoint[]): Segment => ({
-  points: [...s.points, ...more],
+/** A segment that goes on from its last point: what was worked out over it is taken over, and goes on from there. */
+const extended = (s: Segment, more: Track): Segment => ({
+  points: s.points.continuedBy(more),
   // None of it changes by what comes after.
   sums: s.sums,
   rates: s.rates,
@@ -57,14 +58,14 @@ export function segmentAt(t: Timeline, atMs: number): number {
 }
 
 /** The surface at a moment. @param atMs ms since 1970 */
-export const pointAt = (t: Timeline, atMs: number): AirPoint => airAt(t.segment(segmentAt(t, atMs)).points, atMs);
+export const pointAt = (t: Timeline, atMs: number): AirPoint => t.segment(segmentAt(t, atMs)).points.at(atMs);
 
 /** The surface between two moments, as a history of its own: what happens to it between, and what leads up to it. */
 export function pointsBetween(t: Timeline, fromMs: number, toMs: number): AirHistory {
   const out: AirPoint[] = [];
   for (let i = segmentAt(t, fromMs); i < t.count && (i === 0 || t.startMs(i) <= toMs); i++) {
     const { points } = t.segment(i);
-    for (let j = out.length > 0 ? 1 : 0; j < points.length; j++) out.push(points[j]!);
+    for (let j = out.length > 0 ? 1 : 0; j < points.count; j++) out.push(points.point(j));
   }
   return out;
 }
@@ -75,10 +76,12 @@ export function timelineOf(history: AirHistory): Timeline {
   const starts: number[] = [0];
   for (let i = 1; i < history.length; i++)
     if (dayOf(history[i]!.atMs) !== dayOf(history[i - 1]!.atMs) && i > 1) starts.push(i - 1);
-  const segments = starts.map((s, i) => segmentOf(history.slice(s, (starts[i + 1] ?? history.length - 1) + 1)));
+  const segments = starts.map((s, i) =>
+    segmentOf(Track.of(history.slice(s, (starts[i + 1] ?? history.length - 1) + 1))),
+  );
   return {
     count: segments.length,
-    startMs: (i) => segments[i]!.points[0]!.atMs,
+    startMs: (i) => segments[i]!.points.atMs(0),
     segment: (i) => segments[i]!,
   };
 }
@@ -104,14 +107,14 @@ export class SegmentStore {
     if (had) return had;
     const made = make();
     this.segments.set(key, made);
-    this.points += made.points.length;
+    this.points += made.points.count;
     if (this.points > this.maxPoints) this.shrink(key);
     return made;
   }
 
   /** Lets go of a segment that another one has taken the place of. */
   drop(key: string): void {
-    this.points -= this.segments.get(key)?.points.length ?? 0;
+    this.points -= this.segments.get(key)?.points.count ?? 0;
     this.segments.delete(key);
   }
 
@@ -120,7 +123,7 @@ export class SegmentStore {
       if (this.points <= this.maxPoints * 0.75) break;
       if (key === keep) continue;
       this.segments.delete(key);
-      this.points -= s.points.length;
+      this.points -= s.points.count;
     }
   }
 }
@@ -196,15 +199,14 @@ export function surfaceTimeline(
   const growing = heritage?.days;
   /** A day that only has more readings goes on from where it was, unless a panel was measured since. */
   const goneOn = (i: number): Segment | undefined => {
-    const had = grows?.segment.points;
-    const end = had?.[had.length - 1];
-    if (i !== growing || i >= n || !grows || !end) return undefined;
+    if (i !== growing || i >= n || !grows) return undefined;
+    const { lastMs, lastC } = grows.segment.points;
     const { readings } = days[i]!;
-    if (spec.measured.some((m) => m.atMs > end.atMs && m.atMs <= lastOf(i).atMs)) return undefined;
-    const more = followAir(readings.slice(grows.readings - 1), end.tempC, spec);
-    return extended(grows.segment, more.slice(1));
+    if (spec.measured.some((m) => m.atMs > lastMs && m.atMs <= lastOf(i).atMs)) return undefined;
+    const more = followAir(readings.slice(grows.readings - 1), lastC, spec);
+    return extended(grows.segment, more);
   };
-  const pointsOf = (i: number): readonly AirPoint[] => {
+  const pointsOf = (i: number): Track => {
     const air = i < n ? days[i]!.readings : tail;
     const begins = (p: AirPoint) => spec.measured.find((m) => m.atMs === p.atMs)?.surfaceC ?? p.tempC;
     const first = memory(i);
@@ -219,7 +221,7 @@ export function surfaceTimeline(
     // Where the day before was followed already it ends as this one begins: nothing is left of where it was followed from. What goes on
     // behind the last reading is asked for again with every one of them, so the day before it is kept.
     const before = (i === n ? segment(i - 1) : asked.get(i - 1))?.points ?? ledIn();
-    const startC = before[before.length - 1]!.tempC;
+    const startC = before.lastC;
     // The tail begins with the last reading itself.
     return followAir(i < n ? [lastOf(i - 1), ...air] : air, startC, spec, i === n);
   };
