@@ -343,3 +343,52 @@ describe('warming up', () => {
   it('the speed of thinner follows the panel', () =>
     expect([12, 20, 30].map(speedFor)).toEqual(['fast', 'medium', 'slow']));
 });
+
+describe('warming up, at its edges', () => {
+  const base: WarmUpInput = {
+    lengthM: 6,
+    widthM: 3.5,
+    heightM: 2.4,
+    room: 'lined',
+    heaterKw: 9,
+    heater: 'dry',
+    outsideC: 5,
+    startC: 7,
+    rh: 0.85,
+    aimC: 20,
+    lagMs: 8 * MINUTE_MS,
+  };
+  it('a panel that is warm already is there at once, and needs nothing to be held at what is outside', () => {
+    expect(warmUp({ ...base, startC: 21 }).minutes).toBe(0);
+    expect(warmUp({ ...base, startC: 21, outsideC: 25 }).holdKw).toBe(0);
+  });
+  it('no heat makes nothing wetter, and a heater that holds takes no heat out of the room', () => {
+    const cold = warmUp({ ...base, heaterKw: 0, startC: 5, outsideC: 5 });
+    expect(cold.minutes).toBeNull();
+    expect(cold.track.every((t) => Math.abs(t.roomC - 5) < 1e-9)).toBe(true);
+    const warmOutside = warmUp({ ...base, outsideC: 30, startC: 21, heaterKw: 9 });
+    expect(Math.max(...warmOutside.track.map((t) => t.roomC))).toBeLessThanOrEqual(30);
+  });
+  it('the air in the room never holds more than it can', () => {
+    const wet = warmUp({ ...base, heater: 'open', rh: 1 });
+    expect(wet.track.every((t) => t.dewC <= t.roomC + 1e-9)).toBe(true);
+  });
+  it('air changes bring no more water than there was: the dew point moves by what warming does to it, under a degree', () => {
+    const airy = warmUp({ ...base, rh: 0.5, heaterKw: 4 });
+    const dews = airy.track.map((t) => t.dewC);
+    expect(Math.abs(dews[dews.length - 1]! - dews[0]!)).toBeLessThan(1);
+  });
+  it('holds the room two degrees over the aim until the panel is there, and looks half an hour further', () => {
+    const w = warmUp({ ...base, heaterKw: 15, lagMs: 30 * MINUTE_MS });
+    expect(Math.max(...w.track.map((t) => t.roomC))).toBeLessThan(base.aimC + 2.1);
+    expect(w.track[w.track.length - 1]!.min).toBeLessThanOrEqual(w.minutes! + 30);
+    expect(w.track[w.track.length - 1]!.min).toBeGreaterThan(w.minutes! + 24);
+  });
+  it('says when the margin over the dew point is there for good: at once where it always was, never where it never is', () => {
+    expect(warmUp({ ...base, rh: 0.3 }).clearMin).toBe(0);
+    expect(warmUp({ ...base, rh: 1, heaterKw: 0, startC: 5 }).clearMin).toBeNull();
+    const w = warmUp(base);
+    expect(w.clearMin).toBeGreaterThan(0);
+    for (const t of w.track) if (t.min > w.clearMin!) expect(t.surfaceC - t.dewC).toBeGreaterThanOrEqual(3);
+  });
+});

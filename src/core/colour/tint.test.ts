@@ -178,3 +178,23 @@ it('pairs are of what both were seen at', () => {
   const seen = truthOf(3).read(truthOf(3).car);
   expect(pairUp(seen, seen)).toHaveLength(15);
 });
+
+describe('the growth that was allowed', () => {
+  it('by hand: of a litre that may grow by a fifth, 145 g of white (1.45 kg/L) leave 1.2 / 1.1 - 1', () => {
+    const white = { toner: tonerById.get('white')!, grams: 145 };
+    const ask = lacking({ 'black-deep': 0.6 });
+    const litres = ask.pot.litres;
+    const after = afterPouring(ask, [white]);
+    expect(after.pot.litres).toBeCloseTo(litres + 0.1, 12);
+    expect(after.growth).toBeCloseTo((litres * 1.2) / (litres + 0.1) - 1, 12);
+  });
+  it('that is used up is none, and what is poured is gone from the shelf', () => {
+    const ask = lacking({ 'black-deep': 0.6 });
+    const { toner, grams } = ask.available[0]!;
+    const after = afterPouring(ask, [{ toner, grams: 1000 }]);
+    expect(after.growth).toBe(0);
+    expect(after.available[0]!.grams).toBe(Math.max(0, grams - 1000));
+    expect(planTint(after).additions).toEqual([]);
+    expect(afterPouring(ask, [{ toner, grams: 5 }]).available[0]!.grams).toBeCloseTo(grams - 5, 9);
+  });
+});

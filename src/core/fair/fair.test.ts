@@ -2,7 +2,9 @@
 import fc from 'fast-check';
 import loadHighs, { type Highs } from 'highs';
 import type { Job, Panel, Zone } from '../log/job';
-import { products } from '../testing';
+import type { GapBefore } from '../log/event';
+import { foldLog } from '../strata/fold';
+import { ev, foundBare, JOB, products } from '../testing';
 import {
   fairingProgramme,
   finishedSurface,
@@ -13,6 +15,7 @@ import {
   type FairingInput,
 } from './fairing';
 import { fitForm, withoutForm } from './form';
+import { gapsOf, twinGapMm } from './gapsOf';
 import { gridded, readingsOf } from './fromReadings';
 import { cellMm2, mirroredGrid, rangeOf, withHeights, type HeightGrid } from './grid';
 import { nextReadingAt, oddReadings, reliefFrom, type HeightReading } from './relief';
@@ -324,5 +327,51 @@ describe('skims', () => {
     const at = (t: number) => planSkims(hollow(0.5), light, undefined, t).skims[0]!;
     expect(at(10).workingMin!).toBeGreaterThan(at(20).workingMin!);
     expect(at(30).sandMin!).toBeLessThan(at(10).sandMin!);
+  });
+});
+
+describe('numbers for panels that are made up', () => {
+  it('have the mean, the spread and the middle of a normal', () => {
+    const random = seeded(7);
+    const all = Array.from({ length: 20_000 }, () => normalFrom(random));
+    const mean = all.reduce((s, x) => s + x, 0) / all.length;
+    const spread = Math.sqrt(all.reduce((s, x) => s + (x - mean) ** 2, 0) / all.length);
+    expect(Math.abs(mean)).toBeLessThan(0.03);
+    expect(Math.abs(spread - 1)).toBeLessThan(0.03);
+    // 68.3 and 95.4 of 100 lie within one and two spreads.
+    const within = (k: number) => all.filter((x) => Math.abs(x) < k).length / all.length;
+    expect(within(1)).toBeCloseTo(0.683, 1.5);
+    expect(within(2)).toBeCloseTo(0.954, 1.5);
+  });
+});
+
+describe('gaps of a panel', () => {
+  const gapOn = (name: string, before: GapBefore, atMin: number, widthMm: (number | null)[], zoneIds = ['lower']) =>
+    ev({
+      kind: 'measured',
+      measure: 'gap',
+      atMin,
+      zoneIds,
+      gap: { name, before, widthMm, flushMm: widthMm.map(() => null), lengthMm: 600, agreedMm: 4 },
+    });
+  const found = [foundBare(), foundBare(['bonnet'])];
+  const open = (...events: Parameters<typeof foldLog>[0]) => foldLog([...found, ...events], products);
+  it('each is told as it was read last before each stage, the newest first', () => {
+    const state = open(
+      gapOn('Front', 'filling', 10, [3, 4]),
+      gapOn('front', 'filling', 30, [5, 5]),
+      gapOn('Front', 'paint', 20, [6, 6]),
+    );
+    expect(gapsOf(JOB, state, 'door').map((g) => [g.gap.before, g.gap.widthMm])).toEqual([
+      ['filling', [5, 5]],
+      ['paint', [6, 6]],
+    ]);
+    expect(gapsOf(JOB, state, 'bonnet')).toEqual([]);
+  });
+  it('the twin is the mean of what was read on other panels, places that nobody read left out', () => {
+    const state = open(gapOn('Front', 'filling', 10, [9, 9]), gapOn('Front', 'filling', 12, [4, null, 6], ['bonnet']));
+    expect(twinGapMm(JOB, state, 'door', ' FRONT ')).toBe(5);
+    expect(twinGapMm(JOB, state, 'bonnet', 'front')).toBe(9);
+    expect(twinGapMm(JOB, state, 'door', 'rear')).toBeUndefined();
   });
 });

@@ -167,3 +167,32 @@ describe('the air that goes with a job', () => {
     expect(!r.ok && r.error.map((p) => p.path)).toEqual([1, 2, 3, 4].map((i) => `air.readings[${i}]`));
   });
 });
+
+describe('figures of a shop file', () => {
+  const changed = (name: string, path: readonly (string | number)[], value: number): string => {
+    const files = writeShopFiles(SHOP);
+    const whole = JSON.parse(files.get(name) ?? '') as Record<string, unknown>;
+    let at = whole as Record<string | number, unknown>;
+    for (const key of path.slice(0, -1)) at = at[key] as Record<string | number, unknown>;
+    at[path[path.length - 1] ?? ''] = value;
+    const read = readShopFiles(new Map([...files, [name, JSON.stringify(whole)]]));
+    return read.ok ? 'taken' : read.error.map((p) => p.path).join();
+  };
+  it.each([
+    ['forecast', ['forecast', 'points', 0, 'tempC'], -60, 60],
+    ['humidity', ['forecast', 'points', 0, 'rh'], 0, 1],
+    ['rain', ['forecast', 'points', 0, 'rainMm'], 0, 500],
+    ['bore', ['settings', 'rig', 'boreMm'], 0, 50],
+    ['pressure', ['settings', 'rig', 'barG'], 0, 20],
+    ['air of the rig', ['settings', 'rig', 'airM3Min'], 0, 100],
+    ['rate', ['settings', 'rig', 'rate'], 0, 1000],
+    ['rate by hand', ['settings', 'rig', 'handRate'], 0, 1000],
+    ['humidity where nothing was read', ['settings', 'rh'], 0, 1],
+    ['temperature where nothing was read', ['settings', 'tempC'], -30, 60],
+  ] as const)('%s is taken at both of its ends, and refused beyond them', (_, path, least, most) => {
+    const by = (most - least) / 1000;
+    expect([least, most].map((v) => changed('shop.json', path, v))).toEqual(['taken', 'taken']);
+    for (const beyond of [least - by, most + by])
+      expect(changed('shop.json', path, beyond)).toContain(String(path[path.length - 1]));
+  });
+});

@@ -59,3 +59,14 @@ describe('finishes', () => {
 it('every school has the house\u2019s usual answer among its options', () => {
   for (const [key, { options }] of entriesOf(SCHOOLS)) expect(Object.keys(options)).toContain(DEFAULT_METHOD[key]);
 });
+
+it('what each kind of primer gives off is what its kind gives off: etch by far the most, waterborne the least, g/L', () => {
+  const voc = (id: string) => {
+    const p = SHIPPED_PRODUCTS.find((x) => x.id === id);
+    if (!p) throw new Error(`${id} is not shipped`);
+    return p.parts[0]?.vocGL ?? 0;
+  };
+  expect(voc('etch-primer')).toBeGreaterThan(600);
+  expect(voc('etch-primer')).toBeLessThan(780);
+  for (const id of ['highbuild-2k', 'epoxy-primer']) expect(voc(id)).toBeLessThan(voc('etch-primer'));
+});

@@ -8,7 +8,7 @@ import { planPots } from './pots';
 import { transferSeen, wasteSeen } from './seen';
 import { foldShelf } from './shelf';
 import { rec } from './shelf.testing';
-import { tinsFor } from './tins';
+import { tinsFor, tinSizes } from './tins';
 import { cupUsesOf } from './books';
 import { batchCost } from './use';
 
@@ -239,5 +239,33 @@ describe('what a shop learns', () => {
     expect(said.some((s) => s.includes('thrown away, 20'))).toBe(true);
     expect(jobCost([cost, cost]).total.actual).toBeCloseTo(2 * cost.total.actual, 9);
     expect(build.parts).toHaveLength(2);
+  });
+});
+
+describe('what tins a product comes in', () => {
+  it.each([
+    ['highbuild-2k', 0, [500, 1000, 2500, 5000], 'mL'],
+    ['highbuild-2k', 1, [250, 500, 1000, 2500], 'mL'],
+    ['hardener-slow', 0, [250, 500, 1000, 2500], 'mL'],
+    ['thinner-medium', 0, [1000, 5000], 'mL'],
+    ['light-filler', 0, [1000, 2000, 3000], 'g'],
+    ['light-filler', 1, [40, 60, 100], 'g'],
+    ['cleaner-metal', 0, [400, 1000, 5000], 'mL'],
+  ] as const)('%s, part %d', (id, part, sizes, unit) => {
+    const product = products(id);
+    if (!product) throw new Error(`${id} is not shipped`);
+    expect(tinSizes(product, part)).toEqual({ sizes, unit });
+  });
+  it('by hand: 41 L are eight drums and one litre, 40.1 L eight drums and half a litre', () => {
+    const paint = [500, 1000, 2500, 5000];
+    expect(tinsFor(41_000, paint, 'mL').tins).toEqual([
+      { size: 5000, count: 8 },
+      { size: 1000, count: 1 },
+    ]);
+    expect(tinsFor(40_100, paint, 'mL').tins).toEqual([
+      { size: 5000, count: 8 },
+      { size: 500, count: 1 },
+    ]);
+    expect(tinsFor(0, paint, 'mL')).toEqual({ tins: [], unit: 'mL', amount: 0 });
   });
 });

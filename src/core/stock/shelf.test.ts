@@ -243,3 +243,38 @@ describe('what comes from outside', () => {
     );
   });
 });
+
+describe('what is kept of a cup', () => {
+  const kept = (more = {}) =>
+    rec({ kind: 'kept', atMin: 20, batchId: 'b', containerId: 'k', amount: 120, label: 'Rest', ...more });
+  const cupped = cup('b', [pour('clear-ms', 0, 300)], 10);
+  const container = (...records: Parameters<typeof foldShelf>[0]) => foldShelf([...records]).containers.get('k')!;
+  it('stands where it was put, under its label, open since, and is what the cup was', () =>
+    expect(container(cupped, kept({ place: 'Top shelf' }))).toMatchObject({
+      holds: { what: 'mix', batchId: 'b' },
+      amount: 120,
+      returned: 120,
+      received: 0,
+      label: 'Rest',
+      place: 'Top shelf',
+      openedMs: T0 + 20 * 60_000,
+    }));
+  it('moves, and a later rest without a place leaves it where it is', () => {
+    const moved = rec({ kind: 'moved', atMin: 30, containerId: 'k', place: 'Cabinet' });
+    expect(container(cupped, kept({ place: 'Top shelf' }), moved).place).toBe('Cabinet');
+    expect(container(cupped, kept({ place: 'Top shelf' }), moved, kept({ atMin: 40 }))).toMatchObject({
+      place: 'Cabinet',
+      amount: 240,
+    });
+  });
+  it('keeps as long as it keeps open', () =>
+    expect(container(cupped, kept({ openDays: 3 })).expiresMs).toBe(T0 + 20 * 60_000 + 3 * DAY * 60_000));
+  it('a cup knows what was kept and spilt of it', () =>
+    expect(
+      foldShelf([
+        cupped,
+        kept(),
+        rec({ kind: 'wasted', atMin: 25, batchId: 'b', amount: 15, why: 'spilt' }),
+      ]).batches.get('b'),
+    ).toMatchObject({ mixedG: 300, keptG: 120, wastedG: 15 }));
+});

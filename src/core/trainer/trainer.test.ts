@@ -1,6 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
-import { push, tapDown, TRAINER_BOARDS, type Board, type SandedPanel } from './contact';
+import { scratchUm } from '../grit/grain';
+import { press, push, tapDown, TRAINER_BOARDS, type Board, type SandedPanel } from './contact';
 import { guideAgain, lessonPanel, sandAll, standingOf } from './lessons';
 import { drawPanel } from './picture';
 
@@ -137,5 +138,34 @@ describe('what the lessons show', () => {
     expect([...into.slice(0, 4)]).toEqual([200, 200, 200, 255]);
     expect([...into.slice(4 * 15, 4 * 15 + 3)]).toEqual([20, 20, 20]);
     expect([...into.slice(4 * 20, 4 * 20 + 3)]).toEqual([255, 0, 0]);
+  });
+});
+
+describe('how much a board takes off', () => {
+  const middle = (p: SandedPanel) => 20 * p.nx + 60;
+  const off = (b: Board, wayMm: number) => {
+    const p = flat();
+    press(p, b, 240, 80, wayMm);
+    return -p.mm[middle(p)]!;
+  };
+  it('by hand: a pass of its own length over a flat takes 8 of 100 of a scratch, and guide coat by 3 µm of it', () => {
+    const b = board({ lengthMm: 80, bendMm: 80 });
+    const p = flat();
+    press(p, b, 240, 80, 80);
+    expect(-p.mm[middle(p)]!).toBeCloseTo(0.08 * (scratchUm(180) / 1000), 6);
+    expect(1 - p.guide[middle(p)]!).toBeCloseTo((0.08 * scratchUm(180)) / 3, 4);
+    expect(p.filmMm[middle(p)]).toBeCloseTo(1 - 0.08 * (scratchUm(180) / 1000), 5);
+  });
+  it('twice the way is twice as much, half the length twice as much', () => {
+    const b = board({ lengthMm: 80, bendMm: 80 });
+    expect(off(b, 40)).toBeCloseTo(off(b, 80) / 2, 7);
+    expect(off(board({ lengthMm: 160, bendMm: 160 }), 80)).toBeCloseTo(off(b, 80) / 2, 7);
+  });
+  it('a high that carries it all is cut eight times as fast at most', () => {
+    const b = board({ lengthMm: 80, bendMm: 80 });
+    const p = flat((ix, iy) => (ix === 60 && iy === 20 ? 0.3 : 0));
+    press(p, b, 240, 80, 80);
+    expect(0.3 - p.mm[middle(p)]!).toBeLessThanOrEqual(8 * off(b, 80) + 1e-6);
+    expect(0.3 - p.mm[middle(p)]!).toBeGreaterThan(4 * off(b, 80));
   });
 });
