@@ -1,16 +1,22 @@
 /**
- * `npm run mutate -- ROOM`: how many small faults in a room of the core (a comparison turned round, a term dropped) its tests
- * notice. `npm run mutate -- ROOM --wide` asks the tests of other rooms too that import it: hours instead of minutes. Not part of
- * `npm test`. The table stands in docs/mutation.md.
+ * `npm run mutate -- ROOM`: how many small faults in a room of the core (a comparison turned round, a term dropped) its tests notice.
+ * `--sample 80` puts them into so many places drawn by lot instead of everywhere; `--wide` asks the tests of other rooms too that import it.
+ * Takes from minutes (a sample) to hours; not part of `npm test`. The table stands in docs/mutation.md.
  */
+import { randomInt } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import path from 'node:path';
+import { parseArgs } from 'node:util';
 import { ensureInstalled, fail, ROOT, run } from './lib.mjs';
 
 ensureInstalled();
-const wide = process.argv.includes('--wide');
-const [room, ...more] = process.argv.slice(2).filter((a) => a !== '--wide');
+const { values, positionals } = parseArgs({
+  allowPositionals: true,
+  options: { wide: { type: 'boolean', default: false }, sample: { type: 'string' } },
+});
+const { wide } = values;
+const [room, ...more] = positionals;
 if (!room || !existsSync(path.join(ROOT, 'src', 'core', room)))
   fail(`Say which room of src/core: npm run mutate -- cure${room ? `. There is no '${room}'` : ''}`);
 const out = path.join(tmpdir(), `stratocoat-mutate-${room}`);
@@ -38,6 +44,25 @@ module.exports = {
 };
 `,
 );
+/** Places in the room drawn by lot, as Stryker names them: two lines each. */
+function sampled(count) {
+  const places = readdirSync(path.join(core, room), { recursive: true })
+    .filter((f) => f.endsWith('.ts') && !/\.(test|testing)\.ts$/.test(f))
+    .flatMap((f) =>
+      readFileSync(path.join(core, room, f), 'utf8')
+        .split('\n')
+        .flatMap((line, i) =>
+          /^\s*(\*|\/|import|export \*|$|[\])};,]+$)/.test(line) ? [] : [`src/core/${room}/${f}:${i + 1}-${i + 2}`],
+        ),
+    );
+  return Array.from({ length: Math.min(count, places.length) }, () => places.splice(randomInt(places.length), 1)[0]);
+}
+const mutated =
+  more.length > 0
+    ? more
+    : values.sample
+      ? sampled(Number(values.sample))
+      : [`src/core/${room}/**/*.ts`, '!**/*.test.ts', '!**/*.testing.ts'];
 const report = path.join(out, 'mutation.json');
 const config = path.join(out, 'stryker.config.json');
 writeFileSync(
@@ -45,12 +70,12 @@ writeFileSync(
   JSON.stringify({
     testRunner: 'jest',
     jest: { projectType: 'custom', configFile: jest, enableFindRelatedTests: false },
-    mutate: more.length > 0 ? more : [`src/core/${room}/**/*.ts`, '!**/*.test.ts', '!**/*.testing.ts'],
+    mutate: mutated,
     coverageAnalysis: 'perTest',
     ignoreStatic: true,
     symlinkNodeModules: true,
     concurrency: 2,
-    timeoutMS: 20_000,
+    timeoutMS: 10_000,
     tempDirName: path.join(out, 'sandbox'),
     ignorePatterns: ['dist', 'e2e', 'bench', 'public', 'test-results'],
     reporters: ['clear-text', 'json', 'progress-append-only'],
