@@ -48,4 +48,5 @@ export interface ForecastPoint extends AirPoint {
 /** How far a forecast's temperature is trusted, K either way: what the earliest and the latest time are made with. */
 export const FORECAST_SPREAD_K = 3;
 
+/** Humidity within what air can have and a sensor reads, fraction 0.01 to 1. */
 export const clampRh = (rh: number): number => Math.min(1, Math.max(0.01, rh));

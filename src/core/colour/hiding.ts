@@ -16,6 +16,7 @@ const flat = (r: number): Spectrum => new Float64Array(BANDS).fill(r);
 
 /** Reflectance of a grey of lightness L*. By hand: 50 is 0.184. */
 export const greyOfLightness = (l: number): number => xyzOfLab([l, 0, 0], 'D65')[1] / 100;
+/** Lightness L* of a grey, the inverse of {@link greyOfLightness}. @param r reflectance, 0 to 1 */
 export const lightnessOfGrey = (r: number): number => labOf([94.811 * r, 100 * r, 107.304 * r], 'D65')[0];
 
 /** Share of black primer, by volume, in black and white mixed to a grey: by their K/S, both taken to scatter alike. */

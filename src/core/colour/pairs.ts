@@ -36,6 +36,7 @@ function angleWeight(deg: number): number {
 export const pairWeight = (p: Pick<SeenPair, 'angleDeg' | 'light'>): number =>
   angleWeight(p.angleDeg) * LIGHT_WEIGHTS[p.light];
 
+/** CIEDE2000 between car and card as one pair saw them. */
 export const pairDifference = (p: Pick<SeenPair, 'car' | 'card'>): number => ciede2000(p.car, p.card);
 
 /** Mean over pairs by what they count; undefined where there is none. */
@@ -51,7 +52,9 @@ export const weightedDifference = (pairs: readonly SeenPair[]): number => weight
 
 const FACE_TO = 35;
 const ALONG_FROM = 60;
+/** Whether a pair was looked at face-on: up to 35° from the gloss. */
 export const isFaceOn = (p: { angleDeg: number }): boolean => p.angleDeg <= FACE_TO;
+/** Whether a pair was looked at along the surface: 60° from the gloss and more. */
 export const isAlong = (p: { angleDeg: number }): boolean => p.angleDeg >= ALONG_FROM;
 
 /** Angles that are taken for the same, degrees. */

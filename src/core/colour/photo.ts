@@ -31,6 +31,7 @@ export interface PhotoProblem {
 /** Half of a patch's side as a share of the picture's shorter one; of the grey a larger one, since its slope is small. */
 const PATCH = 0.025;
 const GREY_PATCH = 2;
+/** Radius of what is averaged round a tapped point, pixels: a fortieth of the shorter side, at least 3. */
 export const patchRadius = (p: Pick<Picture, 'width' | 'height'>): number =>
   Math.max(3, Math.round(Math.min(p.width, p.height) * PATCH));
 

@@ -25,6 +25,7 @@ export interface Seen {
 
 /** Values that stand for themselves, rather than for a difference. */
 export type AbsoluteValues = Exclude<ColourValues, { form: 'difference' }>;
+/** Whether values stand for themselves, rather than for a difference. */
 export const isAbsolute = (v: ColourValues): v is AbsoluteValues => v.form !== 'difference';
 
 /** CIELAB of each reading at one angle under one light. */

@@ -39,6 +39,7 @@ export interface TintProblem {
   limitL: number;
 }
 
+/** What a tint has to come near, with what each gram of each toner changes, worked out once for the search. */
 export function problemOf(ask: TintAsk): TintProblem {
   const anglesDeg = [...new Set(ask.pairs.map((x) => x.angleDeg))].sort((a, b) => a - b);
   const lights = [...new Set(ask.pairs.map((x) => x.light))];
@@ -72,8 +73,10 @@ export function distance(p: TintProblem, change: Float64Array, card = (x: SeenPa
   return sum;
 }
 
+/** Amounts as pours: those above nothing, g. */
 export const pours = (of: readonly Available[], grams: readonly number[]): TonerGrams[] =>
   of.flatMap((a, i) => ((grams[i] ?? 0) > 0 ? [{ toner: a.toner, grams: grams[i]! }] : []));
+/** Weighted CIEDE2000 that is left after amounts of toners, g. */
 export const differenceAfter = (p: TintProblem, of: readonly Available[], grams: readonly number[]): number =>
   distance(p, changeBy(p, pours(of, grams)));
 

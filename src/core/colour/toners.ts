@@ -302,4 +302,5 @@ export const tonerById: ReadonlyMap<string, Toner> = new Map(TONERS.map((t) => [
 
 /** The product that a toner is on the shelf, and back. */
 export const tonerProduct = (id: string): string => `toner-${id}`;
+/** The toner that a product of the library is; undefined for any other product. */
 export const tonerOfProduct = (productId: string): Toner | undefined => tonerById.get(productId.replace(/^toner-/, ''));

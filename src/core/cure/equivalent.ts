@@ -32,6 +32,7 @@ interface SegmentStarts {
   last: number;
 }
 
+/** A clock of equivalent minutes over a surface, for films that age alike. */
 export const equivalentClock = (timeline: Timeline, kinetics: Kinetics): EquivalentClock => ({
   timeline,
   kinetics,
@@ -40,6 +41,7 @@ export const equivalentClock = (timeline: Timeline, kinetics: Kinetics): Equival
 });
 
 const keysOfKinetics = new WeakMap<Kinetics, string>();
+/** Kinetics as text: the same for all that age alike. */
 export function kineticsKey(k: Kinetics): string {
   let key = keysOfKinetics.get(k);
   if (key === undefined) keysOfKinetics.set(k, (key = `${k.mechanism}/${k.stopsBelowC ?? ''}`));

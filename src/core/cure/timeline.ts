@@ -29,6 +29,7 @@ export interface Timeline {
   segment(i: number): Segment;
 }
 
+/** A segment over which nothing is worked out yet. @param points at least one */
 export const segmentOf = (points: Track): Segment => ({
   points,
   sums: new Map(),

@@ -14,6 +14,7 @@ export interface HeightGrid {
 /** Smallest grid on which anything bends. */
 export const MIN_POINTS_A_SIDE = 3;
 
+/** Index of a point in a grid's list of heights, row by row. */
 export const indexOf = (g: Pick<HeightGrid, 'nx'>, ix: number, iy: number): number => iy * g.nx + ix;
 
 /** The same grid with other heights. */

@@ -30,6 +30,7 @@ export const TOOL_LENGTH_MM: Readonly<Record<SandTool, number>> = {
 export const paperReachMm = (r: Pick<GuideRound, 'grit' | 'tool'>): number =>
   scratchUm(r.grit) / 1000 + GIVE_MM[r.tool];
 
+/** Length of the board of a round, mm: as it was said, or as the tool usually has. */
 export const boardLengthMm = (r: Pick<GuideRound, 'boardMm' | 'tool'>): number => r.boardMm ?? TOOL_LENGTH_MM[r.tool];
 
 /** How sharp the edge of a mark is against its limit: a share of the reach. */

@@ -7,9 +7,11 @@ import { HOUR_MS, MINUTE_MS } from '../units/time';
 /** A reading as it is stored and sent: [ms, °C, fraction, source, surface °C]. */
 export type ReadingRow = [number, number, number, ReadingSource, number?];
 
+/** A reading as a row of a file: ms, °C, fraction, source, and the surface in °C where it was read. */
 export const readingRow = (r: ClimateReading): ReadingRow =>
   r.surfaceC === undefined ? [r.atMs, r.tempC, r.rh, r.source] : [r.atMs, r.tempC, r.rh, r.source, r.surfaceC];
 
+/** The reading of a row, the inverse of {@link readingRow}. */
 export const readingOfRow = ([atMs, tempC, rh, source, surfaceC]: ReadingRow): ClimateReading => ({
   atMs,
   tempC,

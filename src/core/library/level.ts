@@ -39,5 +39,6 @@ export function levelCoats(level: QualityLevel | undefined, family: ProductFamil
 /** Papers for blocking primer and for clear, coarse to fine, up to where the level ends; without one as a driver would have it. */
 export const primerPapers = (level: QualityLevel = 'driver'): number[] =>
   [400, 600, 800].filter((g) => g <= LEVEL_DEFAULTS[level].primerGrit);
+/** Papers for the clear before it is polished, coarse to fine; the finest ones only where nothing less was agreed. */
 export const clearPapers = (level?: QualityLevel): number[] =>
   level === 'show' ? [2000, 3000, 5000] : level === undefined ? [2000, 3000] : [2000];

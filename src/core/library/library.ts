@@ -7,6 +7,7 @@ export function wholeLibrary(own: readonly Product[]): Product[] {
   return [...own, ...SHIPPED_PRODUCTS.filter((p) => !ids.has(p.id))];
 }
 
+/** How to find a product of a list by its id; undefined for one that is not there. */
 export function lookupIn(all: readonly Product[]): ProductLookup {
   const map = new Map(all.map((p) => [p.id, p]));
   return (id) => map.get(id);

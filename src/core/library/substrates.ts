@@ -140,4 +140,5 @@ export const SUBSTRATES = {
 export type SubstrateKind = keyof typeof SUBSTRATES;
 export const SUBSTRATE_KINDS = keysOf(SUBSTRATES);
 
+/** Whether a substrate is metal: it conducts, and a magnet or an eddy current reads film on it. */
 export const isMetal = (s: SubstrateKind): boolean => SUBSTRATES[s].sort === 'metal';

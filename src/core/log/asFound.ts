@@ -18,6 +18,7 @@ const STACKS = {
 
 export type AsFound = keyof typeof STACKS;
 export const AS_FOUND = keysOf(STACKS);
+/** What a zone was found as, in words. */
 export const asFoundName = (a: AsFound): string => STACKS[a].name;
 
 /** The layers that a panel is taken to carry; only metal is electrocoated. */

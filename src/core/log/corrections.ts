@@ -74,6 +74,7 @@ export function struckOut(corrections: readonly Aim[]): Set<string> {
 /** What each replacement that is written takes the place of. */
 export type Replacements = ReadonlyMap<string, string>;
 
+/** What each replacement takes the place of, by its id. */
 export const replacementsOf = (corrections: readonly Aim[]): Replacements =>
   new Map(corrections.flatMap((c) => (c.kind === 'replaced' ? [[c.id, c.targetId] as const] : [])));
 

@@ -358,4 +358,5 @@ export type CorrectionEvent = Events[CorrectionKind];
 export type PlainKind = Exclude<EventKind, CorrectionKind>;
 export type PlainEvent = Events[PlainKind];
 
+/** Whether an event strikes another one out or takes its place. */
 export const isCorrection = (e: LogEvent): e is CorrectionEvent => e.kind === 'voided' || e.kind === 'replaced';

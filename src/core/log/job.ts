@@ -262,7 +262,9 @@ export function zonesSince(job: Job, zoneIds: readonly string[], atMs: number): 
   return job.zones.filter((z) => ids.has(z.id));
 }
 
+/** Zones of a panel, in their order. */
 export const zonesOf = (job: Job, panelId: string): Zone[] => job.zones.filter((z) => z.panelId === panelId);
+/** The panel of a zone; undefined where the job has none of that id. */
 export const panelOf = (job: Job, zoneId: string): Panel | undefined => {
   const zone = job.zones.find((z) => z.id === zoneId);
   return zone && job.panels.find((p) => p.id === zone.panelId);
@@ -328,8 +330,8 @@ export function withColour(job: Job, colour: Colour): Job | undefined {
   };
 }
 
-/** A job as it is worked on: without its test cards. */
 const WORKED = new WeakMap<Job, Job>();
+/** A job as it is worked on, without its test cards; the same object each time. */
 export function withoutCards(job: Job): Job {
   if (!job.panels.some((p) => p.card)) return job;
   let without = WORKED.get(job);

@@ -123,4 +123,5 @@ export type ShelfRecord = ShelfRecords[ShelfKind];
 export type ShelfCorrection = ShelfRecords['voided' | 'replaced'];
 export type PlainShelfRecord = ShelfRecords[Exclude<ShelfKind, 'voided' | 'replaced'>];
 
+/** Whether a record strikes another one out or takes its place. */
 export const isShelfCorrection = (r: Recorded): r is ShelfCorrection => r.kind === 'voided' || r.kind === 'replaced';

@@ -6,6 +6,7 @@ import type { WorkAct } from './workActs';
 /** Time that hands spent, minutes, by what they did. */
 export type WorkTime = Readonly<Partial<Record<WorkAct, number>>>;
 
+/** All of it, minutes. */
 export const totalMin = (t: WorkTime): number => keysOf(t).reduce((sum, act) => sum + (t[act] ?? 0), 0);
 
 /** What the time of an entry was spent on. */

@@ -27,6 +27,7 @@ export interface Transfer {
 /** How well a usual figure holds in a shop that has measured nothing: two thirds of guns lie within a sixth of it. */
 export const USUAL_SPREAD = 0.17;
 export type TransferOf = (application: Application, productId: string) => Transfer;
+/** How much of what is sprayed usually lands, and how far that spreads (one standard deviation), fractions. */
 export const usualTransfer: TransferOf = (application) => ({
   share: APPLICATIONS[application].transferEfficiency,
   spread: APPLICATIONS[application].sprayed ? USUAL_SPREAD : 0.05,

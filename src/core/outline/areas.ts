@@ -4,6 +4,7 @@ import { zonesOf, type Face, type Job, type Panel, type Point, type Zone } from 
 import { areaMm2 } from './geometry';
 import { uncoveredMm2, selfCrossing } from './polygon';
 
+/** The face that a zone lies on; the outer one where nobody said. */
 export const faceOf = (z: Zone): Face => z.face ?? 'outer';
 
 /** An outline with more corners than this is thinned before it is kept. */

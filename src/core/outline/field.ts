@@ -36,10 +36,12 @@ export const grown =
   (f: Field, mm: number): Field =>
   (p) =>
     f(p) - mm;
+/** Inside of all of these. */
 export const both =
   (...fields: readonly Field[]): Field =>
   (p) =>
     Math.max(...fields.map((f) => f(p)));
+/** Inside of the first, and of none of the others. */
 export const without =
   (f: Field, ...taken: readonly Field[]): Field =>
   (p) =>

@@ -33,6 +33,7 @@ export function selfCrossing(outline: readonly Point[]): [number, number] | unde
   return undefined;
 }
 
+/** An outline as the package for polygons wants it: one ring. */
 export const toPolygon = (o: readonly Point[]): Polygon => [o.map((p) => [p.x, p.y])];
 const areaOf = (many: MultiPolygon): number =>
   many.reduce(

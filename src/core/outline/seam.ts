@@ -124,6 +124,7 @@ export interface SeamFigures {
   sealerMl: number;
 }
 
+/** Length of a seam, how many plugs it takes, and how much sealer. */
 export function seamFigures(s: Seam): SeamFigures {
   const lengthMm = lineLengthMm(s.line);
   return {

@@ -50,6 +50,7 @@ export function checkBag(job: Job, bag: Bag): Result<Bag, FieldProblem[]> {
   return problems.length > 0 ? fail(problems) : ok(bag);
 }
 
+/** What is wrong with something that goes into a bag, by field. */
 export function itemProblems(i: BagItem): FieldProblem[] {
   const problems: FieldProblem[] = [];
   if (!i.name.trim()) problems.push({ path: 'item', message: 'Say what it is' });

@@ -117,13 +117,16 @@ export function rule<K extends StepKind>(
   };
 }
 
+/** Not now. @param clears what would clear it @param clearsMs when the clock clears it by itself, ms */
 export const stop = (says: Message, clears?: Message, clearsMs?: number): Finding => ({
   level: 'stop',
   says,
   ...(clears && { clears }),
   ...(clearsMs && { clearsMs }),
 });
+/** It may be done, knowing this. */
 export const care = (says: Message, clears?: Message): Finding => ({ level: 'care', says, ...(clears && { clears }) });
+/** Worth saying. */
 export const note = (says: Message): Finding => ({ level: 'note', says });
 
 /** A stage of the layer on top, if it has it. */

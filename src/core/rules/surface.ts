@@ -56,6 +56,7 @@ export function bareRingOf(c: RuleContext): SurfaceKind | undefined {
 export const materialOf = (step: Step): Material | undefined =>
   'product' in step ? (MATERIAL_OF[step.product.family] ?? undefined) : undefined;
 
+/** What the table says of a material on a surface, by the house method. */
 export const entryOn = (c: RuleContext, surface: SurfaceKind, material: Material): Entry =>
   entryOf(COMPATIBILITY[surface].on[material], c.method);
 

@@ -12,6 +12,7 @@ export interface PartAmount {
 /** Water at room temperature, kg/L. */
 const WATER_KG_L = 0.998;
 
+/** The part of a product that a pour is; undefined where the library does not know it. */
 export const partOf = (products: ProductLookup, { productId, part }: Omit<PartAmount, 'massG'>): MixPart | undefined =>
   products(productId)?.parts[part];
 

@@ -100,6 +100,7 @@ export const SCRATCH_WINDOWS: { readonly [M in Material]: Windows } = {
 };
 
 export type ScratchFit = 'tooCoarse' | 'coarse' | 'fits' | 'fine' | 'tooFine';
+/** How a grit stands to a window of grits. */
 export function scratchFit([coarsest, coarse, fine, finest]: ScratchWindow, grit: number): ScratchFit {
   if (grit < coarsest) return 'tooCoarse';
   if (grit < coarse) return 'coarse';

@@ -12,6 +12,7 @@ export interface CompatibilityRow {
 }
 
 const SAND = 'Sand for key, clean, then coat.';
+/** What may go on one kind of surface. @param usual the usual way @param closed what is done once its window has closed */
 export const row = (usual: string, on: CompatibilityRow['on'], closed = SAND): CompatibilityRow => ({
   usual,
   closed,
