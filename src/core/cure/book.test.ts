@@ -8,7 +8,7 @@ import { DAY_MS } from '../units/time';
 import { coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import { ClockBook, COLD, WARM, type Assumed, type ClockedJob, type ShopAir } from './book';
 import { equivalentMinutes } from './equivalent';
-import { pointAt } from './timeline';
+import { pointAt, pointsBetween } from './timeline';
 
 const MIN = 60_000;
 const DAY = 1440;
@@ -296,5 +296,75 @@ describe('conditions', () => {
   it('a logger that stopped for two days is a gap since the coat was laid', () => {
     const air = shop([reading(-10, 15), reading(2880, 15)]);
     expect(book.gaps(roomOf(air, job), T0, T0 + 2900 * MIN)).toEqual([{ fromMs: T0, toMs: T0 + 2880 * MIN }]);
+  });
+});
+
+describe('the surface between two moments', () => {
+  const air = shop(Array.from({ length: 5 * 24 }, (_, h) => reading(h * 60, 10 + (h % 24) / 2)));
+  const { timeline } = book.clocks(job, air, roomOf(air, job), 'lower');
+  it('is its points in order, each once, with what leads up to it and no more days than are asked for', () => {
+    const points = pointsBetween(timeline, T0 + 30 * 60 * MIN, T0 + 50 * 60 * MIN);
+    for (let i = 1; i < points.length; i++) expect(points[i]!.atMs).toBeGreaterThan(points[i - 1]!.atMs);
+    expect(points[0]!.atMs).toBeLessThanOrEqual(T0 + 30 * 60 * MIN);
+    expect(points[points.length - 1]!.atMs).toBeGreaterThanOrEqual(T0 + 50 * 60 * MIN);
+    expect(points.length).toBeLessThan(4 * 24 * 9);
+    expect(points[points.length - 1]!.atMs).toBeLessThan(T0 + 4 * DAY * MIN);
+    for (const p of points) expect(p.tempC).toBeCloseTo(pointAt(timeline, p.atMs).tempC, 9);
+  });
+  it('before all that was read is where that begins', () => {
+    const points = pointsBetween(timeline, T0 - 9 * DAY * MIN, T0 - 8 * DAY * MIN);
+    expect(points[0]!.atMs).toBeLessThanOrEqual(T0);
+    expect(points.length).toBeGreaterThan(0);
+  });
+  it('is the same list for every moment of a day, another one for another day or another room', () => {
+    const at = (ms: number, of = air) => book.conditions(job, of, roomOf(of, job), 'lower', ms).ahead;
+    const noon = T0 + 2 * DAY * MIN;
+    expect(at(noon + MIN).air).toBe(at(noon).air);
+    expect(at(noon + MIN).surface).toBe(at(noon).surface);
+    const later = at(noon + DAY * MIN);
+    expect(later.air).not.toBe(at(noon).air);
+    expect(later.air[later.air.length - 1]!.atMs).toBeGreaterThan(at(noon).air[0]!.atMs);
+  });
+});
+
+describe('a status', () => {
+  const air = steady(20);
+  const get = (open: ClockedJob, at: number, b = new ClockBook()) =>
+    b.statuses(open, air, roomOf(air, open, undefined, b), at).get('lower');
+  it('of a moment is worked out once, and anew for another moment or another library', () => {
+    const b = new ClockBook();
+    const first = get(job, now, b);
+    expect(get(job, now, b)).toBe(first);
+    expect(get(job, now + MIN, b)).not.toBe(first);
+    const slow = (id: string) => {
+      const p = products(id);
+      return p && id === 'highbuild-2k'
+        ? { ...p, stages: p.stages.map((s) => ({ ...s, opensMin: s.opensMin * 2 })) }
+        : p;
+    };
+    const other = get({ ...job, products: slow }, now, b);
+    const opens = (s: typeof first) => s?.clocks.find((c) => c.stage === 'sand')?.opensMs ?? 0;
+    expect(opens(other)).toBeGreaterThan(opens(first) + 30 * MIN);
+  });
+  it('of a zone that nobody looked at, and of a job that is none, is unknown', () => {
+    expect(book.statuses(job, air, roomOf(air, job), now).get('nowhere')?.stage).toBe('unknown');
+    expect(book.conditions(undefined, air, roomOf(air, job), undefined, now).tempC).toBeCloseTo(20, 6);
+    expect(book.conditions(job, air, roomOf(air, job), 'nowhere', now).surfaceC).toBeCloseTo(20, 6);
+  });
+  it('of bare steel has the clock of its rust, by how it was bared', () => {
+    const bare = (more = {}) =>
+      opened([
+        foundBare(),
+        ev({ kind: 'blasted', atMin: 0, media: 'garnet', wet: false, barG: 4, profileUm: 40, ...more }),
+      ]);
+    const damp = shop([reading(-10, 15, 0.85), reading(3000, 15, 0.85)]);
+    const rust = (open: ClockedJob) => {
+      const b = new ClockBook();
+      return b.statuses(open, damp, roomOf(damp, open, undefined, b), now).get('lower')?.rust;
+    };
+    // About 4 h at 85 %, under 1 h where it was blasted wet.
+    expect((rust(bare())!.rustsMs! - T0) / MIN).toBeCloseTo(240, -1);
+    expect((rust(bare({ wet: true }))!.rustsMs! - T0) / MIN).toBeLessThan(60);
+    expect(rust(bare())!.brightMs).toBe(T0);
   });
 });

@@ -4,7 +4,7 @@ import { constantAir, type AirPoint } from '../air/history';
 import type { Mechanism } from '../library/product';
 import { foldLog } from '../strata/fold';
 import { zoneStatus } from './status';
-import { ev, foundBare, products, T0 } from '../testing';
+import { coated, ev, foundBare, products, T0 } from '../testing';
 import { alarmsOf, lastWorkMs } from './alarms';
 import { equivalentClock, equivalentMinutes, rateAt, temperatureFor, whenReached, type Kinetics } from './equivalent';
 import { arrhenius, filmFactor, hardenerFactor, humidityFactor } from './kinetics';
@@ -313,5 +313,68 @@ describe('alarms', () => {
         .map((a) => a.key)
         .sort();
     expect(keys(1, 23)).toEqual(keys(5, 20));
+  });
+});
+
+describe('what rings is told apart', () => {
+  const status = (productId: string, min: number, more = {}) => {
+    const zone = foldLog([foundBare(), { ...coated(productId, 0), ...more } as never], products).zones.get('lower')!;
+    return zoneStatus(zone, clockShop(constantAir(23, 0.5)), T0 + min * 60_000, products);
+  };
+  const ring = (zoneId: string, productId: string, more = {}) =>
+    alarmsOf(zoneId, status(productId, 0, more), T0, 12 * 3_600_000);
+  it('by zone, coat, stage and kind', () => {
+    const all = [...ring('lower', 'highbuild-2k'), ...ring('upper', 'highbuild-2k')];
+    expect(new Set(all.map((a) => a.key)).size).toBe(all.length);
+    const twice = ring('lower', 'highbuild-2k', { coats: 2 });
+    expect(twice.some((a) => ring('lower', 'highbuild-2k').some((b) => b.key === a.key))).toBe(false);
+  });
+  it('clear that can be polished is ready; dust-free and full ring for nobody', () => {
+    expect(ring('lower', 'clear-ms').map((a) => a.kind)).toContain('ready');
+    expect(ring('lower', 'clear-ms').some((a) => a.stage === 'polish')).toBe(true);
+    for (const a of [...ring('lower', 'clear-ms'), ...ring('lower', 'highbuild-2k')])
+      expect(['flash', 'sand', 'recoat', 'polish']).toContain(a.stage);
+  });
+});
+
+describe('where a zone stands', () => {
+  const at = (min: number, ...events: Parameters<typeof foldLog>[0]) =>
+    zoneStatus(
+      foldLog([foundBare(), ...events], products).zones.get('lower'),
+      clockShop(constantAir(23, 0.5)),
+      T0 + min * 60_000,
+      products,
+    );
+  const sanded = (atMin: number, grit: number) => ev({ kind: 'sanded', atMin, grit, removedUm: 5, tool: 'hand' });
+  const primer = { ...coated('highbuild-2k', 0) };
+  it('a window that is open says when it closes; one that has not opened yet, and a keyed film, do not', () => {
+    // High-build: coat over from 60 to 960 min.
+    expect(at(30, primer).closesMs).toBeUndefined();
+    expect((at(100, primer).closesMs! - T0) / 60_000).toBeCloseTo(960, 0);
+    expect(at(300, primer, sanded(290, 320)).closesMs).toBeUndefined();
+    expect(at(300, primer, sanded(290, 320)).moments.some((m) => m.kind === 'closes')).toBe(false);
+    expect(at(1000, primer).closesMs).toBeUndefined();
+  });
+  it.each([
+    ['primer that is still soft', 30, [], 'curing'],
+    ['primer that can be sanded', 300, [], 'toBlock'],
+    ['blocked coarse', 300, [sanded(290, 180)], 'toBlock'],
+    ['blocked fine', 300, [sanded(290, 320)], 'readyForColour'],
+  ] as const)('%s', (_, min, more, stage) => expect(at(min, primer, ...more).stage).toBe(stage));
+  it('filler is curing, to sand, filled', () => {
+    const skim = ev({ kind: 'filled', productId: 'light-filler', filmUm: 1000, hardenerFraction: 0.02 });
+    expect([at(2, skim), at(120, skim), at(120, skim, sanded(110, 80))].map((s) => s.stage)).toEqual([
+      'curing',
+      'toSand',
+      'filled',
+    ]);
+  });
+  it('etch past its window says so, and a topcoat with all its coats has no window any more', () => {
+    const etch = coated('etch-primer', 0);
+    expect(at(100, etch).stage).toBe('primed');
+    expect(at(500, etch).stage).toBe('pastWindow');
+    const clear = (coats: number) => ({ ...coated('clear-ms', 0), coats });
+    const closes = (coats: number) => at(60, clear(coats) as never).moments.some((m) => m.kind === 'closes');
+    expect([closes(1), closes(2)]).toEqual([true, false]);
   });
 });
