@@ -28,16 +28,22 @@ export default function VirtualList({
   // What the package gives out changes without React's knowing: nothing of it may be kept.
   'use no memo';
   const list = useRef<HTMLElement | null>(null);
+  const scroller = useRef<HTMLElement | null>(null);
+  // Asked for with every frame, and looked for once: to ask for a style makes the browser work all of them out.
+  const getScroller = useCallback(() => {
+    if (!scroller.current?.isConnected) scroller.current = scrollerOf(list.current);
+    return scroller.current;
+  }, []);
   const [from, setFrom] = useState(0);
   useLayoutEffect(() => {
-    const scroller = scrollerOf(list.current);
-    if (!scroller || !list.current) return;
-    setFrom(list.current.getBoundingClientRect().top - scroller.getBoundingClientRect().top + scroller.scrollTop);
-  }, []);
+    const around = getScroller();
+    if (!around || !list.current) return;
+    setFrom(list.current.getBoundingClientRect().top - around.getBoundingClientRect().top + around.scrollTop);
+  }, [getScroller]);
   // eslint-disable-next-line react-hooks/incompatible-library
   const virtual = useVirtualizer({
     count,
-    getScrollElement: () => scrollerOf(list.current),
+    getScrollElement: getScroller,
     estimateSize: () => usualHeight,
     getItemKey: lineKey,
     overscan: SPARE,

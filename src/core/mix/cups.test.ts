@@ -211,3 +211,43 @@ describe('ratios of every kind, by hand', () => {
     expect(thinned(build, build.thinning!.maxFraction + 0.1).against).toBe('over');
   });
 });
+
+describe('cups at their limits, by hand', () => {
+  const piece = (ml: number, startMin: number, endMin: number, i = 0): CoatPiece => ({
+    taskId: `t${i}`,
+    coat: 1,
+    ml,
+    startMin,
+    endMin,
+  });
+  const cups = (pieces: CoatPiece[], more: Partial<CupLimits> = {}) => {
+    const plan = splitCups(pieces, { ...LIMITS, ...more });
+    if (!plan.ok) throw new Error(plan.error);
+    return plan.value.cups;
+  };
+  it('a tenth in hand and 15 mL for the gun: 400 mL are mixed as 455, five minutes before, good for an hour', () =>
+    expect(cups([piece(400, 20, 40)])).toMatchObject([
+      { needMl: 400, mixMl: expect.closeTo(455, 9) as number, mixMin: 15, doneMin: 40, endsMin: 75 },
+    ]));
+  it('a cup that is just full is one cup, a drop more is two', () => {
+    // 531.8 mL with a tenth in hand and 15 mL are 600.
+    const full = (600 - 15) / 1.1;
+    expect(cups([piece(full, 0, 10)])).toHaveLength(1);
+    expect(cups([piece(full + 0.1, 0, 10)])).toHaveLength(2);
+  });
+  it('what takes just its pot life is one cup, a minute more is two', () => {
+    expect(cups([piece(100, 0, 55)])).toHaveLength(1);
+    expect(cups([piece(100, 0, 56)])).toHaveLength(2);
+    expect(cups([piece(100, 0, 56)], { mixingMin: 4 })).toHaveLength(1);
+  });
+  it('a coat that is cut is cut into equal parts, one after the other', () => {
+    const parts = cups([piece(1500, 6, 18)]).flatMap((c) => c.pieces);
+    expect(parts.map((p) => [p.ml, p.startMin, p.endMin])).toEqual([
+      [500, 6, 10],
+      [500, 10, 14],
+      [500, 14, 18],
+    ]);
+  });
+  it('one that nothing can lay is said: a coat of a day in a cup of an hour', () =>
+    expect(splitCups([piece(100, 0, 4000)], LIMITS)).toMatchObject({ ok: false }));
+});

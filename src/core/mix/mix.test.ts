@@ -238,3 +238,39 @@ it('pot life is the data sheet’s at 23 °C and about halves in 10 K', () => {
   expect(potLifeMinutes(highbuild, 33)! / 60).toBeCloseTo(0.48, 1);
   expect(potLifeMinutes(products('base-solvent')!, 23)).toBeUndefined();
 });
+
+describe('what is poured after', () => {
+  const line = (massG: number) => ({ ...splitMix(highbuild, 540, 0.1).lines[0]!, massG, volumeMl: massG });
+  const adds = (massG: number, inG: number) => pourSteps([line(massG)], [inG])[0]!.addG;
+  it('of a small line nothing under 0.05 g, of a large one nothing under a thousandth of it', () => {
+    expect(adds(20, 19.96)).toBe(0);
+    expect(adds(20, 19.94)).toBeCloseTo(0.06, 9);
+    expect(adds(1000, 999.1)).toBe(0);
+    expect(adds(1000, 998.9)).toBeCloseTo(1.1, 9);
+  });
+  it('into an empty cup all of it, however little that is', () => expect(adds(0.03, 0)).toBeCloseTo(0.03, 12));
+  it('nothing comes out again', () => expect(adds(20, 25)).toBe(0));
+});
+
+describe('figures that make no sense', () => {
+  const paths = (more: Partial<MixRequest>) => {
+    const plan = planMix(request(more));
+    return plan.ok ? [] : plan.error.map((p) => p.path);
+  };
+  it.each([
+    ['areaCm2', 1, 2_000_000],
+    ['filmUm', 0.5, 20_000],
+    ['coats', 1, 12],
+    ['reserveFraction', 0, 1],
+    ['thinnerFraction', 0, 2],
+  ] as const)('%s is taken at both of its ends, and named beyond them', (name, least, most) => {
+    const by = (most - least) / 1000;
+    expect([least, most].map((v) => paths({ [name]: v }))).toEqual([[], []]);
+    for (const v of [least - by, most + by, NaN]) expect(paths({ [name]: v })).toContain(name);
+  });
+  it('thinner is not asked of what takes none', () => {
+    const stiff = { ...highbuild };
+    delete stiff.thinning;
+    expect(paths({ product: stiff, thinnerFraction: 9 })).toEqual([]);
+  });
+});
