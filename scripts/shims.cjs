@@ -37,6 +37,11 @@ const LEFT_OUT = [
     from: inside('react-native-paper'),
     names: ['v2/LightTheme', 'v2/DarkTheme'],
   },
+  {
+    why: 'Parsers of transforms: a browser takes them as they are written.',
+    from: inside('react-native-svg'),
+    names: ['transform', 'transformToRn'],
+  },
   { why: 'A list of all routes, which app.json leaves out too.', from: inside('expo-router'), names: ['Sitemap'] },
 ];
 
