@@ -156,3 +156,25 @@ describe('correcting what other entries rest on', () => {
     expect(why({ ...foundBare(['lower'], 5), id: 'again' }, c)).toBe('ok');
   });
 });
+
+describe('what an entry may be about', () => {
+  it.each([
+    ['guideCoated', 'guide-powder', 'cleaner-metal'],
+    ['cleaned', 'cleaner-metal', 'guide-powder'],
+    ['coated', 'highbuild-2k', 'cleaner-metal'],
+    ['filled', 'light-filler', 'cleaner-metal'],
+  ] as const)('%s: %s, and not %s', (kind, right, wrong) => {
+    const entry = (productId: string) => ev({ kind, productId, coats: 1, filmUm: 60, hardenerFraction: 0.02 });
+    expect(why(entry(right))).toBe('ok');
+    expect(why(entry(wrong))).toMatch(/productId: .*not for this/);
+  });
+  it('a first look is not moved behind what was done on the zone, and may be moved before it', () => {
+    const later = (atMin: number) =>
+      ev({ kind: 'replaced', zoneIds: [], targetId: found.id, by: { ...foundBare(['lower'], atMin), id: undefined } });
+    const c = context(coat({ atMin: 10 }), ev({ kind: 'measured', atMin: 12, measure: 'filmTotal', filmUm: 60 }));
+    expect(why(later(20), c)).toMatch(/Something was done on Left door, lower before that/);
+    expect(why(later(5), c)).toBe('ok');
+    // Another look at a zone later on is a look, and moves nothing.
+    expect(why(foundBare(['lower'], 30), c)).toBe('ok');
+  });
+});

@@ -514,3 +514,36 @@ describe('marked faults', () => {
       at: { x: 100, y: 50 },
     }));
 });
+
+describe('air that was written with entries', () => {
+  const read = (id: string, atMin: number, tempC: number) =>
+    ev({ kind: 'cleaned', id, atMin, productId: 'cleaner-metal', air: { tempC, rh: 0.5 } });
+  const airOf = (s: ReturnType<typeof foldLog>) => s.air.map((p) => [(p.atMs - T0) / 60_000, p.tempC]);
+  it('is by time, one a moment, the last written', () =>
+    expect(airOf(foldLog([foundBare(), read('b', 20, 12), read('a', 10, 11), read('c', 20, 13)], products))).toEqual([
+      [10, 11],
+      [20, 13],
+    ]));
+  it('grows entry by entry to the same, also where an entry is struck out, comes back, or shares its moment', () => {
+    const moments = fc.array(
+      fc.record({ at: fc.nat(6), tempC: fc.integer({ min: -5, max: 30 }), strikes: fc.option(fc.nat(7)) }),
+      {
+        maxLength: 9,
+      },
+    );
+    fc.assert(
+      fc.property(moments, fc.array(fc.nat(), { minLength: 9, maxLength: 9 }), (rows, keys) => {
+        const events = rows.map(({ at, tempC, strikes }, i) =>
+          strikes === null
+            ? read(`m${i}`, at, tempC)
+            : ev({ kind: 'voided', id: `m${i}`, atMin: at, zoneIds: [], targetId: `m${strikes}` }),
+        );
+        const shuffled = events.map((e, i) => ({ e, key: keys[i] ?? 0 })).sort((a, b) => a.key - b.key);
+        const first = foldLog([foundBare()], products);
+        const grown = shuffled.reduce((s, { e }) => appendEvent(s, e, products), first);
+        expect(airOf(grown)).toEqual(airOf(foldLog([...first.events, ...events], products)));
+      }),
+      { numRuns: 300 },
+    );
+  });
+});

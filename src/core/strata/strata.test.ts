@@ -246,3 +246,69 @@ describe('a fault that is left', () => {
     expect(openFaults(strata(mark, left, put))).toEqual([]);
   });
 });
+
+describe('what a layer keeps of its entry', () => {
+  it('is hardener, thinner, colour and cup, each only where it was said', () => {
+    const said = { hardenerId: 'hardener-slow', thinnerFraction: 0.15, colourId: 'c1', colourHex: '#112233' };
+    const [full, plain] = [
+      strata(coat(0, 'highbuild-2k', 1, 50, { ...said, batch: { batchId: 'b1', share: 1 } })),
+      strata(coat(0, 'highbuild-2k')),
+    ].map((s) => s.layers[0]!);
+    expect(full).toMatchObject({ ...said, batchId: 'b1' });
+    for (const name of [...Object.keys(said), 'batchId']) expect(name in plain!).toBe(false);
+  });
+  it('a blast leaves bare metal, its profile, and whether it is wet without inhibitor', () => {
+    const blast = (more = {}) =>
+      strata(
+        coat(0, 'highbuild-2k'),
+        ev({ kind: 'measured', atMin: 5, measure: 'filmTotal', filmUm: 50 }),
+        ev({ kind: 'blasted', atMin: 10, media: 'garnet', wet: false, barG: 4, profileUm: 40, ...more }),
+      );
+    expect(blast()).toMatchObject({ layers: [], readings: [], surface: { blastProfileUm: 40 } });
+    const wet = (more = {}) => blast(more).surface.blastWet;
+    expect([wet(), wet({ wet: true }), wet({ wet: true, inhibitor: true }), wet({ inhibitor: true })]).toEqual([
+      undefined,
+      true,
+      undefined,
+      undefined,
+    ]);
+  });
+  it('stripped to metal the film readings are over; down to a layer they stay', () => {
+    const read = ev({ kind: 'measured', atMin: 70, measure: 'filmTotal', filmUm: 110 });
+    const stack = [coat(0, 'epoxy-primer', 1, 50, { id: 'below' }), coat(60, 'highbuild-2k', 1, 60), read];
+    const strip = (to: string) => strata(...stack, ev({ kind: 'stripped', atMin: 90, method: 'sander', to, grit: 80 }));
+    const epoxy = strata(...stack).layers[0]!.id;
+    expect(strip('substrate')).toMatchObject({ layers: [], readings: [], surface: { scratch: { grit: 80 } } });
+    expect(strip(epoxy).layers.map((l) => l.productId)).toEqual(['epoxy-primer']);
+    expect(strip(epoxy).readings).toHaveLength(1);
+  });
+});
+
+describe('a gauge, by hand', () => {
+  const gauge = (atMin: number, filmUm: number) => ev({ kind: 'measured', atMin, measure: 'filmTotal', filmUm });
+  const films = (...events: LogEvent[]) => strata(...events).layers.map((l) => Math.round(l.filmUm * 100) / 100);
+  it('the difference goes by the square of the doubt: of 50 and 100 µm estimated, one to four', () =>
+    // 15 of 100 each: 7.5 and 15 µm. 25 µm more than thought: 5 and 20.
+    expect(films(coat(0, 'epoxy-primer', 1, 50), coat(60, 'highbuild-2k', 1, 100), gauge(90, 175))).toEqual([55, 120]));
+  it('what was measured before hardly moves: 2 µm against 15', () => {
+    const [below, top] = films(
+      coat(0, 'epoxy-primer', 1, 50),
+      gauge(30, 50),
+      coat(60, 'highbuild-2k', 1, 100),
+      gauge(90, 175),
+    );
+    expect(below).toBeCloseTo(50 + (25 * 4) / (4 + 225), 1);
+    expect(top).toBeCloseTo(100 + (25 * 225) / (4 + 225), 1);
+  });
+  it('paper since the last reading is the likeliest to be off; paper before it is known', () => {
+    const stack = [coat(0, 'epoxy-primer', 1, 50), coat(60, 'highbuild-2k', 1, 100)];
+    const since = strata(...stack, gauge(70, 150), sand(80, 20), gauge(90, 115));
+    // 15 µm less than thought: what was laid stays, and paper took it.
+    expect(since.layers[1]!.filmUm).toBeCloseTo(65.2, 0);
+    expect(since.layers[1]!.appliedUm).toBeCloseTo(100, 0);
+    expect(since.layers[0]!.filmUm).toBeCloseTo(49.8, 0);
+    expect(since.readings.map((r) => r.totalUm)).toEqual([150, 115]);
+    const before = strata(...stack, sand(62, 20), gauge(80, 130), gauge(90, 120));
+    expect(before.layers[1]!.appliedUm).toBeLessThan(100);
+  });
+});
