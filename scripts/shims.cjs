@@ -66,7 +66,7 @@ const REPLACED = [
     by: 'paperColours.js',
   },
   {
-    why: "A Paper part hands its theme to the parts in it, and each merges it with itself: a tenth of what a tap costs.",
+    why: 'A Paper part hands its theme to the parts in it, and each merges it with itself: a tenth of what a tap costs.',
     from: inside('@callstack', 'react-theme-provider'),
     names: ['deepmerge'],
     by: 'mergeThemes.js',
