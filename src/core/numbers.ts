@@ -1,5 +1,5 @@
-/** Numbers in a slab, half a megabyte. */
-const SLAB = 1 << 16;
+/** Numbers in a slab, 64 kB: what is held of it keeps it whole. */
+const SLAB = 1 << 13;
 let slab = new Float64Array(0);
 let used = 0;
 
@@ -8,7 +8,7 @@ let used = 0;
  * A slab goes once none of its lists is held.
  */
 export function roomFor(count: number): Float64Array {
-  if (count > SLAB / 8) return new Float64Array(count);
+  if (count > SLAB / 4) return new Float64Array(count);
   if (used + count > slab.length) {
     slab = new Float64Array(SLAB);
     used = 0;

@@ -54,6 +54,7 @@ export class Track {
     return this.coldest;
   }
 
+  /** Goes on with a point, not before the last one. @param tempC °C @param rh fraction */
   push(atMs: number, tempC: number, rh: number): void {
     const at = this.length * STRIDE;
     if (at === this.numbers.length) {
@@ -68,8 +69,9 @@ export class Track {
     if (tempC < this.coldest) this.coldest = tempC;
   }
 
-  warm(i: number, byK: number): void {
-    const tempC = this.tempC(i) + byK;
+  /** Makes a point warmer. @param riseK by so much, K; below 0 colder */
+  warm(i: number, riseK: number): void {
+    const tempC = this.tempC(i) + riseK;
     this.numbers[i * STRIDE + 1] = tempC;
     if (tempC < this.coldest) this.coldest = tempC;
   }

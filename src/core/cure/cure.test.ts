@@ -164,6 +164,30 @@ describe('equivalent minutes', () => {
     );
   });
 
+  it('asks for no day that it does not need: an hour of last year works out nothing of what came since', () => {
+    const days = Array.from({ length: 300 * 24 }, (_, h) => ({
+      atMs: T0 + h * 3_600_000,
+      tempC: 15 + (h % 24) / 3,
+      rh: 0.5,
+    }));
+    const all = timelineOf(days);
+    const asked = new Set<number>();
+    const c = equivalentClock({ ...all, segment: (i) => (asked.add(i), all.segment(i)) }, { mechanism: 'epoxy' });
+    const at = (day: number) => T0 + day * 24 * 3_600_000;
+    equivalentMinutes(c, at(298), at(298.1));
+    whenReached(c, at(3), 300);
+    equivalentMinutes(c, at(3), at(3.2));
+    expect(asked.size).toBeLessThan(8);
+    // Across all of it: run by run as day by day, before and after the runs are known.
+    const byDay = Array.from({ length: 290 }, (_, d) => equivalentMinutes(c, at(4 + d), at(5 + d))).reduce(
+      (a, b) => a + b,
+      0,
+    );
+    for (let n = 0; n < 2; n++) {
+      expect(equivalentMinutes(c, at(4), at(294))).toBeCloseTo(byDay, 5);
+      expect(whenReached(c, at(4), byDay)! / 60_000).toBeCloseTo(at(294) / 60_000, 1);
+    }
+  });
   it('never runs backwards', () => {
     fc.assert(
       fc.property(history, kinetics, fc.nat(600), fc.nat(600), (h, k, a, b) => {

@@ -21,23 +21,19 @@ export interface EquivalentClock {
   timeline: Timeline;
   /** Under which its sums stand in a segment. */
   key: string;
-  /** Minutes from the beginning of one segment to that of others, as far as anybody asked. */
-  readonly starts: SegmentStarts;
+  /** Minutes over each run of {@link RUN} segments that was asked for whole; NaN for the others. */
+  readonly runs: Float64Array;
 }
 
-/** Minutes at the beginning of segments `first` to `last`, counted from the segment that was asked for first. */
-interface SegmentStarts {
-  readonly minutes: Float64Array;
-  first: number;
-  last: number;
-}
+/** So many segments are added up once for all that asks across them: two weeks of days. */
+const RUN = 16;
 
 /** A clock of equivalent minutes over a surface, for films that age alike. */
 export const equivalentClock = (timeline: Timeline, kinetics: Kinetics): EquivalentClock => ({
   timeline,
   kinetics,
   key: kineticsKey(kinetics),
-  starts: { minutes: roomFor(timeline.count), first: -1, last: -1 },
+  runs: roomFor(Math.ceil(timeline.count / RUN)).fill(NaN),
 });
 
 const keysOfKinetics = new WeakMap<Kinetics, string>();
@@ -208,16 +204,14 @@ function between(a: AirPoint, b: AirPoint, atMs: number): AirPoint {
 
 const whole = (s: Segment, c: EquivalentClock): number => sumsOf(s, c)[s.points.count - 1]!;
 
-/** Minutes at the beginning of a segment: only differences of them mean something. What lies between is added up once. */
-function minutesAtStart(c: EquivalentClock, i: number): number {
-  const { starts, timeline } = c;
-  const { minutes } = starts;
-  if (starts.first < 0) starts.first = starts.last = i;
-  for (; starts.last < i; starts.last++)
-    minutes[starts.last + 1] = minutes[starts.last]! + whole(timeline.segment(starts.last), c);
-  for (; starts.first > i; starts.first--)
-    minutes[starts.first - 1] = minutes[starts.first]! - whole(timeline.segment(starts.first - 1), c);
-  return minutes[i]!;
+/** Minutes over a whole run. @param n of the run */
+function runMinutes(c: EquivalentClock, n: number): number {
+  const known = c.runs[n]!;
+  if (!Number.isNaN(known)) return known;
+  let sum = 0;
+  for (let i = n * RUN; i < (n + 1) * RUN; i++) sum += whole(c.timeline.segment(i), c);
+  c.runs[n] = sum;
+  return sum;
 }
 
 /** Minutes before the first point there is, where that point is held. */
@@ -234,11 +228,15 @@ const minutesBefore = (c: EquivalentClock, fromMs: number, toMs: number): number
 export function equivalentMinutes(c: EquivalentClock, fromMs: number, toMs: number): number {
   if (toMs <= fromMs) return 0;
   const { timeline: t } = c;
-  const first = segmentAt(t, fromMs);
   const last = segmentAt(t, toMs);
-  const began = minutesInto(t.segment(first), c, fromMs);
-  const between = minutesAtStart(c, last) - minutesAtStart(c, first);
-  return minutesBefore(c, fromMs, toMs) + between - began + minutesInto(t.segment(last), c, toMs);
+  let i = segmentAt(t, fromMs);
+  let sum = minutesBefore(c, fromMs, toMs) - minutesInto(t.segment(i), c, fromMs);
+  while (i < last)
+    if (i % RUN === 0 && i + RUN <= last) {
+      sum += runMinutes(c, i / RUN);
+      i += RUN;
+    } else sum += whole(t.segment(i++), c);
+  return sum + minutesInto(t.segment(last), c, toMs);
 }
 
 /** How close the inverse comes to the true root, ms. */
@@ -253,30 +251,32 @@ export function whenReached(c: EquivalentClock, fromMs: number, minutes: number)
   const { timeline: t, kinetics: k } = c;
   const early = minutesBefore(c, fromMs, Infinity);
   if (early >= minutes) return fromMs + (minutes / early) * (t.startMs(0) - fromMs);
-  const first = segmentAt(t, fromMs);
-  // On the count of the segments' beginnings.
-  const target = minutesAtStart(c, first) + minutes - early + minutesInto(t.segment(first), c, fromMs);
-  let i = lastStartedBy(c, first, target);
-  while (i < t.count - 1 && minutesAtStart(c, i + 1) < target) i++;
-  const s = t.segment(i);
-  const left = target - minutesAtStart(c, i);
-  const all = whole(s, c);
-  if (all >= left) return Math.max(fromMs, rootIn(s, c, left));
-  const end = s.points.point(s.points.count - 1);
-  const rate = heldRate(end, k);
-  return rate <= 0 ? null : Math.max(fromMs, end.atMs + ((left - all) / rate) * MINUTE_MS);
-}
-
-/** Of the segments that were added up, from `first` on, the last one that begins before so many minutes are reached. */
-function lastStartedBy({ starts }: EquivalentClock, first: number, minutes: number): number {
-  let lo = first;
-  let hi = starts.last;
-  while (lo < hi) {
-    const mid = (lo + hi + 1) >> 1;
-    if (starts.minutes[mid]! < minutes) lo = mid;
-    else hi = mid - 1;
+  let i = segmentAt(t, fromMs);
+  // Minutes that are still to come, counted from the beginning of segment i. Runs that nobody asked for whole are gone through by day:
+  // what lies behind the answer is not worked out for it.
+  let target = minutes - early + minutesInto(t.segment(i), c, fromMs);
+  let isWholeRun = i % RUN === 0;
+  for (;;) {
+    const run = i % RUN === 0 ? c.runs[i / RUN]! : NaN;
+    if (run < target && i + RUN < t.count) {
+      target -= run;
+      i += RUN;
+      continue;
+    }
+    const s = t.segment(i);
+    const all = whole(s, c);
+    if (all >= target) return Math.max(fromMs, rootIn(s, c, target));
+    if (i === t.count - 1) {
+      const end = s.points.point(s.points.count - 1);
+      const rate = heldRate(end, k);
+      return rate <= 0 ? null : Math.max(fromMs, end.atMs + ((target - all) / rate) * MINUTE_MS);
+    }
+    target -= all;
+    i++;
+    if (i % RUN !== 0) continue;
+    if (isWholeRun) runMinutes(c, i / RUN - 1);
+    isWholeRun = true;
   }
-  return lo;
 }
 
 /** When a straight piece has reached so many minutes, which it does: Newton's steps, halved where they would leave it. */

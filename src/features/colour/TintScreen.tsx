@@ -18,7 +18,7 @@ import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { FormulaForm } from './FormulaForm';
 import { TintPour } from './TintPour';
-import { MOST, useTintPot, type TintPot } from './useTintPot';
+import { MOST_TONERS, useTintPot, type TintPot } from './useTintPot';
 import { withoutToner } from './words';
 
 /** Less than this of a batch is nothing to tint, g. */
@@ -143,7 +143,7 @@ export function TintScreen({
           </Fields>
           <ChoiceGroup
             label="Toners at most"
-            options={MOST.map((value) => ({ value, label: value }))}
+            options={MOST_TONERS.map((value) => ({ value, label: value }))}
             value={input.most}
             onChange={(most) => set({ most })}
           />

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { colourId, type Colour, type Message, type Product, type Result } from '@/core';
+import { colourId, fail, type Colour, type Message, type Product, type Result, type UnitSystem } from '@/core';
 import {
   filmOf,
   potOf,
@@ -17,7 +17,7 @@ import { useTint, type TintQuestion } from '@/data/tint';
 import { useAppTheme } from '@/ui/appTheme';
 import { formatForInput, readNumber } from '@/ui/numbers';
 
-export const MOST = ['1', '2', '3', '4'] as const;
+export const MOST_TONERS = ['1', '2', '3', '4'] as const;
 /** What a scale of a paint shop shows, g. */
 const STEP_G = 0.1;
 /** As much of each toner as a tint could ask for, where all that there is counts as at hand, g. */
@@ -28,7 +28,7 @@ export interface TintInput {
   /** How much the pot may grow, percent. */
   growth: string;
   /** How many toners at most. */
-  most: (typeof MOST)[number];
+  most: (typeof MOST_TONERS)[number];
   from: 'shelf' | 'all';
   /** Base in the pot; undefined: what the shelf's books say. */
   litres: string | undefined;
@@ -65,11 +65,11 @@ export function tintPot(
 }
 
 /** How much a pot may grow: a share, above nothing and at most its own size again. */
-function readGrowth(text: string, units: Parameters<typeof readNumber>[2]): Result<number, Message> {
+function readGrowth(text: string, units: UnitSystem): Result<number, Message> {
   const read = readNumber(text, { percent: true }, units);
   if (!read.ok) return read;
-  if (read.value <= 0) return { ok: false, error: 'With a growth of nothing, nothing can be added' };
-  return read.value > 1 ? { ok: false, error: 'At most 100' } : read;
+  if (read.value <= 0) return fail('With a growth of nothing, nothing can be added');
+  return read.value > 1 ? fail('At most 100') : read;
 }
 
 /** The tint of the pot that a card was sprayed from: what is asked, what stands in the fields, and the answer. */

@@ -65,10 +65,10 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
   const open = useHeldWhile(command.isPending || command.isSuccess, newest);
   const sheet = useSheet(open, zones, start);
   const { form, kind, text, place } = sheet;
+  const { units } = useAppTheme();
   // A verdict is of now, where a suggestion is of when the sheet was opened.
   const tick = useNow();
-  const advice = useAdvice();
-  const { judged, doubt, question, cautions } = useSheetAdvice(sheet, open, zones, old !== undefined, tick, advice);
+  const { judged, doubt, question, cautions } = useSheetAdvice(sheet, open, zones, old !== undefined, tick);
 
   // What belongs to no field: the zones, the moment as a whole, a store that is full.
   const [stray, setStray] = useState<readonly FieldProblem[]>([]);
@@ -81,7 +81,7 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
       ),
     );
   const tellAndLeave = ({ event, unfit, undo }: Logged) => {
-    const { units, products } = { units: sheet.reading.units, products: open.products };
+    const { products } = open;
     notify({
       text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, products, units)}${unfitWords(unfit, products, units)}`,
       undo,
@@ -236,9 +236,9 @@ function useSheetAdvice(
   zones: readonly string[],
   isCorrection: boolean,
   tick: number,
-  advice: ReturnType<typeof useAdvice>,
 ) {
   const { units } = useAppTheme();
+  const advice = useAdvice();
   const onSheet = payloadOf(kind, texts, product, units);
   const at = sheetTime(texts, tick);
   const verdict = useVerdict(open, zones, kind, onSheet.ok ? onSheet.value : undefined, at.ok ? at.value : tick);
