@@ -290,20 +290,22 @@ describe('fit to spray', () => {
   });
 });
 
+/** A lined room of 50 m³ with 9 kW in it, at 7 °C and damp. */
+const base: WarmUpInput = {
+  lengthM: 6,
+  widthM: 3.5,
+  heightM: 2.4,
+  room: 'lined',
+  heaterKw: 9,
+  heater: 'dry',
+  outsideC: 5,
+  startC: 7,
+  rh: 0.85,
+  aimC: 20,
+  lagMs: 8 * MINUTE_MS,
+};
+
 describe('warming up', () => {
-  const base: WarmUpInput = {
-    lengthM: 6,
-    widthM: 3.5,
-    heightM: 2.4,
-    room: 'lined',
-    heaterKw: 9,
-    heater: 'dry',
-    outsideC: 5,
-    startC: 7,
-    rh: 0.85,
-    aimC: 20,
-    lagMs: 8 * MINUTE_MS,
-  };
   it('comes to rest where loss and heater are equal: 5 °C + P/(U·A + 0.33·n·V)', () => {
     const loss = 1.8 * (2 * (6 * 3.5 + 6 * 2.4 + 3.5 * 2.4)) + 0.33 * 0.8 * 50.4;
     expect(warmUp(base).restC).toBeCloseTo(5 + 9000 / loss, 6);
@@ -345,19 +347,6 @@ describe('warming up', () => {
 });
 
 describe('warming up, at its edges', () => {
-  const base: WarmUpInput = {
-    lengthM: 6,
-    widthM: 3.5,
-    heightM: 2.4,
-    room: 'lined',
-    heaterKw: 9,
-    heater: 'dry',
-    outsideC: 5,
-    startC: 7,
-    rh: 0.85,
-    aimC: 20,
-    lagMs: 8 * MINUTE_MS,
-  };
   it('a panel that is warm already is there at once, and needs nothing to be held at what is outside', () => {
     expect(warmUp({ ...base, startC: 21 }).minutes).toBe(0);
     expect(warmUp({ ...base, startC: 21, outsideC: 25 }).holdKw).toBe(0);
