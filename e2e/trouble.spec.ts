@@ -184,6 +184,8 @@ test('a job that cannot be read is said, and the others stay in view', async ({ 
 
 test('storage that is full is said at once, and nothing is shown as saved that is not', async ({ page }) => {
   await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=cleaned');
+  await press(page, 'Add a note');
+  await page.getByLabel('Note').fill('the whole inside');
   await page.evaluate(() => {
     IDBObjectStore.prototype.put = () => {
       throw new DOMException('The current transaction exceeded its quota limitations.', 'QuotaExceededError');
@@ -191,7 +193,11 @@ test('storage that is full is said at once, and nothing is shown as saved that i
   });
   await page.getByTestId('save').click();
   await expect(page.getByTestId('storage-trouble')).toContainText('no room left');
+  // Back on the sheet, with what stood on it.
   await expect(page.getByTestId('log-sheet')).toBeVisible();
+  await expect(page.getByLabel('Note')).toHaveValue('the whole inside');
+  await expect(page.getByRole('radio', { name: 'Cleaned', exact: true })).toBeChecked();
+  await expect(page.getByRole('alert').filter({ hasText: 'no room' }).first()).toBeVisible();
   await page.goto('/panel/bread-van/cover');
   await expect(page.getByText(/On top: .*cleaned/)).toHaveCount(0);
 });

@@ -58,7 +58,11 @@ export type Entry = { [K in PlainKind]: EntryOf<K> }[PlainKind];
  * What can be done to a job's log. Several entries are made one after the other, each on what the ones before it made of the job.
  * `shelf`: what goes with them in the shop's log; all of it is kept, or nothing.
  */
-export type LogCommand = { shelf?: readonly ShelfEntry[] } & (
+export type LogCommand = {
+  shelf?: readonly ShelfEntry[];
+  /** Called once it is checked, judged and shown as being saved: a view may go, and hears of the end by the promise. */
+  onShown?: () => void;
+} & (
   | { log: Entry | readonly Entry[] }
   /** Strikes entries out; a strike that is struck out in its turn brings the entry back. */
   | { strike: string | readonly string[]; reason?: string }
@@ -81,6 +85,7 @@ export interface Logged {
 interface Writing {
   events: readonly unknown[];
   records: readonly ShelfRecord[];
+  onShown?: () => void;
 }
 
 const listOf = <T>(x: T | readonly T[]): readonly T[] => (Array.isArray(x) ? (x as readonly T[]) : [x as T]);
@@ -131,7 +136,7 @@ async function unfitAfter(client: QueryClient, open: OpenJob, event: LogEvent): 
   return bench ? noLongerFits(bench, event) : [];
 }
 
-async function write(client: QueryClient, data: Data, jobId: string, { events, records }: Writing): Promise<Logged> {
+async function write(client: QueryClient, data: Data, jobId: string, { events, records, onShown }: Writing): Promise<Logged> {
   const { repo, writes, setTrouble, tellOthers } = data;
   const key = jobKey(jobId);
   const [{ checkEvent, parseEvent }, stock] = await Promise.all([
@@ -169,6 +174,7 @@ async function write(client: QueryClient, data: Data, jobId: string, { events, r
       // Shown at once, and marked as being saved; if it cannot be saved, it is taken back.
       patch: (o) => o && { ...grown(o), saving: last.id },
       write: async () => {
+        onShown?.();
         // The tap is answered first; storage then has the thread to itself.
         await afterPaint();
         return repo.append(jobId, writes.stored<OpenJob>(key)?.seq ?? open.seq, made, shelf);
@@ -209,7 +215,7 @@ export function useLogCommand(jobId: string | undefined) {
       if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
       const now = nowMs();
       const records = command.shelf?.length ? (await loadShelf()).recordsOf(command.shelf, now) : [];
-      return write(client, data, jobId, { events: eventsFor(command, now), records });
+      return write(client, data, jobId, { events: eventsFor(command, now), records, onShown: command.onShown });
     },
   });
 }

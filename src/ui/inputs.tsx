@@ -1,4 +1,4 @@
-import type { Ref } from 'react';
+import type { ComponentProps, Ref } from 'react';
 import type { TextStyle } from 'react-native';
 import { TextInput } from 'react-native-paper';
 import { DatePickerModal, en, enGB, registerTranslation, TimePickerModal } from 'react-native-paper-dates';
@@ -47,7 +47,7 @@ export function Input({ name, value, onChange, numeric, multiline, wrong, onLeav
       value={value}
       onChangeText={onChange}
       {...(onLeave && { onBlur: onLeave })}
-      ref={inputRef as never}
+      ref={inputRef as ComponentProps<typeof TextInput>['ref']}
       {...(sign && {
         right: (
           <TextInput.Icon

@@ -1,4 +1,4 @@
-import type { Face, Point } from './job';
+import type { Face, Point } from './place';
 
 /** How a colour was read. */
 export const READ_BY = {

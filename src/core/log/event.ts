@@ -4,7 +4,7 @@ import type { MediaId } from '../library/media';
 import type { ProductFamily, UsedIn } from '../library/families';
 import type { SubstrateKind } from '../library/substrates';
 import type { FaultCause, FaultKind, Treatment } from './marks';
-import type { Face, Point } from './job';
+import type { Face, Point } from './place';
 import type { ReturnedAs, SandTool, StripMethod } from './tools';
 import type { WorkAct } from './workActs';
 import { keysOf } from '../keysOf';

@@ -2,16 +2,10 @@ import { colourId, USUAL_FINISH, type AgreedFinish, type Colour, type Finish } f
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
 import type { EventKind } from './event';
+import { FACES, type Face, type Point } from './place';
 import type { SubstrateKind } from '../library/substrates';
 
-/** A place on the drawing of a panel, mm from its left and its top, seen on the face that it is on. */
-export interface Point {
-  x: number;
-  y: number;
-}
-
-export const FACES = ['outer', 'inner'] as const;
-export type Face = (typeof FACES)[number];
+export { FACES, type Face, type Point };
 
 /** What holds two sheets together, or closes the gap between them. */
 export const SEAM_NAMES = {

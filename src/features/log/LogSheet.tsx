@@ -23,7 +23,7 @@ import { Notice, Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { pageHref } from '@/ui/pages';
+import { pageHref, usePageParams, type Pages } from '@/ui/pages';
 import { useHeldWhile } from '@/ui/paint';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
 import { TextButton } from '@/ui/TextButton';
@@ -34,6 +34,7 @@ import { payloadOf, saveLabel, SHEET_FIELD_OF } from './draft';
 import { KindFields } from './KindFields';
 import { KindPick } from './KindPick';
 import { readSheet, sheetTime } from './readSheet';
+import { returnSheet, sheetName } from './returned';
 import type { SheetStart } from './start';
 import { useSheet, type Sheet } from './useSheet';
 import { useVerdict } from './useVerdict';
@@ -64,6 +65,7 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
   // While its entry is written the sheet stays about the state that it was made on, and nothing of it is worked out anew.
   const open = useHeldWhile(command.isPending || command.isSuccess, newest);
   const sheet = useSheet(open, zones, start);
+  const address = usePageParams('/log') as Pages['/log'];
   const { form, kind, text, place } = sheet;
   const { units } = useAppTheme();
   // A verdict is of now, where a suggestion is of when the sheet was opened.
@@ -71,7 +73,7 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
   const { judged, doubt, question, cautions } = useSheetAdvice(sheet, open, zones, old !== undefined, tick);
 
   // What belongs to no field: the zones, the moment as a whole, a store that is full.
-  const [stray, setStray] = useState<readonly FieldProblem[]>([]);
+  const [stray, setStray] = useState<readonly FieldProblem[]>(sheet.returned?.problems ?? []);
   const strayAt = (path: string) => stray.find((p) => p.path === path)?.message;
   const refuse = (problems: readonly FieldProblem[]) =>
     setStray(
@@ -80,32 +82,44 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
         problems.map((p) => ({ ...p, path: SHEET_FIELD_OF[p.path] ?? p.path })),
       ),
     );
-  const tellAndLeave = ({ event, unfit, undo }: Logged) => {
+  const tell = ({ event, unfit, undo }: Logged) => {
     const { products } = open;
     notify({
       text: `${old ? 'Corrected' : 'Logged'}. ${eventLine(event.kind === 'replaced' ? event.by : event, products, units)}${unfitWords(unfit, products, units)}`,
       undo,
     });
+  };
+  const leave = () => {
     const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
     if (old && router.canGoBack()) router.back();
     else if (panel)
       router.replace(pageHref('/panel/[jobId]/[panelId]', { jobId: open.job.id, panelId: panel.id, zone: zones[0] }));
     else router.replace(pageHref('/'));
   };
-  const save = form.handleSubmit(() => {
+  const save = form.handleSubmit(async () => {
     setStray([]);
     const read = readSheet({ ...sheet.reading, stopped: judged?.verdict.level === 'stop', nowMs: nowMs() });
     if (!read.ok) return refuse(read.error);
     const { workMin, command: entry } = read.value;
-    command.mutate(entry, {
-      onSuccess: (logged) => {
-        sheet.forget();
-        // Its time went with the entry.
-        if (workMin !== undefined) sheet.time.end();
-        tellAndLeave(logged);
-      },
-      onError: (e) => refuse(problemsOf(e)),
-    });
+    // The panel shows the entry as being saved; the sheet comes back, with all that stood on it, where it cannot be kept.
+    let hasLeft = false;
+    const leaveOnce = () => {
+      if (!hasLeft) leave();
+      hasLeft = true;
+    };
+    try {
+      const logged = await command.mutateAsync({ ...entry, onShown: leaveOnce });
+      leaveOnce();
+      sheet.forget();
+      // Its time went with the entry.
+      if (workMin !== undefined) sheet.time.end();
+      tell(logged);
+    } catch (e) {
+      const problems = problemsOf(e as Error);
+      if (!hasLeft) return refuse(problems);
+      returnSheet(sheetName(open.job.id, zones), { kind, texts: sheet.texts, problems });
+      router.replace(pageHref('/log', { ...address, job: open.job.id, zones: zones.join(), kind }));
+    }
   });
 
   return (

@@ -1,5 +1,5 @@
 import { format } from 'date-fns/format';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { useForm, useWatch, type UseFormReturn } from 'react-hook-form';
 import {
   DEFAULT_METHOD,
@@ -23,6 +23,7 @@ import { formatForInput } from '@/ui/numbers';
 import { airTextsOf, textsOf, type Texts } from './draft';
 import { FIELDS } from './fields';
 import type { SheetReading } from './readSheet';
+import { forgetReturned, returnedSheet, sheetName, type ReturnedSheet } from './returned';
 import { isByHand, textsOfStart, textsThatFollow, type SheetPlace, type SheetStart } from './start';
 import { useSheetTime, type SheetTime } from './WorkMinutes';
 
@@ -53,6 +54,8 @@ export interface Sheet {
   time: SheetTime;
   /** The sheet as it is read when it is saved. */
   reading: Omit<SheetReading, 'nowMs' | 'stopped'>;
+  /** Given back: its entry could not be kept. */
+  returned: ReturnedSheet | undefined;
   /** Forgets what was typed, once it is saved or left on purpose. */
   forget(): void;
 }
@@ -79,7 +82,9 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
   );
   const status = first ? statuses.get(first) : undefined;
   const place = { strata, status, products: lookup };
-  const [chosen, setChosen] = useState(start.kind);
+  const name = sheetName(open.job.id, zones);
+  const [returned] = useState(() => returnedSheet(name));
+  const [chosen, setChosen] = useState(returned?.kind ?? start.kind);
   const method = settings?.method ?? DEFAULT_METHOD;
   const way = useMemo(
     () => status && { ...draftInputOn(open.job, open.state, first, status, { all, method, nowMs: openedMs }), strata },
@@ -122,7 +127,7 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
   const product = text('productId') ? lookup(text('productId')) : undefined;
 
   const typed = touched && Object.fromEntries(Object.entries(touched).filter(([name]) => !OF_THE_MOMENT.has(name)));
-  const forget = useSheetDraft(
+  const forgetDraft = useSheetDraft(
     isByHand(start) ? `log/${open.job.id}/${zones.join()}/${start.kind ?? ''}` : undefined,
     typed && Object.keys(typed).length > 0 ? { kind, typed } : undefined,
     (kept) => {
@@ -130,6 +135,9 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
       restore(kept.typed);
     },
   );
+  useEffect(() => {
+    if (returned) restore(returned.texts);
+  }, [returned, restore]);
   const [noteAsked, setNoteAsked] = useState(old?.note !== undefined);
   const [airAsked, setAirAsked] = useState(old?.air !== undefined);
   const note = { asked: noteAsked || text('note') !== '', ask: () => setNoteAsked(true) };
@@ -185,6 +193,10 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
       airAsked: air.asked,
       faultIds,
     },
-    forget,
+    returned,
+    forget: () => {
+      forgetReturned(name);
+      forgetDraft();
+    },
   };
 }

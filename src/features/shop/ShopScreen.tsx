@@ -145,7 +145,7 @@ function Method({ settings }: { settings: Settings }) {
                 label: o.name[0]!.toUpperCase() + o.name.slice(1),
               }))}
               value={value}
-              onChange={(v) => set(key, v as never)}
+              onChange={(v) => set(key, v as HouseMethod[typeof key])}
             />
             {Object.entries(options).map(([v, o]) => (
               <Text key={v} kind="small" tone={v === value ? 'ink' : 'muted'}>

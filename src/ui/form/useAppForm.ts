@@ -1,6 +1,6 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo } from 'react';
-import { useForm, type DefaultValues, type FieldValues, type Path, type UseFormReturn } from 'react-hook-form';
+import { useForm, type DefaultValues, type FieldValues, type Path, type Resolver, type UseFormReturn } from 'react-hook-form';
 import type { ObjectSchema } from 'yup';
 import { useAppTheme } from '../appTheme';
 import type { Message, UnitSystem } from '@/core';
@@ -22,7 +22,7 @@ export function useAppForm<In extends FieldValues, Out extends object>(
   return useForm<In, unknown, Out>({
     defaultValues: defaults,
     // The schema's own types speak of what comes out; what goes in is text.
-    resolver: resolver as never,
+    resolver: resolver as unknown as Resolver<In, unknown, Out>,
     reValidateMode: 'onChange',
   });
 }

@@ -1,5 +1,5 @@
 import { useCallback, useMemo } from 'react';
-import { useFormState, type FieldValues, type Path, type UseFormReturn } from 'react-hook-form';
+import { useFormState, type FieldValues, type Path, type PathValue, type UseFormReturn } from 'react-hook-form';
 import type { AnyControl } from './control';
 
 /** What somebody typed into a form, apart from what was suggested there: that is what a draft keeps. */
@@ -25,7 +25,7 @@ export function useTouched<In extends FieldValues>(
   );
   const restore = useCallback(
     (kept: Partial<In>) => {
-      for (const [k, v] of Object.entries(kept)) setValue(k as Path<In>, v as never, { shouldDirty: true });
+      for (const [k, v] of Object.entries(kept)) setValue(k as Path<In>, v as PathValue<In, Path<In>>, { shouldDirty: true });
     },
     [setValue],
   );

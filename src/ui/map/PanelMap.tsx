@@ -55,7 +55,7 @@ export function PanelMap(p: PanelMapProps) {
   const { palette } = useAppTheme();
   const [width, setWidth] = useState(0);
   const [view] = useState(() => new Viewport());
-  const box = useRef<HTMLElement>(null);
+  const box = useRef<View & HTMLElement>(null);
   const xs = p.outline.map((o) => o.x);
   const ys = p.outline.map((o) => o.y);
   const [x0, y0] = [Math.min(0, ...xs), Math.min(0, ...ys)];
@@ -91,7 +91,7 @@ export function PanelMap(p: PanelMapProps) {
     <GestureHandlerRootView style={{ marginTop: gap(3) }}>
       <GestureDetector gesture={gesture} touchAction="none">
         <View
-          ref={box as never}
+          ref={box}
           testID="map"
           onLayout={(e) => setWidth(Math.floor(e.nativeEvent.layout.width))}
           style={{
