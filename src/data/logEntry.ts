@@ -136,7 +136,12 @@ async function unfitAfter(client: QueryClient, open: OpenJob, event: LogEvent): 
   return bench ? noLongerFits(bench, event) : [];
 }
 
-async function write(client: QueryClient, data: Data, jobId: string, { events, records, onShown }: Writing): Promise<Logged> {
+async function write(
+  client: QueryClient,
+  data: Data,
+  jobId: string,
+  { events, records, onShown }: Writing,
+): Promise<Logged> {
   const { repo, writes, setTrouble, tellOthers } = data;
   const key = jobKey(jobId);
   const [{ checkEvent, parseEvent }, stock] = await Promise.all([

@@ -1,6 +1,13 @@
 import { yupResolver } from '@hookform/resolvers/yup';
 import { useMemo } from 'react';
-import { useForm, type DefaultValues, type FieldValues, type Path, type Resolver, type UseFormReturn } from 'react-hook-form';
+import {
+  useForm,
+  type DefaultValues,
+  type FieldValues,
+  type Path,
+  type Resolver,
+  type UseFormReturn,
+} from 'react-hook-form';
 import type { ObjectSchema } from 'yup';
 import { useAppTheme } from '../appTheme';
 import type { Message, UnitSystem } from '@/core';

@@ -25,7 +25,8 @@ export function useTouched<In extends FieldValues>(
   );
   const restore = useCallback(
     (kept: Partial<In>) => {
-      for (const [k, v] of Object.entries(kept)) setValue(k as Path<In>, v as PathValue<In, Path<In>>, { shouldDirty: true });
+      for (const [k, v] of Object.entries(kept))
+        setValue(k as Path<In>, v as PathValue<In, Path<In>>, { shouldDirty: true });
     },
     [setValue],
   );
