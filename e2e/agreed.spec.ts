@@ -1,3 +1,4 @@
+import { readFile } from 'node:fs/promises';
 import { expect, openDemo, ownShop, pick, press, test } from './helpers';
 
 test('what is agreed decides the way: single-stage in satin is neither cleared nor polished', async ({ page }) => {
@@ -96,4 +97,35 @@ test('a gauge that contradicts the log is asked about', async ({ page }) => {
   await expect(page.getByTestId('reading-doubt')).toContainText('where the log says bare');
   await page.getByTestId('save').click();
   await expect(page.getByTestId('last-entry')).toContainText('Measured');
+});
+
+test('a colour is renamed: not to one that the job has already, and its cards stay with it', async ({ page }) => {
+  const file = JSON.parse(await readFile('demo/hatchback.json', 'utf8')) as {
+    job: { zones: { id: string; finish?: object }[] };
+  };
+  const sill = file.job.zones.find((z) => z.id !== 'bonnet-all')!;
+  sill.finish = { colour: { name: 'Chip black', hex: '#202428' } };
+  await ownShop(page);
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  const [chooser] = await Promise.all([page.waitForEvent('filechooser'), press(page, 'Import a job file')]);
+  await chooser.setFiles({
+    name: 'two-colours.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from(JSON.stringify(file)),
+  });
+  await page.getByTestId('import-do').click();
+  await expect(page.getByText(/ is in\./)).toBeVisible();
+  await page.goto('/job/hatchback');
+  const name = page.getByLabel('Colour name');
+  await name.fill('chip black');
+  await page.getByTestId('save').click();
+  await expect(page.getByRole('alert')).toContainText('Another colour of this job is called chip black');
+  await expect(name).toBeFocused();
+  await name.fill('Night shimmer');
+  await page.getByTestId('save').click();
+  await expect(page.getByTestId('notification')).toContainText('The job is changed.');
+  await page.goto('/colour?job=hatchback');
+  await expect(page.getByText('Night shimmer').first()).toBeVisible();
+  await expect(page.getByText('Slate shimmer')).toHaveCount(0);
+  await expect(page.getByTestId('card')).toHaveCount(3);
 });

@@ -352,3 +352,21 @@ test('what hides is worked out for every ground', async ({ page }) => {
   await expect(page.getByTestId('hiding')).toContainText(/Soonest over a grey of L\* \d+: \d+ coats?/);
   await expect(page.getByRole('table', { name: 'Coats over each ground' })).toContainText('Black and white alike');
 });
+
+test('what works out a tint dies in the middle: it is said, and asked again it answers', async ({ page }) => {
+  await openDemo(page, '/colour?job=hatchback');
+  await page.getByTestId('tint-it').click();
+  await expect(page.getByTestId('begin-tint')).toBeEnabled();
+  await page.evaluate(() => {
+    const send = Worker.prototype.postMessage;
+    Worker.prototype.postMessage = function (this: Worker) {
+      Worker.prototype.postMessage = send;
+      this.terminate();
+      setTimeout(() => this.dispatchEvent(new ErrorEvent('error')), 50);
+    };
+  });
+  await page.getByTestId('begin-tint').click();
+  await expect(page.getByRole('alert').filter({ hasText: 'has stopped' }).first()).toBeVisible();
+  await page.getByTestId('begin-tint').click();
+  await expect(answer(page)).toHaveText(/^Add \d/);
+});

@@ -169,6 +169,8 @@ function Change({ open }: { open: OpenJob }) {
           ? renamed(before, v.colourName, v.colourHex)
           : newColour(job, v.colourName, v.colourHex, () => newId(nowMs()))
         : undefined;
+    const taken = colour && !withColour(job, colour) && `Another colour of this job is called ${colour.name}`;
+    if (taken) return form.setError('colourName', { message: taken }, { shouldFocus: true });
     const change = (j: Job, to: Colour | undefined): Job => {
       if (!to) return without(j, 'colour');
       const changed = withColour(j, to);
