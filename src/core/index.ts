@@ -28,6 +28,7 @@ export * from './log/treatmentOf';
 export * from './outline/geometry';
 export * from './outline/keepOutsOn';
 export * from './strata/types';
+export { openSpots, spotsOf, strataOfSpot } from './strata/spots';
 export * from './cure/status';
 export * from './cure/standing';
 export * from './strata/away';

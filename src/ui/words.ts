@@ -11,6 +11,7 @@ import {
   isFiller,
   isPrimer,
   KINDS,
+  openSpots,
   RETURNED_AS_NAMES,
   SAND_TOOL_NAMES,
   STRIP_METHOD_NAMES,
@@ -29,6 +30,7 @@ import {
   type Payloads,
   type ProductFamily,
   type ProductLookup,
+  type Spot,
   type Stage,
   type Strata,
   type UnitSystem,
@@ -75,15 +77,19 @@ export const STAGE_SHORT: Record<Stage, string> = {
 export const momentWords = (m: Moment, family: ProductFamily): string =>
   m.kind === 'opens' ? stageWords(m.stage, family) : 'Window closes, then it needs sanding first';
 
+/** What shows at a spot: 'bare steel', 'epoxy primer'. */
+export const spotShows = (s: Strata, spot: Spot): string =>
+  spot.layers[spot.layers.length - 1]?.label.toLowerCase() ?? `bare ${SUBSTRATES[s.substrate].name.toLowerCase()}`;
+
 /** The surface as a hand would describe it. */
 export function surfaceWords(s: Strata): Message {
-  const { scratch, guideCoat, clean, spots, blastProfileUm, polished, maskedWith } = s.surface;
+  const { scratch, guideCoat, clean, blastProfileUm, polished, maskedWith } = s.surface;
   const bits: Message[] = [];
   if (polished) bits.push('polished');
   else if (scratch) bits.push(`P${scratch.grit} scratch${scratch.wet ? ', wet' : ''}`);
   if (blastProfileUm && !scratch) bits.push(phrase`blasted, ${figure('film', blastProfileUm)} profile`);
   if (guideCoat) bits.push('guide coat on');
-  if (spots) bits.push('sanded through in spots');
+  for (const said of new Set(openSpots(s).map((x) => `spots of ${spotShows(s, x)}`))) bits.push(said);
   if (clean) bits.push('cleaned');
   if (maskedWith) bits.push('masked');
   if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'untouched since it was laid');

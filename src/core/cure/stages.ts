@@ -39,6 +39,20 @@ export interface ClockShop {
   pointAt(atMs: number): AirPoint;
   /** When steel that is bright from a moment on rusts, ms; undefined if it stays clean for days. */
   rustsAtMs(brightMs: number, facts: BareFacts): number | undefined;
+  /** How long the air was damp between two moments, min: over {@link DAMP_RH}, looked at every half hour of the last {@link DAMP_DAYS} days. */
+  dampMin(fromMs: number, toMs: number): number;
+}
+
+/** Relative humidity from which open filler and primer take up more water than they give off. */
+const DAMP_RH = 0.75;
+const DAMP_DAYS = 7;
+const DAMP_STEP_MS = 30 * 60_000;
+
+function dampMinutes(timeline: Timeline, fromMs: number, toMs: number): number {
+  let min = 0;
+  for (let at = Math.max(fromMs, toMs - DAMP_DAYS * 24 * 3_600_000); at < toMs; at += DAMP_STEP_MS)
+    if (pointAt(timeline, at).rh > DAMP_RH) min += DAMP_STEP_MS / 60_000;
+  return min;
 }
 
 /** @param surface temperature and humidity over time: a timeline, or a history of at least one point */
@@ -46,6 +60,7 @@ export function clockShop(surface: Timeline | AirHistory): ClockShop {
   const timeline = 'segment' in surface ? surface : timelineOf(surface);
   const made = new Map<string, EquivalentClock>();
   const rusts = new Map<string, number | undefined>();
+  const damps = new Map<string, number>();
   let here: { atMs: number; point: AirPoint } | undefined;
   return {
     timeline,
@@ -53,6 +68,13 @@ export function clockShop(surface: Timeline | AirHistory): ClockShop {
     pointAt(atMs) {
       if (here?.atMs !== atMs) here = { atMs, point: pointAt(timeline, atMs) };
       return here.point;
+    },
+    dampMin(fromMs, toMs) {
+      // To the half hour: a status is asked for again and again within it.
+      const key = `${fromMs}|${Math.floor(toMs / DAMP_STEP_MS)}`;
+      let min = damps.get(key);
+      if (min === undefined) damps.set(key, (min = dampMinutes(timeline, fromMs, toMs)));
+      return min;
     },
     clockFor(k) {
       const key = kineticsKey(k);

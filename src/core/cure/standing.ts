@@ -3,6 +3,7 @@ import { effectiveForm } from '../log/corrections';
 import { KINDS } from '../log/event';
 import { panelOf, zonesOf, type Job } from '../log/job';
 import type { JobState } from '../strata/fold';
+import { openSpots } from '../strata/spots';
 import type { Strata } from '../strata/types';
 import type { Statuses } from './book';
 import { CLOSING_SOON_MS, type ZoneStatus } from './status';
@@ -26,6 +27,7 @@ export function standingOf(s: ZoneStatus, nowMs: number): Standing {
     case 'finished':
       return 'finished';
     case 'asFound':
+    case 'spots':
     case 'converted':
     case 'toSand':
     case 'filled':
@@ -46,7 +48,8 @@ export function mostPressing(all: readonly ZoneStatus[], nowMs: number): ZoneSta
 }
 
 /** How a stack and its surface read to the hand that takes the next step; ids and times do not matter to it. */
-function stackKey({ substrate, layers, surface, away }: Strata): string {
+function stackKey(s: Strata): string {
+  const { substrate, layers, surface, away } = s;
   const top = layers[layers.length - 1];
   const exposed = layers.findIndex((l) => l.id === surface.exposes);
   return [
@@ -56,7 +59,7 @@ function stackKey({ substrate, layers, surface, away }: Strata): string {
     surface.scratch?.grit,
     surface.guideCoat && 'guide',
     surface.clean && 'clean',
-    surface.spots && 'spots',
+    ...openSpots(s).map((x) => `spot ${x.surface.exposes} ${x.wants ?? ''}`),
     surface.polished && 'polished',
     top?.hardenerId,
     away && 'away',

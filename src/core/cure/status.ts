@@ -12,13 +12,15 @@ import {
 import { SUBSTRATES } from '../library/substrates';
 import { HOUR_MS } from '../units/time';
 import type { ZoneState } from '../strata/fold';
-import { topLayer, type Layer, type Strata, temporaryRepairs } from '../strata/types';
+import { heightOf, openSpots, strataOfSpot } from '../strata/spots';
+import { topLayer, type Layer, type Spot, type Strata, temporaryRepairs } from '../strata/types';
 
 /** Where a zone stands in the work, coarse enough to be said in two words. */
 export const ZONE_STAGES = [
   'unknown',
   'asFound',
   'bare',
+  'spots',
   'curing',
   'converted',
   'toSand',
@@ -37,6 +39,7 @@ export const ZONE_STAGE_NAMES: Record<ZoneStage, string> = {
   unknown: 'Not looked at yet',
   asFound: 'Old coating',
   bare: 'Bare',
+  spots: 'Spots to mend',
   curing: 'Curing',
   converted: 'Converted',
   toSand: 'Ready to sand',
@@ -55,6 +58,7 @@ export const NEXT_ACT: Record<ZoneStage, string> = {
   unknown: 'Look it over and log what is there',
   asFound: 'Strip it, or key it for the next coat',
   bare: 'Clean and prime the bare surface',
+  spots: 'Bring the spots level with what is round them',
   curing: 'Leave it until the clock is there',
   converted: 'Prime over the converter',
   toSand: 'Sand the filler to shape',
@@ -92,6 +96,17 @@ export interface ZoneStatus {
   stoppedByCold: boolean;
   /** Steel that lies open. */
   rust?: RustClock;
+  /** How long filler that was sanded open has stood in damp air since, min. */
+  dampMin?: number;
+  /** Places where something else shows, each with its own clocks. */
+  spots?: readonly SpotStatus[];
+}
+
+/** Where a spot stands: its own stack and surface, and its own clocks. */
+export interface SpotStatus {
+  spot: Spot;
+  strata: Strata;
+  status: ZoneStatus;
 }
 
 /** The clock of bare steel. */
@@ -140,12 +155,23 @@ export function zoneStatus(
         if (c.reached) closesMs = Math.min(closesMs ?? Infinity, c.closesMs);
       }
     }
+  const spots = openSpots(s).map((spot): SpotStatus => {
+    const strata = strataOfSpot(s, spot);
+    return { spot, strata, status: zoneStatus({ events: [], strata }, shop, nowMs, products) };
+  });
+  for (const x of spots) moments.push(...x.status.moments);
   moments.sort((a, b) => a.atMs - b.atMs);
   const temporary = temporaryRepairs(s).map((r) => r.temporaryUntilMs);
-  const stage = stageOf(s, top, product, clocks);
+  const field = stageOf(s, top, product, clocks);
+  const behind = spots.some(({ spot }) => spot.cause !== 'ring' && (spot.wants || heightOf(spot) < heightOf(s)));
+  const stage = behind && field !== 'curing' ? 'spots' : field;
   const rust = rustClock(s, shop);
+  const opened = top && isFiller(top.family) ? s.surface.scratch?.atMs : undefined;
+  const dampMin = opened === undefined ? 0 : shop.dampMin(opened, nowMs);
   return {
     ...(rust && { rust }),
+    ...(dampMin > 0 && { dampMin }),
+    ...(spots.length > 0 && { spots }),
     stage,
     sinceMs: s.surface.sinceMs,
     ...(top && { top }),

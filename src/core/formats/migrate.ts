@@ -63,7 +63,7 @@ function draftFrom10({ draft, ...rest }: Raw): Raw {
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
 /** Versions that changed nothing for a kind of record. */
-const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same, 9: same, 10: same };
+const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same, 9: same, 10: same, 11: same };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
 const STEPS = {
@@ -89,7 +89,7 @@ const STEPS = {
     // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed; version 9
     // cups of fillers and of what is brushed on, and doses of products; version 10 test cards, readings of colour, and how a coat was
     // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
-    // `colourId` and `partOf`.
+    // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone.
     2: same,
     3: same,
     4: same,
@@ -99,6 +99,7 @@ const STEPS = {
     8: same,
     9: same,
     10: same,
+    11: same,
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

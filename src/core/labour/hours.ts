@@ -22,6 +22,9 @@ const WORK_MIN: { readonly [K in StepKind]: { once: number; perM2: number } } = 
   tape: { once: 5, perM2: 5 },
   clamp: { once: 10, perM2: 0 },
   wax: { once: 5, perM2: 10 },
+  mask: { once: 10, perM2: 10 },
+  bake: { once: 10, perM2: 0 },
+  remove: { once: 20, perM2: 0 },
   wait: { once: 0, perM2: 0 },
 };
 

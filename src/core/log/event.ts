@@ -92,6 +92,9 @@ export interface GuideRound {
   rest: 'even' | 'notBlocked';
 }
 
+/** It was done where spots show only (see `strata/spots.ts`); absent: to the whole zone, spots and all. */
+export type OnSpots = 'spots';
+
 /** What is particular to each kind. A field's unit is in its name. */
 export interface Payloads {
   found: {
@@ -135,7 +138,7 @@ export interface Payloads {
     salts?: boolean;
     /** Only in wet blasting: rust inhibitor in the water. */
   } & ({ wet: false } | { wet: true; inhibitor?: boolean });
-  treated: { productId: string; coats: number; filmUm: number; batch?: BatchUse };
+  treated: { productId: string; coats: number; filmUm: number; batch?: BatchUse; on?: OnSpots };
   repaired: {
     /** Which it was; absent: only what the words say. */
     treatment?: Treatment;
@@ -161,6 +164,7 @@ export interface Payloads {
     /** Hardener as it was mixed, fraction of the filler's weight. */
     hardenerFraction?: number;
     batch?: BatchUse;
+    on?: OnSpots;
   };
   coated: {
     productId: string;
@@ -177,6 +181,7 @@ export interface Payloads {
     /** How it was sprayed, where that was looked at: flake lies by it. */
     how?: SprayedHow;
     batch?: BatchUse;
+    on?: OnSpots;
   };
   guideCoated: { productId: string };
   guideRead: GuideRound;
@@ -186,10 +191,14 @@ export interface Payloads {
     wet: boolean;
     /** Taken off on average, µm. */
     removedUm: number;
-    /** Small spots where the paper went through to what is below. */
+    /** It went through in small spots. */
     spotsThrough?: boolean;
+    /** What shows there: the id of a layer, or 'substrate'; absent: what lies below the top. And how large they are in all, cm². */
+    through?: string;
+    spotCm2?: number;
+    on?: OnSpots;
   };
-  cleaned: { productId: string };
+  cleaned: { productId: string; on?: OnSpots };
   baked: { tempC: number; minutes: number };
   measured:
     | {
@@ -248,6 +257,9 @@ export const STEP_KINDS = [
   'tape',
   'clamp',
   'wax',
+  'mask',
+  'bake',
+  'remove',
   'wait',
 ] as const;
 export type StepKind = (typeof STEP_KINDS)[number];
@@ -306,12 +318,12 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
   guideRead: kind('Guide coat read', null, null),
   sanded: kind('Sanded', 2, 'sand', { unmasks: true, task: 'sand', act: 'sand' }),
   cleaned: kind('Cleaned', 4, 'clean', { product: 'cleaned', task: 'clean', act: 'clean' }),
-  baked: kind('Baked', 9, null, { onZones: false }),
+  baked: kind('Baked', 9, 'bake', { onZones: false }),
   measured: kind('Measured', 7, null, { onZones: false }),
   polished: kind('Polished', 10, 'polish', { act: 'polish' }),
-  masked: kind('Masked', 15, null, { act: 'mask' }),
+  masked: kind('Masked', 15, 'mask', { act: 'mask' }),
   fitted: kind('Fitted', 13, 'fit', { task: 'fit', act: 'fit' }),
-  removed: kind('Taken off', 14, null, { act: 'fit' }),
+  removed: kind('Taken off', 14, 'remove', { act: 'fit' }),
   sentOut: kind('Sent out', 17, null),
   cameBack: kind('Came back', 18, null),
   worked: kind('Work time', 19, null, { onStack: false }),

@@ -118,6 +118,8 @@ const gap = object({
   .default(undefined)
   .noUnknown('A gap has a field that is not known: ${unknown}');
 /** What an entry took out of a cup. */
+const onSpots = () => oneOf('Where', ['spots'] as const);
+
 const cup = () =>
   object({
     batchId: id('Batch'),
@@ -190,6 +192,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     coats: coats().required('Coats are missing'),
     filmUm: film().required('Film is missing'),
     batch: cup(),
+    on: onSpots(),
   },
   repaired: {
     treatment: oneOf('Treatment', TREATMENTS),
@@ -218,6 +221,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     filmUm: film('Thickness').required('Thickness is missing'),
     hardenerFraction: fraction('Hardener', 0.1),
     batch: cup(),
+    on: onSpots(),
   },
   coated: {
     productId: id('Product'),
@@ -233,6 +237,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
       .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),
     how: sprayedHow,
     batch: cup(),
+    on: onSpots(),
   },
   guideCoated: { productId: id('Product') },
   sanded: {
@@ -241,6 +246,9 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     wet: boolean().strict().typeError('Wet must be yes or no').required('Wet must be yes or no'),
     removedUm: between('Removed', 0, 20_000, 'film').required('Removed is missing'),
     spotsThrough: boolean().strict().typeError('Spots through must be yes or no'),
+    through: text('What shows at the spots', 200),
+    spotCm2: between('Size of the spots', 0.01, 1_000_000, 'area'),
+    on: onSpots(),
   },
   guideRead: {
     grit: grit().required('Grit is missing'),
@@ -261,7 +269,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
       .required('Marks are missing'),
     rest: oneOf('The rest', ['even', 'notBlocked'] as const).required('Say how the rest came off'),
   },
-  cleaned: { productId: id('Product') },
+  cleaned: { productId: id('Product'), on: onSpots() },
   baked: {
     tempC: between('Bake temperature', BOUNDS.bakeC.min, BOUNDS.bakeC.max, 'temp').required(
       'Bake temperature is missing',

@@ -4,6 +4,7 @@ import { clockShop } from '../cure/stages';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import type { LogEvent } from '../log/event';
 import { SUBSTRATE } from '../strata/types';
+import { openSpots } from '../strata/spots';
 import { foldLog } from '../strata/fold';
 import { LOGGABLE } from '../log/event';
 import { zoneStatus } from '../cure/status';
@@ -153,8 +154,8 @@ describe('from when a step is allowed', () => {
     );
   });
   const liesBare = (log: LogEvent[]): boolean => {
-    const { surface } = foldLog(log, products).zones.get('lower')!.strata!;
-    return surface.exposes === SUBSTRATE || surface.spots?.exposes === SUBSTRATE;
+    const s = foldLog(log, products).zones.get('lower')!.strata!;
+    return [s, ...openSpots(s)].some((x) => x.surface.exposes === SUBSTRATE);
   };
   it('waiting by itself forbids nothing but what time spoils: windows, bare metal, what was cleaned', () => {
     const spoiled = new Set<string>();

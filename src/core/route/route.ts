@@ -8,6 +8,7 @@ import { FAMILIES, isFiller } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import { applyEvent } from '../strata/apply';
 import type { JobState } from '../strata/fold';
+import { openSpots } from '../strata/spots';
 import { openFaults, SUBSTRATE, topLayer, type Strata } from '../strata/types';
 import { MINUTE_MS } from '../units/time';
 import type { PlannedSkim, ZoneFill } from '../fair/zoneSkims';
@@ -39,12 +40,14 @@ export interface Route {
   waitMin: number;
 }
 
+/** A spot of which nobody said how large it is, cm². */
+const SPOT_CM2 = 25;
 /** More steps than any way has: it would go round in a ring. */
-const MOST_STEPS = 60;
+const MOST_STEPS = 40;
 
 /** The entry that a step will be, as it is usually made. */
 function entryFor({ step }: Candidate, strata: Strata, id: string, atMs: number): PlainEvent | undefined {
-  const common = { id, atMs, writtenMs: atMs, zoneIds: [] };
+  const common = { id, atMs, writtenMs: atMs, zoneIds: [], ...('on' in step && step.on && { on: step.on }) };
   switch (step.kind) {
     case 'coat':
       return FAMILIES[step.product.family].usedIn === 'treated'
@@ -179,6 +182,7 @@ export function routeFrom({
 /** How much of a zone a step works on, cm²: a skim is spread, and filler sanded, only where the plan has it. */
 function workedCm2(c: Candidate, strata: Strata, areaCm2: number, fill: ZoneFill | undefined): number {
   if (c.skim) return c.skim.areaCm2;
+  if ('on' in c.step && c.step.on) return openSpots(strata).reduce((cm2, x) => cm2 + (x.areaCm2 ?? SPOT_CM2), 0);
   const top = topLayer(strata);
   return fill && fill.areaCm2 > 0 && c.step.kind === 'sand' && top && isFiller(top.family) ? fill.areaCm2 : areaCm2;
 }

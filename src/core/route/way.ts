@@ -6,6 +6,7 @@ import {
   FAMILIES,
   isBase,
   isFiller,
+  isPrimer,
   isTopcoat,
   type Product,
   type ProductFamily,
@@ -16,8 +17,14 @@ import type { LoggableKind } from '../log/event';
 import { TREATMENT_NAMES } from '../log/marks';
 import { STRIP_METHOD_NAMES, type StripMethod } from '../log/tools';
 import { productsByLastUse, type JobState } from '../strata/fold';
-import { openFaults, type Layer, type Strata } from '../strata/types';
-import type { ZoneStatus } from '../cure/status';
+import { heightOf } from '../strata/spots';
+import { openFaults, topLayer, type Layer, type Strata } from '../strata/types';
+import type { SpotStatus, ZoneStatus } from '../cure/status';
+import { surfaceKindOf } from '../rules/surface';
+import { COMPATIBILITY } from '../systems/compatibility';
+import { entryOf } from '../systems/entry';
+import { MATERIAL_OF, type Material } from '../systems/surfaces';
+import { lowerFirst } from '../units/phrase';
 import type { PlannedSkim } from '../fair/zoneSkims';
 import { likelyRemovalUm } from '../grit/removal';
 import type { Step } from '../rules/rule';
@@ -54,7 +61,8 @@ export interface WayInput {
 }
 
 /** What a step is to somebody who puts it off: the act, and of which product's family. */
-export const stepKey = (s: Step): string => ('product' in s ? `${s.kind} ${s.product.family}` : s.kind);
+export const stepKey = (s: Step): string =>
+  `${'product' in s ? `${s.kind} ${s.product.family}` : s.kind}${'on' in s && s.on ? ' on spots' : ''}`;
 
 /** How a bare substrate is made ready for primer, and which primers it usually gets, the first choice first. */
 const ON_BARE: {
@@ -103,6 +111,138 @@ const COLOUR_KEY = 500;
  * tables' practice and the house method; whether each may be done now is the verdict's business.
  */
 export function wayFrom(w: WayInput): Candidate[] {
+  return w.status.spots ? wayWithSpots(w, w.status.spots) : wayOf(w);
+}
+
+/** What a dab of primer lifts off, what is under colour: these are blocked before colour goes over them. */
+const isColour = (m: Material): boolean => m === 'base' || m === 'singleStage' || m === 'clear';
+const lays = (c: Candidate): boolean => c.step.kind === 'coat' || c.step.kind === 'fill';
+
+/**
+ * The way of a zone with spots: what brings them level comes before what goes over all of it. A spot has its own way, as a zone of its
+ * own, until what the field gets next may lie on it too; what the hand does in one go is one step.
+ */
+function wayWithSpots(w: WayInput, spots: readonly SpotStatus[]): Candidate[] {
+  const { system } = w.finish ?? USUAL_FINISH;
+  const plain = wayOf(w);
+  const repairs = plain.filter((c) => c.step.kind === 'repair');
+  const rest = plain.filter((c) => c.step.kind !== 'repair');
+  const [first] = rest;
+  const top = topLayer(w.strata);
+  const isPaint = top !== undefined && (isTopcoat(top.family) || isBase(top.family) || isFinished(top.family));
+  // Where paint is through, colour goes over all of it again.
+  const recolour = isPaint ? recolourWay(w) : undefined;
+  const field = recolour ?? rest;
+  const next = field.find(lays);
+  const material = next && 'product' in next.step ? MATERIAL_OF[next.step.product.family] : null;
+  const waitsForField = first !== undefined && !recolour && ['sand', 'guide', 'wait', 'fill', 'strip'].includes(first.step.kind);
+  const open = [...spots].sort((a, b) => heightOf(a.strata) - heightOf(b.strata));
+  for (const x of open) {
+    // The ring is looked after when the filler in it is shaped; rust on it comes off with the same paper.
+    if (x.spot.cause === 'ring' && waitsForField) continue;
+    const own = spotWay(w, x);
+    const [step] = own;
+    if (!step || isReadyFor(material, x, own, w, FINISHES[system].blocked)) continue;
+    const steps =
+      step.step.kind === 'clean' && field.some((c) => c.step.kind === 'clean') ? [step, ...own.slice(1).map(toSpots)] : own.map(toSpots);
+    return unique([...repairs, ...steps, ...field]);
+  }
+  return unique([...repairs, ...field, ...rest]);
+}
+
+/** What a finish that came with the part is, rather than its primer. */
+const isFinished = (f: ProductFamily): boolean => f === 'factoryFinish' || f === 'oldCoating';
+
+/** A spot's own way, with the filler that it still asks for. */
+function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Candidate[] {
+  const here: WayInput = { ...w, strata: { ...strata, faults: [] }, status, skims: undefined };
+  const way = wayOf(here);
+  if (spot.wants === undefined) return way;
+  const grit = strata.surface.scratch?.grit;
+  const top = topLayer(strata);
+  const isMetalBare = top === undefined && isMetal(strata.substrate);
+  if (spot.wants === 'converter')
+    return [...way.filter((c) => 'product' in c.step && c.step.product.family === 'converter'), ...way];
+  // By the school of keyed epoxy, bare metal is primed before it is filled.
+  if (isMetalBare && w.method.filler === 'overEpoxy') return way;
+  if (top && !isPrimer(top.family)) return way;
+  const fills = way.filter((c) => c.step.kind === 'fill');
+  const isKeyed = grit !== undefined && grit <= FILLER_KEY;
+  if (!isKeyed) {
+    const waits = way.filter((c) => c.step.kind === 'wait');
+    const key = top ? FILLER_KEY : 80;
+    return [
+      ...waits,
+      { step: { kind: 'sand', grit: key, removedUm: likelyRemovalUm(key, strata) }, label: `Sand to key, P${key}`, logs: 'sanded' },
+      ...way,
+    ];
+  }
+  const cleans = way.filter((c) => c.step.kind === 'clean');
+  return strata.surface.clean ? [...fills, ...way] : [...cleans, ...fills, ...way];
+}
+
+/** Whether what the field gets next may lie on a spot as it stands. */
+function isReadyFor(
+  material: Material | null,
+  { spot, strata, status }: SpotStatus,
+  own: readonly Candidate[],
+  w: WayInput,
+  isBuilt: boolean,
+): boolean {
+  if (spot.wants !== undefined || material === null) return false;
+  const [first] = own;
+  // Something is to be done on it before anything lies on it.
+  if (first && !lays(first) && first.step.kind !== 'clean' && first.step.kind !== 'fit') return false;
+  const top = topLayer(strata);
+  const surface = surfaceKindOf(strata, status, w.nowMs);
+  if (entryOf(COMPATIBILITY[surface].on[material], w.method).level === 'no') return false;
+  if (!isColour(material) || !isBuilt) return true;
+  if (!top) return false;
+  return FAMILIES[top.family].blocked || heightOf(strata) >= 4 || (strata.surface.scratch?.grit ?? 0) >= COLOUR_KEY;
+}
+
+/** A step done where the spots are, and nowhere else. */
+function toSpots(c: Candidate): Candidate {
+  const { step } = c;
+  if (step.kind !== 'coat' && step.kind !== 'fill' && step.kind !== 'clean' && step.kind !== 'sand') return c;
+  return { ...c, step: { ...step, on: 'spots' }, label: `Spots: ${lowerFirst(c.label) as string}` };
+}
+
+/** Paint that is through somewhere: keyed all over, and coloured again. */
+function recolourWay(w: WayInput): Candidate[] {
+  const { surface } = w.strata;
+  const { over } = FINISHES[(w.finish ?? USUAL_FINISH).system];
+  const find = (f: ProductFamily) => recent(w.state, w.all, (p) => p.family === f);
+  const grit = surface.scratch?.grit;
+  const colours = over.flatMap((f) => {
+    const product = find(f);
+    return product ? [{ step: { kind: 'coat' as const, product }, label: product.name, logs: 'coated' as const }] : [];
+  });
+  const way = wayOf(w);
+  const cleans = way.filter((c) => c.step.kind === 'clean');
+  const waits = way.filter((c) => c.step.kind === 'wait');
+  const top = topLayer(w.strata);
+  // Base that was not cleared yet takes more of itself as it is.
+  if (top && isBase(top.family)) return [...way];
+  if (grit === undefined || grit > 1200 || grit < 320 || surface.polished)
+    return [
+      ...(surface.polished && !surface.clean ? cleans : []),
+      ...waits,
+      {
+        step: { kind: 'sand', grit: 800, removedUm: likelyRemovalUm(800, w.strata) },
+        label: 'Sand all of it to key, P800',
+        logs: 'sanded',
+      },
+      ...colours,
+    ];
+  return surface.clean ? colours : [...cleans, ...colours];
+}
+
+const unique = (list: readonly Candidate[]): Candidate[] =>
+  list.filter((c, i) => list.findIndex((o) => isSameStep(o.step, c.step)) === i);
+
+/** The way of a place that is the same all over. */
+function wayOf(w: WayInput): Candidate[] {
   const { strata, status, state, all, level, method } = w;
   const { surface, substrate } = strata;
   const { system, sheen } = w.finish ?? USUAL_FINISH;
@@ -184,6 +324,13 @@ export function wayFrom(w: WayInput): Candidate[] {
       ? { step: { kind: 'wait' }, label: 'Leave it to harden: wait, or bake it', logs: 'baked', untilMs: c.opensMs }
       : undefined;
   };
+  /** Waiting between two coats. */
+  const flash = (): Candidate | undefined => {
+    const c = clock('flash');
+    return c && !c.reached
+      ? { step: { kind: 'wait' }, label: 'Let it flash off', logs: 'coated', untilMs: c.opensMs }
+      : undefined;
+  };
   /** Another coat, while it still wants one and its session is not over. */
   const another = (): Candidate | undefined =>
     coatWith(
@@ -201,7 +348,9 @@ export function wayFrom(w: WayInput): Candidate[] {
     add({ step: { kind: 'repair', treatment }, label: TREATMENT_NAMES[treatment], logs: 'repaired' });
 
   // Compound is on what is not polished: it comes off before anything grips.
-  if (surface.polished && !(top && isTopcoat(top.family)))
+  const isPolished = surface.polished !== undefined && top !== undefined && isFinished(top.family);
+  if (isPolished) add(...(strata.fittedMs === undefined ? [fit] : []), { step: { kind: 'wax' }, label: 'Wax' });
+  else if (surface.polished && !(top && isTopcoat(top.family)))
     add(...(isClean ? [] : [clean()]), sand(top ? 400 : 180, 'Sand'));
 
   if (!top) onBare();
@@ -216,7 +365,7 @@ export function wayFrom(w: WayInput): Candidate[] {
         onFiller(top);
         break;
       case 'converter':
-        if (wantsMore(top) && !isReached('sand')) add(another());
+        if (wantsMore(top) && !isReached('recoat')) add(another());
         add(waitFor('recoat'), ...coat('epoxy', 'dtm'), another(), clean(), ...coat('lightFiller'));
         break;
       case 'primer':
@@ -284,7 +433,7 @@ export function wayFrom(w: WayInput): Candidate[] {
         : top?.family === 'electrocoat'
           ? [forPrimer, forColour]
           : [forColour, forPrimer];
-      if (isClean || isSound) add(...(isClean ? [] : [clean()]), ...key, strip(), clean());
+      if (isClean || isSound || !isBuilt) add(...(isClean ? [] : [clean()]), ...key, strip(), clean());
       else add(strip(), clean(), ...key);
       add(...fill(FILLER_ON[substrate]));
     } else if (!isBuilt && over.length > 0) cleanThen(...coat(...over), ...coat('epoxy'));
@@ -372,6 +521,14 @@ export function wayFrom(w: WayInput): Candidate[] {
         return;
       default:
     }
+    // One-pack primer is keyed for colour; two-pack build over it may lift it.
+    const isOnePack = t.family === 'onePackPrimer' || t.family === 'rustPrimer';
+    if (isOnePack && grit !== undefined && grit >= 320) {
+      cleanThen(...(t.family === 'rustPrimer' ? coat('epoxy', ...over) : coat(...over)), ...build);
+      add(...coat('seamSealer', 'underseal'), sand(600, 'Refine'));
+      return;
+    }
+    if (isOnePack && grit === undefined && isReached('recoat')) add(sand(t.family === 'rustPrimer' ? 320 : 600, 'Sand to key'));
     if (grit === undefined) {
       const key = sand(FILLER_KEY, 'Sand to key');
       const forBuild = sand(180, 'Sand to key');
@@ -382,6 +539,7 @@ export function wayFrom(w: WayInput): Candidate[] {
       add(...build, key, forBuild, another(), clean(), ...coat('seamSealer', 'underseal', 'baseSolvent'), ...fillers);
       return;
     }
+    if (grit >= COLOUR_KEY) cleanThen(...coat(...over));
     cleanThen(...(grit <= 150 ? [...fillers.slice(0, 1), ...build] : [...build, ...fillers.slice(0, 1)]));
     add(
       ...coat('seamSealer', 'underseal'),
@@ -402,7 +560,10 @@ export function wayFrom(w: WayInput): Candidate[] {
   function onBase(t: Layer): void {
     if (grit !== undefined) add(another());
     else if (clock('recoat')?.closed) add(sand(1000, 'Sand to key'), another());
-    else if (wantsMore(t)) add(another());
+    else {
+      add(flash());
+      if (wantsMore(t)) add(another());
+    }
     add(...coat('clear'), another(), sand(1500, 'Denib'));
   }
 
@@ -413,9 +574,10 @@ export function wayFrom(w: WayInput): Candidate[] {
     const more = wantsMore(t);
     const p = surface.polished;
     const polished = p !== undefined;
-    if (polished) add(fit);
+    const isFitted = strata.fittedMs !== undefined;
+    if (polished) add(...(isFitted ? [] : [fit]));
     else if (grit !== undefined && grit <= 1200) cleanThen(another(), ...(isBase(t.family) ? [] : coat('baseSolvent')));
-    else if (grit === undefined && more && open) add(another());
+    else if (grit === undefined && more && open) add(flash(), another());
     // One coat that hardened before the next: it is keyed, and cleared again.
     if (!polished && grit === undefined && more && !open && isReached('sand')) add(sand(1000, 'Sand to key'), clean());
     add(waitFor('sand'));
@@ -434,8 +596,10 @@ function nextPaper(papers: readonly number[], grit: number | undefined): number 
   return papers.find((g) => grit === undefined || g > grit) ?? papers[papers.length - 1] ?? 2000;
 }
 
+const onOf = (s: Step) => ('on' in s ? s.on : undefined);
 const isSameStep = (a: Step, b: Step): boolean =>
   a.kind === b.kind &&
+  onOf(a) === onOf(b) &&
   ('product' in a && 'product' in b
     ? a.product.id === b.product.id
     : a.kind === 'sand' && b.kind === 'sand'

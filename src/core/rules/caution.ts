@@ -2,11 +2,12 @@ import { cautionsFor, type Caution } from '../safety/cautions';
 import { HAZARDS, type Hazard } from '../safety/hazards';
 import { cacheLast } from '../cache';
 import { keysOf } from '../keysOf';
+import { openSpots } from '../strata/spots';
 import { SUBSTRATE } from '../strata/types';
 import { entryKindOf } from './entryKind';
 import { care, note, rule, stageOf, type Rule, type RuleContext, type Step } from './rule';
 
-const STEPS = ['coat', 'fill', 'clean', 'sand', 'guide', 'polish', 'strip', 'blast', 'repair', 'fit', 'clamp'] as const;
+const STEPS = ['coat', 'fill', 'clean', 'sand', 'guide', 'polish', 'strip', 'blast', 'repair', 'fit', 'clamp', 'bake', 'remove'] as const;
 
 /** Which repair, or which way down. */
 const howOf = (step: Step) =>
@@ -17,16 +18,16 @@ function worksOnOld({ step, strata }: RuleContext): boolean {
   const old = strata.layers.findLastIndex((l) => l.family === 'oldCoating');
   if (old < 0) return false;
   if (step.kind !== 'sand') return true;
-  return old === strata.layers.length - 1 || strata.surface.spots !== undefined;
+  return old === strata.layers.length - 1 || openSpots(strata).length > 0;
 }
 
 /** What can hurt at a step, by hazard: asked by every rule below of the same context, one after the other. */
 const cautionsOn = cacheLast((c: RuleContext): ReadonlyMap<Hazard, Caution> => {
   const { step, strata, top, topProduct } = c;
-  const bare = strata.surface.exposes === SUBSTRATE || strata.surface.spots?.exposes === SUBSTRATE;
+  const bare = strata.surface.exposes === SUBSTRATE || openSpots(strata).some((x) => x.surface.exposes === SUBSTRATE);
   const list = cautionsFor(
     entryKindOf(step),
-    'product' in step ? step.product : undefined,
+    'product' in step ? step.product : step.kind === 'guide' ? step.aid : undefined,
     worksOnOld(c),
     howOf(step),
     {

@@ -63,13 +63,20 @@ function wipeOn(c: RuleContext<StepOf<'clean'>>): Finding | undefined {
   }
 }
 
+/** Straight from the blast and not touched since: blown off dry is what many shops do. */
+const isFreshBlast = (c: RuleContext): boolean =>
+  c.strata.layers.length === 0 &&
+  (c.strata.surface.blastProfileUm ?? 0) > 0 &&
+  c.strata.surface.scratch === undefined &&
+  c.nowMs - c.strata.surface.sinceMs < 8 * HOUR_MS;
+
 /** Cleaning before, and with what. */
 export const CLEAN_RULES: readonly Rule[] = [
   rule('clean.before', ['coat', 'fill'], 'Cleaned since it was sanded or handled', (c) =>
     !c.strata.surface.clean &&
     !(c.top && isBase(c.top.family)) &&
     (isKeyed(c) || c.strata.layers.length === 0 || (c.top && FAMILIES[c.top.family].role === 'found'))
-      ? stop(
+      ? (isFreshBlast(c) ? care : stop)(
           'It has not been cleaned since it was worked on.',
           'Blow or vacuum, then wipe with the cleaner for this substrate.',
         )

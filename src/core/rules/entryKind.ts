@@ -17,6 +17,9 @@ const ENTRY_OF: Record<StepKind, EventKind> = {
   tape: 'masked',
   clamp: 'fitted',
   wax: 'polished',
+  mask: 'masked',
+  bake: 'baked',
+  remove: 'removed',
   wait: 'baked',
 };
 

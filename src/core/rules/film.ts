@@ -27,12 +27,17 @@ export const FILM_RULES: readonly Rule[] = [
   rule('film.most', ['coat'], 'Film over the most it should stand', (c) => {
     const { maxTotalUm } = c.step.product.film;
     const total = (c.top?.productId === c.step.product.id ? c.top.filmUm : 0) + oneCoat(c) * (c.step.coats ?? 1);
-    return total > maxTotalUm
-      ? stop(
+    if (total <= maxTotalUm) return undefined;
+    // Colours that hide badly take more coats than their sheet has: slow, and no fault.
+    return isBase(c.step.product.family) && total <= 2 * maxTotalUm
+      ? care(
+          phrase`That would be ${figure('film', total)}; over ${figure('film', maxTotalUm)} base dries slowly and clear sinks into it.`,
+          'Longer flash between coats; a ground in its shade hides sooner.',
+        )
+      : stop(
           phrase`That would be ${figure('film', total)}; over ${figure('film', maxTotalUm)} it traps solvent, sinks and cracks.`,
           'Sand some off first.',
-        )
-      : undefined;
+        );
   }),
   rule('film.thick', ['coat'], 'One coat too heavy', (c) =>
     oneCoat(c) > c.step.product.film.maxUm

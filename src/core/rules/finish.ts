@@ -4,10 +4,11 @@ import { COARSEST_PAPER, STRIPPING } from '../systems/bears';
 import { afterRemoval, CLEAR_RESERVE_UM, filmBudget, SINGLE_STAGE_RESERVE_UM } from '../grit/budget';
 import { grainUm } from '../grit/grain';
 import { figure, phrase } from '../units/phrase';
-import { waitText } from '../units/time';
+import { DAY_MS, waitText } from '../units/time';
 import { openFaults } from '../strata/types';
 import { care, isBareSurface, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
 import type { Stage } from '../library/product';
+import type { SubstrateKind } from '../library/substrates';
 
 /** What keying must leave of a thin finish that is sprayed again, µm. */
 const KEYING_LEAVES_UM = 10;
@@ -19,6 +20,13 @@ function contiguousUm(c: RuleContext): number {
     sum += c.strata.layers[i]!.filmUm;
   return sum;
 }
+
+/** A finish of this shop that old is sanded to be painted again, ms. */
+const LONG_HARD_MS = 60 * DAY_MS;
+/** Whether paper on a finish is the beginning of new paint there: a fault on it asks for it, or it is long hard. */
+const isToBePainted = (c: RuleContext): boolean =>
+  openFaults(c.strata).some((f) => f.mark.treatment !== 'pushOut' && f.mark.treatment !== 'drain') ||
+  (c.top !== undefined && c.nowMs - c.top.lastAppliedMs > LONG_HARD_MS);
 
 const tooEarly = (c: RuleContext, stage: Stage, says: string): Finding | undefined => {
   const s = stageOf(c, stage);
@@ -58,7 +66,7 @@ export const FINISH_RULES: readonly Rule[] = [
     );
   }),
   rule('sand.guide', ['sand'], 'Blocking without guide coat', (c) =>
-    c.top && ['highBuild', 'sprayFiller'].includes(c.top.family) && !c.strata.surface.guideCoat && c.step.grit >= 240
+    c.top && ['highBuild', 'sprayFiller'].includes(c.top.family) && !c.strata.surface.guideCoat && c.step.grit >= 240 && (c.strata.surface.scratch?.grit ?? 0) < 320
       ? care('Without guide coat lows do not show.', 'Dust it on first; it takes a minute.')
       : undefined,
   ),
@@ -78,15 +86,18 @@ export const FINISH_RULES: readonly Rule[] = [
   }),
   rule('sand.coarseClear', ['sand'], 'Paper too coarse for a finish', (c) => {
     if (!c.top || !isTopcoat(c.top.family) || c.step.grit >= 1000) return undefined;
-    return c.step.grit < 320
-      ? stop(
-          `P${c.step.grit} cuts too deep for a finish.`,
-          'P1000 to P1500 on runs, P2000 to denib; P600 to P1000 to spray it again; P320 to P500 where primer goes over it.',
-        )
-      : care(
-          `P${c.step.grit} is a key for the next coat: it does not polish out.`,
-          'P1000 to P1500 on runs, P2000 to denib.',
-        );
+    const says = `P${c.step.grit} cuts too deep for a finish.`;
+    if (c.step.grit < 320)
+      return isToBePainted(c)
+        ? care(says, 'Only where primer goes over it; finish that sanding with P180 to P320.')
+        : stop(
+            says,
+            'P1000 to P1500 on runs, P2000 to denib; P600 to P1000 to spray it again; P320 to P500 where primer goes over it.',
+          );
+    return care(
+      `P${c.step.grit} is a key for the next coat: it does not polish out.`,
+      'P1000 to P1500 on runs, P2000 to denib.',
+    );
   }),
   rule('sand.reserve', ['sand', 'polish'], 'Finish that must stay', (c) => {
     const family = c.top?.family;
@@ -95,9 +106,14 @@ export const FINISH_RULES: readonly Rule[] = [
     if (reserve === undefined) return undefined;
     const left = contiguousUm(c) - (c.step.removedUm ?? 3);
     if (left >= reserve) return undefined;
-    const says = phrase`That would leave ${figure('film', left)} of ${family === 'clear' ? 'clear' : 'colour'}; ${figure('film', reserve)} must stay.`;
+    const what = family === 'clear' ? 'clear' : 'colour';
+    const isKeying = c.step.kind === 'sand' && c.step.grit <= 1500 && (left >= KEYING_LEAVES_UM || isToBePainted(c));
+    const says =
+      left > 0
+        ? phrase`That would leave ${figure('film', left)} of ${what}; ${figure('film', reserve)} must stay.`
+        : `That would go through the ${what}.`;
     // Keying what is thin already, to spray it again, is how it is mended.
-    return c.step.kind === 'sand' && c.step.grit <= 1500 && left >= KEYING_LEAVES_UM
+    return isKeying
       ? care(says, 'It has to be sprayed again.')
       : stop(says, 'Stop here, or key it and spray it again.');
   }),
@@ -207,8 +223,83 @@ export const FINISH_RULES: readonly Rule[] = [
       ? care(`Compound does not take out P${g}.`, 'Refine to P2000 or P3000 first.')
       : undefined;
   }),
-  rule('tape.soft', ['tape'], 'Tape on a film that marks', (c) => tooEarly(c, 'tape', 'Tape would mark it.')),
+  rule('tape.soft', ['tape'], 'Tape on a film that marks', (c) => tooEarly(c, tapeStage(c), 'Tape would mark it.')),
+  rule('mask.soft', ['mask'], 'Masking beside a film that marks', (c) => {
+    const s = stageOf(c, tapeStage(c));
+    return c.top && s && !s.reached
+      ? care(
+          `Tape marks ${c.top.label.toLowerCase()} while it is that fresh.`,
+          s.opensMs === null ? 'Keep it off the paint.' : `Keep it off the paint for ${waitText(s.opensMs - c.nowMs)} more.`,
+        )
+      : undefined;
+  }),
   rule('wax.fresh', ['wax'], 'Wax over paint that still breathes', (c) =>
     tooEarly(c, 'full', 'Solvent is still leaving: wax shuts it in.'),
   ),
+  rule('wax.what', ['wax'], 'Wax on what is no finish', (c) => {
+    if (!c.top) return stop('Wax on a bare surface keeps paint off it.', 'Prime and paint it first; cavities take cavity wax.');
+    const { role } = FAMILIES[c.top.family];
+    return role === 'topcoat' || role === 'found'
+      ? undefined
+      : stop(
+          `${c.top.label} is not the finish: wax in it lets nothing hold any more.`,
+          isBase(c.top.family) ? 'Clear it first, and let that harden.' : 'Finish it first.',
+        );
+  }),
+  rule('bake.flash', ['bake'], 'Heat on paint that is still wet', (c) => {
+    const flash = stageOf(c, 'flash');
+    return c.top && flash && !flash.reached
+      ? stop(
+          'Solvent is still in it: heated now it boils and leaves pops.',
+          flash.opensMs === null ? 'Warm the room first.' : `Let it flash off: ${waitText(flash.opensMs - c.nowMs)} more.`,
+          flash.opensMs ?? undefined,
+        )
+      : undefined;
+  }),
+  rule('bake.substrate', ['bake'], 'Heat that the part bears', (c) => {
+    const most = BAKED_C[c.strata.substrate];
+    return c.step.tempC !== undefined && most !== undefined && c.step.tempC > most
+      ? stop(
+          phrase`Over ${figure('temp', most)} this part sags, or its resin softens.`,
+          phrase`Stay under ${figure('temp', most)}, and measure on the part.`,
+        )
+      : undefined;
+  }),
+  rule('bake.filler', ['bake'], 'Heat on filler', (c) =>
+    (c.step.tempC ?? 60) > FILLER_BAKE_C && c.strata.layers.some((l) => isFiller(l.family))
+      ? care(
+          phrase`There is filler below: over ${figure('temp', FILLER_BAKE_C)} it swells, blisters and maps through.`,
+          'Warm it slowly, and keep it under that.',
+        )
+      : undefined,
+  ),
+  rule('bake.onePack', ['bake'], 'Heat on what only dries', (c) =>
+    c.top && c.topProduct?.mechanism === 'solvent' && !isBase(c.top.family) && (c.step.tempC ?? 60) > 50
+      ? care('One-pack paint skins over in heat and stays soft below.', 'Warm air that moves does more than a lamp.')
+      : undefined,
+  ),
+  rule('polish.spots', ['polish'], 'Polishing where it is through', (c) => {
+    const spot = c.status.spots?.find((x) => x.spot.cause === 'sandedThrough');
+    return spot
+      ? care(
+          'It is through at spots: polish makes them larger and no better.',
+          'Key it and spray it again; a small one is touched in.',
+        )
+      : undefined;
+  }),
+  rule('fit.spots', ['fit'], 'Fitting with spots open', (c) => {
+    const bare = c.status.spots?.some((x) => x.status.top === undefined);
+    if (!c.status.spots) return undefined;
+    return care(
+      bare ? 'There are bare spots on it.' : 'There are spots on it that are not painted yet.',
+      'Mend them first: fitted they are harder to reach.',
+    );
+  }),
 ];
+
+/** What a part bears in the heat, °C: plastics sag, resins soften. Source: usual bake limits, see docs/models.md. */
+const BAKED_C: { readonly [S in SubstrateKind]?: number } = { plastic: 70, glassfibre: 70, smc: 80, carbon: 80 };
+/** Polyester filler over this swells and lets go, °C. */
+const FILLER_BAKE_C = 60;
+/** What tape waits for: sealants are ready when they may be coated over. */
+const tapeStage = (c: RuleContext): Stage => (stageOf(c, 'tape') ? 'tape' : 'recoat');

@@ -1,11 +1,12 @@
-import { isFiller, isPrimer } from '../library/product';
+import { FAMILIES, isBase, isFiller, isPrimer } from '../library/product';
 import { isMetal, SUBSTRATES } from '../library/substrates';
 import { CLOSING_SOON_MS } from '../cure/status';
 import { scratchUm } from '../grit/grain';
 import { COMPATIBILITY } from '../systems/compatibility';
 import { SCRATCHED_OF, SCRATCH_WINDOWS, scratchFit } from '../systems/scratchWindows';
 import { MATERIAL_OF, SURFACE_NAMES, type Material, type SurfaceKind } from '../systems/surfaces';
-import { HOUR_MS, waitText } from '../units/time';
+import { figure, phrase } from '../units/phrase';
+import { DAY_MS, HOUR_MS, MINUTE_MS, waitText } from '../units/time';
 import {
   care,
   isBareSurface,
@@ -18,7 +19,10 @@ import {
   type RuleContext,
   type StepOf,
 } from './rule';
-import { bareRingOf, entryOn, isKeyed, materialOf, SHALLOW_PROFILE_UM, spotsOf, surfaceOf } from './surface';
+import { entryOn, isKeyed, materialOf, SHALLOW_PROFILE_UM, surfaceOf } from './surface';
+
+/** Open filler drinks what the air holds: longer than this in damp air is too long, min. */
+const DAMP_MIN = 24 * 60;
 
 type Laying = RuleContext<StepOf<'coat' | 'fill'>>;
 const LAYS = ['coat', 'fill'] as const;
@@ -28,32 +32,41 @@ const usual = (surface: SurfaceKind) => COMPATIBILITY[surface].usual;
 const wait = (opensMs: number | null, nowMs: number) =>
   opensMs === null ? 'Warm the panel.' : `${waitText(opensMs - nowMs)} more.`;
 
-/** A spot coat: it belongs on what shows at the spots, and not on what is round them. */
-function isSpotCoat(c: Laying, material: Material): boolean {
-  const spots = spotsOf(c) ?? bareRingOf(c);
-  return (
-    spots !== undefined &&
-    entryOn(c, spots, material).level !== 'no' &&
-    entryOn(c, surfaceOf(c), material).level === 'no'
-  );
-}
-
 /** What stands in a table under what is about to be laid. */
 function overTable(c: Laying, material: Material): Finding | undefined {
   const surface = surfaceOf(c);
   const { level, says, clears } = entryOn(c, surface, material);
   if (level === 'no')
-    return isSpotCoat(c, material)
-      ? care(
-          `${c.step.product.name} only where ${SURFACE_NAMES[spotsOf(c) ?? c.strata.substrate]} shows, not on ${SURFACE_NAMES[surface]} round it.`,
-          'Mask or dab the spots.',
-        )
-      : stop(
-          says ?? `${c.step.product.name} does not hold on ${SURFACE_NAMES[surface]}, or does not last there.`,
-          clears ?? usual(surface),
-        );
+    return stop(
+      says ?? `${c.step.product.name} does not hold on ${SURFACE_NAMES[surface]}, or does not last there.`,
+      clears ?? usual(surface),
+    );
   return level === 'care' && says ? care(says, clears) : undefined;
 }
+
+/** The papers that key a surface for a material; undefined where paper keeps none. */
+function keyPaper(surface: SurfaceKind, material: Material): string | undefined {
+  const within = SCRATCHED_OF[surface];
+  if (!within) return undefined;
+  const [, coarse, fine] = SCRATCH_WINDOWS[material][within];
+  return `P${coarse} to P${fine}`;
+}
+
+/** A zone no larger than that is a place that is touched in, cm². */
+const TOUCH_IN_CM2 = 25;
+/** Colour on a chip: it sits in the paint round it rather than on it. */
+const isTouchIn = (c: Laying, material: Material): boolean =>
+  (c.around?.areaCm2 ?? Infinity) <= TOUCH_IN_CM2 &&
+  ['base', 'singleStage', 'enamel', 'clear', 'onePack'].includes(material);
+
+/** Materials that stick without a scratch long after the window for paint has closed. */
+const NEEDS_NO_WINDOW: readonly Material[] = ['sealer', 'underseal', 'cavityWax'];
+
+/** What is agreed to look at from an arm's length, or to be brushed: a scratch that shows there is nobody's fault. */
+const isForgiving = (c: RuleContext): boolean =>
+  c.around?.finish.level === 'tidy' || ['enamel', 'underseal', 'liner', 'primer'].includes(c.around?.finish.system ?? '');
+/** By how much coarser a paper may be at the tidy level, as a factor of its number. */
+const TIDY = 0.65;
 
 /** The scratch that shows through the films over it: thin ones neither hide nor fill it. */
 function telegraphed(c: RuleContext): number | undefined {
@@ -73,39 +86,14 @@ export const OVER_RULES: readonly Rule[] = [
     const material = materialOf(c.step);
     return material && overTable(c, material);
   }),
-  rule('over.spots', LAYS, 'Spots where something else shows count as that thing', (c) => {
-    const material = materialOf(c.step);
-    const spots = spotsOf(c);
-    if (!material || !spots) return undefined;
-    const { level, says, clears } = entryOn(c, spots, material);
-    if (level !== 'no') return undefined;
-    const bare = spots === c.strata.substrate || spots === 'rustySteel';
-    return bare
-      ? stop(
-          `There are bare spots where it was sanded through. ${says ?? ''}`.trim(),
-          spots === 'plastic' ? 'Adhesion promoter on the spots.' : 'Spot them with direct-to-metal or epoxy primer.',
-        )
-      : stop(
-          `Spots of ${SURFACE_NAMES[spots]} show where it was sanded through. ${says ?? ''}`.trim(),
-          clears ?? usual(spots),
-        );
-  }),
-  rule('over.ring', ['coat'], 'The bare metal round filler', (c) => {
-    const material = materialOf(c.step);
-    const ring = bareRingOf(c);
-    return material &&
-      ring &&
-      entryOn(c, ring, material).level === 'no' &&
-      entryOn(c, surfaceOf(c), material).level !== 'no'
-      ? stop(
-          `The filler lies on bare metal, and the ring round it is bare too: ${c.step.product.name.toLowerCase()} does not seal it.`,
-          'Epoxy or direct-to-metal primer first.',
-        )
-      : undefined;
-  }),
+  rule('over.spots', ['coat', 'fill', 'clean', 'sand'], 'Done on spots where none is open', (c) =>
+    c.step.on === 'spots' && !c.isSpot && c.status.spots === undefined
+      ? stop('No spot is open here.', 'Log it for the whole zone.')
+      : undefined,
+  ),
   rule('over.key', LAYS, 'A scratch to grip, where the table asks for one', (c) => {
     const material = materialOf(c.step);
-    if (!material || isKeyed(c) || isSpotCoat(c, material)) return undefined;
+    if (!material || isKeyed(c)) return undefined;
     const surface = surfaceOf(c);
     const entry = entryOn(c, surface, material);
     if (entry.level !== 'key' && !entry.keyed) return undefined;
@@ -114,13 +102,22 @@ export const OVER_RULES: readonly Rule[] = [
         'There is no scratch to grip on the bare surface.',
         c.step.kind === 'fill' ? 'Abrade it with P36 to P80, wider than the dent.' : 'Abrade it with P80 to P180.',
       );
+    const paper = keyPaper(surface, material);
+    if (isTouchIn(c, material))
+      return care(
+        'Touched in on paint that was not keyed, it holds by the edge of the chip alone.',
+        `${paper ? `Scuff the chip and its edge with ${paper}` : 'Scuff the chip and its edge'}, if it is to last.`,
+      );
     if (surface === 'oldCoating' || surface === 'paintedPlastic' || surface === 'factoryFinish')
-      return stop(`Nothing holds on ${SURFACE_NAMES[surface]} that was not keyed.`, 'Sand it with P320 or strip it.');
+      return stop(
+        `Nothing holds on ${SURFACE_NAMES[surface]} that was not keyed.`,
+        `${paper ? `Sand it with ${paper}` : 'Sand it'}, or strip it.`,
+      );
     const recoat = stageOf(c, 'recoat');
     if (entry.inWindow !== undefined && !recoat?.closed) return care(entry.inWindow, entry.clears);
     return stop(
       entry.says ?? `${c.step.product.name} holds on ${SURFACE_NAMES[surface]} only over a fresh scratch.`,
-      entry.clears ?? 'Sand it for key, clean, then coat.',
+      entry.clears ?? `Sand it${paper ? ` with ${paper}` : ''} for key, clean, then coat.`,
     );
   }),
   rule('over.early', ['coat'], 'Before what is below is ready for it', (c) => {
@@ -150,8 +147,15 @@ export const OVER_RULES: readonly Rule[] = [
     if (!material || !stageOf(c, 'recoat')?.closed || isKeyed(c)) return undefined;
     const surface = surfaceOf(c);
     const entry = entryOn(c, surface, material);
-    if (entry.level === 'no') return undefined;
+    if (entry.level === 'no' || material === 'cavityWax') return undefined;
     const { closed } = COMPATIBILITY[surface];
+    if (NEEDS_NO_WINDOW.includes(material))
+      return care('The window of what lies there has closed.', 'Wipe it; a light scuff where the sheet asks for one.');
+    if (c.top && FAMILIES[c.top.family].role === 'sealant')
+      return care(
+        `The window of ${c.top.label.toLowerCase()} has closed: paint may not bite into it.`,
+        'Scuff it lightly with a grey pad and wipe it, or go by its sheet.',
+      );
     return entry.again
       ? care('Its window has closed: what lies there holds nothing but more of itself now.', closed)
       : stop('The window to coat without sanding has closed.', closed);
@@ -165,7 +169,7 @@ export const OVER_RULES: readonly Rule[] = [
     const material = materialOf(c.step);
     const grit = c.strata.surface.scratch?.grit;
     if (!material || grit === undefined || c.strata.surface.polished) return undefined;
-    const surface = isSpotCoat(c, material) ? (spotsOf(c) ?? surfaceOf(c)) : surfaceOf(c);
+    const surface = surfaceOf(c);
     const within = SCRATCHED_OF[surface];
     if (!within || entryOn(c, surface, material).level === 'no') return undefined;
     const window = SCRATCH_WINDOWS[material][within];
@@ -179,6 +183,7 @@ export const OVER_RULES: readonly Rule[] = [
           `Refine it: ${way}`,
         );
       case 'coarse':
+        if (c.around?.finish.level === 'tidy' && grit >= coarse * TIDY) return undefined;
         return care(`P${grit} is coarse under ${name}: it can swell and show later.`, way);
       case 'fine':
         return care(`P${grit} is fine under ${name}: it grips less.`, way);
@@ -194,10 +199,56 @@ export const OVER_RULES: readonly Rule[] = [
     const grit = telegraphed(c);
     if (grit === undefined) return undefined;
     const [coarsest, coarse] = SCRATCH_WINDOWS[material].primer;
+    const most = isForgiving(c) ? coarse * TIDY : coarse;
     const says = `P${grit} lies below, and the film over it neither hides nor fills it: it shows through colour.`;
     const clears = 'Build over it and block it.';
-    return grit < coarsest ? stop(says, clears) : grit < coarse ? care(says, clears) : undefined;
+    // Once colour is on it is too late to mend it here: it is said, and the person decides.
+    const isFirst = !c.top || isPrimer(c.top.family);
+    if (grit >= most) return undefined;
+    return grit < coarsest && isFirst && !isForgiving(c) ? stop(says, clears) : care(says, clears);
   }),
+  rule('over.profile', ['coat'], 'A blast deeper than the film over it', (c) => {
+    const profile = c.strata.surface.blastProfileUm ?? 0;
+    const film = (c.step.filmUm ?? c.step.product.film.nominalUm) * Math.max(c.step.coats ?? 1, c.step.product.coats);
+    return isBareSurface(c) && !c.strata.surface.scratch && profile > film
+      ? care(
+          phrase`The blast left peaks of ${figure('film', profile)}, and that is ${figure('film', film)}: they stand out of it and rust first.`,
+          'A primer with more film, or one coat more.',
+        )
+      : undefined;
+  }),
+  rule('over.salts', LAYS, 'Salt in the steel', (c) =>
+    isBareSurface(c) && c.strata.salts && c.step.product.family !== 'converter'
+      ? stop(
+          'There is salt in this steel: it draws water through paint, and blisters.',
+          'Wash it out with clean water, dry it at once, abrade, and test again.',
+        )
+      : undefined,
+  ),
+  rule('over.wetFiller', LAYS, 'Filler that took up water', (c) => {
+    const { scratch } = c.strata.surface;
+    if (!c.top || !isFiller(c.top.family) || !scratch) return undefined;
+    const since = c.nowMs - scratch.atMs;
+    if (scratch.wet && since < DAY_MS)
+      return care(
+        'The filler was sanded wet: it holds water, and paint over it blisters.',
+        'Warm it through for an hour, or leave it in dry air until tomorrow.',
+      );
+    return (c.status.dampMin ?? 0) > DAMP_MIN
+      ? care(
+          `Open filler has stood ${waitText((c.status.dampMin ?? 0) * MINUTE_MS)} in damp air: it drinks water.`,
+          'Warm it through and let it dry before it is shut in.',
+        )
+      : undefined;
+  }),
+  rule('over.cutBase', ['coat'], 'Clear over base that was cut', (c) =>
+    c.step.product.family === 'clear' && c.top && isBase(c.top.family) && c.strata.surface.scratch
+      ? care(
+          'Base was sanded here: the flake lies otherwise there, and it shows under clear.',
+          'Another coat of base over it first.',
+        )
+      : undefined,
+  ),
   rule('over.shallowBlast', LAYS, 'A blast that only just grips', (c) => {
     const profile = c.strata.surface.blastProfileUm ?? 0;
     return isBareSurface(c) && !c.strata.surface.scratch && isKeyed(c) && profile < SHALLOW_PROFILE_UM
@@ -272,7 +323,7 @@ export const OVER_RULES: readonly Rule[] = [
     c.nowMs - c.top.lastAppliedMs > 12 * HOUR_MS
       ? care(
           `${c.top.label} has stood for ${waitText(c.nowMs - c.top.lastAppliedMs)}: dust and fingers have been there.`,
-          'Wipe it first.',
+          'Wipe it first; what is still soft is only tacked off.',
         )
       : undefined,
   ),

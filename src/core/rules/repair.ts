@@ -1,8 +1,8 @@
-import { FAULT_NAMES, type Treatment } from '../log/marks';
+import { FAULT_NAMES, TREATMENT_NAMES, type FaultKind, type Treatment } from '../log/marks';
 import { isOpenWound, isRust } from '../faults/treatment';
 import { warpRisk } from '../blast/rates';
 import { mediaOf } from '../library/media';
-import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type Stage } from '../library/product';
+import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type ProductFamily, type Stage } from '../library/product';
 import { isMetal } from '../library/substrates';
 import { BLASTING, REPAIRING } from '../systems/bears';
 import { leftFaults, openFaults } from '../strata/types';
@@ -20,6 +20,18 @@ const FAULT_WORDS: Partial<Record<string, string>> = {
   crease: 'Torn metal',
   oldWeld: 'An open weld',
 };
+/** What is felt or seen through paint. */
+const SHOWS_THROUGH: readonly FaultKind[] = ['dent', 'crease', 'scratch', 'stoneChips', 'oldFiller', 'bowed', 'peeling'];
+/** What covers it for good: primer that seals goes on before filler does. */
+const COVERS: readonly ProductFamily[] = [
+  'highBuild',
+  'sprayFiller',
+  'baseSolvent',
+  'baseWater',
+  'singleStage',
+  'enamel',
+  'clear',
+];
 const wounds = (c: RuleContext) => openFaults(c.strata).filter((f) => isOpenWound(f.mark.fault, f.mark.grade));
 const thin = (c: RuleContext) => ({ thicknessUm: c.strata.substrateUm, areaCm2: c.around?.areaCm2 ?? Infinity });
 const WELDED: readonly Treatment[] = ['patch', 'cutOut'];
@@ -84,6 +96,18 @@ export const REPAIR_RULES: readonly Rule[] = [
       ? care('Rust is marked here and not dealt with.', 'Abrade, brush or convert it, and log that on its mark.')
       : undefined,
   ),
+  rule('fault.open', ['coat'], 'Covering what is marked and not dealt with', (c) => {
+    const f = COVERS.includes(c.step.product.family)
+      ? openFaults(c.strata).find((x) => SHOWS_THROUGH.includes(x.mark.fault) && !isOpenWound(x.mark.fault, x.mark.grade))
+      : undefined;
+    return (
+      f &&
+      care(
+        `${FAULT_NAMES[f.mark.fault]} is marked here and not dealt with: it shows through what goes over it.`,
+        `${TREATMENT_NAMES[f.mark.treatment]} first, or agree to leave it.`,
+      )
+    );
+  }),
   rule('fault.water', ['coat', 'fill', 'fit'], 'Water that still stands', (c) =>
     openFaults(c.strata).some((f) => f.mark.fault === 'trappedWater')
       ? care('Trapped water is marked here: rust comes back while it stands.', 'Open the drain and let it dry out.')
@@ -218,19 +242,20 @@ export const REPAIR_RULES: readonly Rule[] = [
         )
       : undefined,
   ),
-  rule('fit.fresh', ['fit', 'clamp'], 'Fitting on fresh paint', (c) => {
+  rule('fit.fresh', ['fit', 'clamp', 'remove'], 'Fitting on fresh paint', (c) => {
     const of = (stage: Stage) => stageOf(c, stage);
-    const tape = of('tape');
+    const tape = of('tape') ?? (c.top && FAMILIES[c.top.family].role === 'sealant' ? of('recoat') : undefined);
     if (tape && !tape.reached)
       return stop(
-        `${c.top?.label ?? 'The paint'} is too soft to handle and fit.`,
+        `${c.top?.label ?? 'The paint'} is too soft to handle.`,
         tape.opensMs === null
           ? 'It stands still in this cold: warm the panel.'
           : `${waitText(tape.opensMs - c.nowMs)} more.`,
         tape.opensMs ?? undefined,
       );
     const polish = of('polish');
-    return c.top &&
+    return c.step.kind !== 'remove' &&
+      c.top &&
       isTopcoat(c.top.family) &&
       ((polish && !polish.reached) || c.nowMs - c.top.lastAppliedMs < 3 * DAY_MS)
       ? care('Fresh paint prints under clamps for some days.', 'Pad every contact, and do not pull it tight.')

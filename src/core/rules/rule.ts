@@ -3,6 +3,7 @@ import type { AgreedFinish } from '../library/finish';
 import type { Product, ProductLookup, Stage } from '../library/product';
 import type { ZoneStatus } from '../cure/status';
 import type { Layer, Strata } from '../strata/types';
+import type { OnSpots } from '../log/event';
 import type { Treatment } from '../log/marks';
 import type { StripMethod } from '../log/tools';
 import type { AirHistory } from '../air/history';
@@ -22,11 +23,12 @@ export type Step =
       batchId?: string;
       colourId?: string;
       colourHex?: string;
+      on?: OnSpots;
     }
-  | { kind: 'fill'; product: Product; filmUm?: number; hardenerFraction?: number }
-  | { kind: 'clean'; product: Product }
-  | { kind: 'sand'; grit: number; removedUm?: number }
-  | { kind: 'guide' }
+  | { kind: 'fill'; product: Product; filmUm?: number; hardenerFraction?: number; on?: OnSpots }
+  | { kind: 'clean'; product: Product; on?: OnSpots }
+  | { kind: 'sand'; grit: number; removedUm?: number; on?: OnSpots }
+  | { kind: 'guide'; aid?: Product }
   | { kind: 'polish'; removedUm?: number }
   | { kind: 'strip'; method: StripMethod }
   | { kind: 'blast'; media: string; barG?: number; wet: boolean; inhibitor?: boolean }
@@ -35,6 +37,9 @@ export type Step =
   | { kind: 'tape' }
   | { kind: 'clamp' }
   | { kind: 'wax' }
+  | { kind: 'mask' }
+  | { kind: 'bake'; tempC?: number; minutes?: number }
+  | { kind: 'remove' }
   | { kind: 'wait' };
 export type StepKind = Step['kind'];
 export type StepOf<K extends StepKind> = Extract<Step, { kind: K }>;
@@ -63,6 +68,8 @@ export interface RuleContext<S extends Step = Step> {
   nowMs: number;
   /** The panel's surface by the forecast. */
   ahead?: AirHistory;
+  /** It is a spot of a zone that is asked about, by itself. */
+  isSpot?: true;
   /** What the rest of the job has to say: access order, other faces, area. */
   around?: RuleJobContext;
 }

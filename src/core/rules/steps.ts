@@ -1,7 +1,7 @@
 import { STRIP_METHODS } from '../log/tools';
 import { treatmentOf } from '../log/treatmentOf';
 import type { Product } from '../library/product';
-import { KINDS, type PlainKind } from '../log/event';
+import { KINDS, type OnSpots, type PlainKind } from '../log/event';
 import type { Step } from './rule';
 
 /** Which cup a coat is out of, where it says so. */
@@ -23,6 +23,7 @@ export function stepOf(
 ): Step | undefined {
   const num = (k: string) => (typeof payload[k] === 'number' ? payload[k] : undefined);
   const step = KINDS[kind].step;
+  const on: { on?: OnSpots } = payload.on === 'spots' ? { on: 'spots' } : {};
   switch (step) {
     case 'coat':
       return (
@@ -35,14 +36,23 @@ export function stepOf(
           ...(typeof payload.colourId === 'string' && { colourId: payload.colourId }),
           ...(typeof payload.colourHex === 'string' && { colourHex: payload.colourHex }),
           ...batchIn(payload),
+          ...on,
         }
       );
     case 'fill':
-      return product && { kind: 'fill', product, filmUm: num('filmUm'), hardenerFraction: num('hardenerFraction') };
+      return (
+        product && {
+          kind: 'fill',
+          product,
+          filmUm: num('filmUm'),
+          hardenerFraction: num('hardenerFraction'),
+          ...on,
+        }
+      );
     case 'clean':
-      return product && { kind: 'clean', product };
+      return product && { kind: 'clean', product, ...on };
     case 'sand':
-      return { kind: 'sand', grit: num('grit') ?? 400, removedUm: num('removedUm') };
+      return { kind: 'sand', grit: num('grit') ?? 400, removedUm: num('removedUm'), ...on };
     case 'polish':
       return { kind: 'polish', removedUm: num('removedUm') };
     case 'strip':
@@ -60,6 +70,11 @@ export function stepOf(
       return { kind: 'repair', ...(treatment && { treatment }) };
     }
     case 'guide':
+      return { kind: 'guide', ...(product && { aid: product }) };
+    case 'bake':
+      return { kind: 'bake', tempC: num('tempC'), minutes: num('minutes') };
+    case 'mask':
+    case 'remove':
     case 'fit':
     case 'tape':
     case 'clamp':

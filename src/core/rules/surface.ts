@@ -1,9 +1,10 @@
 import { isRust } from '../faults/treatment';
-import { FAMILIES, isThinFilm, type ProductFamily } from '../library/product';
+import { FAMILIES, type ProductFamily } from '../library/product';
 import { COMPATIBILITY } from '../systems/compatibility';
 import { entryOf, type Entry } from '../systems/entry';
 import { MATERIAL_OF, type LayerFamily, type Material, type SurfaceKind } from '../systems/surfaces';
-import { openFaults, SUBSTRATE, type Layer } from '../strata/types';
+import type { ZoneStatus } from '../cure/status';
+import { openFaults, type Layer, type Strata } from '../strata/types';
 import type { RuleContext, Step } from './rule';
 
 /** Profile that a blast must leave to be a key, µm: less is only a matt surface. */
@@ -14,43 +15,30 @@ export const SHALLOW_PROFILE_UM = 20;
 const isLayerFamily = (f: ProductFamily): f is LayerFamily => FAMILIES[f].role !== 'aid';
 
 /** Whether steel that lies open has rust on it: by its clock, or marked since it was last made bright. */
-function isRusty({ strata, status, nowMs }: RuleContext): boolean {
+type Place = Pick<RuleContext, 'strata' | 'status' | 'nowMs'>;
+function isRusty({ strata, status, nowMs }: Place): boolean {
   const { rust } = status;
   if (rust && rust.rustsMs !== null && rust.rustsMs < nowMs) return true;
   const bright = strata.surface.brightMs ?? -Infinity;
   return openFaults(strata).some((f) => isRust(f.mark.fault) && f.atMs >= bright);
 }
 
-function kindOfLayer(c: RuleContext, layer: Layer): SurfaceKind {
+function kindOfLayer(c: Place, layer: Layer): SurfaceKind {
   if (FAMILIES[layer.family].role === 'found' && c.strata.substrate === 'plastic') return 'paintedPlastic';
   return isLayerFamily(layer.family) ? layer.family : 'oldCoating';
 }
-const kindOfSubstrate = (c: RuleContext): SurfaceKind =>
+const kindOfSubstrate = (c: Place): SurfaceKind =>
   c.strata.substrate === 'steel' && isRusty(c) ? 'rustySteel' : c.strata.substrate;
 
 /** What lies on top. */
-export function surfaceOf(c: RuleContext): SurfaceKind {
+export function surfaceOf(c: Place): SurfaceKind {
   const top = c.strata.layers[c.strata.layers.length - 1];
   return top ? kindOfLayer(c, top) : kindOfSubstrate(c);
 }
 
-/** What shows at spots that were sanded through; a thin film that was is gone there. */
-export function spotsOf(c: RuleContext): SurfaceKind | undefined {
-  const { spots } = c.strata.surface;
-  if (!spots) return undefined;
-  const { layers } = c.strata;
-  let at = spots.exposes === SUBSTRATE ? -1 : layers.findIndex((l) => l.id === spots.exposes);
-  while (at >= 0 && isThinFilm(layers[at]!.family)) at--;
-  return at < 0 ? kindOfSubstrate(c) : kindOfLayer(c, layers[at]!);
-}
-
-/** Filler straight on metal lies in a ring of bare metal that was scratched wider than the dent. */
-export function bareRingOf(c: RuleContext): SurfaceKind | undefined {
-  const [first] = c.strata.layers;
-  const metal = ['steel', 'galvanised', 'aluminium'].includes(c.strata.substrate);
-  const all = c.strata.layers.every((l) => FAMILIES[l.family].role === 'filler');
-  return metal && first && all ? c.strata.substrate : undefined;
-}
+/** What lies on top of strata, by their clocks. */
+export const surfaceKindOf = (strata: Strata, status: ZoneStatus, nowMs: number): SurfaceKind =>
+  surfaceOf({ strata, status, nowMs });
 
 /** The column of what is put on; undefined for a step that puts nothing on. */
 export const materialOf = (step: Step): Material | undefined =>

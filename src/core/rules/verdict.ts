@@ -9,10 +9,11 @@ import { FAMILIES } from '../library/families';
 import { colourId, isOfColour, type Colour } from '../library/finish';
 import { colourFacts } from '../colour/cards';
 import type { EventKind } from '../log/event';
-import { phrase } from '../units/phrase';
+import { SURFACE_NAMES } from '../systems/surfaces';
+import { lowerFirst, phrase } from '../units/phrase';
 import { jobConstraints } from './access';
 import { entryKindOf } from './entryKind';
-import type { ZoneStatus } from '../cure/status';
+import type { SpotStatus, ZoneStatus } from '../cure/status';
 import type { Strata } from '../strata/types';
 import { AIR_RULES } from './air';
 import { AWAY_RULES } from './away';
@@ -24,7 +25,18 @@ import { FINISH_RULES } from './finish';
 import { OVER_RULES } from './over';
 import { REPAIR_RULES } from './repair';
 import type { HouseMethod } from '../library/method';
-import type { Finding, Level, Rule, RuleAir, RuleJobContext, RuleContext, Step, StepKind } from './rule';
+import {
+  care,
+  type Finding,
+  type Level,
+  type Rule,
+  type RuleAir,
+  type RuleContext,
+  type RuleJobContext,
+  type Step,
+  type StepKind,
+} from './rule';
+import { surfaceOf } from './surface';
 
 export const RULES: readonly Rule[] = [
   ...AWAY_RULES,
@@ -98,18 +110,19 @@ const AIR_STOPS = new Set(['air.dewPoint', 'air.tooCold', 'air.tooDamp']);
 
 const WEIGHT: Record<Level, number> = { stop: 0, care: 1, note: 2 };
 
-/** Whether a step may be done now, and why not. A pure function of strata, clocks, air, library and house method. */
-export function verdictOn(step: Step, input: VerdictInput): Verdict {
-  const { strata, status, products, method, nowMs } = input;
-  const air: RuleAir = {
-    tempC: input.air.tempC,
-    rh: input.air.rh,
-    surfaceC: input.air.surfaceC ?? input.air.tempC,
-    dewPointC: dewPointC(input.air.tempC, input.air.rh),
-  };
-  const top = status.top;
+type Found = Verdict['findings'][number];
+
+/** What the rules are asked of: a zone, or a spot of it, by itself. */
+function contextOf(
+  step: Step,
+  { strata, status }: Pick<VerdictInput, 'strata' | 'status'>,
+  input: VerdictInput,
+  air: RuleAir,
+): RuleContext {
+  const { products, method, nowMs } = input;
+  const { top } = status;
   const topProduct = top?.productId ? products(top.productId) : undefined;
-  const c: RuleContext = {
+  return {
     step,
     strata,
     status,
@@ -122,11 +135,87 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     ...(input.ahead && { ahead: input.ahead.surface }),
     ...(input.within && { around: aroundIn(input.within, entryKindOf(step), products) }),
   };
-  const findings: Verdict['findings'] = [];
-  for (const r of rulesFor(step.kind)) {
-    const f = r.check(c);
-    if (f) findings.push({ ...f, ruleId: r.id });
-  }
+}
+
+const onSpots = (step: Step): boolean => 'on' in step && step.on === 'spots';
+
+/** Spots that a step reaches: filler is not spread on the ring round filler. */
+const spotsUnder = (step: Step, { spots = [] }: ZoneStatus): readonly SpotStatus[] =>
+  step.kind === 'fill' ? spots.filter((x) => x.spot.cause !== 'ring') : spots;
+
+/** Rules of what lies at a place. The others speak of the whole zone, the air, the cup. */
+const ASKED_AT_SPOTS = (id: string): boolean =>
+  (id.startsWith('over.') && id !== 'over.windowClosing' && id !== 'over.temporary') ||
+  ['clean.before', 'film.most', 'guide.soft', 'sand.clogs', 'sand.burns'].includes(id);
+
+function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true): Found[] {
+  return rulesFor(c.step.kind).flatMap((r) => {
+    const f = asked(r.id) ? r.check(c) : undefined;
+    return f ? [{ ...f, ruleId: r.id }] : [];
+  });
+}
+
+const spotName = (c: RuleContext): string => `Spots of ${SURFACE_NAMES[surfaceOf(c)]}`;
+const isStop = (f: Found): boolean => f.level === 'stop';
+
+/** What is found on a zone and on its spots, each thing once. */
+function zoneFindings(zone: RuleContext, spots: readonly RuleContext[]): Found[] {
+  const field = foundBy(zone);
+  if (spots.length === 0) return field;
+  const there = spots.map((c) => ({ c, found: foundBy(c, ASKED_AT_SPOTS) }));
+  // What does not belong on the field, and does on a spot, is dabbed there.
+  const dab = there.find((x) => !x.found.some(isStop));
+  const { step } = zone;
+  if (dab && 'product' in step && field.some((f) => f.ruleId === 'over.table' && isStop(f)))
+    return [
+      ...field.filter((f) => !ASKED_AT_SPOTS(f.ruleId)),
+      {
+        ...care(
+          `${step.product.name} only where ${SURFACE_NAMES[surfaceOf(dab.c)]} shows, not on ${SURFACE_NAMES[surfaceOf(zone)]} round it.`,
+          'Mask or dab the spots.',
+        ),
+        ruleId: 'over.table',
+      },
+      ...dab.found,
+    ];
+  const isSaid = (f: Found) => field.some((x) => x.ruleId === f.ruleId && String(x.says) === String(f.says));
+  const said = new Set<string>();
+  for (const { c, found } of there)
+    for (const f of found) {
+      const key = `${f.ruleId} ${spotName(c)}`;
+      if (isSaid(f) || said.has(key)) continue;
+      said.add(key);
+      field.push({ ...f, says: phrase`${spotName(c)}: ${lowerFirst(f.says)}` });
+    }
+  return field;
+}
+
+/** What is found where a step is done on the spots alone. */
+function spotFindings(zone: RuleContext, spots: readonly RuleContext[]): Found[] {
+  const [first, ...more] = spots;
+  if (!first) return foundBy(zone, (id) => id === 'over.spots');
+  const found = foundBy(first);
+  for (const c of more)
+    for (const f of foundBy(c, ASKED_AT_SPOTS))
+      if (!found.some((x) => x.ruleId === f.ruleId))
+        found.push({ ...f, says: phrase`${spotName(c)}: ${lowerFirst(f.says)}` });
+  return found;
+}
+
+/** Whether a step may be done now, and why not. A pure function of strata, clocks, air, library and house method. */
+export function verdictOn(step: Step, input: VerdictInput): Verdict {
+  const { strata, status, nowMs } = input;
+  const air: RuleAir = {
+    tempC: input.air.tempC,
+    rh: input.air.rh,
+    surfaceC: input.air.surfaceC ?? input.air.tempC,
+    dewPointC: dewPointC(input.air.tempC, input.air.rh),
+  };
+  const here = contextOf(step, { strata, status }, input, air);
+  const spots = spotsUnder(step, status).map(
+    (at): RuleContext => ({ ...contextOf(step, at, input, air), isSpot: true }),
+  );
+  const findings = onSpots(step) ? spotFindings(here, spots) : zoneFindings(here, spots);
   const product = 'product' in step ? step.product : undefined;
   const airStops = findings.filter((f) => f.level === 'stop' && AIR_STOPS.has(f.ruleId));
   if (product && input.ahead && airStops.length > 0) {

@@ -43,6 +43,16 @@ function ofProduct(p: Product): Hazard[] {
   return [...twoPart, ...wiped];
 }
 
+/** What a repair brings with it on a substrate: no zinc where none is welded, no glass in plastic, epoxy resin on moulded compound. */
+function repairHazards(how: Treatment, substrate: SubstrateKind | undefined): Hazard[] {
+  const list = REPAIR_HAZARDS[how].hazards.filter(
+    (h) => !(h === 'zincDust' && substrate === 'aluminium') && !(h === 'glass' && substrate === 'plastic'),
+  );
+  return how === 'laminate' && substrate === 'smc'
+    ? ['epoxy', ...list.filter((h) => h !== 'peroxide' && h !== 'styrene')]
+    : list;
+}
+
 /** Steps that make dust of what lies there. */
 const DUSTS: readonly EventKind[] = ['sanded', 'stripped', 'blasted', 'repaired'];
 
@@ -68,12 +78,12 @@ export function cautionsFor(
   add(act.hazards);
   if (kind === 'stripped') add(STRIP_HAZARDS[how !== undefined && isStripMethod(how) ? how : 'chemical']);
   if (kind === 'repaired' && how !== undefined && isTreatment(how)) {
-    add(REPAIR_HAZARDS[how].hazards);
+    add(repairHazards(how, on.substrate));
     old ||= REPAIR_HAZARDS[how].old;
   }
   // A filler's own mass is worse than its dust while it is spread.
   if (kind === 'filled') add(product ? ofProduct(product) : TWO_PART_HAZARDS.polyester);
-  else if (product && (kind === 'coated' || kind === 'treated' || kind === 'cleaned')) add(ofProduct(product));
+  else if (product && (kind === 'coated' || kind === 'treated' || kind === 'cleaned' || kind === 'guideCoated')) add(ofProduct(product));
   if (DUSTS.includes(kind) && found.has('dust')) {
     if (on.family) add(LAYER_DUST[on.family].filter((h) => h !== 'oldCoating'));
     if (on.substrate) add(SUBSTRATE_DUST[on.substrate]);

@@ -1,12 +1,23 @@
 import { isSameColour } from '../library/finish';
 import { mediaOf } from '../library/media';
-import { repairWords } from '../log/treatmentOf';
+import { repairWords, treatmentOf } from '../log/treatmentOf';
 import { addMonths } from 'date-fns/addMonths';
 import type { EventOf, PlainEvent, PlainKind } from '../log/event';
-import { isWaterBased, type Product, type ProductLookup } from '../library/product';
+import { isBase, isTopcoat, isWaterBased, type Product, type ProductLookup } from '../library/product';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
-import { MARK_FIELDS, SUBSTRATE, topLayer, type Layer, type Mark, type Strata, type Surface } from './types';
+import { isOpenSpot, openSpots, ringRound, spotAfter, spotsOf, spotThrough, stillSpots, strataOfSpot } from './spots';
+import {
+  MARK_FIELDS,
+  SUBSTRATE,
+  topLayer,
+  type Layer,
+  type Mark,
+  type Spot,
+  type Strata,
+  type Surface,
+  type Want,
+} from './types';
 
 const freshSurface = (exposes: string, sinceMs: number): Surface => ({
   exposes,
@@ -100,8 +111,8 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     e.measure === 'filmTotal' ? reconcileFilm(s, { atMs: e.atMs, eventId: e.id, totalUm: e.filmUm }) : s,
   masked: (s, e) => ({ ...s, surface: { ...s.surface, maskedWith: e.what } }),
   baked: unchanged,
-  fitted: unchanged,
-  removed: unchanged,
+  fitted: (s, e) => ({ ...s, fittedMs: e.atMs }),
+  removed: ({ fittedMs: _, ...s }) => s,
   sentOut: (s, e) => ({
     ...s,
     away: { to: e.to, sinceMs: e.atMs, ...(e.dueMs !== undefined && { dueMs: e.dueMs }) },
@@ -115,6 +126,90 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
 const change = <K extends keyof typeof CHANGES>(kind: K, s: Strata, e: EventOf<K>, c: FoldContext): Strata =>
   CHANGES[kind](s, e, c);
 
+/** What an entry about a whole zone does to its spots. alike: the same as to the field. gone: nothing of them is left. */
+const ON_SPOTS: { readonly [K in Exclude<PlainKind, 'found'>]: 'alike' | 'gone' | 'stay' } = {
+  marked: 'stay',
+  stripped: 'stay',
+  blasted: 'gone',
+  treated: 'alike',
+  repaired: 'stay',
+  left: 'stay',
+  filled: 'alike',
+  coated: 'alike',
+  guideCoated: 'alike',
+  guideRead: 'stay',
+  sanded: 'alike',
+  cleaned: 'alike',
+  baked: 'stay',
+  measured: 'stay',
+  polished: 'alike',
+  masked: 'stay',
+  fitted: 'stay',
+  removed: 'stay',
+  sentOut: 'stay',
+  cameBack: 'gone',
+  worked: 'stay',
+  toDo: 'stay',
+  ticked: 'stay',
+};
+
+/** Whether an entry is about the spots alone: dabbed, spread, sanded or wiped there. */
+export const isOnSpots = (e: PlainEvent): boolean => 'on' in e && e.on === 'spots';
+
+/** What an entry meets of what a spot still asks for. */
+function wantsAfter({ wants }: Spot, e: PlainEvent, products: ProductLookup): Want | undefined {
+  if (e.kind === 'filled' && wants === 'filler') return undefined;
+  if (e.kind === 'treated' && wants === 'converter') return undefined;
+  if (e.kind !== 'coated' || wants === undefined) return wants;
+  // Nobody fills over colour: what was not done by then is not done any more.
+  const family = products(e.productId)?.family;
+  return family && (isBase(family) || isTopcoat(family)) ? undefined : wants;
+}
+
+function spotsAfter(before: Strata, after: Strata, e: Exclude<PlainEvent, EventOf<'found'>>, c: FoldContext): Spot[] {
+  const onSpots = isOnSpots(e);
+  const how = e.kind === 'cameBack' && e.as === 'asSent' ? 'stay' : ON_SPOTS[e.kind];
+  if (how === 'gone') return [];
+  const spots = spotsOf(before).flatMap((spot): Spot[] => {
+    // A zone that was stripped as far as a spot is the same there.
+    if (e.kind === 'stripped') return spot.layers.length < after.layers.length ? [spot] : [];
+    if (how === 'stay' || (onSpots && !isOpenSpot(before, spot)) || (e.kind === 'filled' && spot.cause === 'ring'))
+      return [spot];
+    const { wants: _, ...rest } = spot;
+    const wants = wantsAfter(spot, e, c.products);
+    const { layers, surface } = change(e.kind, strataOfSpot(before, spot), e, c);
+    return [{ ...rest, ...(wants && { wants }), layers, surface }];
+  });
+  const opened = openedBy(before, after, e, c);
+  return opened ? [...spots, opened] : spots;
+}
+
+/** The spot that an entry opens. */
+function openedBy(before: Strata, after: Strata, e: PlainEvent, { first }: FoldContext): Spot | undefined {
+  switch (e.kind) {
+    case 'sanded':
+      return e.spotsThrough || e.through !== undefined
+        ? spotThrough(after, e.through, (id) => layerIndex(after.layers, id, first), e)
+        : undefined;
+    case 'filled':
+      return isOnSpots(e) ? undefined : ringRound(before, e.id, e.atMs);
+    case 'repaired': {
+      const treatment = treatmentOf(e);
+      const named = new Set((e.faultIds ?? []).map(first));
+      const marks = before.faults.flatMap((f) => (f.mark && named.has(first(f.id)) ? [f.mark] : []));
+      const mm2 = marks.reduce((sum, m) => sum + (Math.PI / 4) * (m.sizeMm ?? 0) ** 2, 0);
+      return treatment
+        ? spotAfter(after, treatment, e.id, e.atMs, {
+            areaCm2: mm2 > 0 ? mm2 / 100 : undefined,
+            isToMetal: marks.some((m) => m.grade === 3),
+          })
+        : undefined;
+    }
+    default:
+      return undefined;
+  }
+}
+
 /**
  * One event onto the strata of one zone. Pure: returns new strata, shares what did not change.
  * Events before the zone was found change nothing, since there is nothing yet to change.
@@ -123,7 +218,10 @@ const change = <K extends keyof typeof CHANGES>(kind: K, s: Strata, e: EventOf<K
  */
 export function applyEvent(before: Strata | undefined, event: PlainEvent, context: FoldContext): Strata | undefined {
   if (event.kind === 'found') return found(before, event, context);
-  return before && change(event.kind, before, event, context);
+  if (!before) return undefined;
+  const { spots: _, ...after } = isOnSpots(event) ? before : change(event.kind, before, event, context);
+  const spots = stillSpots(after, spotsAfter(before, after, event, context), event.kind === 'sanded');
+  return spots.length > 0 ? { ...after, spots } : after;
 }
 
 /** A wipe takes guide coat with it; water also what a blast left. */
@@ -133,7 +231,7 @@ function wiped({ guideCoat: _, residue, ...surface }: Surface, e: EventOf<'clean
 
 const washes = (p: Product | undefined): boolean => p !== undefined && isWaterBased(p);
 const isOpenSubstrate = (s: Strata): boolean =>
-  s.surface.exposes === SUBSTRATE || s.surface.spots?.exposes === SUBSTRATE;
+  s.surface.exposes === SUBSTRATE || openSpots(s).some((x) => x.surface.exposes === SUBSTRATE);
 
 /** A repair deals with the faults that it names; one that ends them takes the place of the temporary ones. */
 function repaired(s: Strata, e: EventOf<'repaired'>, first: FirstIdOf): Strata {
@@ -251,7 +349,7 @@ function laid(
   const { productId } = e;
   const product = products(productId);
   const top = topLayer(s);
-  const touched = s.surface.scratch || s.surface.guideCoat || s.surface.spots || s.surface.polished;
+  const touched = s.surface.scratch || s.surface.guideCoat || s.surface.polished;
   const merges =
     top?.productId === productId && !touched && (extra.colourHex === undefined || isSameColour(extra, top));
   const layer: Layer = merges
@@ -288,12 +386,10 @@ function laid(
 
 function sanded(s: Strata, e: EventOf<'sanded'>): Strata {
   const { layers } = removeFromTop(s.layers, e.removedUm);
-  const below = layers[layers.length - 2]?.id ?? SUBSTRATE;
   const surface: Surface = {
     ...topped(s, layers, e.atMs),
     scratch: { grit: e.grit, wet: e.wet, tool: e.tool, atMs: e.atMs },
   };
-  if (e.spotsThrough && layers.length > 0) surface.spots = { exposes: below, atMs: e.atMs };
   return { ...s, layers, surface };
 }
 
@@ -306,7 +402,6 @@ function topped(s: Strata, layers: Layer[], atMs: number): Surface {
     sinceMs: moved ? atMs : s.surface.sinceMs,
     // Paper takes the bloom of rust off, and what the wet blast left; salt sits deeper.
     ...(exposes === SUBSTRATE && { brightMs: atMs }),
-    ...(!moved && s.surface.spots && { spots: s.surface.spots }),
     ...(exposes === SUBSTRATE && s.surface.blastProfileUm && { blastProfileUm: s.surface.blastProfileUm }),
     ...(exposes === SUBSTRATE && s.surface.residue && { residue: s.surface.residue }),
   };

@@ -5,6 +5,7 @@ import { coated, ev, foundBare, products, T0 } from '../testing';
 import { readingDoubt } from './measure';
 import { removeFromTop } from './remove';
 import { leftFaults, openFaults, totalFilmUm, type Layer, type Strata } from './types';
+import { openSpots } from './spots';
 
 const strata = (...events: LogEvent[]): Strata =>
   foldLog([foundBare(), ...events], products).zones.get('lower')!.strata!;
@@ -39,10 +40,11 @@ describe('strata', () => {
     expect(strata(...stack, sand(400, 500)).surface).toMatchObject({ exposes: 'substrate', scratch: { grit: 400 } });
   });
 
-  it('spots sanded through are remembered until the next coat', () => {
+  it('spots sanded through have their own stack; the next coat over all closes them', () => {
     const stack = [coat(0, 'epoxy-primer'), coat(60, 'highbuild-2k'), sand(400, 10, 400, { spotsThrough: true })];
-    expect(strata(...stack).surface.spots?.exposes).toBe(strata(...stack).layers[0]!.id);
-    expect(strata(...stack, coat(500, 'base-solvent')).surface.spots).toBeUndefined();
+    const through = strata(...stack);
+    expect(openSpots(through).map((x) => x.surface.exposes)).toEqual([through.layers[0]!.id]);
+    expect(openSpots(strata(...stack, coat(500, 'base-solvent')))).toEqual([]);
   });
 
   it('taking off is never more than there is, and adds up', () => {

@@ -52,8 +52,6 @@ export interface Surface {
   guideCoat?: { atMs: number; productId: string };
   /** Last cleaning after the last dirty work. */
   clean?: { atMs: number; productId: string };
-  /** Spots where sanding went through, and to what. */
-  spots?: { exposes: string; atMs: number };
   /** Surface profile of a blast, µm. */
   blastProfileUm?: number;
   /** What a blast left that keeps paint from holding, until it is washed off with water. */
@@ -64,6 +62,25 @@ export interface Surface {
   blastWet?: boolean;
   polished?: { grit: number; atMs: number };
   maskedWith?: string;
+}
+
+/** Why a place has a stack of its own. ring: the bare metal round filler. */
+export const SPOT_CAUSES = ['sandedThrough', 'ring', 'feathered', 'repaired'] as const;
+export type SpotCause = (typeof SPOT_CAUSES)[number];
+/** What a repair still asks for before anything else covers it. */
+export type Want = 'filler' | 'converter';
+
+/** A place on a zone with a stack of its own: what shows there, and what was laid there since. */
+export interface Spot {
+  /** Of the event that opened it. */
+  id: string;
+  cause: SpotCause;
+  atMs: number;
+  /** How large, cm², where somebody said. */
+  areaCm2?: number;
+  wants?: Want;
+  layers: Layer[];
+  surface: Surface;
 }
 
 export interface FilmReading {
@@ -120,11 +137,15 @@ export interface Strata {
   salts?: boolean;
   layers: Layer[];
   surface: Surface;
+  /** Places with a stack of their own; absent: the zone is the same all over. See `spots.ts`. */
+  spots?: readonly Spot[];
   readings: FilmReading[];
   faults: Fault[];
   repairs: Repair[];
   /** It is not here. */
   away?: Away;
+  /** It hangs where it belongs, since then, ms. */
+  fittedMs?: number;
 }
 
 /** With whom a part is that was sent out, since when, and when it is to be back, ms. */
@@ -155,4 +176,4 @@ export const SUBSTRATE = 'substrate';
 /** Everything over the substrate, µm. */
 export const totalFilmUm = (s: Strata): number => s.layers.reduce((sum, l) => sum + l.filmUm, 0);
 /** The layer on top, if there is one. */
-export const topLayer = (s: Strata): Layer | undefined => s.layers[s.layers.length - 1];
+export const topLayer = (s: Pick<Strata, 'layers'>): Layer | undefined => s.layers[s.layers.length - 1];

@@ -69,7 +69,7 @@ const BUILD: Windows = onAll([80, 180, 400, 800], {
   topcoat: [120, 180, 500, 800],
 });
 /** Primer that seals metal and fills little; bare spots inside a repair take the scratch of what is round them. */
-const SEAL: Windows = { ...BUILD, metal: [40, 80, 320, 800] };
+const SEAL: Windows = { ...BUILD, metal: [24, 80, 320, 800] };
 const COLOUR: Windows = onAll([320, 600, 1000, 1500], { base: [600, 800, 2000, 3000], old: [400, 600, 1000, 2000] });
 
 /** The scratch that each material grips and hides, in what it stands. The trade's practice; finer by a step at show level. */

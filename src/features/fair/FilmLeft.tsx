@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, KINDS, toDisplay, unitOf, zonesOf, type Panel, type Strata, type Zone } from '@/core';
+import { formatQuantity, KINDS, openSpots, toDisplay, unitOf, zonesOf, type Panel, type Strata, type Zone } from '@/core';
 import { afterBurnThrough, filmBudget, filmOverTime, sandingsLeft, type FilmMoment } from '@/core/grit/budget';
 import { useLibrary, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
@@ -48,7 +48,7 @@ function Left({ zone, strata, grit, alone }: { zone: Zone; strata: Strata; grit:
   if (!b) return null;
   const um = (v: number) => formatQuantity('film', v, units);
   const times = sandingsLeft(b, grit);
-  const isThrough = strata.surface.spots !== undefined;
+  const isThrough = openSpots(strata).some((x) => x.cause === 'sandedThrough');
   return (
     <View>
       <Text kind="strong">{`${alone ? '' : `${zone.name}: `}${b.layer.label}, ${um(b.leftUm)}`}</Text>

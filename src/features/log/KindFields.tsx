@@ -4,6 +4,7 @@ import { View } from 'react-native';
 import {
   errorText,
   GRITS,
+  openSpots,
   temporaryRepairs,
   totalFilmUm,
   type LoggableKind,
@@ -44,7 +45,8 @@ export function KindFields(props: Props) {
       isAsked(f, props.kind, props.texts, props.product) &&
       // What a zone begins with is asked once: later findings are faults on what is there.
       (f.name !== 'begin' || !props.strata) &&
-      (f.name !== 'ends' || temporaryRepairs(props.strata).length > 0),
+      (f.name !== 'ends' || temporaryRepairs(props.strata).length > 0) &&
+      (f.name !== 'on' || (props.strata !== undefined && openSpots(props.strata).length > 0)),
   );
   const numbers = specs.filter((f) => f.type === 'number');
   const rest = specs.filter((f) => f.type !== 'number');
@@ -85,6 +87,8 @@ function ReadGauge({ strata, onPick }: Props) {
     </>
   );
 }
+
+const SUBSTRATE_CHOICE = { value: 'substrate', label: 'Substrate' };
 
 function FieldInput({ spec, kind, control, texts, all, strata, onPick }: Props & { spec: FieldSpec }) {
   const error = useFormState({ control, name: spec.name }).errors[spec.name];
@@ -171,11 +175,13 @@ function FieldInput({ spec, kind, control, texts, all, strata, onPick }: Props &
         <ChoiceGroup
           label={spec.label}
           options={[
-            { value: 'substrate', label: 'Substrate' },
+            ...(spec.optional ? [] : [SUBSTRATE_CHOICE]),
             ...[...layers].reverse().map((l) => ({ value: l.id, label: l.label })),
+            // Where it went through, what lies next below is the likeliest.
+            ...(spec.optional ? [SUBSTRATE_CHOICE] : []),
           ]}
           value={value}
-          onChange={set}
+          onChange={(v) => set(spec.optional && v === value ? '' : v)}
         />
       );
     }

@@ -30,7 +30,7 @@ type Spec = { label: string } & (
   | { type: 'product'; passes(f: ProductFamily): boolean; optional?: boolean }
   | { type: 'yesNo' }
   | { type: 'text'; optional?: boolean; multiline?: boolean }
-  | { type: 'layer' }
+  | { type: 'layer'; optional?: boolean }
   /** Not asked: it goes with the entry as it came. */
   | { type: 'kept' }
   | { type: 'day'; optional?: boolean }
@@ -56,6 +56,23 @@ const coats: Spec = {
   numeric: true,
   options: ['1', '2', '3', '4'].map((v) => ({ value: v, label: v })),
 };
+/** Asked only where spots are open. */
+const on: Spec = {
+  label: 'Where',
+  type: 'choice',
+  optional: true,
+  options: [
+    { value: '', label: 'All of it' },
+    { value: 'spots', label: 'Only the spots' },
+  ],
+};
+/** Sizes that a hand knows, cm². */
+const SPOT_SIZES = [
+  { value: '1', label: 'Fingertip' },
+  { value: '4', label: 'Thumb' },
+  { value: '60', label: 'Palm' },
+  { value: '150', label: 'Hand' },
+] as const;
 const names = <K extends string>(values: readonly K[], map: Record<K, string>) =>
   values.map((value) => ({ value, label: map[value] }));
 /** Families whose products go into a kind of entry. */
@@ -104,27 +121,33 @@ const ASKED: Asked = {
     colourHex: ELSEWHERE,
     how: ELSEWHERE,
     batch: ELSEWHERE,
+    on,
   },
   filled: {
     productId: { label: 'Product', type: 'product', passes: usedIn('filled') },
     filmUm: { label: 'Average thickness of this skim', type: 'number', kind: { quantity: 'thickness' } },
     hardenerFraction: pct('Hardener by weight, %', { optional: true }),
     batch: ELSEWHERE,
+    on,
   },
   treated: {
     productId: { label: 'Product', type: 'product', passes: usedIn('treated') },
     coats,
     filmUm: num('Dry film of one coat', 'film'),
     batch: ELSEWHERE,
+    on,
   },
   guideCoated: { productId: { label: 'Product', type: 'product', passes: usedIn('guideCoated') } },
-  cleaned: { productId: { label: 'Product', type: 'product', passes: usedIn('cleaned') } },
+  cleaned: { productId: { label: 'Product', type: 'product', passes: usedIn('cleaned') }, on },
   sanded: {
     grit: { label: 'Grit', type: 'grit' },
     tool: { label: 'With', type: 'choice', options: names(SAND_TOOLS, SAND_TOOL_NAMES) },
     removedUm: num('Taken off on average', 'film', { hint: 'Estimated from grit and peel. A gauge knows better.' }),
     wet: { label: 'Wet', type: 'yesNo' },
     spotsThrough: { label: 'Went through in spots', type: 'yesNo' },
+    through: { label: 'What shows there', type: 'layer', optional: true },
+    spotCm2: { label: 'How large', type: 'choice', numeric: true, optional: true, options: SPOT_SIZES },
+    on,
   },
   stripped: {
     to: { label: 'Down to', type: 'layer' },
@@ -231,6 +254,7 @@ export function isAsked(
 ): boolean {
   if (kind === 'measured' && spec.name === 'filmUm') return texts.measure === 'filmTotal';
   if (kind === 'cameBack' && spec.name !== 'as') return texts.as === 'coated' || texts.as === 'recoated';
+  if (spec.name === 'through' || spec.name === 'spotCm2') return texts.spotsThrough === 'yes';
   if (spec.name === 'inhibitor') return texts.wet === 'yes';
   if (spec.name === 'thinnerFraction') return product?.thinning !== undefined;
   if (spec.name === 'hardenerId') return product?.mechanism === 'urethane' && product.parts.length > 1;

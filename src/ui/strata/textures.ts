@@ -1,4 +1,4 @@
-import type { Strata } from '@/core';
+import { openSpots, type Strata } from '@/core';
 import type { Fill } from '../theme';
 
 /** One stroke or shape of a drawing, in the terms of SVG. */
@@ -53,8 +53,8 @@ const SPECKLE = Array.from({ length: 40 }, (_, i) => ({ x: (i * 0.6180339887) % 
 const INK = '#1a1a1c';
 
 /** The top edge: scratch as teeth (coarse paper, big teeth), guide coat as speckle. Drawn inside the first 6 units. */
-export function surfaceEdge({ surface }: Strata, width: number, paper: string): Shape[] {
-  const { scratch, guideCoat, spots, polished } = surface;
+export function surfaceEdge(s: Strata, width: number, paper: string): Shape[] {
+  const { scratch, guideCoat, polished } = s.surface;
   const tooth =
     scratch && !polished ? (scratch.grit <= 100 ? 9 : scratch.grit <= 240 ? 6 : scratch.grit <= 600 ? 4 : 2.5) : 0;
   const shapes: Shape[] = [];
@@ -63,7 +63,7 @@ export function surfaceEdge({ surface }: Strata, width: number, paper: string): 
     for (let x = 0; x < width; x += tooth) d += `L${x + tooth / 2} ${tooth / 2}L${Math.min(width, x + tooth)} 0`;
     shapes.push({ d: `${d}Z`, fill: paper });
   }
-  if (spots) shapes.push({ d: `M${width * 0.62} 0l6 9 5 -9z`, fill: paper, stroke: INK, strokeWidth: 0.8 });
+  if (openSpots(s).length > 0) shapes.push({ d: `M${width * 0.62} 0l6 9 5 -9z`, fill: paper, stroke: INK, strokeWidth: 0.8 });
   if (guideCoat) shapes.push({ d: SPECKLE.map((s) => dot(s.x * width, 1 + s.y * 5, 1.1)).join(''), fill: INK });
   return shapes;
 }

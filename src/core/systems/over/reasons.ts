@@ -116,6 +116,11 @@ export const TWO_ON_ONE_KEYED = careKeyed(
   'Two-pack over one-pack can lift all of it, weeks after it was laid too.',
   'Rub a hidden spot with its thinner first; two-pack from the metal up is the usual answer.',
 );
+export const COLOUR_ON_ONE_PACK = keyOr(
+  'Colour on one-pack primer bites while that is fresh; thin coats, or it lifts.',
+  'One-pack primer wants a fine scratch under colour.',
+  'Sand it with P600 to P800, clean, then thin coats of colour.',
+);
 export const ONE_PACK_ON_METAL = careKeyed(
   'One-pack primer keeps rust off for a while only, and two-pack over it can lift it.',
   'Epoxy or direct-to-metal primer where it has to last.',
