@@ -2,7 +2,7 @@ import { LogScreen } from '@/features/log/LogScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function LogRoute() {
-  const { job, zones, kind, product, replaces, fault, treatment, media, bar, grit, film, hardener } =
+  const { job, zones, kind, product, replaces, fault, treatment, media, bar, grit, film, hardener, on } =
     usePageParams('/log');
   return (
     <LogScreen
@@ -18,6 +18,7 @@ export default function LogRoute() {
       grit={grit}
       film={film}
       hardener={hardener}
+      on={on}
     />
   );
 }

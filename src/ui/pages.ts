@@ -41,6 +41,8 @@ export interface Pages {
     bar?: string;
     /** Paper of a sanding. */
     grit?: string;
+    /** Spots that it is done on alone: ids, with commas between; none: all of the zone. */
+    on?: string;
     /** Thickness of a skim, µm, and its hardener as a share. */
     film?: string;
     hardener?: string;

@@ -81,6 +81,10 @@ export const momentWords = (m: Moment, family: ProductFamily): string =>
 export const spotShows = (s: Strata, spot: Spot): string =>
   spot.layers[spot.layers.length - 1]?.label.toLowerCase() ?? `bare ${SUBSTRATES[s.substrate].name.toLowerCase()}`;
 
+/** 'spots of bare steel', 'the ring of bare steel round the filler'. */
+export const spotWords = (s: Strata, spot: Spot): string =>
+  spot.cause === 'ring' ? `the ring of ${spotShows(s, spot)} round the filler` : `spots of ${spotShows(s, spot)}`;
+
 /** The surface as a hand would describe it. */
 export function surfaceWords(s: Strata): Message {
   const { scratch, guideCoat, clean, blastProfileUm, polished, maskedWith } = s.surface;
@@ -89,7 +93,7 @@ export function surfaceWords(s: Strata): Message {
   else if (scratch) bits.push(`P${scratch.grit} scratch${scratch.wet ? ', wet' : ''}`);
   if (blastProfileUm && !scratch) bits.push(phrase`blasted, ${figure('film', blastProfileUm)} profile`);
   if (guideCoat) bits.push('guide coat on');
-  for (const said of new Set(openSpots(s).map((x) => `spots of ${spotShows(s, x)}`))) bits.push(said);
+  for (const said of new Set(openSpots(s).map((x) => spotWords(s, x)))) bits.push(said);
   if (clean) bits.push('cleaned');
   if (maskedWith) bits.push('masked');
   if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'untouched since it was laid');
@@ -138,6 +142,9 @@ function guideWords({ grit, tool, marks, rest }: Payloads['guideRead']): string 
 export const minutesText = (min: number): string => waitText(Math.round(min) * 60_000);
 const lowerFirstWord = (text: string): string => text[0]!.toLowerCase() + text.slice(1);
 
+/** Said behind what was done on spots alone. */
+const onSpotsWords = (e: { on?: readonly string[] }): string => (e.on ? ', on spots only' : '');
+
 /** One event in one line. */
 export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSystem): string {
   const name = (id: string) => products(id)?.name ?? id;
@@ -155,22 +162,23 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'blasted':
       return `${mediaName(e.media)}, ${formatQuantity('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
     case 'treated':
-      return `${name(e.productId)}, ${coats(e.coats)}`;
+      return `${name(e.productId)}, ${coats(e.coats)}${onSpotsWords(e)}`;
     case 'repaired':
       return `${repairWords(e)}${e.temporaryMonths ? `, to last ${e.temporaryMonths} months` : ''}${e.ends ? ', in place of the temporary one' : ''}`;
     case 'left':
       return e.byMs === undefined ? 'As it is' : `Later, by ${dayMonth(e.byMs)}`;
     case 'filled':
-      return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}`;
+      return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}${onSpotsWords(e)}`;
     case 'coated':
-      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATIONS[e.application].name.toLowerCase()}`}`;
+      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATIONS[e.application].name.toLowerCase()}`}${onSpotsWords(e)}`;
     case 'guideCoated':
-    case 'cleaned':
       return name(e.productId);
+    case 'cleaned':
+      return `${name(e.productId)}${onSpotsWords(e)}`;
     case 'guideRead':
       return guideWords(e);
     case 'sanded':
-      return `P${e.grit}${e.wet ? ' wet' : ''}, ${SAND_TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}`;
+      return `P${e.grit}${e.wet ? ' wet' : ''}, ${SAND_TOOL_NAMES[e.tool].toLowerCase()}, ${showThickness(e.removedUm, units)} off${e.spotsThrough ? ', through in spots' : ''}${onSpotsWords(e)}`;
     case 'baked':
       return `${formatQuantity('temp', e.tempC, units)} for ${Math.round(e.minutes)}\u00a0min`;
     case 'measured':

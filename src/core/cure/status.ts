@@ -159,7 +159,6 @@ export function zoneStatus(
     const strata = strataOfSpot(s, spot);
     return { spot, strata, status: zoneStatus({ events: [], strata }, shop, nowMs, products) };
   });
-  for (const x of spots) moments.push(...x.status.moments);
   moments.sort((a, b) => a.atMs - b.atMs);
   const temporary = temporaryRepairs(s).map((r) => r.temporaryUntilMs);
   const field = stageOf(s, top, product, clocks);

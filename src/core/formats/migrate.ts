@@ -63,7 +63,19 @@ function draftFrom10({ draft, ...rest }: Raw): Raw {
 type Steps = { [V in OlderVersion]: (raw: Raw) => Raw };
 const same = (raw: Raw): Raw => raw;
 /** Versions that changed nothing for a kind of record. */
-const UNCHANGED: Steps = { 1: same, 2: same, 3: same, 4: same, 5: same, 6: same, 7: same, 8: same, 9: same, 10: same, 11: same };
+const UNCHANGED: Steps = {
+  1: same,
+  2: same,
+  3: same,
+  4: same,
+  5: same,
+  6: same,
+  7: same,
+  8: same,
+  9: same,
+  10: same,
+  11: same,
+};
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
 const STEPS = {

@@ -92,8 +92,8 @@ export interface GuideRound {
   rest: 'even' | 'notBlocked';
 }
 
-/** It was done where spots show only (see `strata/spots.ts`); absent: to the whole zone, spots and all. */
-export type OnSpots = 'spots';
+/** Spots on which alone it was done, by the ids of the entries that opened them (see `strata/spots.ts`); absent: all of the zone, spots too. */
+export type OnSpots = readonly string[];
 
 /** What is particular to each kind. A field's unit is in its name. */
 export interface Payloads {

@@ -118,7 +118,13 @@ const gap = object({
   .default(undefined)
   .noUnknown('A gap has a field that is not known: ${unknown}');
 /** What an entry took out of a cup. */
-const onSpots = () => oneOf('Where', ['spots'] as const);
+const onSpots = () =>
+  array()
+    .strict()
+    .of(id('Spot'))
+    .typeError('Spots must be a list')
+    .min(1, 'Say on which spots')
+    .max(200, 'More than 200 spots');
 
 const cup = () =>
   object({

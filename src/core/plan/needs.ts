@@ -30,7 +30,7 @@ export function needsOf(
 ): StepNeeds {
   const parts: PartNeed[] = [];
   const papers = new Map<number, number>();
-  for (const { step, skim } of steps) {
+  for (const { step, skim, areaCm2: workedCm2 = areaCm2 } of steps) {
     if (step.kind === 'coat' || step.kind === 'fill') {
       const { product } = step;
       const c = coatDefaults(product);
@@ -39,7 +39,7 @@ export function needsOf(
         {
           id: '',
           product,
-          areaCm2: skim?.areaCm2 ?? areaCm2,
+          areaCm2: skim?.areaCm2 ?? workedCm2,
           coats: 1,
           filmUm,
           thinnerFraction: c.thinnerFraction ?? 0,
@@ -52,7 +52,7 @@ export function needsOf(
     }
     if (step.kind === 'sand') {
       const per = step.grit <= 240 ? PAPER_CM2.coarse : PAPER_CM2.fine;
-      papers.set(step.grit, (papers.get(step.grit) ?? 0) + areaCm2 / per);
+      papers.set(step.grit, (papers.get(step.grit) ?? 0) + workedCm2 / per);
     }
   }
   return { parts, papers };

@@ -86,16 +86,18 @@ export function draftFor(
   const next = way.find((c) => c.logs === kind)?.step;
   const product =
     (next && 'product' in next ? next.product : undefined) ?? all.find((p) => FAMILIES[p.family].usedIn === kind);
+  const on = next && 'on' in next && next.on ? { on: next.on } : {};
   switch (kind) {
     case 'coated':
-      return product ? coatDefaults(product) : {};
+      return product ? { ...coatDefaults(product), ...on } : {};
     case 'filled':
-      return product ? { productId: product.id, filmUm: product.film.nominalUm, ...usualHardener(product) } : {};
+      return product ? { productId: product.id, filmUm: product.film.nominalUm, ...usualHardener(product), ...on } : {};
     case 'treated':
-      return product ? { productId: product.id, coats: 1, filmUm: product.film.nominalUm } : {};
+      return product ? { productId: product.id, coats: 1, filmUm: product.film.nominalUm, ...on } : {};
     case 'guideCoated':
-    case 'cleaned':
       return product ? { productId: product.id } : {};
+    case 'cleaned':
+      return product ? { productId: product.id, ...on } : {};
     case 'sanded': {
       const grit = next?.kind === 'sand' ? next.grit : (strata?.surface.scratch?.grit ?? 80);
       return {
@@ -103,6 +105,7 @@ export function draftFor(
         tool: grit <= 180 ? 'longBoard' : grit <= 600 ? 'block' : 'pad',
         wet: grit >= 1000,
         removedUm: likelyRemovalUm(grit, strata),
+        ...on,
       };
     }
     case 'baked':

@@ -2,7 +2,7 @@ import { finishOf } from '../log/job';
 import type { Product } from '../library/product';
 import type { JobState } from '../strata/fold';
 import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
-import { wayFrom, type Candidate } from './way';
+import { leadOn, wayFrom, type Candidate } from './way';
 
 /**
  * The steps that come into question on a zone with their verdicts: what may be done, in the order of the work, and then what has to wait,
@@ -16,7 +16,8 @@ export function nextSteps(
   const { strata, status, method, nowMs } = input;
   const stops = (v: Verdict) => (v.level === 'stop' ? 1 : 0);
   const finish = input.within && finishOf(input.within.job, input.within.zoneId);
-  return wayFrom({ strata, status, state, all, method, level: finish?.level, finish, nowMs })
+  const w = { strata, status, state, all, method, level: finish?.level, finish, nowMs };
+  return leadOn(wayFrom(w), w, (step) => verdictOn(step, input))
     .map((c) => ({ ...c, verdict: verdictOn(c.step, input) }))
     .sort(
       (a, b) =>

@@ -13,9 +13,10 @@ import { openFaults, SUBSTRATE, topLayer, type Strata } from '../strata/types';
 import { MINUTE_MS } from '../units/time';
 import type { PlannedSkim, ZoneFill } from '../fair/zoneSkims';
 import type { Step } from '../rules/rule';
-import { verdictOn, type VerdictInput } from '../rules/verdict';
+import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
-import { wayFrom, type Candidate } from './way';
+import { cacheByKey } from '../cache';
+import { isIdle, leadOn, wayFrom, type Candidate, type WayInput } from './way';
 import { workMinutes, type OwnPaces } from '../labour/hours';
 
 /** One step that is still to come. */
@@ -26,6 +27,8 @@ export interface RouteStep {
   fromMs: number;
   /** Work of one pair of hands, minutes: an estimate. */
   workMin: number;
+  /** How much of the zone it works on, cm². */
+  areaCm2?: number;
   /** What is mixed for it, where a plan says so. */
   skim?: PlannedSkim;
 }
@@ -46,7 +49,12 @@ const SPOT_CM2 = 25;
 const MOST_STEPS = 40;
 
 /** The entry that a step will be, as it is usually made. */
-function entryFor({ step }: Candidate, strata: Strata, id: string, atMs: number): PlainEvent | undefined {
+export function entryOfStep(
+  { step }: Pick<Candidate, 'step'>,
+  strata: Strata,
+  id: string,
+  atMs: number,
+): PlainEvent | undefined {
   const common = { id, atMs, writtenMs: atMs, zoneIds: [], ...('on' in step && step.on && { on: step.on }) };
   switch (step.kind) {
     case 'coat':
@@ -146,12 +154,13 @@ export function routeFrom({
     wait += (ms - now) / MINUTE_MS;
     now = ms;
   };
-  for (let n = 0; n < MOST_STEPS; n++) {
+  for (let n = 0; n < 4 * MOST_STEPS && steps.length < MOST_STEPS; n++) {
     const status = zoneStatus({ events: [], strata }, clocks, now, products);
-    const way = wayFrom({ strata, status, state, all, method, level, finish, nowMs: now, putOff, skims });
+    const w = { strata, status, state, all, method, level, finish, nowMs: now, putOff, skims };
     const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
     delete judged.within;
-    const chosen = choose(way, judged);
+    const judge = cacheByKey((step: Step) => verdictOn(step, judged));
+    const chosen = choose(leadOn(wayFrom(w), w, judge), w, judge);
     if (!chosen) return end(null);
     if (chosen.untilMs !== undefined) {
       if (chosen.untilMs === null) return end(null);
@@ -160,18 +169,18 @@ export function routeFrom({
     }
     const { candidate } = chosen;
     const { step } = candidate;
+    const worked = workedCm2(candidate, strata, areaCm2, fill);
     const workMin = Math.max(
       1,
-      Math.round(
-        workMinutes(step.kind, workedCm2(candidate, strata, areaCm2, fill), gritOf(step)) * paceOf(candidate, paces),
-      ),
+      Math.round(workMinutes(step.kind, worked, gritOf(step)) * paceOf(candidate, paces)),
     );
-    steps.push({ label: candidate.label, step, fromMs: now, workMin, ...(candidate.skim && { skim: candidate.skim }) });
+    const { label, skim } = candidate;
+    steps.push({ label, step, fromMs: now, workMin, areaCm2: worked, ...(skim && { skim }) });
     work += workMin;
     now += workMin * MINUTE_MS;
     if (step.kind === 'fit') return end(now);
     if (candidate.skim) skims = skims?.slice(1);
-    const entry = entryFor(candidate, strata, `route-${n}`, now);
+    const entry = entryOfStep(candidate, strata, `route-${n}`, now);
     const next = entry && applyEvent(strata, entry, { products, first: (id) => id });
     if (!next) return end(null);
     strata = next;
@@ -182,7 +191,8 @@ export function routeFrom({
 /** How much of a zone a step works on, cm²: a skim is spread, and filler sanded, only where the plan has it. */
 function workedCm2(c: Candidate, strata: Strata, areaCm2: number, fill: ZoneFill | undefined): number {
   if (c.skim) return c.skim.areaCm2;
-  if ('on' in c.step && c.step.on) return openSpots(strata).reduce((cm2, x) => cm2 + (x.areaCm2 ?? SPOT_CM2), 0);
+  const on = 'on' in c.step ? c.step.on : undefined;
+  if (on) return openSpots(strata).reduce((cm2, x) => (on.includes(x.id) ? cm2 + (x.areaCm2 ?? SPOT_CM2) : cm2), 0);
   const top = topLayer(strata);
   return fill && fill.areaCm2 > 0 && c.step.kind === 'sand' && top && isFiller(top.family) ? fill.areaCm2 : areaCm2;
 }
@@ -205,16 +215,19 @@ function airThen({ air, ahead }: VerdictInput, atMs: number): VerdictInput['air'
 type Choice = { candidate: Candidate; untilMs?: undefined } | { candidate?: undefined; untilMs: number | null };
 
 /** The first step of the way that may be done now; where none may, until when to wait for the first that only waits. */
-function choose(way: readonly Candidate[], input: VerdictInput): Choice | undefined {
-  const [first] = way;
+function choose(way: readonly Candidate[], w: WayInput, judge: (s: Step) => Verdict): Choice | undefined {
+  const steps = way.filter((c) => !isIdle(c, w));
+  const [first] = steps;
   if (!first) return undefined;
   if (first.step.kind === 'wait') return { untilMs: first.untilMs ?? null };
-  const verdict = verdictOn(first.step, input);
+  const verdict = judge(first.step);
   if (verdict.level !== 'stop') return { candidate: first };
   if (verdict.clearsMs !== undefined) return { untilMs: verdict.clearsMs };
-  for (const c of way.slice(1)) {
+  for (const c of steps.slice(1)) {
     if (c.step.kind === 'wait') return { untilMs: c.untilMs ?? null };
-    if (verdictOn(c.step, input).level !== 'stop') return { candidate: c };
+    if (judge(c.step).level !== 'stop') return { candidate: c };
   }
-  return undefined;
+  // What only the clock holds up comes by itself.
+  const clears = steps.flatMap((c) => judge(c.step).clearsMs ?? []);
+  return clears.length > 0 ? { untilMs: Math.min(...clears) } : undefined;
 }

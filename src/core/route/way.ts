@@ -8,23 +8,27 @@ import {
   isFiller,
   isPrimer,
   isTopcoat,
+  isWaterBased,
   type Product,
   type ProductFamily,
   type Stage,
 } from '../library/product';
 import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
-import type { LoggableKind } from '../log/event';
+import type { LoggableKind, OnSpots } from '../log/event';
 import { TREATMENT_NAMES } from '../log/marks';
 import { STRIP_METHOD_NAMES, type StripMethod } from '../log/tools';
 import { productsByLastUse, type JobState } from '../strata/fold';
 import { heightOf } from '../strata/spots';
-import { openFaults, topLayer, type Layer, type Strata } from '../strata/types';
+import { openFaults, topLayer, totalFilmUm, type Layer, type Strata } from '../strata/types';
 import type { SpotStatus, ZoneStatus } from '../cure/status';
+import type { Remedy } from '../rules/remedies';
 import { surfaceKindOf } from '../rules/surface';
+import type { Verdict } from '../rules/verdict';
 import { COMPATIBILITY } from '../systems/compatibility';
 import { entryOf } from '../systems/entry';
-import { MATERIAL_OF, type Material } from '../systems/surfaces';
+import { MATERIAL_OF, SURFACE_NAMES, type Material } from '../systems/surfaces';
 import { lowerFirst } from '../units/phrase';
+import { HOUR_MS } from '../units/time';
 import type { PlannedSkim } from '../fair/zoneSkims';
 import { likelyRemovalUm } from '../grit/removal';
 import type { Step } from '../rules/rule';
@@ -124,38 +128,98 @@ const lays = (c: Candidate): boolean => c.step.kind === 'coat' || c.step.kind ==
  */
 function wayWithSpots(w: WayInput, spots: readonly SpotStatus[]): Candidate[] {
   const { system } = w.finish ?? USUAL_FINISH;
-  const plain = wayOf(w);
+  // What is to be filled is known where a repair asks for it: the field is not skimmed all over then.
+  const isFilledThere = spots.some(
+    (x) => x.spot.wants === 'filler' || (topLayer(x.strata) && isFiller(topLayer(x.strata)!.family)),
+  );
+  const plain = wayOf(isFilledThere ? { ...w, skims: w.skims ?? [] } : w);
   const repairs = plain.filter((c) => c.step.kind === 'repair');
   const rest = plain.filter((c) => c.step.kind !== 'repair');
   const [first] = rest;
   const top = topLayer(w.strata);
-  const isPaint = top !== undefined && (isTopcoat(top.family) || isBase(top.family) || isFinished(top.family));
+  const isPaint =
+    top !== undefined &&
+    (isTopcoat(top.family) ||
+      isBase(top.family) ||
+      (isFinished(top.family) && w.strata.surface.polished !== undefined));
   // Where paint is through, colour goes over all of it again.
   const recolour = isPaint ? recolourWay(w) : undefined;
   const field = recolour ?? rest;
-  const next = field.find(lays);
-  const material = next && 'product' in next.step ? MATERIAL_OF[next.step.product.family] : null;
-  const waitsForField = first !== undefined && !recolour && ['sand', 'guide', 'wait', 'fill', 'strip'].includes(first.step.kind);
-  const open = [...spots].sort((a, b) => heightOf(a.strata) - heightOf(b.strata));
-  for (const x of open) {
+  const material = nextMaterial(field, system);
+  const waitsForField =
+    first !== undefined && !recolour && ['sand', 'guide', 'wait', 'fill', 'strip'].includes(first.step.kind);
+  for (const group of groupsOf(spots)) {
+    const [x] = group;
     // The ring is looked after when the filler in it is shaped; rust on it comes off with the same paper.
     if (x.spot.cause === 'ring' && waitsForField) continue;
+    // Colour there is level with colour round it: clear goes over both.
+    if (x.spot.wants === undefined && heightOf(x.strata) >= COLOURED) continue;
     const own = spotWay(w, x);
     const [step] = own;
     if (!step || isReadyFor(material, x, own, w, FINISHES[system].blocked)) continue;
-    const steps =
-      step.step.kind === 'clean' && field.some((c) => c.step.kind === 'clean') ? [step, ...own.slice(1).map(toSpots)] : own.map(toSpots);
-    return unique([...repairs, ...steps, ...field]);
+    // Primer that is blocked on both is blocked in one go.
+    if (top && isBlocked(top) && isBlocked(topLayer(x.strata)) && ['guide', 'sand'].includes(field[0]?.step.kind ?? ''))
+      continue;
+    // Old paint that comes off takes its spots along; and what a bare zone needs first, its bare spots need too.
+    const isPrepared = !['sand', 'clean', 'guide', 'strip'].includes(field[0]?.step.kind ?? '');
+    if (field[0]?.step.kind === 'strip' || (!top && topLayer(x.strata) === undefined && !isPrepared)) break;
+    if (field[0] && isSameStep(step.step, field[0].step)) break;
+    const on = group.map((g) => g.spot.id);
+    const there = own.map((c) => toSpots(c, on, spotsName(w, x)));
+    // What is wiped is wiped all over, where all of it bears that.
+    const wipesAll =
+      step.step.kind === 'clean' && field.some((c) => c.step.kind === 'clean') && !(top && isBase(top.family));
+    return unique([...repairs, ...(wipesAll ? [step, ...there.slice(1)] : there), ...field]);
   }
   return unique([...repairs, ...field, ...rest]);
 }
+
+/** Spots that the hand brings on together, the lowest first: the same on top, the same scratch, the same still to come. */
+function groupsOf(spots: readonly SpotStatus[]): [SpotStatus, ...SpotStatus[]][] {
+  const groups = new Map<string, [SpotStatus, ...SpotStatus[]]>();
+  for (const x of [...spots].sort((a, b) => heightOf(a.strata) - heightOf(b.strata))) {
+    const key = [
+      x.spot.cause === 'ring',
+      topLayer(x.strata)?.family,
+      x.spot.wants,
+      x.strata.surface.scratch?.grit,
+    ].join();
+    const group = groups.get(key);
+    if (group) group.push(x);
+    else groups.set(key, [x]);
+  }
+  return [...groups.values()];
+}
+
+/** What goes over the field next: what its way says, or what it is keyed for. */
+function nextMaterial(field: readonly Candidate[], system: FinishSystem): Material | null {
+  const { over, blocked } = FINISHES[system];
+  const coat = field.find((c) => c.step.kind === 'coat')?.step;
+  const key = field.find((c) => c.step.kind === 'sand')?.step;
+  const family =
+    coat?.kind === 'coat'
+      ? coat.product.family
+      : blocked && key?.kind === 'sand' && key.grit < COLOUR_KEY
+        ? 'highBuild'
+        : over[0];
+  return family ? MATERIAL_OF[family] : null;
+}
+
+/** How high a stack with colour on it stands, see `heightOf`. */
+const COLOURED = 5;
+
+const isBlocked = (l: Layer | undefined): boolean => l !== undefined && FAMILIES[l.family].blocked;
 
 /** What a finish that came with the part is, rather than its primer. */
 const isFinished = (f: ProductFamily): boolean => f === 'factoryFinish' || f === 'oldCoating';
 
 /** A spot's own way, with the filler that it still asks for. */
 function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Candidate[] {
-  const here: WayInput = { ...w, strata: { ...strata, faults: [] }, status, skims: undefined };
+  const { guideCoat, ...surface } = strata.surface;
+  // Guide coat that was dusted on for what is round it says nothing here, unless this is blocked too.
+  const keeps = guideCoat && isBlocked(topLayer(strata)) && surface.scratch === undefined;
+  const own: Strata = { ...strata, faults: [], surface: keeps ? strata.surface : surface };
+  const here: WayInput = { ...w, strata: own, status, skims: undefined };
   const way = wayOf(here);
   if (spot.wants === undefined) return way;
   const grit = strata.surface.scratch?.grit;
@@ -166,14 +230,32 @@ function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Candidate[]
   // By the school of keyed epoxy, bare metal is primed before it is filled.
   if (isMetalBare && w.method.filler === 'overEpoxy') return way;
   if (top && !isPrimer(top.family)) return way;
-  const fills = way.filter((c) => c.step.kind === 'fill');
+  const product = recent(w.state, w.all, (p) => p.family === FILLER_ON[strata.substrate]);
+  const material = product && MATERIAL_OF[product.family];
+  const shows = surfaceKindOf(strata, status, w.nowMs);
   const isKeyed = grit !== undefined && grit <= FILLER_KEY;
+  // A filler that does not hold on what lies there wants the substrate.
+  if (top && material && entryOf(COMPATIBILITY[shows].on[material], w.method).level === 'no')
+    return [
+      ...way.filter((c) => c.step.kind === 'wait'),
+      {
+        step: { kind: 'sand', grit: 80, removedUm: totalFilmUm(strata) + 5 },
+        label: 'Sand to the substrate, P80',
+        logs: 'sanded',
+      },
+      ...way,
+    ];
+  const fills: Candidate[] = product ? [{ step: { kind: 'fill', product }, label: product.name, logs: 'filled' }] : [];
   if (!isKeyed) {
     const waits = way.filter((c) => c.step.kind === 'wait');
     const key = top ? FILLER_KEY : 80;
     return [
       ...waits,
-      { step: { kind: 'sand', grit: key, removedUm: likelyRemovalUm(key, strata) }, label: `Sand to key, P${key}`, logs: 'sanded' },
+      {
+        step: { kind: 'sand', grit: key, removedUm: likelyRemovalUm(key, strata) },
+        label: `Sand to key, P${key}`,
+        logs: 'sanded',
+      },
       ...way,
     ];
   }
@@ -201,11 +283,100 @@ function isReadyFor(
   return FAMILIES[top.family].blocked || heightOf(strata) >= 4 || (strata.surface.scratch?.grit ?? 0) >= COLOUR_KEY;
 }
 
+/** A remedy as a step: with the product that the shop takes for it, and what the paper takes off there. */
+export function remedyStep(r: Remedy, w: WayInput): Candidate | undefined {
+  const step = plainRemedy(r, w);
+    const at = r.on && w.status.spots?.find((x) => r.on!.includes(x.spot.id));
+  return step && (r.on ? toSpots(step, r.on, at ? spotsName(w, at) : 'Spots') : step);
+}
+function plainRemedy(r: Remedy, { strata, state, all }: WayInput): Candidate | undefined {
+  switch (r.act) {
+    case 'sand':
+      return {
+        step: { kind: 'sand', grit: r.grit, removedUm: likelyRemovalUm(r.grit, strata) },
+        label: `Sand, P${r.grit}`,
+        logs: 'sanded',
+      };
+    case 'clean': {
+      const suits = isMetal(strata.substrate) ? 'metal' : 'plastic';
+      const p = recent(
+        state,
+        all,
+        (x) => x.family === 'cleaner' && (r.water ? isWaterBased(x) : x.suits === 'any' || x.suits === suits),
+      );
+      return p && { step: { kind: 'clean', product: p }, label: `Clean: ${p.name.toLowerCase()}`, logs: 'cleaned' };
+    }
+    case 'coat': {
+      const p = recent(state, all, (x) => x.family === r.family);
+      return p && { step: { kind: 'coat', product: p }, label: p.name, logs: 'coated' };
+    }
+    case 'strip': {
+      const m = usualStrip(strata.substrate);
+      return (
+        m && {
+          step: { kind: 'strip', method: m },
+          label: `Strip: ${STRIP_METHOD_NAMES[m].toLowerCase()}`,
+          logs: 'stripped',
+        }
+      );
+    }
+  }
+}
+
+/** Whether a step would change nothing: wiped again, guide coat on guide coat, the same paper over its own scratch. */
+export function isIdle(
+  { step }: Candidate,
+  { strata, status, nowMs }: Pick<WayInput, 'strata' | 'status' | 'nowMs'>,
+): boolean {
+  const on = 'on' in step ? step.on : undefined;
+  const spots = (status.spots ?? []).filter((x) => !on || on.includes(x.spot.id)).map((x) => x.strata);
+  const places = on ? spots : [strata, ...spots];
+  switch (step.kind) {
+    case 'clean':
+      return places.every(
+        ({ surface: s }) => s.clean !== undefined && nowMs - s.clean.atMs < FRESH_WIPE_MS && !s.guideCoat && !s.residue,
+      );
+    case 'guide':
+      return strata.surface.guideCoat !== undefined;
+    case 'sand':
+      return (
+        on !== undefined &&
+        places.every(({ surface: s }) => s.scratch?.grit === step.grit && !s.guideCoat && !s.polished)
+      );
+    default:
+      return false;
+  }
+}
+/** A wipe that is younger than this is not done again. */
+const FRESH_WIPE_MS = 2 * HOUR_MS;
+
+/**
+ * The way with what its first step is stopped for put before it: whatever a stop asks for leads on.
+ * @param judge the verdict on a step here and now
+ */
+export function leadOn(way: readonly Candidate[], w: WayInput, judge: (s: Step) => Verdict): Candidate[] {
+  const [first] = way;
+  if (!first || first.step.kind === 'wait') return [...way];
+  const verdict = judge(first.step);
+  if (verdict.level !== 'stop' || verdict.clearsMs !== undefined) return [...way];
+  const asked = verdict.findings
+    .flatMap((f) => (f.level === 'stop' ? (f.remedies ?? []) : []))
+    .sort((a, b) => REMEDY_ORDER.indexOf(a.act) - REMEDY_ORDER.indexOf(b.act))
+    .flatMap((r) => remedyStep(r, w) ?? [])
+    .filter((c) => !isIdle(c, w));
+  return unique([...asked, ...way]);
+}
+/** Paper makes dust, so it comes before the wipe; what is stripped needs neither first. */
+const REMEDY_ORDER: readonly Remedy['act'][] = ['strip', 'sand', 'clean', 'coat'];
+
+const spotsName = (w: WayInput, { strata, status }: SpotStatus): string =>
+  `Spots of ${SURFACE_NAMES[surfaceKindOf(strata, status, w.nowMs)]}`;
+
 /** A step done where the spots are, and nowhere else. */
-function toSpots(c: Candidate): Candidate {
+function toSpots(c: Candidate, on: OnSpots, name: string): Candidate {
   const { step } = c;
   if (step.kind !== 'coat' && step.kind !== 'fill' && step.kind !== 'clean' && step.kind !== 'sand') return c;
-  return { ...c, step: { ...step, on: 'spots' }, label: `Spots: ${lowerFirst(c.label) as string}` };
+  return { ...c, step: { ...step, on }, label: `${name}: ${lowerFirst(c.label) as string}` };
 }
 
 /** Paint that is through somewhere: keyed all over, and coloured again. */
@@ -224,13 +395,15 @@ function recolourWay(w: WayInput): Candidate[] {
   const top = topLayer(w.strata);
   // Base that was not cleared yet takes more of itself as it is.
   if (top && isBase(top.family)) return [...way];
-  if (grit === undefined || grit > 1200 || grit < 320 || surface.polished)
+  const { system } = w.finish ?? USUAL_FINISH;
+  const key = KEY_FOR[system];
+  if (grit === undefined || grit > 1.5 * key || grit < 0.4 * key || surface.polished)
     return [
       ...(surface.polished && !surface.clean ? cleans : []),
       ...waits,
       {
-        step: { kind: 'sand', grit: 800, removedUm: likelyRemovalUm(800, w.strata) },
-        label: 'Sand all of it to key, P800',
+        step: { kind: 'sand', grit: key, removedUm: likelyRemovalUm(key, w.strata) },
+        label: `Sand all of it to key, P${key}`,
         logs: 'sanded',
       },
       ...colours,
@@ -355,6 +528,8 @@ function wayOf(w: WayInput): Candidate[] {
 
   if (!top) onBare();
   else if (surface.guideCoat) {
+    // Where nothing is blocked it is only in the way.
+    if (!isPrimer(top.family) && !isFiller(top.family)) add(waitFor('sand'), clean());
     add(sand(nextPaper(papersOf(top.family), grit), 'Block'), clean());
   } else
     switch (FAMILIES[top.family].role) {
@@ -528,7 +703,8 @@ function wayOf(w: WayInput): Candidate[] {
       add(...coat('seamSealer', 'underseal'), sand(600, 'Refine'));
       return;
     }
-    if (isOnePack && grit === undefined && isReached('recoat')) add(sand(t.family === 'rustPrimer' ? 320 : 600, 'Sand to key'));
+    if (isOnePack && grit === undefined && isReached('recoat'))
+      add(sand(t.family === 'rustPrimer' ? 320 : 600, 'Sand to key'));
     if (grit === undefined) {
       const key = sand(FILLER_KEY, 'Sand to key');
       const forBuild = sand(180, 'Sand to key');
@@ -596,7 +772,7 @@ function nextPaper(papers: readonly number[], grit: number | undefined): number 
   return papers.find((g) => grit === undefined || g > grit) ?? papers[papers.length - 1] ?? 2000;
 }
 
-const onOf = (s: Step) => ('on' in s ? s.on : undefined);
+const onOf = (s: Step) => ('on' in s ? s.on?.join() : undefined);
 const isSameStep = (a: Step, b: Step): boolean =>
   a.kind === b.kind &&
   onOf(a) === onOf(b) &&

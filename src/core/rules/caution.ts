@@ -7,7 +7,21 @@ import { SUBSTRATE } from '../strata/types';
 import { entryKindOf } from './entryKind';
 import { care, note, rule, stageOf, type Rule, type RuleContext, type Step } from './rule';
 
-const STEPS = ['coat', 'fill', 'clean', 'sand', 'guide', 'polish', 'strip', 'blast', 'repair', 'fit', 'clamp', 'bake', 'remove'] as const;
+const STEPS = [
+  'coat',
+  'fill',
+  'clean',
+  'sand',
+  'guide',
+  'polish',
+  'strip',
+  'blast',
+  'repair',
+  'fit',
+  'clamp',
+  'bake',
+  'remove',
+] as const;
 
 /** Which repair, or which way down. */
 const howOf = (step: Step) =>

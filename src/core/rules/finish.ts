@@ -66,7 +66,11 @@ export const FINISH_RULES: readonly Rule[] = [
     );
   }),
   rule('sand.guide', ['sand'], 'Blocking without guide coat', (c) =>
-    c.top && ['highBuild', 'sprayFiller'].includes(c.top.family) && !c.strata.surface.guideCoat && c.step.grit >= 240 && (c.strata.surface.scratch?.grit ?? 0) < 320
+    c.top &&
+    ['highBuild', 'sprayFiller'].includes(c.top.family) &&
+    !c.strata.surface.guideCoat &&
+    c.step.grit >= 240 &&
+    (c.strata.surface.scratch?.grit ?? 0) < 320
       ? care('Without guide coat lows do not show.', 'Dust it on first; it takes a minute.')
       : undefined,
   ),
@@ -229,7 +233,9 @@ export const FINISH_RULES: readonly Rule[] = [
     return c.top && s && !s.reached
       ? care(
           `Tape marks ${c.top.label.toLowerCase()} while it is that fresh.`,
-          s.opensMs === null ? 'Keep it off the paint.' : `Keep it off the paint for ${waitText(s.opensMs - c.nowMs)} more.`,
+          s.opensMs === null
+            ? 'Keep it off the paint.'
+            : `Keep it off the paint for ${waitText(s.opensMs - c.nowMs)} more.`,
         )
       : undefined;
   }),
@@ -237,7 +243,8 @@ export const FINISH_RULES: readonly Rule[] = [
     tooEarly(c, 'full', 'Solvent is still leaving: wax shuts it in.'),
   ),
   rule('wax.what', ['wax'], 'Wax on what is no finish', (c) => {
-    if (!c.top) return stop('Wax on a bare surface keeps paint off it.', 'Prime and paint it first; cavities take cavity wax.');
+    if (!c.top)
+      return stop('Wax on a bare surface keeps paint off it.', 'Prime and paint it first; cavities take cavity wax.');
     const { role } = FAMILIES[c.top.family];
     return role === 'topcoat' || role === 'found'
       ? undefined
@@ -251,7 +258,9 @@ export const FINISH_RULES: readonly Rule[] = [
     return c.top && flash && !flash.reached
       ? stop(
           'Solvent is still in it: heated now it boils and leaves pops.',
-          flash.opensMs === null ? 'Warm the room first.' : `Let it flash off: ${waitText(flash.opensMs - c.nowMs)} more.`,
+          flash.opensMs === null
+            ? 'Warm the room first.'
+            : `Let it flash off: ${waitText(flash.opensMs - c.nowMs)} more.`,
           flash.opensMs ?? undefined,
         )
       : undefined;

@@ -64,7 +64,8 @@ const NEEDS_NO_WINDOW: readonly Material[] = ['sealer', 'underseal', 'cavityWax'
 
 /** What is agreed to look at from an arm's length, or to be brushed: a scratch that shows there is nobody's fault. */
 const isForgiving = (c: RuleContext): boolean =>
-  c.around?.finish.level === 'tidy' || ['enamel', 'underseal', 'liner', 'primer'].includes(c.around?.finish.system ?? '');
+  c.around?.finish.level === 'tidy' ||
+  ['enamel', 'underseal', 'liner', 'primer'].includes(c.around?.finish.system ?? '');
 /** By how much coarser a paper may be at the tidy level, as a factor of its number. */
 const TIDY = 0.65;
 
@@ -87,8 +88,8 @@ export const OVER_RULES: readonly Rule[] = [
     return material && overTable(c, material);
   }),
   rule('over.spots', ['coat', 'fill', 'clean', 'sand'], 'Done on spots where none is open', (c) =>
-    c.step.on === 'spots' && !c.isSpot && c.status.spots === undefined
-      ? stop('No spot is open here.', 'Log it for the whole zone.')
+    c.step.on !== undefined && c.spotId === undefined
+      ? stop('That spot is not open here.', 'Log it for the whole zone.')
       : undefined,
   ),
   rule('over.key', LAYS, 'A scratch to grip, where the table asks for one', (c) => {

@@ -2,7 +2,16 @@ import { FAULT_NAMES, TREATMENT_NAMES, type FaultKind, type Treatment } from '..
 import { isOpenWound, isRust } from '../faults/treatment';
 import { warpRisk } from '../blast/rates';
 import { mediaOf } from '../library/media';
-import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, isWaterBased, type ProductFamily, type Stage } from '../library/product';
+import {
+  FAMILIES,
+  isBase,
+  isFiller,
+  isPrimer,
+  isTopcoat,
+  isWaterBased,
+  type ProductFamily,
+  type Stage,
+} from '../library/product';
 import { isMetal } from '../library/substrates';
 import { BLASTING, REPAIRING } from '../systems/bears';
 import { leftFaults, openFaults } from '../strata/types';
@@ -21,7 +30,15 @@ const FAULT_WORDS: Partial<Record<string, string>> = {
   oldWeld: 'An open weld',
 };
 /** What is felt or seen through paint. */
-const SHOWS_THROUGH: readonly FaultKind[] = ['dent', 'crease', 'scratch', 'stoneChips', 'oldFiller', 'bowed', 'peeling'];
+const SHOWS_THROUGH: readonly FaultKind[] = [
+  'dent',
+  'crease',
+  'scratch',
+  'stoneChips',
+  'oldFiller',
+  'bowed',
+  'peeling',
+];
 /** What covers it for good: primer that seals goes on before filler does. */
 const COVERS: readonly ProductFamily[] = [
   'highBuild',
@@ -98,7 +115,9 @@ export const REPAIR_RULES: readonly Rule[] = [
   ),
   rule('fault.open', ['coat'], 'Covering what is marked and not dealt with', (c) => {
     const f = COVERS.includes(c.step.product.family)
-      ? openFaults(c.strata).find((x) => SHOWS_THROUGH.includes(x.mark.fault) && !isOpenWound(x.mark.fault, x.mark.grade))
+      ? openFaults(c.strata).find(
+          (x) => SHOWS_THROUGH.includes(x.mark.fault) && !isOpenWound(x.mark.fault, x.mark.grade),
+        )
       : undefined;
     return (
       f &&

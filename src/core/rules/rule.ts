@@ -8,6 +8,7 @@ import type { Treatment } from '../log/marks';
 import type { StripMethod } from '../log/tools';
 import type { AirHistory } from '../air/history';
 import type { JobConstraints } from './access';
+import type { Remedy } from './remedies';
 import type { Message } from '../units/phrase';
 import type { HouseMethod } from '../library/method';
 
@@ -68,8 +69,8 @@ export interface RuleContext<S extends Step = Step> {
   nowMs: number;
   /** The panel's surface by the forecast. */
   ahead?: AirHistory;
-  /** It is a spot of a zone that is asked about, by itself. */
-  isSpot?: true;
+  /** Of a spot of a zone, asked about by itself: its id. */
+  spotId?: string;
   /** What the rest of the job has to say: access order, other faces, area. */
   around?: RuleJobContext;
 }
@@ -96,6 +97,8 @@ export interface Finding {
   clears?: Message;
   /** When the clock clears it by itself, ms. */
   clearsMs?: number;
+  /** What hands do so that it is over, the first first: see `remedies.ts`. */
+  remedies?: readonly Remedy[];
 }
 
 export interface Rule {

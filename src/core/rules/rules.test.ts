@@ -420,12 +420,118 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: [...cleared(9 * DAY), did.polish(60)], step: coat('clear-ms') },
     { done: based(120), step: coat('clear-ms') },
   ],
-  'over.spots': [
+  'over.table: spots of bare steel': [
     {
-      done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true })],
+      done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true }), did.clean(20)],
       step: coat('base-solvent'),
     },
-    { done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(60, 400, { spotsThrough: true })], step: coat('dtm-2k') },
+    { done: blocked, step: coat('base-solvent') },
+  ],
+  'over.spots': [
+    { done: blocked, step: coat('dtm-2k', { on: ['nowhere'] }) },
+    { done: [...blocked.slice(0, -2), THROUGH, did.clean(20)], step: coat('dtm-2k', { on: [THROUGH.id] }) },
+  ],
+  'over.flashRust: spots': [
+    {
+      done: [did.coat(9 * DAY, 'highbuild-2k'), did.sand(4 * DAY, 400, { spotsThrough: true }), did.clean(20)],
+      step: coat('epoxy-primer'),
+      rh: 0.8,
+    },
+    {
+      done: [did.coat(9 * DAY, 'highbuild-2k'), THROUGH, did.clean(20)],
+      step: coat('epoxy-primer'),
+      rh: 0.8,
+    },
+  ],
+  'over.profile': [
+    { done: [did.blast(60, 'Crushed glass', 75), did.clean(20)], step: coat('etch-primer') },
+    { done: [did.blast(60, 'Crushed glass', 40), did.clean(20)], step: coat('epoxy-primer') },
+  ],
+  'over.salts': [
+    {
+      done: [
+        ev({ kind: 'blasted', atMin: -60, media: 'Garnet', profileUm: 50, wet: false, salts: true }),
+        did.clean(20),
+      ],
+      step: coat('epoxy-primer'),
+    },
+    {
+      done: [
+        ev({ kind: 'blasted', atMin: -60, media: 'Garnet', profileUm: 50, wet: false, salts: true }),
+        did.clean(20, 'cleaner-water'),
+      ],
+      step: coat('epoxy-primer'),
+    },
+  ],
+  'over.wetFiller': [
+    {
+      done: [...epoxyKeyed, did.fill(DAY), did.sand(60, 180, { wet: true }), did.clean(20)],
+      step: coat('highbuild-2k'),
+    },
+    { done: [...epoxyKeyed, did.fill(DAY), did.sand(60, 180), did.clean(20)], step: coat('highbuild-2k') },
+  ],
+  'over.wetFiller: damp air': [
+    {
+      done: [did.coat(9 * DAY, 'epoxy-primer'), did.fill(7 * DAY), did.sand(5 * DAY, 180), did.clean(20)],
+      step: coat('highbuild-2k'),
+      history: constantAir(20, 0.85),
+    },
+    {
+      done: [did.coat(9 * DAY, 'epoxy-primer'), did.fill(7 * DAY), did.sand(5 * DAY, 180), did.clean(20)],
+      step: coat('highbuild-2k'),
+    },
+  ],
+  'over.cutBase': [
+    { done: [...based(120), did.sand(60, 1500)], step: coat('clear-ms') },
+    { done: based(120), step: coat('clear-ms') },
+  ],
+  'mask.soft': [
+    { done: cleared(60), step: { kind: 'mask' } },
+    { done: cleared(5 * DAY), step: { kind: 'mask' } },
+  ],
+  'wax.what': [
+    { done: bareKeyed, step: { kind: 'wax' } },
+    { done: cleared(60), step: { kind: 'wax' } },
+  ],
+  'bake.flash': [
+    { done: cleared(2), step: { kind: 'bake', tempC: 60, minutes: 30 } },
+    { done: cleared(40), step: { kind: 'bake', tempC: 60, minutes: 30 } },
+  ],
+  'bake.substrate': [
+    { on: 'plastic', step: { kind: 'bake', tempC: 80, minutes: 30 } },
+    { on: 'plastic', step: { kind: 'bake', tempC: 60, minutes: 30 } },
+  ],
+  'bake.filler': [
+    { done: [...epoxyKeyed, did.fill(DAY)], step: { kind: 'bake', tempC: 80, minutes: 30 } },
+    { done: [...epoxyKeyed, did.fill(DAY)], step: { kind: 'bake', tempC: 50, minutes: 30 } },
+  ],
+  'bake.onePack': [
+    { done: [did.coat(DAY, 'enamel')], step: { kind: 'bake', tempC: 60, minutes: 30 } },
+    { done: cleared(60), step: { kind: 'bake', tempC: 60, minutes: 30 } },
+  ],
+  'polish.spots': [
+    { done: [...cleared(9 * DAY), did.sand(60, 2000, { spotsThrough: true })], step: { kind: 'polish' } },
+    { done: [...cleared(9 * DAY), did.sand(60, 2000)], step: { kind: 'polish' } },
+  ],
+  'fit.spots': [
+    { done: [...cleared(9 * DAY), did.sand(60, 2000, { spotsThrough: true })], step: { kind: 'fit' } },
+    { done: cleared(9 * DAY), step: { kind: 'fit' } },
+  ],
+  'fault.open': [
+    { done: [...blocked, did.mark(10, 'dent', 2, 'fill')], step: coat('base-solvent') },
+    { done: [...bareKeyed, did.mark(10, 'dent', 2, 'fill')], step: coat('epoxy-primer') },
+  ],
+  'caution.chromate': [
+    { done: bareKeyed, step: coat('etch-primer') },
+    { done: bareKeyed, step: coat('epoxy-primer') },
+  ],
+  'caution.guideDust': [
+    { done: build(DAY), step: { kind: 'guide', aid: p('guide-powder') } },
+    { done: build(DAY), step: sand(400) },
+  ],
+  'caution.boil': [
+    { done: cleared(60), step: { kind: 'bake', tempC: 60, minutes: 30 } },
+    { done: cleared(60), step: { kind: 'mask' } },
   ],
   'over.guideLeft': [
     { done: [...build(9 * DAY), did.guide(60)], step: coat('base-solvent') },
@@ -765,13 +871,19 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: build(DAY), step: sand(400) },
     { done: build(DAY), step: { kind: 'guide' } },
   ],
-  'over.ring': [
+  'over.table: the bare ring round filler': [
     { done: [did.strip(2 * DAY, 80), did.fill(DAY), did.sand(60, 180), did.clean(20)], step: coat('highbuild-2k') },
     { done: [did.strip(2 * DAY, 80), did.fill(DAY), did.sand(60, 180), did.clean(20)], step: coat('epoxy-primer') },
   ],
-  'over.spots: filler': [
-    { done: [...epoxyKeyed, did.fill(DAY), did.coat(600, 'highbuild-2k'), THROUGH], step: coat('base-solvent') },
-    { done: [...epoxyKeyed, did.fill(DAY), did.coat(600, 'highbuild-2k'), THROUGH], step: coat('highbuild-2k') },
+  'over.table: spots of filler': [
+    {
+      done: [...epoxyKeyed, did.fill(DAY), did.coat(600, 'highbuild-2k'), THROUGH, did.clean(20)],
+      step: coat('base-solvent'),
+    },
+    {
+      done: [...epoxyKeyed, did.fill(DAY), did.coat(600, 'highbuild-2k'), THROUGH, did.clean(20)],
+      step: coat('highbuild-2k'),
+    },
   ],
   'over.table: a spot coat': [
     { done: [did.coat(9 * DAY, 'highbuild-2k'), THROUGH], step: coat('etch-primer') },

@@ -23,7 +23,7 @@ export function stepOf(
 ): Step | undefined {
   const num = (k: string) => (typeof payload[k] === 'number' ? payload[k] : undefined);
   const step = KINDS[kind].step;
-  const on: { on?: OnSpots } = payload.on === 'spots' ? { on: 'spots' } : {};
+  const on: { on?: OnSpots } = Array.isArray(payload.on) ? { on: payload.on as OnSpots } : {};
   switch (step) {
     case 'coat':
       return (

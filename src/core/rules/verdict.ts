@@ -8,7 +8,7 @@ import { cacheByKey } from '../cache';
 import { FAMILIES } from '../library/families';
 import { colourId, isOfColour, type Colour } from '../library/finish';
 import { colourFacts } from '../colour/cards';
-import type { EventKind } from '../log/event';
+import type { EventKind, OnSpots } from '../log/event';
 import { SURFACE_NAMES } from '../systems/surfaces';
 import { lowerFirst, phrase } from '../units/phrase';
 import { jobConstraints } from './access';
@@ -36,6 +36,7 @@ import {
   type Step,
   type StepKind,
 } from './rule';
+import { REMEDIES, type Remedy } from './remedies';
 import { surfaceOf } from './surface';
 
 export const RULES: readonly Rule[] = [
@@ -137,11 +138,14 @@ function contextOf(
   };
 }
 
-const onSpots = (step: Step): boolean => 'on' in step && step.on === 'spots';
+const onSpots = (step: Step): OnSpots | undefined => ('on' in step ? step.on : undefined);
 
 /** Spots that a step reaches: filler is not spread on the ring round filler. */
-const spotsUnder = (step: Step, { spots = [] }: ZoneStatus): readonly SpotStatus[] =>
-  step.kind === 'fill' ? spots.filter((x) => x.spot.cause !== 'ring') : spots;
+function spotsUnder(step: Step, { spots = [] }: ZoneStatus): readonly SpotStatus[] {
+  const on = onSpots(step);
+  if (!on) return step.kind === 'fill' ? spots.filter((x) => x.spot.cause !== 'ring') : spots;
+  return spots.filter((x) => on.includes(x.spot.id));
+}
 
 /** Rules of what lies at a place. The others speak of the whole zone, the air, the cup. */
 const ASKED_AT_SPOTS = (id: string): boolean =>
@@ -151,7 +155,15 @@ const ASKED_AT_SPOTS = (id: string): boolean =>
 function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true): Found[] {
   return rulesFor(c.step.kind).flatMap((r) => {
     const f = asked(r.id) ? r.check(c) : undefined;
-    return f ? [{ ...f, ruleId: r.id }] : [];
+    if (!f) return [];
+    const remedies = f.level === 'stop' && f.clearsMs === undefined ? REMEDIES[r.id]?.(c) : undefined;
+    return [
+      {
+        ...f,
+        ruleId: r.id,
+        ...(remedies && { remedies: c.spotId ? remedies.map((x): Remedy => ({ ...x, on: [c.spotId!] })) : remedies }),
+      },
+    ];
   });
 }
 
@@ -212,9 +224,10 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     dewPointC: dewPointC(input.air.tempC, input.air.rh),
   };
   const here = contextOf(step, { strata, status }, input, air);
-  const spots = spotsUnder(step, status).map(
-    (at): RuleContext => ({ ...contextOf(step, at, input, air), isSpot: true }),
-  );
+  const spots = spotsUnder(step, status).map((at): RuleContext => ({
+    ...contextOf(step, at, input, air),
+    spotId: at.spot.id,
+  }));
   const findings = onSpots(step) ? spotFindings(here, spots) : zoneFindings(here, spots);
   const product = 'product' in step ? step.product : undefined;
   const airStops = findings.filter((f) => f.level === 'stop' && AIR_STOPS.has(f.ruleId));

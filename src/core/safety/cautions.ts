@@ -83,7 +83,8 @@ export function cautionsFor(
   }
   // A filler's own mass is worse than its dust while it is spread.
   if (kind === 'filled') add(product ? ofProduct(product) : TWO_PART_HAZARDS.polyester);
-  else if (product && (kind === 'coated' || kind === 'treated' || kind === 'cleaned' || kind === 'guideCoated')) add(ofProduct(product));
+  else if (product && (kind === 'coated' || kind === 'treated' || kind === 'cleaned' || kind === 'guideCoated'))
+    add(ofProduct(product));
   if (DUSTS.includes(kind) && found.has('dust')) {
     if (on.family) add(LAYER_DUST[on.family].filter((h) => h !== 'oldCoating'));
     if (on.substrate) add(SUBSTRATE_DUST[on.substrate]);

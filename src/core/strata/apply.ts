@@ -6,7 +6,7 @@ import type { EventOf, PlainEvent, PlainKind } from '../log/event';
 import { isBase, isTopcoat, isWaterBased, type Product, type ProductLookup } from '../library/product';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
-import { isOpenSpot, openSpots, ringRound, spotAfter, spotsOf, spotThrough, stillSpots, strataOfSpot } from './spots';
+import { openSpots, ringRound, spotAfter, spotsOf, spotThrough, stillSpots, strataOfSpot } from './spots';
 import {
   MARK_FIELDS,
   SUBSTRATE,
@@ -154,7 +154,7 @@ const ON_SPOTS: { readonly [K in Exclude<PlainKind, 'found'>]: 'alike' | 'gone' 
 };
 
 /** Whether an entry is about the spots alone: dabbed, spread, sanded or wiped there. */
-export const isOnSpots = (e: PlainEvent): boolean => 'on' in e && e.on === 'spots';
+export const isOnSpots = (e: PlainEvent): boolean => 'on' in e && e.on !== undefined;
 
 /** What an entry meets of what a spot still asks for. */
 function wantsAfter({ wants }: Spot, e: PlainEvent, products: ProductLookup): Want | undefined {
@@ -167,13 +167,13 @@ function wantsAfter({ wants }: Spot, e: PlainEvent, products: ProductLookup): Wa
 }
 
 function spotsAfter(before: Strata, after: Strata, e: Exclude<PlainEvent, EventOf<'found'>>, c: FoldContext): Spot[] {
-  const onSpots = isOnSpots(e);
   const how = e.kind === 'cameBack' && e.as === 'asSent' ? 'stay' : ON_SPOTS[e.kind];
   if (how === 'gone') return [];
+  const on = 'on' in e && e.on ? new Set(e.on.map(c.first)) : undefined;
   const spots = spotsOf(before).flatMap((spot): Spot[] => {
     // A zone that was stripped as far as a spot is the same there.
     if (e.kind === 'stripped') return spot.layers.length < after.layers.length ? [spot] : [];
-    if (how === 'stay' || (onSpots && !isOpenSpot(before, spot)) || (e.kind === 'filled' && spot.cause === 'ring'))
+    if (how === 'stay' || (on ? !on.has(c.first(spot.id)) : e.kind === 'filled' && spot.cause === 'ring'))
       return [spot];
     const { wants: _, ...rest } = spot;
     const wants = wantsAfter(spot, e, c.products);

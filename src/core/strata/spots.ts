@@ -45,10 +45,6 @@ export function heightOf({ layers }: Pick<Strata, 'layers'>): number {
   ];
 }
 
-/** The open spot that is furthest from done, with what shows there. */
-export const lowestSpot = (s: Strata): Spot | undefined =>
-  openSpots(s).reduce<Spot | undefined>((low, x) => (!low || heightOf(x) < heightOf(low) ? x : low), undefined);
-
 /** What a treatment of a fault leaves where it was done, and what still has to come there. */
 interface Left {
   /** Down to the substrate, or through the topmost layer; same: nothing is taken off. */

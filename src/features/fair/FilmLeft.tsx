@@ -1,6 +1,16 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, KINDS, openSpots, toDisplay, unitOf, zonesOf, type Panel, type Strata, type Zone } from '@/core';
+import {
+  formatQuantity,
+  KINDS,
+  openSpots,
+  toDisplay,
+  unitOf,
+  zonesOf,
+  type Panel,
+  type Strata,
+  type Zone,
+} from '@/core';
 import { afterBurnThrough, filmBudget, filmOverTime, sandingsLeft, type FilmMoment } from '@/core/grit/budget';
 import { useLibrary, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';

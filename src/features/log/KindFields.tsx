@@ -7,6 +7,7 @@ import {
   openSpots,
   temporaryRepairs,
   totalFilmUm,
+  upperFirst,
   type LoggableKind,
   type Message,
   type Product,
@@ -23,6 +24,7 @@ import { FormDay } from '@/ui/form/FormPicked';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
+import { spotWords } from '@/ui/words';
 import { isAsked, FIELDS, type FieldSpec } from './fields';
 import type { Texts } from './draft';
 
@@ -86,6 +88,19 @@ function ReadGauge({ strata, onPick }: Props) {
       <Problem says={silent} />
     </>
   );
+}
+
+/** Open spots, those that show the same as one choice; and what was picked, where that is another set. */
+function spotChoices(strata: Strata, picked: string): { value: string; label: string }[] {
+  const groups = new Map<string, string[]>();
+  for (const spot of openSpots(strata)) {
+    const name = upperFirst(spotWords(strata, spot)) as string;
+    groups.set(name, [...(groups.get(name) ?? []), spot.id]);
+  }
+  const choices = [...groups].map(([label, ids]) => ({ value: ids.join(), label }));
+  return picked === '' || choices.some((c) => c.value === picked)
+    ? choices
+    : [...choices, { value: picked, label: 'The spots of this step' }];
 }
 
 const SUBSTRATE_CHOICE = { value: 'substrate', label: 'Substrate' };
@@ -168,6 +183,15 @@ function FieldInput({ spec, kind, control, texts, all, strata, onPick }: Props &
           />
           {complaint}
         </View>
+      );
+    case 'spots':
+      return (
+        <ChoiceGroup
+          label={spec.label}
+          options={[{ value: '', label: 'All of it' }, ...(strata ? spotChoices(strata, value) : [])]}
+          value={value}
+          onChange={set}
+        />
       );
     case 'layer': {
       const layers = strata?.layers.slice(0, -1) ?? [];

@@ -26,6 +26,8 @@ interface Props {
   /** Thickness of a skim that was planned, µm, and its hardener as a share. */
   film?: string;
   hardener?: string;
+  /** Spots that it is done on alone. */
+  on?: string;
 }
 
 /** A figure of an address: what is none there, or out of all reason, is left to the sheet. */
@@ -66,6 +68,7 @@ function Picked({ jobs, first, zoneIds, ...link }: Props & { jobs: OpenJob[]; fi
       grit: GRITS.find((g) => g === Number(link.grit)),
       filmUm: figureIn(link.film, 20_000),
       hardenerFraction: figureIn(link.hardener, 0.1),
+      on: link.on,
     };
   });
   const [zones, setZones] = useState<string[]>(() => {

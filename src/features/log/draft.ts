@@ -47,6 +47,7 @@ export function textsOf(kind: LoggableKind, given: Record<string, unknown>, unit
       texts[f.name] =
         typeof v === 'number' ? String(Number(toDisplay('thickness', v / 1000, units).toPrecision(3))) : '';
     else if (f.type === 'day') texts[f.name] = typeof v === 'number' ? showDay(v) : '';
+    else if (f.type === 'spots') texts[f.name] = Array.isArray(v) ? v.join() : '';
     else if (f.type === 'number') texts[f.name] = formatForInput(v as number | undefined, f.kind, units);
     else
       texts[f.name] =
@@ -85,6 +86,8 @@ export function payloadOf(
       const day = text.trim() ? parseDay(text) : undefined;
       if (day) payload[f.name] = endOfDay(day).getTime();
       else if (text.trim() || !f.optional) problems.push({ path: f.name, message: 'A day, such as 2026-06-10' });
+    } else if (f.type === 'spots') {
+      if (text !== '') payload[f.name] = text.split(',');
     } else if (f.type === 'yesNo') payload[f.name] = text === 'yes';
     else if (f.type === 'kept') {
       if (text !== '') payload[f.name] = text;

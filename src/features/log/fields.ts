@@ -31,6 +31,8 @@ type Spec = { label: string } & (
   | { type: 'yesNo' }
   | { type: 'text'; optional?: boolean; multiline?: boolean }
   | { type: 'layer'; optional?: boolean }
+  /** Ids with commas between; none: everywhere. */
+  | { type: 'spots'; optional: true }
   /** Not asked: it goes with the entry as it came. */
   | { type: 'kept' }
   | { type: 'day'; optional?: boolean }
@@ -56,16 +58,8 @@ const coats: Spec = {
   numeric: true,
   options: ['1', '2', '3', '4'].map((v) => ({ value: v, label: v })),
 };
-/** Asked only where spots are open. */
-const on: Spec = {
-  label: 'Where',
-  type: 'choice',
-  optional: true,
-  options: [
-    { value: '', label: 'All of it' },
-    { value: 'spots', label: 'Only the spots' },
-  ],
-};
+/** Asked only where spots are open: all of the zone, or those spots alone. */
+const on: Spec = { label: 'Where', type: 'spots', optional: true };
 /** Sizes that a hand knows, cm². */
 const SPOT_SIZES = [
   { value: '1', label: 'Fingertip' },

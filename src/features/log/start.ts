@@ -36,6 +36,8 @@ export interface SheetStart {
   /** Thickness of a skim that was planned, µm, and its hardener as a share of the filler. */
   filmUm: number | undefined;
   hardenerFraction: number | undefined;
+  /** Ids of spots with commas between; empty: all of the zone; absent: what the way has. */
+  on: string | undefined;
 }
 
 /** Whether nothing but a kind was asked for: then it is a sheet that somebody begins by hand. */
@@ -63,14 +65,17 @@ export function textsOfStart(start: SheetStart, place: SheetPlace, units: UnitSy
       ...(barG !== undefined && { barG: formatForInput(barG, { quantity: 'pressure' }, units) }),
     };
   if (grit && kind === 'sanded' && place.status)
-    return { grit: String(grit), removedUm: removalText(grit, place, units) };
+    return { grit: String(grit), removedUm: removalText(grit, place, units), on: start.on ?? '' };
   const product = start.productId ? place.products(start.productId) : undefined;
   if (!product) return {};
   const planned = {
     ...(start.filmUm !== undefined && { filmUm: start.filmUm }),
     ...(start.hardenerFraction !== undefined && { hardenerFraction: start.hardenerFraction }),
   };
-  return textsOf(kind, { ...productDefaults(kind, product), ...(kind === 'filled' && planned) }, units);
+  return {
+    ...textsOf(kind, { ...productDefaults(kind, product), ...(kind === 'filled' && planned) }, units),
+    on: start.on ?? '',
+  };
 }
 
 /** What a grit usually takes off here. */
@@ -86,7 +91,11 @@ export function textsThatFollow(
   units: UnitSystem,
 ): Texts {
   const product = name === 'productId' ? place.products(text) : undefined;
-  if (product) return textsOf(kind, productDefaults(kind, product), units);
+  if (product) {
+    // Where it goes was picked, or is the way's: another product changes nothing of that.
+    const { on: _, ...texts } = textsOf(kind, productDefaults(kind, product), units);
+    return texts;
+  }
   if (name === 'grit' && kind === 'sanded' && place.status)
     return { removedUm: removalText(Number(text), place, units) };
   if (name === 'media') return textsOfMedia(text as MediaId, units);

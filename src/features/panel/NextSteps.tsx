@@ -72,6 +72,7 @@ export const NextSteps = memo(function NextSteps({ open, zoneId, now }: Props) {
                     product: 'product' in s.step ? s.step.product.id : undefined,
                     treatment: s.step.kind === 'repair' ? s.step.treatment : undefined,
                     grit: s.step.kind === 'sand' ? String(s.step.grit) : undefined,
+                    on: 'on' in s.step ? s.step.on?.join() : undefined,
                   }),
                 )
               }
@@ -114,8 +115,8 @@ function Line({ label, said, tone, verdict, now, expanded, onPress, children }: 
       }
     >
       <Stack bottom={2} between={2}>
-        {verdict.findings.map((f) => (
-          <View key={f.ruleId}>
+        {verdict.findings.map((f, i) => (
+          <View key={i}>
             <Text kind="small" tone={f.level === 'note' ? 'muted' : VERDICT_TONE[f.level]}>
               {f.says}
             </Text>

@@ -45,6 +45,7 @@ import { ClockTrack } from './ClockTrack';
 import { History } from './History';
 import { NextSteps } from './NextSteps';
 import { PanelToDos } from './PanelToDos';
+import { Spots, worstSpots } from './Spots';
 import { Undo } from './Undo';
 import { WorkTime } from './WorkTime';
 
@@ -117,7 +118,7 @@ function Opened({
       <PageHead
         eyebrow={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
         title={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
-        subtitle={<Standing status={status} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
+        subtitle={<Standing status={status} strata={strata} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
       />
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
@@ -134,6 +135,7 @@ function Opened({
               more={(b) => <BandMore band={b} strata={strata} status={status} open={open} zoneId={zone.id} now={now} />}
             />
           </Stack>
+          {painted && status && <Spots strata={strata} status={status} now={now} />}
           {/* The head tells the next moment; what it rests on comes behind. */}
           {!painted ? null : status?.rust ? (
             <BareClock rust={status.rust} strata={strata} now={now} />
@@ -294,9 +296,21 @@ const Faults = memo(function Faults({
 });
 
 /** The answer to 'what is it doing': where it stands, and what comes next by itself. */
-function Standing({ status, area, now }: { status: ZoneStatus | undefined; area: string; now: number }) {
+function Standing({
+  status,
+  strata,
+  area,
+  now,
+}: {
+  status: ZoneStatus | undefined;
+  strata: Strata | undefined;
+  area: string;
+  now: number;
+}) {
   const next = status?.moments[0];
-  const words = status ? ZONE_STAGE_NAMES[status.stage] : '';
+  const spots = status && strata ? worstSpots(strata, status, now) : undefined;
+  const stage = status ? ZONE_STAGE_NAMES[status.stage] : '';
+  const words = spots === undefined ? stage : `${stage}: ${spots}`;
   return (
     <Text tone="muted">
       {next && status?.top

@@ -63,7 +63,8 @@ export function surfaceEdge(s: Strata, width: number, paper: string): Shape[] {
     for (let x = 0; x < width; x += tooth) d += `L${x + tooth / 2} ${tooth / 2}L${Math.min(width, x + tooth)} 0`;
     shapes.push({ d: `${d}Z`, fill: paper });
   }
-  if (openSpots(s).length > 0) shapes.push({ d: `M${width * 0.62} 0l6 9 5 -9z`, fill: paper, stroke: INK, strokeWidth: 0.8 });
+  if (openSpots(s).length > 0)
+    shapes.push({ d: `M${width * 0.62} 0l6 9 5 -9z`, fill: paper, stroke: INK, strokeWidth: 0.8 });
   if (guideCoat) shapes.push({ d: SPECKLE.map((s) => dot(s.x * width, 1 + s.y * 5, 1.1)).join(''), fill: INK });
   return shapes;
 }
