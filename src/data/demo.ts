@@ -61,6 +61,7 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
     import('../../demo/shelf.json'),
     import('../../demo/bread-van.json'),
     import('../../demo/hatchback.json'),
+    import('../../demo/coupe.json'),
   ]);
   // Shipped with the app and checked by its tests, so they are not validated again on every start.
   const files = raw.map((m) => shiftTo(m.default as unknown as JobFile, now, new Date(now).getTimezoneOffset()));

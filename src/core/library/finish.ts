@@ -12,6 +12,8 @@ interface SystemRecord {
   blocked: boolean;
   /** Carries a sheen that can be agreed on. */
   sheen: boolean;
+  /** The paint that is there stays: what is repaired or chipped is touched in, and the rest is polished or left. */
+  keeps?: 'polished' | 'asItIs';
 }
 
 /** What a face can end with. */
@@ -57,6 +59,22 @@ const SYSTEMS = {
     over: ['liner'],
     blocked: false,
     sheen: false,
+  },
+  kept: {
+    name: 'Kept as it is',
+    about: 'The paint that is there stays; a chip or a repair is touched in, and shows from near.',
+    over: [],
+    blocked: false,
+    sheen: false,
+    keeps: 'asItIs',
+  },
+  polished: {
+    name: 'Polished only',
+    about: 'The paint that is there stays and is polished; chips are touched in first.',
+    over: [],
+    blocked: false,
+    sheen: false,
+    keeps: 'polished',
   },
 } as const satisfies Record<string, SystemRecord>;
 export type FinishSystem = keyof typeof SYSTEMS;
@@ -110,6 +128,8 @@ export const USUAL_FINISH: Finish = { system: 'baseClear', sheen: 'gloss' };
 /** Whether a product is part of what a system puts over the primer. What is no colour and no topcoat is part of every one. */
 export function belongsTo(system: FinishSystem, family: ProductFamily): boolean {
   const { role } = FAMILIES[family];
+  // What is touched in is the paint that was there: nobody knows which.
+  if (FINISHES[system].keeps) return family !== 'underseal' && family !== 'liner';
   if (family === 'clear') return system === 'baseClear';
   if (role === 'base' || role === 'topcoat' || family === 'underseal' || family === 'liner')
     return FINISHES[system].over.includes(family);

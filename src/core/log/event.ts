@@ -227,6 +227,10 @@ export interface Payloads {
     as: ReturnedAs;
     /** What was put on there, bottom to top, as it was told. */
     layers: FoundLayer[];
+    /** When it was sprayed there, ms: its clocks count from then. Absent: nobody said, and it counts from when it came back. */
+    sprayedMs?: number;
+    /** It was baked there. */
+    baked?: boolean;
   };
   /** Work time that goes with no other entry. */
   worked: { act: WorkAct; workMin: number };

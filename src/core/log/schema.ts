@@ -311,6 +311,8 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
       then: (s) => s.min(1, 'Say what was put on'),
       otherwise: (s) => s.max(0, 'Only a part that was coated has new layers'),
     }),
+    sprayedMs: finite('When it was sprayed').min(0, 'When it was sprayed is before 1970'),
+    baked: boolean().strict().typeError('Baked must be yes or no'),
   },
   worked: {
     act: oneOf('Work', WORK_ACTS).required('Say what the work was'),

@@ -170,10 +170,7 @@ export function routeFrom({
     const { candidate } = chosen;
     const { step } = candidate;
     const worked = workedCm2(candidate, strata, areaCm2, fill);
-    const workMin = Math.max(
-      1,
-      Math.round(workMinutes(step.kind, worked, gritOf(step)) * paceOf(candidate, paces)),
-    );
+    const workMin = Math.max(1, Math.round(workMinutes(step.kind, worked, gritOf(step)) * paceOf(candidate, paces)));
     const { label, skim } = candidate;
     steps.push({ label, step, fromMs: now, workMin, areaCm2: worked, ...(skim && { skim }) });
     work += workMin;

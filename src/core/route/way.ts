@@ -102,6 +102,8 @@ const KEY_FOR: { readonly [S in FinishSystem]: number } = {
   primer: 320,
   underseal: 180,
   liner: 180,
+  kept: 800,
+  polished: 800,
 };
 /** From cutting a skim to shape to what high-build hides: most go without the P120 that a ladder has between them, for twice the strokes. */
 const FILLER_PAPERS = [80, 180];
@@ -115,7 +117,65 @@ const COLOUR_KEY = 500;
  * tables' practice and the house method; whether each may be done now is the verdict's business.
  */
 export function wayFrom(w: WayInput): Candidate[] {
+  const { keeps } = FINISHES[(w.finish ?? USUAL_FINISH).system];
+  if (keeps) return hasPaint(w.strata) ? keptWay(w, keeps) : wayFrom({ ...w, finish: USUAL_FINISH });
   return w.status.spots ? wayWithSpots(w, w.status.spots) : wayOf(w);
+}
+
+/** Whether there is paint that can be kept. */
+function hasPaint(s: Strata): boolean {
+  const top = topLayer(s);
+  return top !== undefined && (isTopcoat(top.family) || isFinished(top.family));
+}
+
+/** A spot in paint that stays: sealed, coloured and cleared by dabs. Where it was filled it is built and blocked first. */
+function touchInWay(w: WayInput, x: SpotStatus): Candidate[] {
+  const own = spotWay({ ...w, finish: USUAL_FINISH, level: 'tidy' }, x);
+  const top = topLayer(x.strata);
+  if (x.spot.cause === 'repaired' || !top || !isPrimer(top.family) || NEEDS_BODY.includes(top.family)) return own;
+  const base = recent(w.state, w.all, (p) => FINISHES.baseClear.over.includes(p.family));
+  const early = x.status.clocks.find((c) => c.stage === 'recoat' && !c.reached);
+  return [
+    ...(early ? [{ step: { kind: 'wait' as const }, label: 'Leave it to dry', untilMs: early.opensMs }] : []),
+    ...(base ? [{ step: { kind: 'coat' as const, product: base }, label: base.name, logs: 'coated' as const }] : []),
+    ...own,
+  ];
+}
+
+/** The way of paint that stays: what is marked is mended, what is open there is touched in, the rest is polished, or left. */
+function keptWay(w: WayInput, keeps: 'polished' | 'asItIs'): Candidate[] {
+  const { surface, fittedMs } = w.strata;
+  const plain = wayOf({ ...w, finish: USUAL_FINISH });
+  const repairs = plain.filter((c) => c.step.kind === 'repair');
+  const cleans = plain.filter((c) => c.step.kind === 'clean');
+  const waits = plain.filter((c) => c.step.kind === 'wait');
+  const fit: Candidate = { step: { kind: 'fit' }, label: 'Fit and clamp', logs: 'fitted' };
+  const polish: Candidate = { step: { kind: 'polish' }, label: 'Polish', logs: 'polished' };
+  const out = [...repairs];
+  for (const group of groupsOf(w.status.spots ?? [])) {
+    const [x] = group;
+    const on = group.map((g) => g.spot.id);
+    const own = touchInWay(w, x).map((c) => toSpots(c, on, spotsName(w, x)));
+    out.push(...own.filter((c) => 'on' in c.step || c.step.kind === 'wait'));
+    return unique([...out, fit]);
+  }
+  // Scratches of sanding do not stay as they are: they are polished out, or the face is painted.
+  const isScratched = surface.scratch !== undefined && surface.polished === undefined;
+  if ((keeps === 'polished' || isScratched) && surface.polished === undefined) {
+    const refine: Candidate[] =
+      isScratched && (surface.scratch?.grit ?? 0) < 2000
+        ? [
+            {
+              step: { kind: 'sand', grit: 2000, removedUm: likelyRemovalUm(2000, w.strata) },
+              label: 'Refine, P2000',
+              logs: 'sanded',
+            },
+          ]
+        : [];
+    out.push(...waits, ...(surface.clean || isScratched ? [] : cleans), ...refine, polish);
+  }
+  if (surface.guideCoat) out.unshift(...cleans);
+  return unique([...out, ...(fittedMs === undefined ? [fit] : []), ...cleans, { step: { kind: 'wax' }, label: 'Wax' }]);
 }
 
 /** What a dab of primer lifts off, what is under colour: these are blocked before colour goes over them. */
@@ -286,7 +346,7 @@ function isReadyFor(
 /** A remedy as a step: with the product that the shop takes for it, and what the paper takes off there. */
 export function remedyStep(r: Remedy, w: WayInput): Candidate | undefined {
   const step = plainRemedy(r, w);
-    const at = r.on && w.status.spots?.find((x) => r.on!.includes(x.spot.id));
+  const at = r.on && w.status.spots?.find((x) => r.on!.includes(x.spot.id));
   return step && (r.on ? toSpots(step, r.on, at ? spotsName(w, at) : 'Spots') : step);
 }
 function plainRemedy(r: Remedy, { strata, state, all }: WayInput): Candidate | undefined {

@@ -3,7 +3,14 @@ import { mediaOf } from '../library/media';
 import { repairWords, treatmentOf } from '../log/treatmentOf';
 import { addMonths } from 'date-fns/addMonths';
 import type { EventOf, PlainEvent, PlainKind } from '../log/event';
-import { isBase, isTopcoat, isWaterBased, type Product, type ProductLookup } from '../library/product';
+import {
+  isBase,
+  isTopcoat,
+  isWaterBased,
+  type Product,
+  type ProductFamily,
+  type ProductLookup,
+} from '../library/product';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
 import { openSpots, ringRound, spotAfter, spotsOf, spotThrough, stillSpots, strataOfSpot } from './spots';
@@ -275,6 +282,18 @@ const reportedLayers = (e: EventOf<'found' | 'cameBack'>): Layer[] =>
     lastAppliedMs: e.atMs,
   }));
 
+/** The usual product of what another shop says that it put on. */
+const TOLD_PRODUCTS: { readonly [F in ProductFamily]?: string } = {
+  epoxy: 'epoxy-primer',
+  highBuild: 'highbuild-2k',
+  lightFiller: 'light-filler',
+  baseSolvent: 'base-solvent',
+  clear: 'clear-ms',
+  singleStage: 'single-stage',
+};
+/** Half an hour at 60 °C is to two-pack paint about what this long at 20 °C is: its rate doubles about every 10 K. */
+const BAKED_AS_MS = 8 * 3_600_000;
+
 /** A part that was away has on it what others put there; hands and rain have been at it whatever they did. */
 function cameBack({ away, ...s }: Strata, e: EventOf<'cameBack'>): Strata {
   if (e.as === 'asSent') {
@@ -284,7 +303,13 @@ function cameBack({ away, ...s }: Strata, e: EventOf<'cameBack'>): Strata {
   const kept = e.as === 'coated' || e.as === 'unknown' ? s.layers : [];
   const from = away ? ` from ${away.to}` : '';
   const unknown = { label: `Not known, as it came back${from}`, family: 'oldCoating', filmUm: UNKNOWN_UM } as const;
-  const layers = [...kept, ...reportedLayers(e.as === 'unknown' ? { ...e, layers: [unknown] } : e)];
+  const laidMs = Math.min(e.sprayedMs ?? e.atMs, e.atMs) - (e.baked ? BAKED_AS_MS : 0);
+  const put = reportedLayers(e.as === 'unknown' ? { ...e, layers: [unknown] } : e).map((l): Layer => {
+    const productId = TOLD_PRODUCTS[l.family];
+    // Nobody said what it was: the usual product of its family is taken, so that its clock runs at all.
+    return productId && e.sprayedMs !== undefined ? { ...l, productId, startedMs: laidMs, lastAppliedMs: laidMs } : l;
+  });
+  const layers = [...kept, ...put];
   return {
     ...s,
     layers,

@@ -33,9 +33,9 @@ describe('a place that was sanded through', () => {
     expect(openSpots(metal)[0]!.surface).toMatchObject({ exposes: SUBSTRATE, scratch: { grit: 400 } });
   });
   it('a film too thin to stop paper is gone with it', () => {
-    expect(shows(strata(found(), coat('etch-primer'), coat('highbuild-2k'), sand(400, { spotsThrough: true })))).toEqual([
-      undefined,
-    ]);
+    expect(
+      shows(strata(found(), coat('etch-primer'), coat('highbuild-2k'), sand(400, { spotsThrough: true }))),
+    ).toEqual([undefined]);
   });
   it('a dab lies on it alone, a coat on it and on the field; it is over once that is blocked', () => {
     const before = primed();
@@ -102,7 +102,9 @@ describe('a repair', () => {
     const old = found([OLD]);
     const pulled = repair('pullAndFill');
     const log = [old, pulled];
-    expect(openSpots(strata(...log))).toMatchObject([{ id: pulled.id, cause: 'repaired', wants: 'filler', layers: [] }]);
+    expect(openSpots(strata(...log))).toMatchObject([
+      { id: pulled.id, cause: 'repaired', wants: 'filler', layers: [] },
+    ]);
     const filled = strata(...log, fill({ on: [pulled.id] }));
     expect(openSpots(filled)[0]).not.toHaveProperty('wants');
     expect(filled.layers.map((l) => l.family)).toEqual(['factoryFinish']);

@@ -45,6 +45,9 @@ export function heightOf({ layers }: Pick<Strata, 'layers'>): number {
   ];
 }
 
+const PAINTED = 4;
+const TOPCOATED = 6;
+
 /** What a treatment of a fault leaves where it was done, and what still has to come there. */
 interface Left {
   /** Down to the substrate, or through the topmost layer; same: nothing is taken off. */
@@ -154,6 +157,8 @@ const sameStack = (a: readonly Layer[], b: readonly Layer[]): boolean =>
 export function stillSpots(s: Strata, spots: readonly Spot[], wasSanded: boolean): readonly Spot[] {
   const top = topLayer(s);
   return spots.filter((x) => {
+    // Touched in: it has its own finish, and what is round it is paint too.
+    if (x.wants === undefined && heightOf(x) === TOPCOATED && heightOf(s) >= PAINTED) return false;
     if (isOpenSpot(s, x)) return true;
     if (sameStack(x.layers, s.layers) || !top) return false;
     const { role, blocked } = FAMILIES[top.family];

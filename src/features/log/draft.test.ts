@@ -175,7 +175,7 @@ describe('what a link brings to the sheet', () => {
     grit: undefined,
     filmUm: undefined,
     hardenerFraction: undefined,
-        on: undefined,
+    on: undefined,
   };
   const place = { strata: undefined, status: undefined, products };
   it('a product with its usual figures, a treatment by name, media with pressure in the user’s units', () => {

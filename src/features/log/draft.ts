@@ -20,6 +20,7 @@ import {
   type MediaId,
   type PlainEvent,
   type Product,
+  type ProductFamily,
   type Result,
   type Treatment,
   type UnitSystem,
@@ -28,7 +29,7 @@ import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
 import { parseDay, showDay } from '@/ui/days';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { isAsked, FIELDS } from './fields';
+import { BASE_AND_CLEAR, FIELDS, isAsked } from './fields';
 
 /** Everything on the sheet as it stands there, by field. */
 export type Texts = Record<string, string>;
@@ -157,6 +158,9 @@ export const textsOfMedia = (media: MediaId, units: UnitSystem): Texts => ({
   profileUm: formatForInput(MEDIA[media].profileUm, { quantity: 'film' }, units),
 });
 
+/** Of base and clear in one figure the base is about that, µm. */
+const BASE_UM = 15;
+
 /** What the sheet does not ask because the job knows it. */
 export function withContext(
   kind: LoggableKind,
@@ -172,11 +176,20 @@ export function withContext(
     return { ...rest, substrate, thicknessUm: panel?.thicknessUm ?? 800, layers };
   }
   if (kind === 'cameBack') {
-    const { family, layerUm, as } = payload;
+    const { family, layerUm, as, sprayedMs, baked } = payload;
     const told = PRODUCT_FAMILIES.find((f) => f === family);
+    const layer = (f: ProductFamily, filmUm: unknown) => ({ label: `${FAMILIES[f].name}, as told`, family: f, filmUm });
+    const both = family === BASE_AND_CLEAR && typeof layerUm === 'number';
+    const baseUm = both ? Math.min(BASE_UM, layerUm / 2) : 0;
     return {
       as,
-      layers: told ? [{ label: `${FAMILIES[told].name}, as told`, family: told, filmUm: layerUm }] : [],
+      layers: both
+        ? [layer('baseSolvent', baseUm), layer('clear', layerUm - baseUm)]
+        : told
+          ? [layer(told, layerUm)]
+          : [],
+      ...(sprayedMs !== undefined && { sprayedMs }),
+      ...(baked === true && { baked }),
     };
   }
   if (kind === 'repaired') {
@@ -239,7 +252,10 @@ export const textsOfEntry = (e: PlainEvent, kind: LoggableKind, units: UnitSyste
     {
       ...e,
       ...(e.kind === 'found' && { begin: asFoundOf(e.layers) }),
-      ...(e.kind === 'cameBack' && { family: e.layers[0]?.family, layerUm: e.layers[0]?.filmUm }),
+      ...(e.kind === 'cameBack' && {
+        family: e.layers.length > 1 ? BASE_AND_CLEAR : e.layers[0]?.family,
+        layerUm: e.layers.length > 0 ? e.layers.reduce((um, l) => um + l.filmUm, 0) : undefined,
+      }),
     },
     units,
   );

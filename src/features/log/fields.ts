@@ -88,6 +88,9 @@ const TOLD_FAMILIES: ProductFamily[] = [
   'oldCoating',
 ];
 
+/** Both in one answer: what most parts come back in. */
+export const BASE_AND_CLEAR = 'baseAndClear';
+
 /** What stands with an entry and is not asked here: it comes from the job, a cup, a drawing or another view. */
 const ELSEWHERE = null;
 /** What the sheet asks that is no field of the payload itself: `withContext` makes one of it. */
@@ -208,9 +211,14 @@ const ASKED: Asked = {
     family: {
       label: 'What was put on',
       type: 'choice',
-      options: TOLD_FAMILIES.map((value) => ({ value, label: FAMILIES[value].name })),
+      options: [
+        { value: BASE_AND_CLEAR, label: 'Base and clear' },
+        ...TOLD_FAMILIES.map((value) => ({ value, label: FAMILIES[value].name })),
+      ],
     },
     layerUm: num('Dry film, as they say', 'film', { hint: 'A gauge knows better: measure it when it is here.' }),
+    sprayedMs: { label: 'Day that it was sprayed', type: 'day', optional: true },
+    baked: { label: 'Baked there', type: 'yesNo' },
     layers: ELSEWHERE,
   },
   worked: {

@@ -118,7 +118,9 @@ function Opened({
       <PageHead
         eyebrow={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`}
         title={many ? `${panel.name}, ${zone.name.toLowerCase()}` : panel.name}
-        subtitle={<Standing status={status} strata={strata} area={formatQuantity('area', zone.areaCm2, units)} now={now} />}
+        subtitle={
+          <Standing status={status} strata={strata} area={formatQuantity('area', zone.areaCm2, units)} now={now} />
+        }
       />
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (

@@ -1,14 +1,6 @@
 import { memo } from 'react';
 import { View } from 'react-native';
-import {
-  drawnAreaText,
-  upperFirst,
-  waitText,
-  type Spot,
-  type SpotStatus,
-  type Strata,
-  type ZoneStatus,
-} from '@/core';
+import { drawnAreaText, upperFirst, waitText, type Spot, type SpotStatus, type Strata, type ZoneStatus } from '@/core';
 import { useAppTheme } from '@/ui/appTheme';
 import { shortWhen } from '@/ui/format';
 import { Grow } from '@/ui/layout';
@@ -35,15 +27,7 @@ const WANTS: { readonly [W in NonNullable<Spot['wants']>]: string } = {
 };
 
 /** Places where something else shows than round them: each beside the field, to one scale, with its own clock. */
-export const Spots = memo(function Spots({
-  strata,
-  status,
-  now,
-}: {
-  strata: Strata;
-  status: ZoneStatus;
-  now: number;
-}) {
+export const Spots = memo(function Spots({ strata, status, now }: { strata: Strata; status: ZoneStatus; now: number }) {
   const groups = new Map<string, SpotStatus[]>();
   for (const x of status.spots ?? []) {
     const name = `${spotWords(strata, x.spot)}|${x.spot.wants ?? ''}`;

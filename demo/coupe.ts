@@ -1,0 +1,82 @@
+import type { Job, LogEvent } from '../src/core';
+import { ago, book, on } from './book';
+
+const FACTORY = [
+  { label: 'Factory electrocoat', family: 'electrocoat', filmUm: 20 },
+  { label: 'Factory finish', family: 'factoryFinish', filmUm: 105 },
+] as const;
+
+/** A coupe that is only freshened up: most of its paint stays. */
+export function coupe(): { job: Job; events: LogEvent[] } {
+  const job: Job = {
+    id: 'coupe',
+    name: 'Coupe, freshened up',
+    about:
+      'Sound factory paint that stays: one wing is painted, the rest is polished, touched in, or back from another shop.',
+    createdMs: on(16, 8),
+    colour: { name: 'Reed green', hex: '#5d7358' },
+    panels: [
+      { id: 'c-bonnet', name: 'Bonnet', substrate: 'steel', thicknessUm: 750 },
+      { id: 'c-wing', name: 'Right wing', substrate: 'steel', thicknessUm: 700 },
+      { id: 'c-door', name: 'Right door', substrate: 'steel', thicknessUm: 750 },
+      { id: 'c-mirror', name: 'Mirror cap', substrate: 'plastic', thicknessUm: 2500 },
+    ],
+    zones: [
+      { id: 'c-bonnet-all', panelId: 'c-bonnet', name: 'Whole', areaCm2: 13200, finish: { system: 'polished' } },
+      { id: 'c-wing-all', panelId: 'c-wing', name: 'Whole', areaCm2: 5600 },
+      { id: 'c-door-all', panelId: 'c-door', name: 'Whole', areaCm2: 7400, finish: { system: 'kept' } },
+      { id: 'c-mirror-all', panelId: 'c-mirror', name: 'Whole', areaCm2: 420, finish: { system: 'kept' } },
+    ],
+  };
+  const { events, put, found, sand, coat, clean, guide, strip } = book('c');
+  found(on(16, 9), 'c-bonnet-all', 'steel', 750, [...FACTORY]);
+  found(on(16, 9, 10), 'c-wing-all', 'steel', 700, [...FACTORY], 'Lacquer lets go along the top');
+  found(on(16, 9, 20), 'c-door-all', 'steel', 750, [...FACTORY]);
+  found(on(16, 9, 30), 'c-mirror-all', 'plastic', 2500, FACTORY.slice(1));
+
+  // Wing: painted anew; blocked through to steel at the edge last night.
+  strip(on(9, 9), 'c-wing-all');
+  clean(on(9, 11), 'c-wing-all');
+  coat(on(9, 11, 30), 'c-wing-all', 'epoxy-primer', 50, 1);
+  coat(on(9, 12, 10), 'c-wing-all', 'epoxy-primer', 50, 1);
+  sand(on(6, 9), 'c-wing-all', 180, 8);
+  clean(on(6, 10), 'c-wing-all');
+  for (const m of [20, 45, 70]) coat(on(6, 10, m), 'c-wing-all', 'highbuild-2k', 55, 1);
+  guide(on(2, 16), 'c-wing-all');
+  sand(on(1, 18, 30), 'c-wing-all', 400, 30, { through: 'substrate', spotsThrough: true, spotCm2: 4 });
+
+  // Door: stone chips on its lower edge, feathered and primed; colour is still to come.
+  const chips = put(on(8, 9), 'c-door-all', 'marked', {
+    fault: 'stoneChips',
+    grade: 3,
+    sizeMm: 12,
+    cause: 'stone',
+    treatment: 'feather',
+  });
+  const feathered = put(ago(170), 'c-door-all', 'repaired', { treatment: 'feather', faultIds: [chips] });
+  put(ago(155), 'c-door-all', 'cleaned', { productId: 'cleaner-metal', on: [feathered] });
+  put(ago(140), 'c-door-all', 'coated', {
+    productId: 'primer-1k-aerosol',
+    coats: 2,
+    filmUm: 15,
+    application: 'aerosol',
+    on: [feathered],
+  });
+
+  // Mirror cap: sprayed elsewhere, and back.
+  put(on(7, 9), 'c-mirror-all', 'removed', { where: 'Shelf, bay two' });
+  put(on(7, 16), 'c-mirror-all', 'sentOut', {
+    to: 'the sprayer down the road',
+    work: 'Base and clear',
+    dueMs: on(3, 17),
+  });
+  put(on(3, 15), 'c-mirror-all', 'cameBack', {
+    as: 'coated',
+    sprayedMs: on(4, 11),
+    layers: [
+      { label: 'Base coat, as told', family: 'baseSolvent', filmUm: 20 },
+      { label: 'Clear, as told', family: 'clear', filmUm: 50 },
+    ],
+  });
+  return { job, events };
+}
