@@ -19,7 +19,7 @@ test('what is agreed decides the way: single-stage in satin is neither cleared n
   await press(page, 'Still to come');
   const way = page.getByTestId('still-to-come');
   await expect(way).toContainText('Single-stage topcoat');
-  await expect(way).toContainText('Fit and clamp');
+  await expect(way).toContainText('Refit');
   await expect(way).not.toContainText('Clear');
   await expect(way).not.toContainText('Polish');
 });
@@ -46,11 +46,11 @@ test('one zone ends otherwise than its job: a load bed that is lined', async ({ 
 
 test('a fault is put off as agreed, is told as due, and taken up again', async ({ page }) => {
   await openDemo(page, '/panel/bread-van/right-side?zone=rs-rear');
-  const leave = page.getByRole('button', { name: /^Leave it as agreed/ });
+  const leave = page.getByRole('button', { name: /^Leave unrepaired (agreed)/ });
   await expect(leave.first()).toBeVisible();
   const before = await leave.count();
   expect(before).toBeGreaterThan(0);
-  const name = (await leave.first().getAttribute('aria-label'))!.replace('Leave it as agreed : ', '');
+  const name = (await leave.first().getAttribute('aria-label'))!.replace('Leave unrepaired (agreed) : ', '');
   await leave.first().click();
   await pick(page, 'In 3 months');
   await expect(page.getByRole('button', { name: `Take it up again : ${name}` })).toBeVisible();
@@ -85,7 +85,7 @@ test('another way: the polish is put off, and the way is found anew', async ({ p
   await press(page, /^Another way/);
   await press(page, 'Put off : Polish');
   await expect(way.getByText('Polish', { exact: true })).toHaveCount(0);
-  await expect(way).toContainText('Fit and clamp');
+  await expect(way).toContainText('Refit');
   await press(page, 'Take up again: polish');
   await expect(way.getByText('Polish', { exact: true })).toBeVisible();
 });

@@ -172,7 +172,7 @@ test('an alarm rings when a flash is over, outlives a reload, and is put away on
   // Several that ring are one line; each is behind a tap.
   const several = alarms.getByRole('button', { expanded: false });
   if ((await several.count()) > 0) await several.click();
-  await expect(alarms).toContainText(/Next coat can go on: the clock is there/);
+  await expect(alarms).toContainText(/Ready for the next coat/);
   await page.reload();
   await page.clock.runFor(6000);
   await expect(alarms).toContainText('Tailboard');

@@ -57,7 +57,7 @@ test('a work clock is stopped with a tap, goes with the entry of its work, and a
   await page.goto('/log?job=bread-van&zones=rd-lower&kind=sanded');
   await expect(page.getByLabel('Work time, minutes')).toHaveValue('25');
   await page.getByTestId('save').click();
-  const reason = page.getByLabel('Why go on all the same');
+  const reason = page.getByLabel('Reason for going ahead');
   await reason.or(page.getByTestId('last-entry')).first().waitFor();
   if (await reason.isVisible()) {
     await reason.fill('Test piece');
@@ -111,7 +111,7 @@ test('a cup is judged before it is poured', async ({ page }) => {
   await openDemo(page, '/mix?job=bread-van&zones=rs-rear');
   await expect(page.getByTestId('verdict')).toBeVisible();
   await expect(page.getByTestId('verdict')).toContainText(/Not yet|clean|rust|not/i);
-  await expect(page.getByLabel('Why go on all the same')).toHaveCount(0);
+  await expect(page.getByLabel('Reason for going ahead')).toHaveCount(0);
 });
 
 test('parts that were laid out, or a panel that was added, are taken back with a tap', async ({ page }) => {

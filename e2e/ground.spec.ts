@@ -50,7 +50,7 @@ test('a fault is marked where it is, stops a coat over it, and is gone once its 
   await page.goto('/log?job=bread-van&zones=rs-front&kind=coated');
   await expect(page.getByTestId('verdict')).toContainText('a hole is marked here and not repaired');
   await page.goto('/map?job=bread-van&panel=right-side');
-  await press(page, /^Log the repair: Hole/);
+  await press(page, /^Repair done: Hole/);
   await expect(page.getByLabel('What was done')).toHaveValue('Cut out and patch');
   await expect(page.getByText(/^Welding, pins too: fire watch/)).toBeVisible();
   await page.getByTestId('save').click();
@@ -78,7 +78,7 @@ test('a finger goes round a fault: its area is the drawing\u2019s, and the repai
   await pick(page, 'Look');
   await tap(page, 0.27, 0.48);
   await expect(
-    page.getByRole('region', { name: 'Faults here' }).getByRole('button', { name: /^Log the repair/ }),
+    page.getByRole('region', { name: 'Faults here' }).getByRole('button', { name: /^Repair done/ }),
   ).toHaveCount(1);
   await press(page, 'Work out its repair');
   await expect(answer(page)).toHaveText(/^Cut \d{3} × \d{3}\smm, \d+ plugs$/);
@@ -356,7 +356,7 @@ test('a blasting day: covers first, the compressor has to feed the nozzle, and s
 }) => {
   await openDemo(page, '/blast?job=bread-van');
   // What the media would warp is neither covered nor logged.
-  await expect(answer(page)).toHaveText('1 of 2 should not be blasted so');
+  await expect(answer(page)).toHaveText('Do not blast 1 of these 2 at this setting');
   await expect(page.getByTestId('log-blast')).toBeEnabled();
   await expect(page.getByTestId('finish-by')).toContainText(/Flash rust shows|stays dry/);
   await expect(page.getByText(/Thin flat sheet warps under crushed glass/)).toBeVisible();

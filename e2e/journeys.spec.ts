@@ -70,7 +70,7 @@ test('logs a coat in three taps from the open app, sees clock and material, undo
   await page.getByTestId('save').click(); // 3
   await expect(page.getByTestId('last-entry')).toHaveText(/Coated: Waterborne base coat, 1 coat/);
   await expect(page.getByRole('button', { name: /^Waterborne base coat, 3 coats/ })).toBeVisible();
-  await expect(page.getByTestId('next-moment')).toContainText('Next coat can go on');
+  await expect(page.getByTestId('next-moment')).toContainText('Ready for the next coat');
   const material = page.getByRole('region', { name: 'Material on this panel' });
   await expect(material.getByText('Waterborne base coat')).toBeVisible();
   await press(page, 'Undo');
@@ -84,9 +84,9 @@ test('logs a coat in three taps from the open app, sees clock and material, undo
 test('the clock of a coat runs', async ({ page }) => {
   await page.clock.install();
   await openDemo(page, '/panel/bread-van/tailboard');
-  await expect(page.getByTestId('next-moment')).toContainText(/Next coat can go on ?in \d+\smin/);
+  await expect(page.getByTestId('next-moment')).toContainText(/Ready for the next coat ?in \d+\smin/);
   await page.clock.fastForward('10:00');
-  await expect(page.getByTestId('next-moment')).not.toContainText('Next coat can go on');
+  await expect(page.getByTestId('next-moment')).not.toContainText('Ready for the next coat');
   await expect(answer(page).locator('..')).toContainText('Base on');
 });
 
@@ -125,7 +125,7 @@ test('mixes a primer for two zones, pours too much, and logs the coat with that 
   await expect(page.getByTestId('verdict')).toContainText('Left door, upper. Not yet: the window to coat');
   await page.getByTestId('save').click();
   await expect(page.getByText('Say why in a few words; it is kept with the entry')).toBeVisible();
-  await page.getByLabel('Why go on all the same').fill('It was keyed this morning');
+  await page.getByLabel('Reason for going ahead').fill('It was keyed this morning');
   await page.getByTestId('save').click();
   await expect(page.getByTestId('last-entry')).toHaveText(/High-build primer, 3 coats/);
   await press(page, /^Coated/);
@@ -278,7 +278,7 @@ test('logs every kind of the sheet', async ({ page }) => {
     const asked = page.getByText('Say why in a few words');
     await asked.or(page.getByTestId('last-entry')).first().waitFor();
     if (await asked.isVisible()) {
-      await page.getByLabel('Why go on all the same').fill('Test piece');
+      await page.getByLabel('Reason for going ahead').fill('Test piece');
       await page.getByTestId('save').click();
     }
     await expect(page.getByTestId('last-entry')).toHaveText(says);
@@ -381,7 +381,7 @@ test('an own product: copied, given a data sheet’s figures, used, and not dele
   await page.goto('/log?job=bread-van&zones=cover-all&kind=coated');
   await press(page, 'Another product');
   await pick(page, 'Grey build 4000');
-  await page.getByLabel('Why go on all the same').fill('Test piece');
+  await page.getByLabel('Reason for going ahead').fill('Test piece');
   await page.getByTestId('save').click();
   await expect(page.getByTestId('last-entry')).toHaveText(/Grey build 4000/);
   await page.goto(address);
@@ -431,7 +431,7 @@ test('the panel says what is still to come, and logging the first step moves the
     'Solvent base coat',
     'Clear, medium',
     'Polish',
-    'Fit and clamp',
+    'Refit',
   ];
   const at = order.map((label) => text.indexOf(label));
   expect(at).not.toContain(-1);
@@ -448,7 +448,7 @@ test('going on against a stop takes a reason, and the reason is kept', async ({ 
   await expect(page.getByTestId('verdict')).toContainText('Not yet: it has not been cleaned since it was worked on');
   await page.getByTestId('save').click();
   await expect(page.getByText('Say why in a few words; it is kept with the entry')).toBeVisible();
-  await page.getByLabel('Why go on all the same').fill('Wiped a minute ago');
+  await page.getByLabel('Reason for going ahead').fill('Wiped a minute ago');
   await page.getByTestId('save').click();
   await press(page, /^Coated/);
   await expect(page.getByText('Went on against advice: Wiped a minute ago')).toBeVisible();

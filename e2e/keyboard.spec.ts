@@ -38,7 +38,7 @@ test('a coat is logged, corrected by undo and looked up by keyboard alone', asyn
   await page.keyboard.press('ArrowLeft');
   await tabTo(page, 'button', /^Log /, 120);
   await page.keyboard.press('Enter');
-  const why = page.getByLabel('Why go on all the same');
+  const why = page.getByLabel('Reason for going ahead');
   if (await why.isVisible().catch(() => false)) {
     await why.focus();
     await page.keyboard.type('A try by keyboard');

@@ -197,7 +197,7 @@ test('what is left of a base is kept with a label, and which pot ends on which p
   await page.getByTestId('sprayed').click();
   await page.getByLabel('Left in the cup, ml').fill('60');
   await pick(page, 'Is kept, with a label');
-  const why = page.getByLabel('Why go on all the same');
+  const why = page.getByLabel('Reason for going ahead');
   await page.getByTestId('save').click();
   await why.or(page.getByTestId('last-entry')).first().waitFor();
   if (await why.isVisible()) {
@@ -246,7 +246,7 @@ test('two fillers are stirred into one batch; marks on a stick and thinner on pu
   await pick(page, 'Glass-reinforced filler');
   await page.getByTestId('sprayed').click();
   await page.getByTestId('save').click();
-  const why = page.getByLabel('Why go on all the same');
+  const why = page.getByLabel('Reason for going ahead');
   await why.or(page.getByTestId('last-entry')).first().waitFor();
   if (await why.isVisible()) {
     await why.fill('Deep and smooth at once');

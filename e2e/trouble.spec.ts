@@ -205,7 +205,7 @@ test('storage that is full is said at once, and nothing is shown as saved that i
 test('what is typed wrong is said beside the field, and nothing is written', async ({ page }) => {
   await openDemo(page, '/log?job=bread-van&zones=cover-all&kind=coated');
   const film = page.getByLabel('Dry film of one coat, µm');
-  await page.getByLabel('Why go on all the same').fill('Only a try');
+  await page.getByLabel('Reason for going ahead').fill('Only a try');
   for (const [text, says] of [
     ['12,', 'Finish the number'],
     ['1.2.3', 'One decimal mark only'],
@@ -228,7 +228,7 @@ test('what is typed wrong is said beside the field, and nothing is written', asy
   await page.getByTestId('save').click();
   await expect(page.getByText('Say which day')).toBeVisible();
   await pick(page, 'Now');
-  await press(page, 'Read it anew');
+  await press(page, 'Take a new reading');
   await page.getByLabel('Air, °C').fill('400');
   await page.getByTestId('save').click();
   await expect(page.getByText(/Air temperature must be between −30 and 60\s°C/)).toBeVisible();

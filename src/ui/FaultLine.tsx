@@ -71,7 +71,7 @@ export function FaultLine({
   const onPress = isOpen ? onRepair : onDone;
   return (
     <View>
-      <ListRow selected={selected} label={isOpen ? `Log the repair: ${words}` : words} {...(onPress && { onPress })}>
+      <ListRow selected={selected} label={isOpen ? `Repair done: ${words}` : words} {...(onPress && { onPress })}>
         <Grow>
           <Text {...(isOpen && { kind: 'strong' as const })}>{words}</Text>
           {detail !== undefined && (
@@ -86,7 +86,7 @@ export function FaultLine({
       </ListRow>
       {isOpen && (
         <TextButton
-          label={asking ? 'Keep it open' : 'Leave it as agreed'}
+          label={asking ? 'Keep it open' : 'Leave unrepaired (agreed)'}
           of={`: ${words}`}
           tone="muted"
           onPress={() => setAsking(!asking)}

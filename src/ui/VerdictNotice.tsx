@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { View } from 'react-native';
 import { phrase, type Message } from '@/core';
 import type { Verdict } from '@/core/advice';
@@ -25,8 +26,12 @@ interface Props {
   leaveOut?: { label: string; onPress(): void } | undefined;
 }
 
+/** So many reasons stand open, the gravest; the rest behind a tap. */
+const OPEN = 2;
+
 /** What the rules say of the entry before it is saved. Against a stop one goes on only with a reason, which is logged. */
 export function VerdictNotice({ judged: { verdict, zone }, now, reason = '', onReason, problem, leaveOut }: Props) {
+  const [all, setAll] = useState(false);
   if (verdict.level === 'allowed')
     return (
       <View testID="verdict">
@@ -36,19 +41,28 @@ export function VerdictNotice({ judged: { verdict, zone }, now, reason = '', onR
       </View>
     );
   const grave = verdict.findings.filter((f) => f.level !== 'note');
+  const shown = all ? grave.length : OPEN;
   return (
     <Notice tone={VERDICT_TONE[verdict.level]} testID="verdict">
       <Text kind="strong" tone={VERDICT_TONE[verdict.level]}>
         {zone ? phrase`${zone}. ${verdictLine(verdict, now)}` : verdictLine(verdict, now)}
       </Text>
-      {grave.slice(1).map((f) => (
-        <Text key={f.ruleId} kind="small">
+      {grave.slice(1, shown).map((f, i) => (
+        <Text key={i} kind="small">
           {f.clears && f.clearsMs === undefined ? phrase`${f.says} ${f.clears}` : f.says}
         </Text>
       ))}
+      {grave.length > shown && (
+        <TextButton
+          label={`${grave.length - shown} more`}
+          of="reasons"
+          icon="chevron-down"
+          onPress={() => setAll(true)}
+        />
+      )}
       {leaveOut && <TextButton label={leaveOut.label} icon="close" onPress={leaveOut.onPress} />}
       {verdict.level === 'stop' && onReason && (
-        <Field label="Why go on all the same" value={reason} onChange={onReason} problem={problem} />
+        <Field label="Reason for going ahead" value={reason} onChange={onReason} problem={problem} />
       )}
     </Notice>
   );

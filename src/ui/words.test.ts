@@ -73,7 +73,7 @@ describe('the surface as a hand would describe it', () => {
   const of = (surface: Partial<Strata['surface']>, layers: unknown[] = [{}]) =>
     plain(String(surfaceWords({ layers, surface: { exposes: 'x', sinceMs: 0, ...surface } } as unknown as Strata)));
   it.each([
-    [{}, 'Untouched since it was laid'],
+    [{}, 'Not sanded yet'],
     [{ scratch: { grit: 320, wet: true, atMs: 0 } }, 'P320 scratch, wet'],
     [{ scratch: { grit: 180, wet: false, atMs: 0 }, clean: { atMs: 0, productId: 'c' } }, 'P180 scratch, cleaned'],
     [{ blastProfileUm: 50.4 }, 'Blasted, 50 µm profile'],
@@ -97,7 +97,7 @@ describe('times', () => {
   });
   it('are said with the wait, before or after', () => {
     expect(plain(whenAndWait(NOW + 35 * MIN, NOW))).toBe('14:35, in 35 min');
-    expect(plain(whenAndWait(NOW - 90 * MIN, NOW))).toBe('12:30, 1 h 30 ago');
+    expect(plain(whenAndWait(NOW - 90 * MIN, NOW))).toBe('12:30, 1 h 30 min ago');
   });
   it('money and shares', () => {
     expect(plain(money(3.456, '€'))).toBe('€ 3.46');

@@ -37,13 +37,14 @@ import {
   type Conditions,
 } from '@/core';
 import { READ_BY, READ_ON, type ColourRead } from '@/core/log/colourRead';
+import { SURFACE_NAMES } from '@/core/systems/surfaces';
 import { dayMonth, percent } from './format';
 
 /** What a stage lets hands do, for a family. */
 export function stageWords(stage: Stage, family: ProductFamily): string {
   switch (stage) {
     case 'flash':
-      return 'Next coat can go on';
+      return 'Ready for the next coat';
     case 'dustFree':
       return 'Dust-free';
     case 'recoat':
@@ -59,7 +60,7 @@ export function stageWords(stage: Stage, family: ProductFamily): string {
     case 'polish':
       return 'Can be polished';
     case 'full':
-      return 'As hard as it gets';
+      return 'Fully cured';
   }
 }
 
@@ -79,7 +80,7 @@ export const momentWords = (m: Moment, family: ProductFamily): string =>
 
 /** What shows at a spot: 'bare steel', 'epoxy primer'. */
 export const spotShows = (s: Strata, spot: Spot): string =>
-  spot.layers[spot.layers.length - 1]?.label.toLowerCase() ?? `bare ${SUBSTRATES[s.substrate].name.toLowerCase()}`;
+  spot.layers[spot.layers.length - 1]?.label.toLowerCase() ?? SURFACE_NAMES[s.substrate];
 
 /** 'spots of bare steel', 'the ring of bare steel round the filler'. */
 export const spotWords = (s: Strata, spot: Spot): string =>
@@ -96,7 +97,7 @@ export function surfaceWords(s: Strata): Message {
   for (const said of new Set(openSpots(s).map((x) => spotWords(s, x)))) bits.push(said);
   if (clean) bits.push('cleaned');
   if (maskedWith) bits.push('masked');
-  if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'untouched since it was laid');
+  if (bits.length === 0) bits.push(s.layers.length === 0 ? 'bare, as stripped' : 'not sanded yet');
   return upperFirst(bits.reduce((a, b) => phrase`${a}, ${b}`));
 }
 
@@ -158,7 +159,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'marked':
       return markWords(e, units);
     case 'stripped':
-      return `${STRIP_METHOD_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to the substrate' : 'to a layer'}`;
+      return `${STRIP_METHOD_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to bare metal or plastic' : 'to a layer'}`;
     case 'blasted':
       return `${mediaName(e.media)}, ${formatQuantity('film', e.profileUm, units)} profile${e.wet ? ', wet' : ''}`;
     case 'treated':

@@ -59,10 +59,13 @@ function drawn(pairs: readonly SeenPair[]): number[] {
 }
 
 /** A difference of the hand comes before any toner: it is gone with the next card, and a toner would stay. */
-function answerOf(high: number, flakeTilt: FlakeTiltFit | undefined, limits: ColourLimits): ColourAnswer {
+/** Another card is worth its hour where it gains at least this share of the difference. */
+const RESPRAY_GAIN = 0.2;
+
+function answerOf(high: number, de: number, flakeTilt: FlakeTiltFit | undefined, limits: ColourLimits): ColourAnswer {
   if (high < limits.butt) return 'butt';
   if (high < limits.blend) return 'blend';
-  return flakeTilt ? 'respray' : 'tint';
+  return flakeTilt && flakeTilt.leftDe <= (1 - RESPRAY_GAIN) * de ? 'respray' : 'tint';
 }
 
 /** Whether the card passes beside the car, and if not, what to turn first. @returns undefined where nothing was seen of both */
@@ -86,7 +89,7 @@ export function judgeColour(
   const alongL = of(isAlong, dl);
   const metameric = metamerism(pairs);
   const flakeTilt = fitFlakeTilt(day);
-  const answer = answerOf(high, flakeTilt, limits);
+  const answer = answerOf(high, de, flakeTilt, limits);
   return {
     answer,
     de,
@@ -144,7 +147,7 @@ function answerWhy(
       if (flakeTilt) return `${flakeTilt.says} As it is it passes, led over by a blend.`;
       return de < limits.butt
         ? 'It may well pass at a gap, but that is not sure enough: a blend hides what is left.'
-        : 'Over a gap it shows; led over by a blend it does not.';
+        : 'Visible butted, hidden blended.';
     case 'respray':
       return flakeTilt === undefined
         ? 'Spray the card again another way before any toner.'

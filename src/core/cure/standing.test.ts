@@ -40,7 +40,7 @@ describe('what a zone says from across the room', () => {
     ));
 });
 
-describe('zones that stand alike', () => {
+describe('zones at this stage', () => {
   it('one entry on both leaves them alike; another grit on one does not', () => {
     const both = fold(foundBare([A, B]), sand('s', [A, B], 80));
     expect(zonesAlike(JOB, both, all, A)).toEqual(expect.arrayContaining([A, B]));

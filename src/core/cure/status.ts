@@ -59,7 +59,7 @@ export const NEXT_ACT: Record<ZoneStage, string> = {
   asFound: 'Strip it, or key it for the next coat',
   bare: 'Clean and prime the bare surface',
   spots: 'Bring the spots level with what is round them',
-  curing: 'Leave it until the clock is there',
+  curing: 'Leave it until it is ready',
   converted: 'Prime over the converter',
   toSand: 'Sand the filler to shape',
   filled: 'Clean and prime',

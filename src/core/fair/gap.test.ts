@@ -30,6 +30,12 @@ describe('a gap along its length', () => {
     expect([tapered.setMm.first, tapered.setMm.last]).toEqual([expect.closeTo(-2, 9), expect.closeTo(2, 9)]);
     expect(tapered.afterSettingMm).toBeCloseTo(0, 9);
   });
+  it('is set by its worst place: 4, 4 and 7.5 mm can be set to within 0.875 mm, so nothing is filed', () => {
+    // The band through the first and the last place is 1.75 mm high, and its middle is half of that from each.
+    const p = plan([4, 4, 7.5]);
+    expect(p.act).toBe('hinges');
+    expect(p.afterSettingMm).toBeCloseTo(0.875, 9);
+  });
   it('bent, it is built up: 5 mm more in the middle of five places leaves 4 mm after it is set, on an edge of 8 mm', () => {
     // Off by 0, 0, 5, 0, 0: its mean is 1, so set by 1 it stays 4 mm too wide over two steps of 200 mm: 4 · 200 · 8 mm³.
     const p = plan([4, 4, 9, 4, 4]);

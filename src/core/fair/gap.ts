@@ -48,8 +48,9 @@ export interface GapPlan {
 }
 
 /**
- * What to do about a gap: what hinges can put right comes first (a shift and a turn, fitted so that the worst place is as little off as it can be by least
- * squares), since that costs no filler and no metal; then an edge is built up where it stays too wide, and the other side is eased where it stays too tight.
+ * What to do about a gap: what hinges can put right comes first (a shift and a turn, by which the worst place is as little off as it can
+ * be), since that costs no filler and no metal; then an edge is built up where it stays too wide, and the other side is eased where it
+ * stays too tight.
  * @param edgeMm how deep the edge is that is built up, mm: as much as shows in the gap
  */
 export function planGap(gap: GapRead, level: QualityLevel, edgeMm = EDGE_MM): Result<GapPlan, string> {
@@ -59,9 +60,13 @@ export function planGap(gap: GapRead, level: QualityLevel, edgeMm = EDGE_MM): Re
   if (off.length < MIN_GAP_READINGS) return fail(`Read it in at least ${MIN_GAP_READINGS} places along its length`);
   const bears = GAP_OFF_MM[level];
   const worst = (list: readonly { mm: number }[]) => Math.max(...list.map((o) => Math.abs(o.mm)));
-  const { a, b } = lineThrough(off);
-  const set = off.map((o) => ({ atMm: o.atMm, mm: o.mm - a - b * o.atMm }));
   const isOff = worst(off) > bears;
+  const setBy = (line: { a: number; b: number }) =>
+    off.map((o) => ({ atMm: o.atMm, mm: o.mm - line.a - line.b * o.atMm }));
+  // Hinges are asked whether the worst place comes right; where it does not, the rest is filled on what lies right in most places.
+  const narrow = lineThrough(off);
+  const { a, b } = worst(setBy(narrow)) <= bears ? narrow : leastSquares(off);
+  const set = setBy({ a, b });
   const afterSettingMm = worst(set);
   // Where setting does not do, it is still done first, and the rest is filler's and file's.
   const left = isOff ? set : off;
@@ -111,8 +116,25 @@ function actOn(p: Omit<GapPlan, 'act' | 'why'>, isOff: boolean, bears: number): 
   };
 }
 
-/** A line through places by least squares. */
+/**
+ * The line through places from which the worst of them is as little off as it can be. Its slope is that of two of the places, since the band
+ * round it touches three of them: each pair is tried.
+ */
 function lineThrough(points: readonly { atMm: number; mm: number }[]): { a: number; b: number } {
+  let best = bandOf(points, 0);
+  for (const [i, p] of points.entries())
+    for (const q of points.slice(i + 1)) {
+      if (q.atMm === p.atMm) continue;
+      const band = bandOf(points, (q.mm - p.mm) / (q.atMm - p.atMm));
+      // Of two that are as good the one that moves less.
+      const gain = best.width - band.width;
+      if (gain > 1e-9 || (gain > -1e-9 && Math.abs(band.b) < Math.abs(best.b))) best = band;
+    }
+  return best;
+}
+
+/** A line through places by least squares. */
+function leastSquares(points: readonly { atMm: number; mm: number }[]): { a: number; b: number } {
   const n = points.length;
   const mx = points.reduce((s, p) => s + p.atMm, 0) / n;
   const my = points.reduce((s, p) => s + p.mm, 0) / n;
@@ -121,6 +143,12 @@ function lineThrough(points: readonly { atMm: number; mm: number }[]): { a: numb
   return { a: my - b * mx, b };
 }
 
+/** The narrowest band of a slope that holds all places: its middle, and how wide it is. */
+function bandOf(points: readonly { atMm: number; mm: number }[], b: number): { a: number; b: number; width: number } {
+  const rest = points.map((p) => p.mm - b * p.atMm);
+  const [low, high] = [Math.min(...rest), Math.max(...rest)];
+  return { a: (low + high) / 2, b, width: high - low };
+}
 /** Along a line, by trapezes, over the depth of an edge, mL. */
 function volumeMl(line: readonly { atMm: number; mm: number }[], edgeMm: number, part: (mm: number) => number): number {
   let mm2 = 0;

@@ -19,6 +19,7 @@ export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobF
     writtenMs: move(e.writtenMs),
     ...(e.kind === 'replaced' && { by: moved(e.by) }),
     ...(e.kind === 'left' && e.byMs !== undefined && { byMs: move(e.byMs) }),
+    ...(e.kind === 'cameBack' && e.sprayedMs !== undefined && { sprayedMs: move(e.sprayedMs) }),
     ...(e.kind === 'sentOut' && e.dueMs !== undefined && { dueMs: move(e.dueMs) }),
   });
   return {

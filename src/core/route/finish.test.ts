@@ -55,7 +55,7 @@ describe('what comes first, by what was found and by what is agreed', () => {
     ['for a liner coarser', 'Sand to key, P180', 'factory', [CLEAN], { system: 'liner' }],
     ['a primed load bed is lined', 'Load-bed liner', 'bare', [prime('epoxy-primer', 0.2)], { system: 'liner' }],
     ['a primed floor gets underseal', 'Underseal', 'bare', [prime('epoxy-primer', 0.2)], { system: 'underseal' }],
-    ['primer only is fitted', 'Fit and clamp', 'bare', [prime('epoxy-primer', 2)], { system: 'primer' }],
+    ['primer only is fitted', 'Refit', 'bare', [prime('epoxy-primer', 2)], { system: 'primer' }],
     ['rust primer takes enamel', 'One-pack enamel', 'bare', [prime('rust-primer', 3)], { system: 'enamel' }],
     [
       'blocked primer takes single-stage',
@@ -65,15 +65,9 @@ describe('what comes first, by what was found and by what is agreed', () => {
       { system: 'singleStage' },
     ],
     ['gloss is denibbed', 'Denib, P2000', 'bare', clear, {}],
-    ['satin is fitted', 'Fit and clamp', 'bare', clear, { sheen: 'satin' }],
-    [
-      'enamel is not denibbed',
-      'Fit and clamp',
-      'bare',
-      [prime('primer-1k', 30), prime('enamel', 20)],
-      { system: 'enamel' },
-    ],
-    ['wax ends it', 'Fit and clamp', 'bare', [prime('epoxy-primer', 9), prime('cavity-wax', 3, 1)], {}],
+    ['satin is fitted', 'Refit', 'bare', clear, { sheen: 'satin' }],
+    ['enamel is not denibbed', 'Refit', 'bare', [prime('primer-1k', 30), prime('enamel', 20)], { system: 'enamel' }],
+    ['wax ends it', 'Refit', 'bare', [prime('epoxy-primer', 9), prime('cavity-wax', 3, 1)], {}],
     [
       'sealer past its window is scuffed',
       'Scuff, P400',

@@ -77,14 +77,15 @@ const GRITS = [36, 80, 120, 180, 320, 400, 600, 800, 1000, 1500, 2000, 3000];
  */
 export function drawState(seed: number): DrawnState {
   const random = drawer(seed);
-  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)]!;
+  const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   const substrate: SubstrateKind = pick(SUBSTRATE_KINDS);
   const found = pick(AS_FOUND);
   const strata = applyEvent(
     undefined,
     ev({ kind: 'found', atMin: 0, substrate, thicknessUm: 800, layers: layersAsFound(found, substrate) }) as PlainEvent,
     FOLD,
-  )!;
+  );
+  if (!strata) throw new Error('A zone that was found has strata');
   const s: DrawnState = {
     strata,
     nowMs: T0 + 60 * MINUTE_MS,
@@ -96,7 +97,7 @@ export function drawState(seed: number): DrawnState {
   let n = 0;
   const log = (e: object, told: string) => {
     const event = { id: `d${n++}`, atMs: s.nowMs, writtenMs: s.nowMs, zoneIds: [], ...e } as unknown as PlainEvent;
-    s.strata = applyEvent(s.strata, event, FOLD)!;
+    s.strata = applyEvent(s.strata, event, FOLD) ?? s.strata;
     s.told.push(told);
     s.nowMs += 20 * MINUTE_MS;
   };

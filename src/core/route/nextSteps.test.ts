@@ -51,7 +51,7 @@ describe('what comes next', () => {
     ));
   it('on clear: denib, polish, and what waits for it to be hard', () =>
     expect(labels([bare, coated('clear-ms', -60, 2)])).toEqual(
-      expect.arrayContaining([expect.stringMatching(/^Denib/), 'Polish', 'Tape over it', 'Fit and clamp', 'Wax']),
+      expect.arrayContaining([expect.stringMatching(/^Denib/), 'Polish', 'Tape over it', 'Refit', 'Wax']),
     ));
   it('a marked fault comes into question once, whatever its count', () => {
     const mark = (id: string) => ev({ kind: 'marked', id, atMin: -9, fault: 'dent', grade: 1, treatment: 'fill' });

@@ -150,7 +150,7 @@ describe('what is still to come', () => {
       at('Clear, medium solids'),
       at('Denib, P2000'),
       at('Polish'),
-      at('Fit and clamp'),
+      at('Refit'),
     ];
     expect(order).not.toContain(-1);
     expect([...order].sort((a, b) => a - b)).toEqual(order);
@@ -165,7 +165,7 @@ describe('what is still to come', () => {
   it('a load bed is primed and lined, and neither built nor polished', () =>
     expect(
       labels([found('steel')], { finish: { system: 'liner' } }).filter((l) => !/^(Clean|Another)/.test(l)),
-    ).toEqual(['Sand, P120', 'Epoxy primer', 'Load-bed liner', 'Fit and clamp']));
+    ).toEqual(['Sand, P120', 'Epoxy primer', 'Load-bed liner', 'Refit']));
   it('a step that is put off is left out, and the way goes on without it', () => {
     const { state, clocks, input } = inputOf([found('steel')], DEFAULT_METHOD);
     const way = (putOff: string[]) =>
@@ -174,7 +174,7 @@ describe('what is still to come', () => {
     const without = way(['polish', 'guide']);
     expect(without.filter((l) => /Polish|Guide/.test(l))).toEqual([]);
     expect(without).toContain('Block, P400');
-    expect(without).toContain('Fit and clamp');
+    expect(without).toContain('Refit');
   });
   it('satin is fitted as it was sprayed', () =>
     expect(labels([found('steel')], { finish: { sheen: 'satin' }, level: 'show' })).not.toContain('Denib, P2000'));
@@ -216,14 +216,14 @@ describe('what is still to come', () => {
             begin,
             system,
             sheen,
-            expect.arrayContaining(['Fit and clamp']),
+            expect.arrayContaining(['Refit']),
             true,
           ]);
           // It ends with what is agreed, and with nothing that is not part of it.
           const laid = r.steps.flatMap((s) => ('product' in s.step ? [s.step.product.family] : []));
           expect(laid.filter((f) => !belongsTo(system, f))).toEqual([]);
           if (FINISHES[system].over.length > 0) expect(laid.some((f) => FINISHES[system].over.includes(f))).toBe(true);
-          if (sheen !== 'gloss') expect(labels).not.toContain('Polish');
+          if (sheen !== 'gloss' && !FINISHES[system].keeps) expect(labels).not.toContain('Polish');
         },
       ),
       { numRuns: 150, endOnFailure: true },

@@ -149,7 +149,7 @@ function keptWay(w: WayInput, keeps: 'polished' | 'asItIs'): Candidate[] {
   const repairs = plain.filter((c) => c.step.kind === 'repair');
   const cleans = plain.filter((c) => c.step.kind === 'clean');
   const waits = plain.filter((c) => c.step.kind === 'wait');
-  const fit: Candidate = { step: { kind: 'fit' }, label: 'Fit and clamp', logs: 'fitted' };
+  const fit: Candidate = { step: { kind: 'fit' }, label: 'Refit', logs: 'fitted' };
   const polish: Candidate = { step: { kind: 'polish' }, label: 'Polish', logs: 'polished' };
   const out = [...repairs];
   for (const group of groupsOf(w.status.spots ?? [])) {
@@ -189,9 +189,10 @@ const lays = (c: Candidate): boolean => c.step.kind === 'coat' || c.step.kind ==
 function wayWithSpots(w: WayInput, spots: readonly SpotStatus[]): Candidate[] {
   const { system } = w.finish ?? USUAL_FINISH;
   // What is to be filled is known where a repair asks for it: the field is not skimmed all over then.
-  const isFilledThere = spots.some(
-    (x) => x.spot.wants === 'filler' || (topLayer(x.strata) && isFiller(topLayer(x.strata)!.family)),
-  );
+  const isFilledThere = spots.some((x) => {
+    const filled = topLayer(x.strata);
+    return x.spot.wants === 'filler' || (filled !== undefined && isFiller(filled.family));
+  });
   const plain = wayOf(isFilledThere ? { ...w, skims: w.skims ?? [] } : w);
   const repairs = plain.filter((c) => c.step.kind === 'repair');
   const rest = plain.filter((c) => c.step.kind !== 'repair');
@@ -346,8 +347,9 @@ function isReadyFor(
 /** A remedy as a step: with the product that the shop takes for it, and what the paper takes off there. */
 export function remedyStep(r: Remedy, w: WayInput): Candidate | undefined {
   const step = plainRemedy(r, w);
-  const at = r.on && w.status.spots?.find((x) => r.on!.includes(x.spot.id));
-  return step && (r.on ? toSpots(step, r.on, at ? spotsName(w, at) : 'Spots') : step);
+  const { on } = r;
+  const at = on && w.status.spots?.find((x) => on.includes(x.spot.id));
+  return step && (on ? toSpots(step, on, at ? spotsName(w, at) : 'Spots') : step);
 }
 function plainRemedy(r: Remedy, { strata, state, all }: WayInput): Candidate | undefined {
   switch (r.act) {
@@ -538,7 +540,7 @@ function wayOf(w: WayInput): Candidate[] {
   };
   const guide: Candidate = { step: { kind: 'guide' }, label: 'Guide coat', logs: 'guideCoated' };
   const polish: Candidate = { step: { kind: 'polish' }, label: 'Polish', logs: 'polished' };
-  const fit: Candidate = { step: { kind: 'fit' }, label: 'Fit and clamp', logs: 'fitted' };
+  const fit: Candidate = { step: { kind: 'fit' }, label: 'Refit', logs: 'fitted' };
   const strip = (): Candidate | undefined => {
     const m = usualStrip(substrate);
     return (

@@ -17,14 +17,14 @@ export const AIR_RULES: readonly Rule[] = [
     air.surfaceC - air.dewPointC < DEW_MARGIN_K
       ? stop(
           phrase`Dew is near: the surface is at ${c1(air.surfaceC)}, only ${figure('tempDifference', air.surfaceC - air.dewPointC, 1)} over the dew point.`,
-          phrase`Warm the panel to ${c1(air.dewPointC + DEW_MARGIN_K)}, or dry the air.`,
+          phrase`Warm the panel to ${figure('temp', Math.ceil(air.dewPointC + DEW_MARGIN_K + 0.2), 0)}, or dry the air.`,
         )
       : undefined,
   ),
   rule('air.tooCold', COAT, "Panel not under the product's lowest temperature", ({ air, step }) =>
     air.surfaceC < step.product.limits.minTempC
       ? stop(
-          phrase`Too cold: ${step.product.name} wants a panel of at least ${c1(step.product.limits.minTempC)}, and this is at ${c1(air.surfaceC)}.`,
+          phrase`Too cold for ${step.product.name.toLowerCase()}: it needs a panel of at least ${c1(step.product.limits.minTempC)}, and this is at ${c1(air.surfaceC)}.`,
           phrase`Warm the panel to ${c1(step.product.limits.minTempC)}.`,
         )
       : undefined,

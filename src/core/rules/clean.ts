@@ -27,7 +27,7 @@ function wipeOn(c: RuleContext<StepOf<'clean'>>): Finding | undefined {
     case 'window':
       if (recoat?.closed)
         return care(
-          `Cleaner bites into ${top.label.toLowerCase()}, also now.`,
+          `Cleaner softens ${top.label.toLowerCase()}, also now.`,
           'A quick wipe, a dry cloth after it, and no rubbing.',
         );
       return isBase(top.family)
@@ -55,7 +55,7 @@ function wipeOn(c: RuleContext<StepOf<'clean'>>): Finding | undefined {
         );
       return sand && !sand.reached
         ? care(
-            `${top.label} is still soft, and solvent bites into it.`,
+            `${top.label} is still soft: solvent will soften it.`,
             'Wait until it can be sanded, or only tack it off.',
           )
         : undefined;

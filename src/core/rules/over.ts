@@ -65,7 +65,7 @@ const NEEDS_NO_WINDOW: readonly Material[] = ['sealer', 'underseal', 'cavityWax'
 /** What is agreed to look at from an arm's length, or to be brushed: a scratch that shows there is nobody's fault. */
 const isForgiving = (c: RuleContext): boolean =>
   c.around?.finish.level === 'tidy' ||
-  ['enamel', 'underseal', 'liner', 'primer'].includes(c.around?.finish.system ?? '');
+  ['enamel', 'underseal', 'liner', 'primer', 'kept', 'polished'].includes(c.around?.finish.system ?? '');
 /** By how much coarser a paper may be at the tidy level, as a factor of its number. */
 const TIDY = 0.65;
 
@@ -185,9 +185,9 @@ export const OVER_RULES: readonly Rule[] = [
         );
       case 'coarse':
         if (c.around?.finish.level === 'tidy' && grit >= coarse * TIDY) return undefined;
-        return care(`P${grit} is coarse under ${name}: it can swell and show later.`, way);
+        return care(`P${grit} scratches will show through ${name}.`, way);
       case 'fine':
-        return care(`P${grit} is fine under ${name}: it grips less.`, way);
+        return care(`P${grit} is rather fine for ${name}: poor key.`, way);
       case 'tooFine':
         return stop(`P${grit} is too fine for ${name} to grip.`, `Key it: ${way}`);
       case 'fits':
@@ -271,7 +271,7 @@ export const OVER_RULES: readonly Rule[] = [
     const { rust } = c.status;
     return c.step.product.family !== 'converter' && rust && rust.rustsMs !== null && rust.rustsMs < c.nowMs
       ? stop(
-          `Bright for ${waitText(c.nowMs - rust.brightMs)} in the air that was read: flash rust is on it since ${waitText(c.nowMs - rust.rustsMs)}.`,
+          `Bright for ${waitText(c.nowMs - rust.brightMs)} in the air that was read: flash rust for ${waitText(c.nowMs - rust.rustsMs)}.`,
           'Abrade it to bright metal again, clean, and coat at once.',
         )
       : undefined;

@@ -156,12 +156,13 @@ function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true
   return rulesFor(c.step.kind).flatMap((r) => {
     const f = asked(r.id) ? r.check(c) : undefined;
     if (!f) return [];
+    const { spotId } = c;
     const remedies = f.level === 'stop' && f.clearsMs === undefined ? REMEDIES[r.id]?.(c) : undefined;
     return [
       {
         ...f,
         ruleId: r.id,
-        ...(remedies && { remedies: c.spotId ? remedies.map((x): Remedy => ({ ...x, on: [c.spotId!] })) : remedies }),
+        ...(remedies && { remedies: spotId ? remedies.map((x): Remedy => ({ ...x, on: [spotId] })) : remedies }),
       },
     ];
   });

@@ -10,6 +10,7 @@ import {
   KIND_HAZARDS,
   LAYER_DUST,
   REPAIR_HAZARDS,
+  SHEET,
   STRIP_HAZARDS,
   SUBSTRATE_DUST,
   TWO_PART_HAZARDS,
@@ -91,5 +92,13 @@ export function cautionsFor(
     if (on.green && kind === 'sanded') add(['greenFilm']);
   }
   if (old && overOldCoating) add(['oldCoating']);
-  return keysOf(HAZARDS).flatMap((id) => (found.has(id) ? [{ id, text: HAZARDS[id] }] : []));
+  // Sheet and code are deferred to once, not with every line.
+  let isDeferred = false;
+  return keysOf(HAZARDS).flatMap((id) => {
+    if (!found.has(id)) return [];
+    const text: string = HAZARDS[id];
+    const short = isDeferred && text.endsWith(SHEET) ? text.slice(0, -SHEET.length).trimEnd() : text;
+    isDeferred ||= text.endsWith(SHEET);
+    return [{ id, text: short }];
+  });
 }

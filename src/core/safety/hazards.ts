@@ -4,7 +4,8 @@ import type { Treatment } from '../log/marks';
 import type { EventKind } from '../log/event';
 import type { StripMethod } from '../log/tools';
 
-const SHEET = 'The product\u2019s data sheet and your local code decide.';
+/** What every caution defers to; said once a step. */
+export const SHEET = 'The product\u2019s data sheet and your local code decide.';
 
 /** What can hurt, and the usual caution. In the order in which they are said. None says that something is safe. */
 export const HAZARDS = {

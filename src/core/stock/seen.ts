@@ -1,6 +1,8 @@
+import { APPLICATIONS } from '../library/application';
 import type { ProductLookup } from '../library/product';
 import { zonesSince, type Job } from '../log/job';
 import type { JobState } from '../strata/fold';
+import { transferEfficiency } from '../mix/transfer';
 import { SUBSTRATE } from '../strata/types';
 import { cupOf, type CupUse } from './books';
 import { compositionOf, solidsOf, volumeMl } from './composition';
@@ -9,6 +11,10 @@ import type { Shelf } from './shelf';
 
 /** Under this a difference of two readings is mostly scatter, µm. */
 const LEAST_GAIN_UM = 5;
+
+/** What a plain panel takes off the gun's own share: panels of a log are taken for plain. */
+const plainShape = (a: TransferSeen['application']): number =>
+  transferEfficiency(a, 'plain') / APPLICATIONS[a].transferEfficiency;
 
 /**
  * What a job's log says of how much landed: coats of one product with one gun, from known cups, between two readings of the film (or on bare
@@ -43,7 +49,8 @@ export function transferSeen(job: Job, state: JobState, shelf: Shelf, products: 
             out.push({
               application: laid.application,
               productId: laid.productId,
-              share: landedMl / laid.solidMl,
+              // What is learned is the gun's share: the shape of a panel is counted again where it is asked of one.
+              share: landedMl / laid.solidMl / plainShape(laid.application),
             });
           }
           begin(e.filmUm);

@@ -134,6 +134,7 @@ export interface ShelfBooks {
 export function batchCost(
   batch: Batch,
   { shelf, products, currency }: ShelfBooks,
+  within: readonly string[] = [],
 ): { cost: number; otherMoney: boolean } {
   let cost = 0;
   let otherMoney = false;
@@ -141,8 +142,9 @@ export function batchCost(
     const c = containerId === undefined ? undefined : shelf.containers.get(containerId);
     if (holds.what === 'mix') {
       const from = shelf.batches.get(holds.batchId);
-      if (!from || from.id === batch.id || from.mixedG <= 0 || from.atMs >= batch.atMs) continue;
-      const of = batchCost(from, { shelf, products, currency });
+      // A leftover may be of a later batch than the pot that it was stirred into; only a ring of pots has no end.
+      if (!from || from.id === batch.id || from.mixedG <= 0 || within.includes(from.id)) continue;
+      const of = batchCost(from, { shelf, products, currency }, [...within, batch.id]);
       cost += (of.cost * massG) / from.mixedG;
       otherMoney ||= of.otherMoney;
       continue;

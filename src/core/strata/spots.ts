@@ -72,7 +72,7 @@ export const LEFT_BY: { readonly [T in Treatment]: Left } = {
   hammerAndDolly: BARED,
   shrink: TO_FILL,
   fill: TO_FILL,
-  feather: { to: 'below', grit: 180 },
+  feather: { to: 'below', grit: 320 },
   strip: { to: 'same' },
   laminate: TO_FILL,
   vAndEpoxy: TO_FILL,

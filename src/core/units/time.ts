@@ -11,7 +11,7 @@ export function waitText(ms: number): string {
   if (min < 1) return 'under 1\u00a0min';
   if (min < 60) return `${min}\u00a0min`;
   const h = Math.floor(min / 60);
-  if (h < 10) return min % 60 ? `${h}\u00a0h\u00a0${String(min % 60).padStart(2, '0')}` : `${h}\u00a0h`;
+  if (h < 10) return min % 60 ? `${h}\u00a0h\u00a0${min % 60}\u00a0min` : `${h}\u00a0h`;
   if (min < 48 * 60) return `${Math.round(min / 60)}\u00a0h`;
   return `${Math.round(min / 1440)}\u00a0days`;
 }

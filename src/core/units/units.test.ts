@@ -66,7 +66,7 @@ describe('units', () => {
   });
   it.each([
     [35 * MINUTE_MS, '35 min'],
-    [155 * MINUTE_MS, '2 h 35'],
+    [155 * MINUTE_MS, '2 h 35 min'],
     [180 * MINUTE_MS, '3 h'],
     [20 * HOUR_MS, '20 h'],
     [72 * HOUR_MS, '3 days'],

@@ -36,7 +36,7 @@ const plural = (n: number, one: string, many: string) => `${n} ${n === 1 ? one :
 
 function answerOf(panels: { count: number }[]): string {
   const total = panels.reduce((n, p) => n + p.count, 0);
-  if (total === 0) return 'No fault is open';
+  if (total === 0) return 'No faults to fix';
   const on = panels.filter((p) => p.count > 0).length;
   return `${plural(total, 'fault', 'faults')} open on ${plural(on, 'panel', 'panels')}`;
 }

@@ -345,6 +345,6 @@ function answerOf(plan: BlastPlan | undefined, parts: number, toCover: number): 
   if (plan.heldBarG < 2) return 'The compressor cannot feed this nozzle';
   if (toCover > 0) return `${toCover} ${toCover === 1 ? 'cover' : 'covers'} to put on first`;
   const stopped = plan.parts.filter((p) => p.stop).length;
-  if (stopped > 0) return `${stopped} of ${parts} should not be blasted so`;
+  if (stopped > 0) return `Do not blast ${stopped} of these ${parts} at this setting`;
   return `Ready: ${hoursText(plan.hours)}`;
 }

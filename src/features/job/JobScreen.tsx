@@ -93,7 +93,7 @@ function NewJob() {
       () => {
         forget();
         dropParts();
-        notify({ text: `${name} is begun.` });
+        notify({ text: `${name}: job started.` });
         router.replace(parts.length > 0 ? pageHref('/panels') : pageHref('/job/[jobId]', { jobId: job.id }));
       },
       (e: Error) => setProblem(errorText(e)),

@@ -35,7 +35,7 @@ export function AirFields({ asked, form, here, now, onAsk }: Props) {
         <Text kind="small" tone="muted">
           {here && airLine(here, units, now)}
         </Text>
-        <TextButton label="Read it anew" onPress={onAsk} />
+        <TextButton label="Take a new reading" onPress={onAsk} />
       </View>
     );
   const thermometer = () =>

@@ -51,7 +51,10 @@ export function KindFields(props: Props) {
       (f.name !== 'on' || (props.strata !== undefined && openSpots(props.strata).length > 0)),
   );
   const numbers = specs.filter((f) => f.type === 'number');
-  const rest = specs.filter((f) => f.type !== 'number');
+  // Where it was done decides what the rest is about.
+  const rest = specs
+    .filter((f) => f.type !== 'number')
+    .sort((a, b) => Number(b.name === 'on') - Number(a.name === 'on'));
   // Choices first: most of the time they are all that changes. Numbers then stand side by side.
   return (
     <>

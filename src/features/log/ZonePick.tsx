@@ -33,7 +33,7 @@ export function ZonePick({ jobs, open, statuses, now, zones, onJob, onZones, pro
   const whole = panel ? zonesOf(job, panel.id).map((z) => z.id) : [];
   // The first zone stays the first: what is suggested was worked out for it.
   const offers = [
-    { label: `All ${alike.length} that stand alike`, ids: alike },
+    { label: `All ${alike.length} at this stage`, ids: alike },
     { label: panel ? `All of ${panel.name}` : '', ids: whole },
     { label: 'As last time', ids: last },
   ].filter(

@@ -124,7 +124,7 @@ export function saveLabel(kind: LoggableKind, texts: Texts, product: Product | u
     case 'polished':
       return 'Log polishing';
     case 'repaired':
-      return 'Log the repair';
+      return 'Repair done';
     case 'blasted':
       return 'Log blasting';
     case 'fitted':

@@ -224,14 +224,7 @@ export function FaultForm({
         </Notice>
       ))}
       <View style={{ marginTop: gap(3), flexDirection: 'row', gap: gap(2) }}>
-        <ActionButton
-          label={`Mark it on ${zone.name.toLowerCase()}`}
-          strong
-          grow
-          disabled={command.isPending}
-          onPress={save}
-          testID="save-mark"
-        />
+        <ActionButton label={'Mark it'} strong grow disabled={command.isPending} onPress={save} testID="save-mark" />
         <ActionButton label="Leave" onPress={() => onDone()} />
       </View>
     </View>

@@ -201,7 +201,7 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                 ? 'Draw along it, or tap its bends'
                 : 'Drag round it, or tap its corners'
               : stillOpen === 0
-                ? 'No fault is open'
+                ? 'No faults to fix'
                 : stillOpen === 1
                   ? '1 fault is open'
                   : `${stillOpen} faults are open`

@@ -104,7 +104,7 @@ export function MixForm({
           />
         )}
         <Field
-          label="Kept in hand, %"
+          label="Spare, %"
           value={d.reserve}
           onChange={(t) => set({ reserve: t })}
           problem={bad.reserveFraction}

@@ -61,10 +61,7 @@ export function PourSection({
       >
         {pot !== undefined && <Fact figure={clockTime(now + pot * MINUTE_MS)} text="pot life ends, if mixed now" />}
         <Fact figure={formatQuantity('volume', plan.perCoatMl, units)} text="for each coat" />
-        <Fact
-          figure={`${(low ?? '').split('\u00a0')[0] ?? ''}–${high ?? ''}`}
-          text="may be needed, two times in three"
-        />
+        <Fact figure={`${(low ?? '').split('\u00a0')[0] ?? ''}–${high ?? ''}`} text="likely amount" />
         <Fact figure={money(plan.cost, currency)} text="material in the cup" />
         <Fact figure={formatQuantity('solvent', plan.vocGL, units)} text="VOC of the mix" />
       </View>

@@ -129,7 +129,7 @@ export default function WayToFinish({
       ))}
       <TextButton
         label={changing ? 'The way as it is' : 'Another way'}
-        {...(!changing && { of: ': put steps off, or take the other school' })}
+        {...(!changing && { of: ': put steps off, or use the other method' })}
         onPress={() => {
           setChanging(!changing);
           setOther({});

@@ -114,7 +114,7 @@ function Repair({ open, panel, faultId }: { open: OpenJob; panel: Panel; faultId
       foot={
         zone && (
           <ActionButton
-            label={treatment ? `Log: ${TREATMENT_NAMES[treatment].toLowerCase()}` : 'Log the repair'}
+            label={treatment ? `Log: ${TREATMENT_NAMES[treatment].toLowerCase()}` : 'Repair done'}
             strong
             grow
             onPress={() =>

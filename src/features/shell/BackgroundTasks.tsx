@@ -101,8 +101,7 @@ function wordsOf(a: DueAlarm): string {
   const top = a.open.state.zones.get(a.zoneId)?.strata?.layers.at(-1);
   if (a.kind === 'closing')
     return `Window closes at ${clockTime(a.closesMs ?? a.atMs)}: coat before then, or it needs sanding first`;
-  const words = top ? stageWords(a.stage, top.family) : 'Ready';
-  return `${words}: the clock is there`;
+  return top ? stageWords(a.stage, top.family) : 'Ready';
 }
 
 /** One line, however many ring: for which panels, and all of them behind a tap. */

@@ -59,8 +59,8 @@ export function JobLine({ open }: { open: OpenJob }) {
             onPress={() =>
               ask({
                 title: `Delete ${open.job.name}?`,
-                text: `Its ${open.state.events.length} entries, its drawings and its bags are gone from this browser for good. Export it first if you may want it again.`,
-                act: `Delete ${open.state.events.length} entries for good`,
+                text: `This deletes the job permanently: ${open.state.events.length} entries, its drawings and its bags. Export it first if you may want it again.`,
+                act: `Delete ${open.state.events.length} entries`,
                 onConfirm: () =>
                   void removeJob(open.job.id).then(
                     () => notify({ text: `${open.job.name} is deleted.` }),

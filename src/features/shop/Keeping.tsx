@@ -115,7 +115,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
                     ? put(step.found)
                     : ask({
                         title: `Replace the ${jobs.length} jobs that are here?`,
-                        text: `Their ${entries} entries are gone from this browser for good. Save the shop as a file first if you may want it again.`,
+                        text: `This deletes their ${entries} entries from this browser permanently. Save the shop as a file first if you may want it again.`,
                         act: 'Replace everything',
                         onConfirm: () => put(step.found),
                       })

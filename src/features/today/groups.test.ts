@@ -41,7 +41,7 @@ const names = (events: LogEvent[], min: number, tempC?: number) => {
 const found = foundBare(['lower', 'upper', 'bonnet']);
 
 describe("the day's lists", () => {
-  it('zones of a panel that stand alike are one line; another panel is its own', () => {
+  it('zones of a panel at this stage are one line; another panel is its own', () => {
     const n = names([found, coat(['lower', 'upper'], 0)], 10);
     expect(n.running).toEqual(['Left door']);
     expect(n.ready).toEqual(['Bonnet']);

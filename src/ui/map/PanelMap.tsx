@@ -134,7 +134,7 @@ export function PanelMap(p: PanelMapProps) {
       </GestureDetector>
       <Row top={2}>
         <ActionButton label="Closer" onPress={() => view.zoom(1.6)} />
-        <ActionButton label="Back off" onPress={() => view.zoom(1 / 1.6)} />
+        <ActionButton label="Zoom out" onPress={() => view.zoom(1 / 1.6)} />
         <ActionButton label="Whole" onPress={() => view.fit()} />
       </Row>
     </GestureHandlerRootView>
