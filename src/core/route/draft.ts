@@ -10,7 +10,9 @@ import type { JobState } from '../strata/fold';
 import { SUBSTRATE, temporaryRepairs, type Strata } from '../strata/types';
 import type { ZoneStatus } from '../cure/status';
 import { likelyRemovalUm } from '../grit/removal';
-import { usualStrip, wayFrom, type WayInput } from './way';
+import type { WayInput } from './acts';
+import { usualStrip } from './recipe';
+import { wayFrom } from './way';
 
 /** A sensible 'coated' payload for a product, so that logging a coat is one tap. */
 export function coatDefaults(p: Product): Payloads['coated'] {

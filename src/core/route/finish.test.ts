@@ -8,7 +8,8 @@ import { asFoundOf, AS_FOUND, layersAsFound, type AsFound } from '../log/asFound
 import type { LogEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
 import { coated, ev, products, T0 } from '../testing';
-import { stepKey, wayFrom } from './way';
+import { stepKey } from './acts';
+import { wayFrom } from './way';
 
 const DAY = 1440;
 const CLEAN = ev({ kind: 'cleaned', atMin: -10, productId: 'cleaner-metal' });

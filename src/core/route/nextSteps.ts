@@ -2,7 +2,9 @@ import { finishOf } from '../log/job';
 import type { Product } from '../library/product';
 import type { JobState } from '../strata/fold';
 import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
-import { leadOn, wayFrom, type Candidate } from './way';
+import type { Candidate } from './acts';
+import { leadOn } from './leadOn';
+import { wayFrom } from './way';
 
 /**
  * The steps that come into question on a zone with their verdicts: what may be done, in the order of the work, and then what has to wait,

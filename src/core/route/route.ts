@@ -16,7 +16,9 @@ import type { Step } from '../rules/rule';
 import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
 import { cacheByKey } from '../cache';
-import { isIdle, leadOn, wayFrom, type Candidate, type WayInput } from './way';
+import type { Candidate, WayInput } from './acts';
+import { isIdle, leadOn } from './leadOn';
+import { wayFrom } from './way';
 import { workMinutes, type OwnPaces } from '../labour/hours';
 
 /** One step that is still to come. */

@@ -3,17 +3,8 @@ import { SUBSTRATES } from '../library/substrates';
 import { SCRATCH_WINDOWS, SCRATCHED_OF } from '../systems/scratchWindows';
 import { MATERIAL_OF, type Material } from '../systems/surfaces';
 import { SUBSTRATE } from '../strata/types';
-import type { OnSpots } from '../log/event';
-import type { RuleContext } from './rule';
+import type { Remedy, RuleContext } from './rule';
 import { entryOn, materialOf, surfaceOf } from './surface';
-
-/** What hands do so that a stop is over. `on`: only on these spots. */
-export type Remedy = (
-  | { act: 'sand'; grit: number }
-  | { act: 'clean'; water?: true }
-  | { act: 'coat'; family: ProductFamily }
-  | { act: 'strip' }
-) & { on?: OnSpots };
 
 /** Papers that a shelf has, coarse to fine. */
 const PAPERS = [36, 60, 80, 120, 180, 240, 320, 400, 500, 600, 800, 1000, 1200, 1500, 2000, 3000];

@@ -1,6 +1,6 @@
 import type { ColourFacts } from '../colour/cards';
 import type { AgreedFinish } from '../library/finish';
-import type { Product, ProductLookup, Stage } from '../library/product';
+import type { Product, ProductFamily, ProductLookup, Stage } from '../library/product';
 import type { ZoneStatus } from '../cure/status';
 import type { Layer, Strata } from '../strata/types';
 import type { OnSpots } from '../log/event';
@@ -8,7 +8,6 @@ import type { Treatment } from '../log/marks';
 import type { StripMethod } from '../log/tools';
 import type { AirHistory } from '../air/history';
 import type { JobConstraints } from './access';
-import type { Remedy } from './remedies';
 import type { Message } from '../units/phrase';
 import type { HouseMethod } from '../library/method';
 
@@ -87,6 +86,14 @@ export interface RuleJobContext extends JobConstraints {
   /** Other zones of the vehicle that carry that colour, with the batch on top. */
   beside(): readonly { zone: string; batchId: string }[];
 }
+
+/** What hands do so that a stop is over. `on`: only on these spots. */
+export type Remedy = (
+  | { act: 'sand'; grit: number }
+  | { act: 'clean'; water?: true }
+  | { act: 'coat'; family: ProductFamily }
+  | { act: 'strip' }
+) & { on?: OnSpots };
 
 /** What a rule answers when it fires. */
 export interface Finding {

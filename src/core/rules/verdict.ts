@@ -29,6 +29,7 @@ import {
   care,
   type Finding,
   type Level,
+  type Remedy,
   type Rule,
   type RuleAir,
   type RuleContext,
@@ -36,7 +37,7 @@ import {
   type Step,
   type StepKind,
 } from './rule';
-import { REMEDIES, type Remedy } from './remedies';
+import { REMEDIES } from './remedies';
 import { surfaceOf } from './surface';
 
 export const RULES: readonly Rule[] = [
