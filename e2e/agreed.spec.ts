@@ -46,7 +46,7 @@ test('one zone ends otherwise than its job: a load bed that is lined', async ({ 
 
 test('a fault is put off as agreed, is told as due, and taken up again', async ({ page }) => {
   await openDemo(page, '/panel/bread-van/right-side?zone=rs-rear');
-  const leave = page.getByRole('button', { name: /^Leave unrepaired (agreed)/ });
+  const leave = page.getByRole('button', { name: /^Leave unrepaired \(agreed\)/ });
   await expect(leave.first()).toBeVisible();
   const before = await leave.count();
   expect(before).toBeGreaterThan(0);

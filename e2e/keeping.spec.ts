@@ -44,7 +44,7 @@ test('the whole shop goes out as one file, and comes back in another browser wit
   await expect(other.getByTestId('shop-ready')).toContainText('takes the place of everything that is here: 1 jobs');
   await other.getByTestId('shop-do').click();
   await press(other, 'Replace everything');
-  await expect(other.getByTestId('notification')).toContainText('Marrow Lane workshop is here, with 2 jobs.');
+  await expect(other.getByTestId('notification')).toContainText('Marrow Lane workshop is here, with 3 jobs.');
   await other.goto('/');
   // Clocks, and with them what is ready and what comes next, are those of the shop that it came from.
   await expect(answer(other)).toHaveText(said!);
