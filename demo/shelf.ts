@@ -7,11 +7,11 @@ import {
   lookupIn,
   MINUTE_MS,
   SHIPPED_PRODUCTS,
-  splitMix,
   type Job,
   type LogEvent,
   type Product,
 } from '../src/core';
+import { splitMix } from '../src/core/mix/ratio';
 import { WATER, type Holds, type PlainShelfRecord, type Pour, type ShelfRecord } from '../src/core/log/shelf';
 import { containersOf, estimatedMl, foldShelf } from '../src/core/stock';
 

@@ -2,7 +2,9 @@ import { useMutation, useQuery, useQueryClient, type QueryClient } from '@tansta
 import { useMemo } from 'react';
 import { Refusal, type Message, type ProductLookup } from '@/core';
 import type { PlainShelfRecord, ShelfRecord } from '@/core/log/shelf';
-import { appendToShelf, checkRecord, cupUsesOf, foldShelf, remarksOn, type CupUse, type Shelf } from '@/core/stock';
+import { cupUsesOf, type CupUse } from '@/core/stock/books';
+import { checkRecord, remarksOn } from '@/core/stock/check';
+import { appendToShelf, foldShelf, type Shelf } from '@/core/stock/shelf';
 import { loadFormats } from './boundary';
 import { nowMs } from './clock';
 import { useData, type Data } from './DataProvider';

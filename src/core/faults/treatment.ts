@@ -196,5 +196,3 @@ export const isOpenWound = (kind: FaultKind, grade: number): boolean =>
   (kind === 'oldWeld' && grade === 3) ||
   (kind === 'pitting' && grade === 3) ||
   (kind === 'crease' && grade === 3);
-/** Whether a fault is rust, so that metal is lost by it. */
-export const isRust = (kind: FaultKind): boolean => kind === 'surfaceRust' || kind === 'pitting';

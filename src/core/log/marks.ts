@@ -80,3 +80,6 @@ export const TREATMENT_NAMES: Record<Treatment, string> = {
 
 /** Low metal up to this is good enough to fill, mm. */
 export const FILLABLE_MM = 1.5;
+
+/** Whether a fault is rust, so that metal is lost by it. */
+export const isRust = (kind: FaultKind): boolean => kind === 'surfaceRust' || kind === 'pitting';

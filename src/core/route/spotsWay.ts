@@ -1,15 +1,23 @@
 import { FINISHES, USUAL_FINISH, type FinishSystem } from '../library/finish';
 import { FILLER_ON } from '../library/fillerOn';
 import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
-import { isMetal } from '../library/substrates';
+import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import { heightOf } from '../strata/spots';
 import { topLayer, totalFilmUm, type Strata } from '../strata/types';
 import type { SpotStatus } from '../cure/status';
-import { surfaceKindOf } from '../rules/surface';
-import { COMPATIBILITY } from '../systems/compatibility';
-import { entryOf } from '../systems/entry';
+import { surfaceOf } from '../rules/surfaceKind';
 import { MATERIAL_OF, SURFACE_NAMES, type Material } from '../systems/surfaces';
-import { findProduct, isSameStep, layStep, sandStep, toSpots, unique, type Candidate, type WayInput } from './acts';
+import {
+  findProduct,
+  isSameStep,
+  layStep,
+  sandStep,
+  toSpots,
+  unique,
+  type Candidate,
+  type Lies,
+  type WayInput,
+} from './acts';
 import { COLOUR_KEY, COLOURED, FILLER_KEY, isBlocked, isFinished, KEY_FOR } from './recipe';
 import { wayOf } from './zoneWay';
 
@@ -120,10 +128,9 @@ export function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Cand
   if (top && !isPrimer(top.family)) return way;
   const product = findProduct(w, FILLER_ON[strata.substrate]);
   const material = product && MATERIAL_OF[product.family];
-  const shows = surfaceKindOf(strata, status, w.nowMs);
   const isKeyed = grit !== undefined && grit <= FILLER_KEY;
   // A filler that does not hold on what lies there wants the substrate.
-  if (top && material && entryOf(COMPATIBILITY[shows].on[material], w.method).level === 'no')
+  if (top && material && !(w.lies ?? liesByRole)(material, { strata, status }, w))
     return [
       ...way.filter((c) => c.step.kind === 'wait'),
       {
@@ -156,16 +163,33 @@ function isReadyFor(
   // Something is to be done on it before anything lies on it.
   if (first && !lays(first) && first.step.kind !== 'clean' && first.step.kind !== 'fit') return false;
   const top = topLayer(strata);
-  const surface = surfaceKindOf(strata, status, w.nowMs);
-  if (entryOf(COMPATIBILITY[surface].on[material], w.method).level === 'no') return false;
+  if (!(w.lies ?? liesByRole)(material, { strata, status }, w)) return false;
   if (!isColour(material) || !isBuilt) return true;
   if (!top) return false;
   return FAMILIES[top.family].blocked || heightOf(strata) >= 4 || (strata.surface.scratch?.grit ?? 0) >= COLOUR_KEY;
 }
 
+/** What may lie on what, by the role of what shows: a first answer, without the tables. */
+const liesByRole: Lies = (material, { strata, status }, { nowMs }) => {
+  const top = topLayer(strata);
+  if (!top)
+    return (
+      surfaceOf({ strata, status, nowMs }) !== 'rustySteel' &&
+      ON_BARE_MATERIALS[SUBSTRATES[strata.substrate].sort].includes(material)
+    );
+  const { role } = FAMILIES[top.family];
+  if (role === 'filler' || role === 'converter') return !isColour(material) && material !== 'etch';
+  return material !== 'converter' && (role !== 'primer' || material !== 'promoter');
+};
+const ON_BARE_MATERIALS: { readonly [S in (typeof SUBSTRATES)[SubstrateKind]['sort']]: readonly Material[] } = {
+  metal: ['epoxy', 'dtm', 'etch', 'rustPrimer', 'onePack', 'weldThrough', 'lightFiller', 'glassFiller'],
+  laminate: ['epoxy', 'highBuild', 'lightFiller', 'epoxyFiller', 'glassFiller'],
+  plastic: ['promoter', 'flexibleFiller'],
+};
+
 /** What some spots are called: 'Spots of bare steel'. */
 export const spotsName = (w: WayInput, { strata, status }: SpotStatus): string =>
-  `Spots of ${SURFACE_NAMES[surfaceKindOf(strata, status, w.nowMs)]}`;
+  `Spots of ${SURFACE_NAMES[surfaceOf({ strata, status, nowMs: w.nowMs })]}`;
 
 /** Paint that is through somewhere: keyed all over, and coloured again. */
 function recolourWay(w: WayInput): Candidate[] {

@@ -1,5 +1,5 @@
-import { FAULT_NAMES, TREATMENT_NAMES, type FaultKind, type Treatment } from '../log/marks';
-import { isOpenWound, isRust } from '../faults/treatment';
+import { FAULT_NAMES, isRust, TREATMENT_NAMES, type FaultKind, type Treatment } from '../log/marks';
+import { isOpenWound } from '../faults/treatment';
 import { warpRisk } from '../blast/rates';
 import { mediaOf } from '../library/media';
 import {

@@ -1,15 +1,7 @@
 import { View } from 'react-native';
-import {
-  FAMILIES,
-  formatQuantity,
-  readyMixMl,
-  splitMix,
-  transferEfficiency,
-  zonesOf,
-  type Panel,
-  type Product,
-  without,
-} from '@/core';
+import { FAMILIES, formatQuantity, transferEfficiency, zonesOf, type Panel, type Product, without } from '@/core';
+import { readyMixMl } from '@/core/mix/coverage';
+import { splitMix } from '@/core/mix/ratio';
 import { BLEND_SIDES, type BlendPanel, type BlendSide } from '@/core/colour';
 import { withoutCards } from '@/core/log/job';
 import type { OpenJob } from '@/data';

@@ -1,7 +1,5 @@
 import {
   FAMILIES,
-  readyMixMl,
-  splitMix,
   transferEfficiency,
   type Application,
   type Colour,
@@ -11,6 +9,8 @@ import {
   type ProductFamily,
   colourId,
 } from '@/core';
+import { readyMixMl } from '@/core/mix/coverage';
+import { splitMix } from '@/core/mix/ratio';
 import type { SprayedHow } from '@/core/log/colourRead';
 import type { BatchUse } from '@/core/log/event';
 import type { Panel, Zone } from '@/core/log/job';

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { FAMILIES, PRODUCT_FAMILIES, ratioText } from '@/core';
+import { FAMILIES, PRODUCT_FAMILIES } from '@/core';
+import { ratioText } from '@/core/mix/ratio';
 import { useLibrary } from '@/data';
 import { Field } from '@/ui/Field';
 import { Grow } from '@/ui/layout';

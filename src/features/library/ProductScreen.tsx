@@ -4,7 +4,6 @@ import { View } from 'react-native';
 import {
   copyOf,
   FAMILIES,
-  ratioText,
   formatQuantity,
   toDisplay,
   unitOf,
@@ -13,6 +12,7 @@ import {
   errorText,
   phrase,
 } from '@/core';
+import { ratioText } from '@/core/mix/ratio';
 import { loadFormats, newId, nowMs, useJobs, useLibrary, useAdvice, useShopActions } from '@/data';
 import { money } from '@/ui/format';
 import { useNotify } from '@/ui/notifications';

@@ -1,6 +1,5 @@
 import { endOfDay } from 'date-fns/endOfDay';
 import {
-  coatDefaults,
   colourOn,
   fail,
   FAMILIES,
@@ -25,6 +24,7 @@ import {
   type Treatment,
   type UnitSystem,
 } from '@/core';
+import { coatDefaults } from '@/core/route/draft';
 import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
 import { parseDay, showDay } from '@/ui/days';

@@ -3,11 +3,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { useForm, useWatch, type UseFormReturn } from 'react-hook-form';
 import {
   DEFAULT_METHOD,
-  draftFor,
-  draftInputOn,
   keepOutsOn,
   LOGGABLE,
-  nextKind,
   openFaults,
   strataBefore,
   type Conditions,
@@ -15,6 +12,7 @@ import {
   type Product,
   type Statuses,
 } from '@/core';
+import { draftFor, draftInputOn, nextKind } from '@/core/route/draft';
 import { nowMs, useConditions, useLibrary, useSettings, useSheetDraft, useStatuses, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { showDay } from '@/ui/days';

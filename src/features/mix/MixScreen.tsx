@@ -1,7 +1,8 @@
 import { useMemo, useState } from 'react';
 import { useRouter } from 'expo-router';
 import { View } from 'react-native';
-import { DEFAULT_METHOD, errorText, ratioText, zoneLabel, formatQuantity, type Product, type Message } from '@/core';
+import { DEFAULT_METHOD, errorText, zoneLabel, formatQuantity, type Product, type Message } from '@/core';
+import { ratioText } from '@/core/mix/ratio';
 import { sourcesOf } from '@/core/stock';
 import {
   lastWritten,

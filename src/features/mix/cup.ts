@@ -1,14 +1,10 @@
 import {
   finishOf,
-  coatDefaults,
-  draftInputOn,
   colourOn,
   FAMILIES,
   levelCoats,
-  nextProduct,
   type Application,
   type BatchUse,
-  type DraftInput,
   type FieldProblem,
   type Job,
   type Product,
@@ -21,6 +17,7 @@ import {
   type Zone,
   colourId,
 } from '@/core';
+import { coatDefaults, draftInputOn, nextProduct, type DraftInput } from '@/core/route/draft';
 import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
 import { nextBatchNo, poursOf, type Shelf, type Source } from '@/core/stock';
 import type { Entry, OpenJob } from '@/data';

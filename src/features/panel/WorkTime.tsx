@@ -4,8 +4,6 @@ import {
   effectiveEvents,
   errorText,
   KINDS,
-  draftInputOn,
-  nextKind,
   totalMin,
   WORK_ACT_NAMES,
   WORK_ACTS,
@@ -16,6 +14,7 @@ import {
   type WorkClock,
   type ZoneStatus,
 } from '@/core';
+import { draftInputOn, nextKind } from '@/core/route/draft';
 import { useLibrary, useRunningClock, useSettings, useWorkClocks, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';

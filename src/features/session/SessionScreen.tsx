@@ -2,18 +2,15 @@ import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
   APPLICATIONS,
-  coatDefaults,
-  draftInputOn,
   DEFAULT_METHOD,
   FAMILIES,
   formatQuantity,
   isFiller,
   levelCoats,
   MINUTE_MS,
-  nextKind,
-  nextProduct,
   zoneLabel,
 } from '@/core';
+import { coatDefaults, draftInputOn, nextKind, nextProduct } from '@/core/route/draft';
 import { planSession, type CoatPiece, type CoatTask, type ProductSession } from '@/core/mix';
 import { nowMs, useConditions, useJobs, useLibrary, useSettings, useStatuses, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
