@@ -1,3 +1,7 @@
+import { FAMILIES } from '../src/core/library/families';
+import { FILLER_ON } from '../src/core/library/fillerOn';
+import { ON_BARE } from '../src/core/route/recipe';
+import { LEFT_BY } from '../src/core/strata/spots';
 import { COMPATIBILITY } from '../src/core/systems/compatibility';
 import { entryOf, type Cell, type Entry } from '../src/core/systems/entry';
 import { SCRATCHED, SCRATCH_WINDOWS } from '../src/core/systems/scratchWindows';
@@ -6,7 +10,7 @@ import type { CompatibilityRow } from '../src/core/systems/over/row';
 import { MATERIALS, SURFACE_NAMES } from '../src/core/systems/surfaces';
 import { DEFAULT_METHOD } from '../src/core/library/method';
 import { SUBSTRATES, SUBSTRATE_KINDS } from '../src/core/library/substrates';
-import { TREATMENT_NAMES } from '../src/core/log/marks';
+import { TREATMENT_NAMES, TREATMENTS } from '../src/core/log/marks';
 import { STRIP_METHOD_NAMES } from '../src/core/log/tools';
 import { entriesOf } from '../src/core/keysOf';
 import type { Rule } from '../src/core/rules/rule';
@@ -77,6 +81,45 @@ export function ruleTable(rules: readonly Rule[]): string {
     ),
     '',
     ...reasons,
+    '## Before primer',
+    '',
+    'How a bare substrate is keyed, how a coating usually comes off it, and what it is primed and filled with, the first choice first.',
+    '',
+    ...table(
+      ['', 'key', 'strip', 'primer', 'filler'],
+      SUBSTRATE_KINDS.map((k) => {
+        const { grit, strip, primers } = ON_BARE[k];
+        return [
+          SUBSTRATES[k].name,
+          `P${grit}`,
+          strip ? STRIP_METHOD_NAMES[strip].toLowerCase() : 'keyed',
+          primers.map((f) => FAMILIES[f].name.toLowerCase()).join(', '),
+          FAMILIES[FILLER_ON[k]].name.toLowerCase(),
+        ];
+      }),
+    ),
+    '',
+    '## What a treatment leaves',
+    '',
+    'A spot with a stack of its own, and what still has to come there before anything else covers it.',
+    '',
+    ...table(
+      ['', 'down to', 'left with', 'still to come'],
+      TREATMENTS.map((t) => {
+        const { to, grit, profileUm, wants } = LEFT_BY[t];
+        return [
+          TREATMENT_NAMES[t],
+          {
+            substrate: 'the substrate',
+            below: 'what lies below, or the substrate where the mark says so',
+            same: 'nothing is taken off',
+          }[to],
+          grit !== undefined ? `P${grit}` : profileUm !== undefined ? `${profileUm} µm profile` : '',
+          wants ?? '',
+        ];
+      }),
+    ),
+    '',
     '## Scratches',
     '',
     'Coarser or finer than the outer grits stops; between outer and inner ones it is an edge.',

@@ -1,5 +1,5 @@
 /**
- * `npm run torture -- N`: kills, two tabs over plain http, no room, and bent files, many of each; prints a table. Exit code 1 where anything was
+ * `npm run torture -- N`: kills, two tabs over plain http, no room, bent files, and ways home, many of each; prints a table. Exit code 1 where anything was
  * lost or torn.
  */
 import { spawnSync } from 'node:child_process';
@@ -15,17 +15,33 @@ let seed = Number(process.env.SEED ?? (Date.now() % 2_147_483_646) + 1);
 console.log(`seed ${seed}`);
 const random = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
 
-function bentFiles(files: number): Outcome {
+/** Runs one test of the core with many more rounds than `npm test` does. */
+function manyRounds(name: string, test: string, env: Record<string, string>, rounds: number, well: string): Outcome {
   const jest = path.join(__dirname, '..', '..', 'node_modules', 'jest', 'bin', 'jest.js');
-  const r = spawnSync(process.execPath, [jest, 'demo/bentFiles'], {
+  const r = spawnSync(process.execPath, [jest, test], {
     cwd: path.join(__dirname, '..', '..'),
-    env: { ...process.env, FUZZ: String(files) },
+    env: { ...process.env, ...env },
     encoding: 'utf8',
   });
-  const note =
-    r.status === 0 ? 'none threw, none took a second, all that was taken went out again' : r.stderr.slice(-2000);
-  return { name: 'bent files', rounds: files, lost: 0, torn: r.status === 0 ? 0 : 1, note };
+  return { name, rounds, lost: 0, torn: r.status === 0 ? 0 : 1, note: r.status === 0 ? well : r.stderr.slice(-2000) };
 }
+const bentFiles = (files: number): Outcome =>
+  manyRounds(
+    'bent files',
+    'demo/bentFiles',
+    { FUZZ: String(files) },
+    files,
+    'none threw, none took a second, all that was taken went out again',
+  );
+/** Ways from states that a shop can come to, spots thrown in: each leads to what is agreed. */
+const ways = (states: number): Outcome =>
+  manyRounds(
+    'ways home',
+    'core/route/home',
+    { STATES: String(states) },
+    states,
+    'each led to what is agreed, in at most 40 steps',
+  );
 
 async function main(): Promise<void> {
   const table: Outcome[] = [];
@@ -38,6 +54,7 @@ async function main(): Promise<void> {
   await run('no room', () => quotaRounds(Math.max(2, Math.ceil(n / 15))));
   await run('left open', () => openFor(n >= 100 ? 60 : 10));
   await run('bent files', () => bentFiles(Math.ceil((n * 100) / 3)));
+  await run('ways home', () => ways(Math.ceil((n * 100) / 3)));
   console.table(table.map(({ name, ...rest }) => ({ fault: name, ...rest })));
   if (table.some((o) => o.lost > 0 || o.torn > 0)) process.exitCode = 1;
 }

@@ -121,8 +121,6 @@ export function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Cand
   const grit = strata.surface.scratch?.grit;
   const top = topLayer(strata);
   const isMetalBare = top === undefined && isMetal(strata.substrate);
-  if (spot.wants === 'converter')
-    return [...way.filter((c) => 'product' in c.step && c.step.product.family === 'converter'), ...way];
   // By the school of keyed epoxy, bare metal is primed before it is filled.
   if (isMetalBare && w.method.filler === 'overEpoxy') return way;
   if (top && !isPrimer(top.family)) return way;

@@ -166,7 +166,6 @@ export const isOnSpots = (e: PlainEvent): boolean => 'on' in e && e.on !== undef
 /** What an entry meets of what a spot still asks for. */
 function wantsAfter({ wants }: Spot, e: PlainEvent, products: ProductLookup): Want | undefined {
   if (e.kind === 'filled' && wants === 'filler') return undefined;
-  if (e.kind === 'treated' && wants === 'converter') return undefined;
   if (e.kind !== 'coated' || wants === undefined) return wants;
   // Nobody fills over colour: what was not done by then is not done any more.
   const family = products(e.productId)?.family;

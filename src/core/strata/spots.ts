@@ -64,7 +64,7 @@ const TO_FILL: Left = { ...BARED, wants: 'filler' };
 export const LEFT_BY: { readonly [T in Treatment]: Left } = {
   abrade: BARED,
   spotBlast: { to: 'substrate', profileUm: 40 },
-  convert: { ...BARED, wants: 'converter' },
+  convert: BARED,
   cutOut: TO_FILL,
   patch: TO_FILL,
   pushOut: { to: 'same' },

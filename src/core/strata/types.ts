@@ -68,7 +68,7 @@ export interface Surface {
 export const SPOT_CAUSES = ['sandedThrough', 'ring', 'feathered', 'repaired'] as const;
 export type SpotCause = (typeof SPOT_CAUSES)[number];
 /** What a repair still asks for before anything else covers it. */
-export type Want = 'filler' | 'converter';
+export type Want = 'filler';
 
 /** A place on a zone with a stack of its own: what shows there, and what was laid there since. */
 export interface Spot {

@@ -23,7 +23,6 @@ const CAUSES: { readonly [C in Spot['cause']]: string } = {
 };
 const WANTS: { readonly [W in NonNullable<Spot['wants']>]: string } = {
   filler: 'filler is still to come',
-  converter: 'converter is still to come',
 };
 
 /** Places where something else shows than round them: each beside the field, to one scale, with its own clock. */
