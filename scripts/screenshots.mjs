@@ -23,7 +23,7 @@ const shots = [
   ['try', '/try?job=bread-van&panel=right-door', PHONE],
   ['colour', '/colour?job=hatchback', PHONE],
   ['floor-wide', '/panels', { viewport: { width: 1280, height: 800 } }],
-  ['panel-dark', '/panel/bread-van/roof', { ...PHONE, colorScheme: 'dark' }],
+  ['spots-dark', '/panel/coupe/c-wing', { ...PHONE, colorScheme: 'dark' }],
   ['blend', '/blend?job=hatchback&panel=wing', { viewport: { width: 1280, height: 800 } }],
 ];
 const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu'] });
