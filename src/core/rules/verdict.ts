@@ -139,6 +139,20 @@ function contextOf(
   };
 }
 
+/** A spot of a zone: what lies there is its own, all else is the zone's. */
+function spotContext(zone: RuleContext, { spot, strata, status }: SpotStatus): RuleContext {
+  const { top: _, topProduct: __, ...rest } = zone;
+  const product = status.top?.productId ? zone.products(status.top.productId) : undefined;
+  return {
+    ...rest,
+    strata,
+    status,
+    spotId: spot.id,
+    ...(status.top && { top: status.top }),
+    ...(product && { topProduct: product }),
+  };
+}
+
 const onSpots = (step: Step): OnSpots | undefined => ('on' in step ? step.on : undefined);
 
 /** Spots that a step reaches: filler is not spread on the ring round filler. */
