@@ -240,10 +240,7 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
     dewPointC: dewPointC(input.air.tempC, input.air.rh),
   };
   const here = contextOf(step, { strata, status }, input, air);
-  const spots = spotsUnder(step, status).map((at): RuleContext => ({
-    ...contextOf(step, at, input, air),
-    spotId: at.spot.id,
-  }));
+  const spots = spotsUnder(step, status).map((at) => spotContext(here, at));
   const findings = onSpots(step) ? spotFindings(here, spots) : zoneFindings(here, spots);
   const product = 'product' in step ? step.product : undefined;
   const airStops = findings.filter((f) => f.level === 'stop' && AIR_STOPS.has(f.ruleId));
