@@ -95,6 +95,7 @@ const STEPS = {
   backup: UNCHANGED,
   shelf: UNCHANGED,
   jobFile: {
+    ...UNCHANGED,
     1: (f) => ({ ...f, events: Array.isArray(f.events) ? f.events.map(eventFrom1) : f.events }),
     // Version 3 added drawings, marks, level, decisions, bags, links, staging; version 4 outlines of marks and repairs that end a
     // temporary one; version 6 rows of the floor, work time, parts that are away, and what is to be done;
@@ -102,16 +103,6 @@ const STEPS = {
     // cups of fillers and of what is brushed on, and doses of products; version 10 test cards, readings of colour, and how a coat was
     // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
     // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone.
-    2: same,
-    3: same,
-    4: same,
-    5: same,
-    6: same,
-    7: same,
-    8: same,
-    9: same,
-    10: same,
-    11: same,
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

@@ -1,5 +1,6 @@
 import { keysOf } from '../keysOf';
 import { isMetal, type SubstrateKind } from '../library/substrates';
+import { FAMILIES, type ProductFamily } from '../library/families';
 import type { FoundLayer } from './event';
 
 const layer = (label: string, family: FoundLayer['family'], filmUm: number): FoundLayer => ({ label, family, filmUm });
@@ -30,4 +31,17 @@ export function asFoundOf(layers: readonly FoundLayer[]): AsFound {
   const top = layers[layers.length - 1];
   if (!top) return 'bare';
   return AS_FOUND.find((a) => STACKS[a].layers[STACKS[a].layers.length - 1]?.family === top.family) ?? 'old';
+}
+
+/** Both in one answer: what most parts come back in. */
+export const BASE_AND_CLEAR = 'baseAndClear';
+/** Of base and clear told in one figure the base is about that, µm. */
+const BASE_UM = 15;
+
+/** What another shop says that it put on. @param filmUm dry, over all of it, µm */
+export function layersAsTold(told: ProductFamily | typeof BASE_AND_CLEAR, filmUm: number): FoundLayer[] {
+  const asTold = (f: ProductFamily, um: number) => layer(`${FAMILIES[f].name}, as told`, f, um);
+  if (told !== BASE_AND_CLEAR) return [asTold(told, filmUm)];
+  const baseUm = Math.min(BASE_UM, filmUm / 2);
+  return [asTold('baseSolvent', baseUm), asTold('clear', filmUm - baseUm)];
 }

@@ -42,14 +42,14 @@ export interface WayInput {
   nowMs: number;
   /** Steps that somebody put off, by {@link stepKey}: they do not come into question. */
   putOff?: readonly string[] | undefined;
-  /** What may lie on what, by the tables; absent: by what a layer is, which is enough to say what comes next. See `lies.ts`. */
-  lies?: Lies | undefined;
+  /** What may lie on what, by the tables; absent: by what a layer is, which is enough to say what comes next. See `compatible.ts`. */
+  compatible?: Compatible | undefined;
   /** Skims that a plan has on this zone and that are not spread yet; empty: nothing has to be filled; absent: nobody has read it. */
   skims?: readonly PlannedSkim[] | undefined;
 }
 
 /** Whether a material may lie where something shows. */
-export type Lies = (m: Material, at: Pick<SpotStatus, 'strata' | 'status'>, w: WayInput) => boolean;
+export type Compatible = (m: Material, at: Pick<SpotStatus, 'strata' | 'status'>, w: WayInput) => boolean;
 
 /** What a step is to somebody who puts it off: the act, and of which product's family. */
 export const stepKey = (s: Step): string =>

@@ -1,4 +1,5 @@
 import { constantAir } from '../air/history';
+import { seeded } from '../fair/truth';
 import { clockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
 import { FINISH_SYSTEMS, SHEENS, type Finish } from '../library/finish';
@@ -24,18 +25,6 @@ import { wayFrom } from './way';
 const CLOCKS = clockShop(constantAir(20, 0.45));
 const EMPTY = foldLog([], products);
 const FOLD = { products, first: (id: string) => id };
-
-/** Numbers between 0 and 1 that a seed decides (mulberry32). */
-export function drawer(seed: number): () => number {
-  let a = seed >>> 0;
-  return () => {
-    a = (a + 0x6d2b79f5) >>> 0;
-    let t = a;
-    t = Math.imul(t ^ (t >>> 15), t | 1);
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61);
-    return ((t ^ (t >>> 14)) >>> 0) / 4294967296;
-  };
-}
 
 /** A zone somewhere on its way, and what it is to end with. */
 export interface DrawnState {
@@ -76,7 +65,7 @@ const GRITS = [36, 80, 120, 180, 320, 400, 600, 800, 1000, 1500, 2000, 3000];
  * sanded with whatever was at hand, left for up to a year.
  */
 export function drawState(seed: number): DrawnState {
-  const random = drawer(seed);
+  const random = seeded(seed);
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   const substrate: SubstrateKind = pick(SUBSTRATE_KINDS);
   const found = pick(AS_FOUND);

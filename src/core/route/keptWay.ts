@@ -2,9 +2,10 @@ import { FINISHES, USUAL_FINISH } from '../library/finish';
 import { isPrimer, isTopcoat } from '../library/product';
 import { topLayer, type Strata } from '../strata/types';
 import type { SpotStatus } from '../cure/status';
+import { spotsName } from '../rules/surfaceKind';
 import { layStep, POLISH, recent, REFIT, sandStep, toSpots, unique, WAX, type Candidate, type WayInput } from './acts';
 import { isFinished, NEEDS_BODY } from './recipe';
-import { groupsOf, spotsName, spotWay } from './spotsWay';
+import { groupsOf, spotWay } from './spotsWay';
 import { wayOf } from './zoneWay';
 
 /** Whether there is paint that can be kept. */
@@ -38,7 +39,7 @@ export function keptWay(w: WayInput, keeps: 'polished' | 'asItIs'): Candidate[] 
   for (const group of groupsOf(w.status.spots ?? [])) {
     const [x] = group;
     const on = group.map((g) => g.spot.id);
-    const own = touchInWay(w, x).map((c) => toSpots(c, on, spotsName(w, x)));
+    const own = touchInWay(w, x).map((c) => toSpots(c, on, spotsName({ ...x, nowMs: w.nowMs })));
     out.push(...own.filter((c) => 'on' in c.step || c.step.kind === 'wait'));
     return unique([...out, REFIT]);
   }

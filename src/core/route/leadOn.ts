@@ -12,14 +12,14 @@ import {
   type Candidate,
   type WayInput,
 } from './acts';
-import { spotsName } from './spotsWay';
+import { spotsName } from '../rules/surfaceKind';
 
 /** A remedy as a step: with the product that the shop takes for it, and what the paper takes off there. */
-export function remedyStep(r: Remedy, w: WayInput): Candidate | undefined {
+function remedyStep(r: Remedy, w: WayInput): Candidate | undefined {
   const step = plainRemedy(r, w);
   const { on } = r;
   const at = on && w.status.spots?.find((x) => on.includes(x.spot.id));
-  return step && (on ? toSpots(step, on, at ? spotsName(w, at) : 'Spots') : step);
+  return step && (on ? toSpots(step, on, at ? spotsName({ ...at, nowMs: w.nowMs }) : 'Spots') : step);
 }
 function plainRemedy(r: Remedy, w: WayInput): Candidate | undefined {
   switch (r.act) {

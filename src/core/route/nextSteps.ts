@@ -4,7 +4,7 @@ import type { JobState } from '../strata/fold';
 import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
 import type { Candidate } from './acts';
 import { leadOn } from './leadOn';
-import { liesByTable } from './lies';
+import { compatibleByTable } from './compatible';
 import { wayFrom } from './way';
 
 /**
@@ -19,7 +19,7 @@ export function nextSteps(
   const { strata, status, method, nowMs } = input;
   const stops = (v: Verdict) => (v.level === 'stop' ? 1 : 0);
   const finish = input.within && finishOf(input.within.job, input.within.zoneId);
-  const w = { strata, status, state, all, method, lies: liesByTable, level: finish?.level, finish, nowMs };
+  const w = { strata, status, state, all, method, compatible: compatibleByTable, level: finish?.level, finish, nowMs };
   return leadOn(wayFrom(w), w, (step) => verdictOn(step, input))
     .map((c) => ({ ...c, verdict: verdictOn(c.step, input) }))
     .sort(

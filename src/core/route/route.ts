@@ -18,7 +18,7 @@ import { coatDefaults } from './draft';
 import { cacheByKey } from '../cache';
 import type { Candidate, WayInput } from './acts';
 import { isIdle, leadOn } from './leadOn';
-import { liesByTable } from './lies';
+import { compatibleByTable } from './compatible';
 import { wayFrom } from './way';
 import { workMinutes, type OwnPaces } from '../labour/hours';
 
@@ -159,7 +159,19 @@ export function routeFrom({
   };
   for (let n = 0; n < 4 * MOST_STEPS && steps.length < MOST_STEPS; n++) {
     const status = zoneStatus({ events: [], strata }, clocks, now, products);
-    const w = { strata, status, state, all, method, lies: liesByTable, level, finish, nowMs: now, putOff, skims };
+    const w = {
+      strata,
+      status,
+      state,
+      all,
+      method,
+      compatible: compatibleByTable,
+      level,
+      finish,
+      nowMs: now,
+      putOff,
+      skims,
+    };
     const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
     delete judged.within;
     const judge = cacheByKey((step: Step) => verdictOn(step, judged));

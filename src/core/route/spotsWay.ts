@@ -5,8 +5,8 @@ import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import { heightOf } from '../strata/spots';
 import { topLayer, totalFilmUm, type Strata } from '../strata/types';
 import type { SpotStatus } from '../cure/status';
-import { surfaceOf } from '../rules/surfaceKind';
-import { MATERIAL_OF, SURFACE_NAMES, type Material } from '../systems/surfaces';
+import { spotsName, surfaceOf } from '../rules/surfaceKind';
+import { MATERIAL_OF, type Material } from '../systems/surfaces';
 import {
   findProduct,
   isSameStep,
@@ -15,7 +15,7 @@ import {
   toSpots,
   unique,
   type Candidate,
-  type Lies,
+  type Compatible,
   type WayInput,
 } from './acts';
 import { COLOUR_KEY, COLOURED, FILLER_KEY, isBlocked, isFinished, KEY_FOR } from './recipe';
@@ -69,7 +69,7 @@ export function wayWithSpots(w: WayInput, spots: readonly SpotStatus[]): Candida
     if (field[0]?.step.kind === 'strip' || (!top && topLayer(x.strata) === undefined && !isPrepared)) break;
     if (field[0] && isSameStep(step.step, field[0].step)) break;
     const on = group.map((g) => g.spot.id);
-    const there = own.map((c) => toSpots(c, on, spotsName(w, x)));
+    const there = own.map((c) => toSpots(c, on, spotsName({ ...x, nowMs: w.nowMs })));
     // What is wiped is wiped all over, where all of it bears that.
     const wipesAll =
       step.step.kind === 'clean' && field.some((c) => c.step.kind === 'clean') && !(top && isBase(top.family));
@@ -128,7 +128,7 @@ export function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Cand
   const material = product && MATERIAL_OF[product.family];
   const isKeyed = grit !== undefined && grit <= FILLER_KEY;
   // A filler that does not hold on what lies there wants the substrate.
-  if (top && material && !(w.lies ?? liesByRole)(material, { strata, status }, w))
+  if (top && material && !(w.compatible ?? compatibleByRole)(material, { strata, status }, w))
     return [
       ...way.filter((c) => c.step.kind === 'wait'),
       {
@@ -161,14 +161,14 @@ function isReadyFor(
   // Something is to be done on it before anything lies on it.
   if (first && !lays(first) && first.step.kind !== 'clean' && first.step.kind !== 'fit') return false;
   const top = topLayer(strata);
-  if (!(w.lies ?? liesByRole)(material, { strata, status }, w)) return false;
+  if (!(w.compatible ?? compatibleByRole)(material, { strata, status }, w)) return false;
   if (!isColour(material) || !isBuilt) return true;
   if (!top) return false;
   return FAMILIES[top.family].blocked || heightOf(strata) >= 4 || (strata.surface.scratch?.grit ?? 0) >= COLOUR_KEY;
 }
 
 /** What may lie on what, by the role of what shows: a first answer, without the tables. */
-const liesByRole: Lies = (material, { strata, status }, { nowMs }) => {
+const compatibleByRole: Compatible = (material, { strata, status }, { nowMs }) => {
   const top = topLayer(strata);
   if (!top)
     return (
@@ -185,26 +185,21 @@ const ON_BARE_MATERIALS: { readonly [S in (typeof SUBSTRATES)[SubstrateKind]['so
   plastic: ['promoter', 'flexibleFiller'],
 };
 
-/** What some spots are called: 'Spots of bare steel'. */
-export const spotsName = (w: WayInput, { strata, status }: SpotStatus): string =>
-  `Spots of ${SURFACE_NAMES[surfaceOf({ strata, status, nowMs: w.nowMs })]}`;
-
 /** Paint that is through somewhere: keyed all over, and coloured again. */
 function recolourWay(w: WayInput): Candidate[] {
   const { surface } = w.strata;
-  const { over } = FINISHES[(w.finish ?? USUAL_FINISH).system];
+  const { system } = w.finish ?? USUAL_FINISH;
+  const top = topLayer(w.strata);
+  const way = wayOf(w);
+  // Base that was not cleared yet takes more of itself as it is.
+  if (top && isBase(top.family)) return way;
   const grit = surface.scratch?.grit;
-  const colours = over.flatMap((f) => {
+  const colours = FINISHES[system].over.flatMap((f) => {
     const product = findProduct(w, f);
     return product ? [layStep(product)] : [];
   });
-  const way = wayOf(w);
   const cleans = way.filter((c) => c.step.kind === 'clean');
   const waits = way.filter((c) => c.step.kind === 'wait');
-  const top = topLayer(w.strata);
-  // Base that was not cleared yet takes more of itself as it is.
-  if (top && isBase(top.family)) return [...way];
-  const { system } = w.finish ?? USUAL_FINISH;
   const key = KEY_FOR[system];
   if (grit === undefined || grit > 1.5 * key || grit < 0.4 * key || surface.polished)
     return [

@@ -3,7 +3,7 @@ import { isMetal, SUBSTRATES } from '../library/substrates';
 import { CLOSING_SOON_MS } from '../cure/status';
 import { scratchUm } from '../grit/grain';
 import { COMPATIBILITY } from '../systems/compatibility';
-import { SCRATCHED_OF, SCRATCH_WINDOWS, scratchFit } from '../systems/scratchWindows';
+import { keyPapers, SCRATCHED_OF, SCRATCH_WINDOWS, scratchFit } from '../systems/scratchWindows';
 import { MATERIAL_OF, SURFACE_NAMES, type Material, type SurfaceKind } from '../systems/surfaces';
 import { figure, phrase } from '../units/phrase';
 import { DAY_MS, HOUR_MS, MINUTE_MS, waitText } from '../units/time';
@@ -45,11 +45,9 @@ function overTable(c: Laying, material: Material): Finding | undefined {
 }
 
 /** The papers that key a surface for a material; undefined where paper keeps none. */
-function keyPaper(surface: SurfaceKind, material: Material): string | undefined {
-  const within = SCRATCHED_OF[surface];
-  if (!within) return undefined;
-  const [, coarse, fine] = SCRATCH_WINDOWS[material][within];
-  return `P${coarse} to P${fine}`;
+function keyPaperWords(surface: SurfaceKind, material: Material): string | undefined {
+  const papers = keyPapers(surface, material);
+  return papers && `P${papers[0]} to P${papers[1]}`;
 }
 
 /** A zone no larger than that is a place that is touched in, cm². */
@@ -103,7 +101,7 @@ export const OVER_RULES: readonly Rule[] = [
         'There is no scratch to grip on the bare surface.',
         c.step.kind === 'fill' ? 'Abrade it with P36 to P80, wider than the dent.' : 'Abrade it with P80 to P180.',
       );
-    const paper = keyPaper(surface, material);
+    const paper = keyPaperWords(surface, material);
     if (isTouchIn(c, material))
       return care(
         'Touched in on paint that was not keyed, it holds by the edge of the chip alone.',

@@ -1,7 +1,7 @@
 import { FAMILIES, type ProductFamily } from '../library/product';
 import { SUBSTRATES } from '../library/substrates';
-import { SCRATCH_WINDOWS, SCRATCHED_OF } from '../systems/scratchWindows';
-import { MATERIAL_OF, type Material } from '../systems/surfaces';
+import { keyPapers } from '../systems/scratchWindows';
+import { MATERIAL_OF } from '../systems/surfaces';
 import { SUBSTRATE } from '../strata/types';
 import type { Remedy, RuleContext } from './rule';
 import { entryOn, materialOf, surfaceOf } from './surface';
@@ -12,10 +12,11 @@ const PAPERS = [36, 60, 80, 120, 180, 240, 320, 400, 500, 600, 800, 1000, 1200, 
 const BRIGHT_GRIT = 120;
 
 /** The paper in the middle of what is usual for a material on a surface; undefined where no scratch lasts there. */
-export function keyGrit(c: RuleContext, material: Material | undefined = materialOf(c.step)): number | undefined {
-  const within = SCRATCHED_OF[surfaceOf(c)];
-  if (!within || !material) return undefined;
-  const [, coarse, fine] = SCRATCH_WINDOWS[material][within];
+function keyGrit(c: RuleContext): number | undefined {
+  const material = materialOf(c.step);
+  const papers = material && keyPapers(surfaceOf(c), material);
+  if (!papers) return undefined;
+  const [coarse, fine] = papers;
   const middle = Math.log(coarse * fine) / 2;
   return PAPERS.filter((g) => g >= coarse && g <= fine).reduce<number | undefined>(
     (best, g) => (best === undefined || Math.abs(Math.log(g) - middle) < Math.abs(Math.log(best) - middle) ? g : best),

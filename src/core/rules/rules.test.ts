@@ -14,6 +14,7 @@ import { flashRustHours } from '../cure/flashRust';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
 import { ruleTable } from '../../../scripts/rulesTable';
 import { RULES, verdictOn, type VerdictInput } from './verdict';
+import { REMEDIES } from './remedies';
 import type { Step } from './rule';
 
 const MIN = 60_000;
@@ -1196,6 +1197,10 @@ describe('rules', () => {
   it.each(Object.entries(CASES))('%s fires where it should and not where it should not', (name, [yes, no]) => {
     expect(fires(yes)).toContain(ruleOf(name));
     expect(fires(no)).not.toContain(ruleOf(name));
+  });
+  it('what a stop leads to is found by the name of its rule', () => {
+    const ids = RULES.map((r) => r.id);
+    expect(Object.keys(REMEDIES).filter((id) => !ids.includes(id))).toEqual([]);
   });
   it('every reason is one plain sentence, each beginning with a capital and ending with a full stop', () => {
     for (const [yes] of Object.values(CASES))

@@ -1,5 +1,5 @@
 import { FAMILIES, type ProductFamily } from '../library/product';
-import type { LayerFamily, SurfaceKind } from '../systems/surfaces';
+import { SURFACE_NAMES, type LayerFamily, type SurfaceKind } from '../systems/surfaces';
 import { isRust } from '../log/marks';
 import { openFaults, type Layer } from '../strata/types';
 import type { RuleContext } from './rule';
@@ -28,3 +28,6 @@ export function surfaceOf(c: Place): SurfaceKind {
   const top = c.strata.layers[c.strata.layers.length - 1];
   return top ? kindOfLayer(c, top) : kindOfSubstrate(c);
 }
+
+/** What spots are called by what shows there: 'Spots of bare steel'. */
+export const spotsName = (at: Place): string => `Spots of ${SURFACE_NAMES[surfaceOf(at)]}`;

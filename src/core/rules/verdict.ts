@@ -38,7 +38,7 @@ import {
   type StepKind,
 } from './rule';
 import { REMEDIES } from './remedies';
-import { surfaceOf } from './surface';
+import { spotsName, surfaceOf } from './surfaceKind';
 
 export const RULES: readonly Rule[] = [
   ...AWAY_RULES,
@@ -114,14 +114,9 @@ const WEIGHT: Record<Level, number> = { stop: 0, care: 1, note: 2 };
 
 type Found = Verdict['findings'][number];
 
-/** What the rules are asked of: a zone, or a spot of it, by itself. */
-function contextOf(
-  step: Step,
-  { strata, status }: Pick<VerdictInput, 'strata' | 'status'>,
-  input: VerdictInput,
-  air: RuleAir,
-): RuleContext {
-  const { products, method, nowMs } = input;
+/** What the rules are asked of a zone. */
+function contextOf(step: Step, input: VerdictInput, air: RuleAir): RuleContext {
+  const { strata, status, products, method, nowMs } = input;
   const { top } = status;
   const topProduct = top?.productId ? products(top.productId) : undefined;
   return {
@@ -183,7 +178,6 @@ function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true
   });
 }
 
-const spotName = (c: RuleContext): string => `Spots of ${SURFACE_NAMES[surfaceOf(c)]}`;
 const isStop = (f: Found): boolean => f.level === 'stop';
 
 /** What is found on a zone and on its spots, each thing once. */
@@ -210,10 +204,10 @@ function zoneFindings(zone: RuleContext, spots: readonly RuleContext[]): Found[]
   const said = new Set<string>();
   for (const { c, found } of there)
     for (const f of found) {
-      const key = `${f.ruleId} ${spotName(c)}`;
+      const key = `${f.ruleId} ${spotsName(c)}`;
       if (isSaid(f) || said.has(key)) continue;
       said.add(key);
-      field.push({ ...f, says: phrase`${spotName(c)}: ${lowerFirst(f.says)}` });
+      field.push({ ...f, says: phrase`${spotsName(c)}: ${lowerFirst(f.says)}` });
     }
   return field;
 }
@@ -226,20 +220,20 @@ function spotFindings(zone: RuleContext, spots: readonly RuleContext[]): Found[]
   for (const c of more)
     for (const f of foundBy(c, ASKED_AT_SPOTS))
       if (!found.some((x) => x.ruleId === f.ruleId))
-        found.push({ ...f, says: phrase`${spotName(c)}: ${lowerFirst(f.says)}` });
+        found.push({ ...f, says: phrase`${spotsName(c)}: ${lowerFirst(f.says)}` });
   return found;
 }
 
 /** Whether a step may be done now, and why not. A pure function of strata, clocks, air, library and house method. */
 export function verdictOn(step: Step, input: VerdictInput): Verdict {
-  const { strata, status, nowMs } = input;
+  const { status, nowMs } = input;
   const air: RuleAir = {
     tempC: input.air.tempC,
     rh: input.air.rh,
     surfaceC: input.air.surfaceC ?? input.air.tempC,
     dewPointC: dewPointC(input.air.tempC, input.air.rh),
   };
-  const here = contextOf(step, { strata, status }, input, air);
+  const here = contextOf(step, input, air);
   const spots = spotsUnder(step, status).map((at) => spotContext(here, at));
   const findings = onSpots(step) ? spotFindings(here, spots) : zoneFindings(here, spots);
   const product = 'product' in step ? step.product : undefined;

@@ -161,7 +161,7 @@ const ON_SPOTS: { readonly [K in Exclude<PlainKind, 'found'>]: 'alike' | 'gone' 
 };
 
 /** Whether an entry is about the spots alone: dabbed, spread, sanded or wiped there. */
-export const isOnSpots = (e: PlainEvent): boolean => 'on' in e && e.on !== undefined;
+const isOnSpots = (e: PlainEvent): boolean => 'on' in e && e.on !== undefined;
 
 /** What an entry meets of what a spot still asks for. */
 function wantsAfter({ wants }: Spot, e: PlainEvent, products: ProductLookup): Want | undefined {
@@ -179,8 +179,7 @@ function spotsAfter(before: Strata, after: Strata, e: Exclude<PlainEvent, EventO
   const spots = spotsOf(before).flatMap((spot): Spot[] => {
     // A zone that was stripped as far as a spot is the same there.
     if (e.kind === 'stripped') return spot.layers.length < after.layers.length ? [spot] : [];
-    if (how === 'stay' || (on ? !on.has(c.first(spot.id)) : e.kind === 'filled' && spot.cause === 'ring'))
-      return [spot];
+    if (how === 'stay' || (on ? !on.has(spot.id) : e.kind === 'filled' && spot.cause === 'ring')) return [spot];
     const { wants: _, ...rest } = spot;
     const wants = wantsAfter(spot, e, c.products);
     const { layers, surface } = change(e.kind, strataOfSpot(before, spot), e, c);
@@ -195,17 +194,17 @@ function openedBy(before: Strata, after: Strata, e: PlainEvent, { first }: FoldC
   switch (e.kind) {
     case 'sanded':
       return e.spotsThrough || e.through !== undefined
-        ? spotThrough(after, e.through, (id) => layerIndex(after.layers, id, first), e)
+        ? spotThrough(after, e.through, (id) => layerIndex(after.layers, id, first), { ...e, id: first(e.id) })
         : undefined;
     case 'filled':
-      return isOnSpots(e) ? undefined : ringRound(before, e.id, e.atMs);
+      return isOnSpots(e) ? undefined : ringRound(before, first(e.id), e.atMs);
     case 'repaired': {
       const treatment = treatmentOf(e);
       const named = new Set((e.faultIds ?? []).map(first));
       const marks = before.faults.flatMap((f) => (f.mark && named.has(first(f.id)) ? [f.mark] : []));
       const mm2 = marks.reduce((sum, m) => sum + (Math.PI / 4) * (m.sizeMm ?? 0) ** 2, 0);
       return treatment
-        ? spotAfter(after, treatment, e.id, e.atMs, {
+        ? spotAfter(after, treatment, first(e.id), e.atMs, {
             areaCm2: mm2 > 0 ? mm2 / 100 : undefined,
             isToMetal: marks.some((m) => m.grade === 3),
           })

@@ -59,6 +59,13 @@ describe('checking an event against its job', () => {
     expect(why(mend({ atMin: 2 }), context(mark))).toMatch(/atMs: .*before the fault was marked/);
     expect(why(mend({ atMin: 9 }))).toMatch(/faultIds: .*not on the zone/);
   });
+  it('no sanding through to a layer that is not there, and no spot larger than its zone', () => {
+    const sand = (more: object) =>
+      why(ev({ kind: 'sanded', grit: 400, tool: 'block', wet: false, removedUm: 5, spotsThrough: true, ...more }));
+    expect(sand({ through: 'x' })).toMatch(/through: .*does not have that layer/);
+    expect(sand({ spotCm2: 1e6 })).toMatch(/spotCm2: Spots cannot be larger than/);
+    expect(sand({ through: 'substrate', spotCm2: 1 })).toBe('ok');
+  });
   it('no stripping to a layer that is not there', () =>
     expect(why(ev({ kind: 'stripped', to: 'x', method: 'sander' }))).toMatch(/to: .*does not have that layer/));
 });

@@ -108,6 +108,16 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
       else if (Math.min(...at) > e.atMs)
         problems.push({ path: 'atMs', message: 'That is before the fault was marked. Set a later time.' });
     }
+  if (e.kind === 'sanded')
+    for (const zone of job.zones.filter((z) => e.zoneIds.includes(z.id))) {
+      if (e.spotCm2 !== undefined && e.spotCm2 > zone.areaCm2)
+        problems.push({ path: 'spotCm2', message: `Spots cannot be larger than ${zoneLabel(job, zone.id)} itself` });
+      if (e.through !== undefined && e.through !== 'substrate') {
+        const before = strataBefore(state, zone.id, e.atMs, products, instead);
+        if (!hasLayer(before, e.through, state))
+          problems.push({ path: 'through', message: `${zoneLabel(job, zone.id)} does not have that layer` });
+      }
+    }
   if (e.kind === 'stripped' && e.to !== 'substrate')
     for (const id of e.zoneIds)
       // What it had at that moment, which may be weeks ago.

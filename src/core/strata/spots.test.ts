@@ -55,6 +55,15 @@ describe('a place that was sanded through', () => {
     expect(openSpots(strata(...log))).toEqual([]);
     expect(shows(strata(...log, sand(180, { removedUm: 30 })))).toEqual([undefined]);
   });
+  it('a sanding that is put right keeps its spot, and what was dabbed there stays on it', () => {
+    const before = primed();
+    const through = sand(400, { through: SUBSTRATE });
+    const dab = coat('epoxy-primer', { on: [through.id] });
+    const by = { ...through, id: 'right', through: undefined, spotsThrough: true, grit: 320 };
+    const right = ev({ kind: 'replaced', id: 'right', zoneIds: [], atMin: at(), targetId: through.id, by });
+    const s = strata(...before, through, dab, right);
+    expect(openSpots(s).map((x) => [x.id, x.layers.length])).toEqual([[through.id, 2]]);
+  });
   it('an entry on a spot that is not there changes nothing', () => {
     const log = primed();
     expect(strata(...log, coat('epoxy-primer', { on: ['nowhere'] })).layers).toEqual(strata(...log).layers);

@@ -65,14 +65,13 @@ export interface Surface {
 }
 
 /** Why a place has a stack of its own. ring: the bare metal round filler. */
-export const SPOT_CAUSES = ['sandedThrough', 'ring', 'feathered', 'repaired'] as const;
-export type SpotCause = (typeof SPOT_CAUSES)[number];
+export type SpotCause = 'sandedThrough' | 'ring' | 'feathered' | 'repaired';
 /** What a repair still asks for before anything else covers it. */
 export type Want = 'filler';
 
 /** A place on a zone with a stack of its own: what shows there, and what was laid there since. */
 export interface Spot {
-  /** Of the event that opened it. */
+  /** Of the event that opened it, as it was first written: entries go on naming it where that was corrected. */
   id: string;
   cause: SpotCause;
   atMs: number;

@@ -99,6 +99,17 @@ export const SCRATCH_WINDOWS: { readonly [M in Material]: Windows } = {
   cavityWax: onAll(ANY),
 };
 
+/** The papers that key a surface for a material, coarse to fine; undefined where no scratch lasts there. */
+export function keyPapers(
+  surface: SurfaceKind,
+  material: Material,
+): readonly [coarse: number, fine: number] | undefined {
+  const within = SCRATCHED_OF[surface];
+  if (!within) return undefined;
+  const [, coarse, fine] = SCRATCH_WINDOWS[material][within];
+  return [coarse, fine];
+}
+
 export type ScratchFit = 'tooCoarse' | 'coarse' | 'fits' | 'fine' | 'tooFine';
 /** How a grit stands to a window of grits. */
 export function scratchFit([coarsest, coarse, fine, finest]: ScratchWindow, grit: number): ScratchFit {

@@ -117,7 +117,12 @@ export function LogSheet({ jobs, open: newest, zones, start, onJob, onZones, onL
     } catch (e) {
       const problems = problemsOf(e as Error);
       if (!hasLeft) return refuse(problems);
-      returnSheet(sheetName(open.job.id, zones), { kind, texts: sheet.texts, problems });
+      returnSheet(sheetName(open.job.id, zones), {
+        kind,
+        touched: sheet.reading.touched,
+        airAsked: sheet.air.asked,
+        problems,
+      });
       router.replace(pageHref('/log', { ...address, job: open.job.id, zones: zones.join(), kind }));
     }
   });

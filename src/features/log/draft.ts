@@ -2,7 +2,6 @@ import { endOfDay } from 'date-fns/endOfDay';
 import {
   colourOn,
   fail,
-  FAMILIES,
   KINDS,
   MEDIA,
   ok,
@@ -19,17 +18,16 @@ import {
   type MediaId,
   type PlainEvent,
   type Product,
-  type ProductFamily,
   type Result,
   type Treatment,
   type UnitSystem,
 } from '@/core';
 import { coatDefaults } from '@/core/route/draft';
-import { AS_FOUND, asFoundOf, layersAsFound } from '@/core/log/asFound';
+import { AS_FOUND, asFoundOf, BASE_AND_CLEAR, layersAsFound, layersAsTold } from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
 import { parseDay, showDay } from '@/ui/days';
 import { readNumber, formatForInput } from '@/ui/numbers';
-import { BASE_AND_CLEAR, FIELDS, isAsked } from './fields';
+import { FIELDS, isAsked } from './fields';
 
 /** Everything on the sheet as it stands there, by field. */
 export type Texts = Record<string, string>;
@@ -158,9 +156,6 @@ export const textsOfMedia = (media: MediaId, units: UnitSystem): Texts => ({
   profileUm: formatForInput(MEDIA[media].profileUm, { quantity: 'film' }, units),
 });
 
-/** Of base and clear in one figure the base is about that, µm. */
-const BASE_UM = 15;
-
 /** What the sheet does not ask because the job knows it. */
 export function withContext(
   kind: LoggableKind,
@@ -177,17 +172,10 @@ export function withContext(
   }
   if (kind === 'cameBack') {
     const { family, layerUm, as, sprayedMs, baked } = payload;
-    const told = PRODUCT_FAMILIES.find((f) => f === family);
-    const layer = (f: ProductFamily, filmUm: unknown) => ({ label: `${FAMILIES[f].name}, as told`, family: f, filmUm });
-    const both = family === BASE_AND_CLEAR && typeof layerUm === 'number';
-    const baseUm = both ? Math.min(BASE_UM, layerUm / 2) : 0;
+    const told = family === BASE_AND_CLEAR ? family : PRODUCT_FAMILIES.find((f) => f === family);
     return {
       as,
-      layers: both
-        ? [layer('baseSolvent', baseUm), layer('clear', layerUm - baseUm)]
-        : told
-          ? [layer(told, layerUm)]
-          : [],
+      layers: told && typeof layerUm === 'number' ? layersAsTold(told, layerUm) : [],
       ...(sprayedMs !== undefined && { sprayedMs }),
       ...(baked === true && { baked }),
     };

@@ -19,7 +19,7 @@ import {
   type UsedIn,
   type Quantity,
 } from '@/core';
-import { AS_FOUND, asFoundName } from '@/core/log/asFound';
+import { AS_FOUND, asFoundName, BASE_AND_CLEAR } from '@/core/log/asFound';
 import type { NumberKind } from '@/ui/numbers';
 
 /** One thing that the sheet asks for. */
@@ -87,9 +87,6 @@ const TOLD_FAMILIES: ProductFamily[] = [
   'singleStage',
   'oldCoating',
 ];
-
-/** Both in one answer: what most parts come back in. */
-export const BASE_AND_CLEAR = 'baseAndClear';
 
 /** What stands with an entry and is not asked here: it comes from the job, a cup, a drawing or another view. */
 const ELSEWHERE = null;

@@ -4,7 +4,10 @@ import type { Texts } from './draft';
 /** A sheet that was left before its entry was through, and whose entry could not be kept: what stood on it, and why. */
 export interface ReturnedSheet {
   kind: LoggableKind;
-  texts: Texts;
+  /** What somebody typed or picked on it. */
+  touched: Partial<Texts>;
+  /** The air was asked for. */
+  airAsked: boolean;
   problems: readonly FieldProblem[];
 }
 

@@ -125,7 +125,7 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
   const product = text('productId') ? lookup(text('productId')) : undefined;
 
   const typed = touched && Object.fromEntries(Object.entries(touched).filter(([name]) => !OF_THE_MOMENT.has(name)));
-  const forgetDraft = useSheetDraft(
+  const forget = useSheetDraft(
     isByHand(start) ? `log/${open.job.id}/${zones.join()}/${start.kind ?? ''}` : undefined,
     typed && Object.keys(typed).length > 0 ? { kind, typed } : undefined,
     (kept) => {
@@ -134,10 +134,13 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
     },
   );
   useEffect(() => {
-    if (returned) restore(returned.texts);
-  }, [returned, restore]);
+    if (!returned) return;
+    restore(returned.touched);
+    // It is given back once: what stands on the next sheet of these zones is its own.
+    forgetReturned(name);
+  }, [returned, restore, name]);
   const [noteAsked, setNoteAsked] = useState(old?.note !== undefined);
-  const [airAsked, setAirAsked] = useState(old?.air !== undefined);
+  const [airAsked, setAirAsked] = useState(old?.air !== undefined || returned?.airAsked === true);
   const note = { asked: noteAsked || text('note') !== '', ask: () => setNoteAsked(true) };
   const air = {
     asked: airAsked || (kind === 'measured' && text('measure') === 'air'),
@@ -192,9 +195,6 @@ export function useSheet(open: OpenJob, zones: string[], start: SheetStart): She
       faultIds,
     },
     returned,
-    forget: () => {
-      forgetReturned(name);
-      forgetDraft();
-    },
+    forget,
   };
 }
