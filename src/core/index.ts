@@ -55,3 +55,5 @@ export * from './grit/grain';
 export * from './grit/removal';
 export * from './log/corrections';
 export * from './library/method';
+export * from './library/wish';
+export * from './log/taskWith';

@@ -27,7 +27,16 @@ import {
   type ZoneStatus,
   type Product,
 } from '@/core';
-import type { JudgingContext, EntryDraft, Judgement, Route, VerdictInput } from '@/core/advice';
+import type {
+  ComparedRecipe,
+  EntryDraft,
+  JudgingContext,
+  Judgement,
+  RecipeChange,
+  Route,
+  RouteInput,
+  VerdictInput,
+} from '@/core/advice';
 import type { ZoneFill } from '@/core/fair';
 import { useClimate, type Climate } from './climate';
 import { nowMs, useNow } from './clock';
@@ -202,14 +211,16 @@ export interface OtherWay {
   method?: Partial<HouseMethod>;
   /** Only these products: what is on the shelf. */
   all?: Product[];
+  /** A recipe that is not the usual one. */
+  recipe?: RecipeChange;
 }
 const AS_IT_IS: OtherWay = {};
 
-/** What is still to come on zones of a job until they are fitted, worked out when asked; undefined while something of it is loading. */
-export function useRoutes(
+/** What ways of a job's zones are found from; undefined while something of it is loading. */
+function useRouteInputs(
   open: OpenJob | undefined,
   now: number,
-): ((zoneId: string, other?: OtherWay, fill?: ZoneFill) => Route | undefined) | undefined {
+): ((zoneId: string, other?: OtherWay, fill?: ZoneFill) => RouteInput | undefined) | undefined {
   const advice = useAdvice();
   const settings = useSettings();
   const air = useAirSource();
@@ -224,7 +235,7 @@ export function useRoutes(
       if (!input || areaCm2 === undefined) return undefined;
       const clocks = book.clocks(open, air.shop, air.room(open), zoneId);
       const finish = finishOf(open.job, zoneId);
-      return advice.routeFrom({
+      const found: RouteInput = {
         input,
         state: open.state,
         all: other.all ?? all,
@@ -235,9 +246,51 @@ export function useRoutes(
         putOff: other.putOff,
         fill,
         paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
-      });
+      };
+      return other.recipe ? advice.withRecipe(found, other.recipe) : found;
     };
   }, [open, now, settings, air, advice, all, jobs]);
+}
+
+/** What is still to come on zones of a job until they are fitted, worked out when asked; undefined while something of it is loading. */
+export function useRoutes(
+  open: OpenJob | undefined,
+  now: number,
+): ((zoneId: string, other?: OtherWay, fill?: ZoneFill) => Route | undefined) | undefined {
+  const advice = useAdvice();
+  const inputs = useRouteInputs(open, now);
+  return useMemo(
+    () =>
+      advice && inputs
+        ? (zoneId, other, fill) => {
+            const input = inputs(zoneId, other, fill);
+            return input && advice.routeFrom(input);
+          }
+        : undefined,
+    [advice, inputs],
+  );
+}
+
+/** The recipes that lead home from where a zone stands, each with what it takes; worked out when asked. */
+export function useRecipes(
+  open: OpenJob,
+  zoneId: string,
+  now: number,
+  fill?: ZoneFill,
+): (() => readonly ComparedRecipe[]) | undefined {
+  const advice = useAdvice();
+  const inputs = useRouteInputs(open, now);
+  const hourCost = useSettings()?.rates.labourH;
+  return useMemo(
+    () =>
+      advice && inputs && hourCost !== undefined
+        ? () => {
+            const input = inputs(zoneId, AS_IT_IS, fill);
+            return input ? advice.compareRecipes(input, hourCost) : [];
+          }
+        : undefined,
+    [advice, inputs, zoneId, fill, hourCost],
+  );
 }
 
 /** The way of one zone, see {@link useRoutes}. */

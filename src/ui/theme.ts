@@ -70,6 +70,8 @@ export const FAMILY_FILL: Record<ProductFamily, Fill> = {
   electrocoat: { colour: '#4c5257', texture: 'plain', mark: '#6b7278' },
   transportPrimer: { colour: '#5d5f5a', texture: 'bars', mark: '#8b8e86' },
   factoryFinish: { colour: '#a7acb3', texture: 'stripe', mark: '#ffffff' },
+  powderCoat: { colour: '#6a6f78', texture: 'dots', mark: '#8f95a0' },
+  lacquer: { colour: '#a4743f', texture: 'stripe', mark: '#c99b68' },
   converter: { colour: '#26282e', texture: 'dots', mark: '#767b88' },
   etch: { colour: '#a3a05c', texture: 'bars', mark: '#6f6c31' },
   epoxy: { colour: '#74937f', texture: 'weave', mark: '#a9c2b1' },

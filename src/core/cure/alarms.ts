@@ -1,7 +1,7 @@
 import { KINDS, type PlainEvent } from '../log/event';
-import type { ZoneStatus } from './status';
+import { spotStatuses, type ZoneStatus } from './status';
 import { MINUTE_MS } from '../units/time';
-import type { Stage } from '../library/product';
+import type { ProductFamily, Stage } from '../library/product';
 
 /** What a person wants to be called for. flash: the next coat may go on. ready: it may be sanded, coated over or polished. */
 export const ALARM_KINDS = ['flash', 'ready', 'closing'] as const;
@@ -14,9 +14,13 @@ export interface Alarm {
   /** When it rings, ms. */
   atMs: number;
   stage: Stage;
+  /** Of the film that it is about. */
+  family: ProductFamily;
   zoneId: string;
   /** For a window: when it closes, ms. */
   closesMs?: number;
+  /** It is about spots of the zone, whose film is not that of the field. */
+  spots?: true;
 }
 
 /** How long before a window closes it is said, ms. */
@@ -42,8 +46,10 @@ export function alarmsOf(
   workedMs = -Infinity,
 ): Alarm[] {
   const top = status.top;
-  if (!top) return [];
-  const out: Alarm[] = [];
+  const out: Alarm[] = spotStatuses(status).flatMap((at) =>
+    alarmsOf(zoneId, at, nowMs, backMs, workedMs).map((a): Alarm => ({ ...a, spots: true })),
+  );
+  if (!top) return eachOnce(out);
   const key = (c: { stage: Stage }, kind: AlarmKind) => `${top.id}/${top.coats}/${zoneId}/${c.stage}/${kind}`;
   for (const c of status.clocks) {
     const moment = status.moments.find((m) => m.stage === c.stage && m.kind === 'opens');
@@ -55,7 +61,7 @@ export function alarmsOf(
           ? 'ready'
           : undefined;
     if (kind && atMs !== null && atMs > nowMs - backMs && atMs > workedMs && c.needMin > 0)
-      out.push({ key: key(c, kind), kind, atMs, stage: c.stage, zoneId });
+      out.push({ key: key(c, kind), kind, atMs, stage: c.stage, family: top.family, zoneId });
   }
   const closing = status.moments.find((m) => m.kind === 'closes');
   if (closing && closing.atMs - CLOSING_NOTICE_MS > workedMs)
@@ -64,8 +70,16 @@ export function alarmsOf(
       kind: 'closing',
       atMs: closing.atMs - CLOSING_NOTICE_MS,
       stage: closing.stage,
+      family: top.family,
       zoneId,
       closesMs: closing.atMs,
     });
-  return out.sort((a, b) => a.atMs - b.atMs);
+  return eachOnce(out);
 }
+
+/** The soonest first. A coat that lies on the field and on its spots rings for the field. */
+const eachOnce = (alarms: readonly Alarm[]): Alarm[] =>
+  [...alarms]
+    .sort((a, b) => Number(a.spots ?? false) - Number(b.spots ?? false))
+    .filter((a, i, all) => all.findIndex((o) => o.key === a.key) === i)
+    .sort((a, b) => a.atMs - b.atMs);

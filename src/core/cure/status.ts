@@ -12,7 +12,7 @@ import {
 import { SUBSTRATES } from '../library/substrates';
 import { HOUR_MS } from '../units/time';
 import type { ZoneState } from '../strata/fold';
-import { heightOf, openSpots, strataOfSpot } from '../strata/spots';
+import { heightOf, openSpots, strataOfSpot, touchedInSpots } from '../strata/spots';
 import { topLayer, type Layer, type Spot, type Strata, temporaryRepairs } from '../strata/types';
 
 /** Where a zone stands in the work, coarse enough to be said in two words. */
@@ -100,6 +100,8 @@ export interface ZoneStatus {
   dampMin?: number;
   /** Places where something else shows, each with its own clocks. */
   spots?: readonly SpotStatus[];
+  /** Places that are touched in and not polished yet: their paint is as fresh as its own clock says. */
+  touchedIn?: readonly SpotStatus[];
 }
 
 /** Where a spot stands: its own stack and surface, and its own clocks. */
@@ -108,6 +110,10 @@ export interface SpotStatus {
   strata: Strata;
   status: ZoneStatus;
 }
+
+/** Places of a zone with clocks of their own. */
+export const spotStatuses = ({ spots = [], touchedIn = [] }: ZoneStatus): ZoneStatus[] =>
+  [...spots, ...touchedIn].map((x) => x.status);
 
 /** The clock of bare steel. */
 export interface RustClock {
@@ -155,10 +161,12 @@ export function zoneStatus(
         if (c.reached) closesMs = Math.min(closesMs ?? Infinity, c.closesMs);
       }
     }
-  const spots = openSpots(s).map((spot): SpotStatus => {
+  const at = (spot: Spot): SpotStatus => {
     const strata = strataOfSpot(s, spot);
     return { spot, strata, status: zoneStatus({ events: [], strata }, shop, nowMs, products) };
-  });
+  };
+  const spots = openSpots(s).map(at);
+  const touchedIn = touchedInSpots(s).map(at);
   moments.sort((a, b) => a.atMs - b.atMs);
   const temporary = temporaryRepairs(s).map((r) => r.temporaryUntilMs);
   const field = stageOf(s, top, product, clocks);
@@ -171,6 +179,7 @@ export function zoneStatus(
     ...(rust && { rust }),
     ...(dampMin > 0 && { dampMin }),
     ...(spots.length > 0 && { spots }),
+    ...(touchedIn.length > 0 && { touchedIn }),
     stage,
     sinceMs: s.surface.sinceMs,
     ...(top && { top }),

@@ -3,7 +3,8 @@ import { BOUNDS } from '../log/bounds';
 import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
 import { QUALITY_LEVELS } from '../library/level';
 import { keysOf } from '../keysOf';
-import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, SEAM_NAMES } from '../log/job';
+import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, LINK_KINDS, SEAM_NAMES } from '../log/job';
+import { TASK_WITH } from '../log/taskWith';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 import { between, id, moment, oneOf, outlineOf, text } from '../validation/fields';
@@ -41,6 +42,8 @@ const map = object({
 const task = object({
   panelId: id('Panel'),
   kind: oneOf('Act', EVENT_KINDS).required('Act is missing'),
+  zoneId: string().strict().min(1, 'Zone of the act is empty').max(80, 'Zone of the act is longer than 80 signs'),
+  with: oneOf('What it is done with', TASK_WITH),
 }).noUnknown(unknown('Act'));
 
 const colour = object({
@@ -103,7 +106,13 @@ export const JOB_SCHEMA = object({
         })
           .default(undefined)
           .noUnknown(unknown('Seam')),
-        finish: object({ system, sheen, level: oneOf('Level', QUALITY_LEVELS), colour })
+        finish: object({
+          system,
+          sheen,
+          level: oneOf('Level', QUALITY_LEVELS),
+          colour,
+          untilMs: moment('How long it has to last'),
+        })
           .default(undefined)
           .noUnknown(unknown('Finish')),
         cutFrom: object({
@@ -116,7 +125,9 @@ export const JOB_SCHEMA = object({
     )
     .required('Zones are missing'),
   level: oneOf('Level', QUALITY_LEVELS),
-  finish: object({ system, sheen }).default(undefined).noUnknown(unknown('Finish')),
+  finish: object({ system, sheen, untilMs: moment('How long it has to last') })
+    .default(undefined)
+    .noUnknown(unknown('Finish')),
   budgetH: between('Hours', 0.5, 10_000),
   decisions: list('Decisions', 1000).of(
     object({
@@ -154,7 +165,7 @@ export const JOB_SCHEMA = object({
   links: list('Links', 500).of(
     object({
       id: id('Link id'),
-      kind: oneOf('Link', ['before', 'never']).required('Kind of link is missing'),
+      kind: oneOf('Link', LINK_KINDS).required('Kind of link is missing'),
       first: task.required('First act is missing'),
       then: task.required('Second act is missing'),
       why: text('Reason', 300).defined('Reason is missing'),

@@ -75,6 +75,7 @@ const UNCHANGED: Steps = {
   9: same,
   10: same,
   11: same,
+  12: same,
 };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
@@ -102,7 +103,8 @@ const STEPS = {
     // version 7 what a guide coat showed, and gaps; version 8 the air of the job's time, and when its parts were changed; version 9
     // cups of fillers and of what is brushed on, and doses of products; version 10 test cards, readings of colour, and how a coat was
     // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
-    // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone.
+    // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone; version 13
+    // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others.
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

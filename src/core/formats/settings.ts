@@ -1,5 +1,6 @@
 import type { AlarmKind } from '../cure/alarms';
 import { DEFAULT_METHOD, type HouseMethod, type School } from '../library/method';
+import type { Wish } from '../library/wish';
 import type { UnitSystem } from '../units/convert';
 
 /** How a shop works and likes its screens. */
@@ -19,6 +20,8 @@ export interface Settings {
   schools: School[];
   /** The blasting rig that was used last, see core/blast. */
   rig?: { boreMm: number; barG: number; airM3Min: number; rate: number; handRate: number; media: string };
+  /** What comes first where more than one recipe leads to the finish. */
+  wish: Wish;
   /** What an hour costs, in the shop's currency. */
   rates: { labourH: number; ovenH: number; blastH: number };
   /** How a cup is poured. */
@@ -40,6 +43,7 @@ export const DEFAULT_SETTINGS: Settings = {
   rh: 0.5,
   method: DEFAULT_METHOD,
   schools: [],
+  wish: 'usual',
   rates: { labourH: 55, ovenH: 18, blastH: 90 },
   pourBy: 'weight',
   alarms: ['flash', 'ready', 'closing'],

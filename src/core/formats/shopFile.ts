@@ -4,6 +4,7 @@ import type { HeatPlan } from '../air/heat';
 import { ALARM_KINDS } from '../cure/alarms';
 import { keysOf } from '../keysOf';
 import { SCHOOLS } from '../library/method';
+import { WISH_KEYS } from '../library/wish';
 import type { Product } from '../library/product';
 import { parseProduct } from '../library/schema';
 import { BOUNDS } from '../log/bounds';
@@ -95,6 +96,8 @@ const SETTINGS = object({
   })
     .default(undefined)
     .noUnknown(unknown('Rates')),
+  // Since version 13.
+  wish: oneOf('What comes first', WISH_KEYS),
   pourBy: oneOf('How a cup is poured', ['weight', 'volume']).required('How a cup is poured is missing'),
   alarms: array()
     .strict()

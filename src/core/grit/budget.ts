@@ -23,6 +23,8 @@ export const RESERVE_UM: { readonly [F in LayerFamily]: number | null } = {
   electrocoat: 0,
   transportPrimer: 0,
   factoryFinish: CLEAR_RESERVE_UM,
+  powderCoat: SINGLE_STAGE_RESERVE_UM,
+  lacquer: SINGLE_STAGE_RESERVE_UM,
   converter: null,
   etch: null,
   epoxy: SEAL_RESERVE_UM,

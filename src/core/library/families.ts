@@ -72,6 +72,8 @@ export const FAMILIES = {
   electrocoat: found('Factory electrocoat'),
   transportPrimer: found('Transport primer'),
   factoryFinish: found('Factory finish'),
+  powderCoat: found('Powder coat'),
+  lacquer: found('Old lacquer'),
   converter: primer('Rust converter', {
     role: 'converter',
     usedIn: 'treated',

@@ -2,6 +2,12 @@ import { FAMILIES, type ProductFamily } from './families';
 import { keysOf } from '../keysOf';
 import type { QualityLevel } from './level';
 
+/**
+ * How paint stays. asItIs: repairs are sealed and coloured by dabs. polished: likewise, then all of it is polished. touchedIn: the dabs are
+ * levelled with the paint round them. spotRepair: colour on the repair, clear over the whole face.
+ */
+export type Keeps = 'polished' | 'asItIs' | 'touchedIn' | 'spotRepair';
+
 interface SystemRecord {
   name: string;
   /** One line to agree on with the owner. */
@@ -12,8 +18,10 @@ interface SystemRecord {
   blocked: boolean;
   /** Carries a sheen that can be agreed on. */
   sheen: boolean;
-  /** The paint that is there stays: what is repaired or chipped is touched in, and the rest is polished or left. */
-  keeps?: 'polished' | 'asItIs';
+  /** The paint that is there stays; how what is repaired or chipped in it is brought back. */
+  keeps?: Keeps;
+  /** Comes off again: it has months to last. */
+  temporary?: true;
 }
 
 /** What a face can end with. */
@@ -76,6 +84,30 @@ const SYSTEMS = {
     sheen: false,
     keeps: 'polished',
   },
+  touchedIn: {
+    name: 'Touched in',
+    about: 'The paint that is there stays; chips and repairs are coloured by dabs, levelled and polished in.',
+    over: [],
+    blocked: false,
+    sheen: false,
+    keeps: 'touchedIn',
+  },
+  spotRepair: {
+    name: 'Spot repair in the panel',
+    about: 'Colour on the repair alone, with a soft edge; clear over the whole face.',
+    over: [],
+    blocked: false,
+    sheen: false,
+    keeps: 'spotRepair',
+  },
+  forNow: {
+    name: 'For now',
+    about: 'Sealed, and coloured from a tin: it keeps rust out for its months, and is ground off then.',
+    over: ['enamel'],
+    blocked: false,
+    sheen: false,
+    temporary: true,
+  },
 } as const satisfies Record<string, SystemRecord>;
 export type FinishSystem = keyof typeof SYSTEMS;
 export const FINISH_SYSTEMS = keysOf(SYSTEMS);
@@ -84,6 +116,9 @@ export const FINISHES: { readonly [S in FinishSystem]: SystemRecord } = SYSTEMS;
 export const SHEENS = ['gloss', 'satin', 'matt'] as const;
 export type Sheen = (typeof SHEENS)[number];
 export const SHEEN_NAMES: Record<Sheen, string> = { gloss: 'Gloss', satin: 'Satin', matt: 'Matt' };
+
+/** What a product that ends the stack dries to. */
+export const sheenOf = (p: { sheen?: Sheen | undefined }): Sheen => p.sheen ?? 'gloss';
 
 export interface Colour {
   /** What cards, readings, formulas, batches and coats refer to; absent: its name, as it was up to version 10. */
@@ -116,6 +151,8 @@ export interface AgreedFinish {
   sheen?: Sheen;
   level?: QualityLevel;
   colour?: Colour;
+  /** Of what is only for now: until when it has to last, ms. */
+  untilMs?: number;
 }
 
 /** What a zone ends with. */

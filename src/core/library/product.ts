@@ -1,4 +1,5 @@
 import type { ProductFamily, Stage } from './families';
+import type { Sheen } from './finish';
 
 export * from './families';
 
@@ -74,6 +75,8 @@ export interface Product {
   /** Panel temperature below which the reaction stands still, °C. Absent: it only slows down. */
   cureStopsBelowC?: number;
   colourHex?: string;
+  /** For what ends the stack: what it dries to. Absent: gloss. */
+  sheen?: Sheen;
   /** 'generic' is shipped; 'sheet' holds a user's own figures, copied from `copiedFrom`. */
   basis: 'generic' | 'sheet';
   copiedFrom?: string;

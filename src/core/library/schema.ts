@@ -2,6 +2,7 @@ import { array, lazy, mixed, object, string } from 'yup';
 import { between } from '../validation/fields';
 import { validated } from '../validation/validated';
 import { fail, type FieldProblem, type Result } from '../result';
+import { SHEENS } from './finish';
 import { MECHANISMS, PRODUCT_FAMILIES, STAGES, type Product } from './product';
 
 const name = (label: string) =>
@@ -134,6 +135,9 @@ const SCHEMA = object({
   colourHex: string()
     .strict()
     .matches(/^#[0-9a-f]{6}$/i, 'Colour must look like #a1b2c3'),
+  sheen: string()
+    .strict()
+    .oneOf([...SHEENS], 'Sheen is not one that is known'),
   basis: known('Basis', ['generic', 'sheet']),
   copiedFrom: string().strict().max(80),
   stated: array().strict().of(string().strict().required().max(60)).max(100, 'More than 100 figures'),

@@ -14,6 +14,8 @@ const STACKS = {
   },
   electrocoat: { name: 'Electrocoat', layers: [layer('Electrocoat of a new part', 'electrocoat', 22)] },
   transport: { name: 'Transport primer', layers: [layer('Transport primer of a new part', 'transportPrimer', 15)] },
+  powder: { name: 'Powder coat', layers: [layer('Powder coat', 'powderCoat', 80)] },
+  lacquer: { name: 'Old lacquer', layers: [layer('Old lacquer', 'lacquer', 100)] },
   bare: { name: 'Bare', layers: [] },
 } as const satisfies Record<string, { name: string; layers: readonly FoundLayer[] }>;
 
@@ -25,6 +27,26 @@ export const asFoundName = (a: AsFound): string => STACKS[a].name;
 /** The layers that a panel is taken to carry; only metal is electrocoated. */
 export const layersAsFound = (a: AsFound, on: SubstrateKind): FoundLayer[] =>
   STACKS[a].layers.filter((l) => l.family !== 'electrocoat' || isMetal(on) || STACKS[a].layers.length === 1);
+
+/** What old layers turn out to be when they come to light below others, and how thick they usually are, µm. */
+const BELOW_UM = {
+  oldCoating: 80,
+  factoryFinish: 90,
+  lacquer: 60,
+  powderCoat: 80,
+  electrocoat: 20,
+  highBuild: 80,
+  lightFiller: 800,
+} as const satisfies Partial<Record<ProductFamily, number>>;
+export type BelowFamily = keyof typeof BELOW_UM;
+export const BELOW_FAMILIES = keysOf(BELOW_UM);
+
+/** Layers as they were found, with one more that came to light below them. The others keep the numbers that entries know them by. */
+export function withLayerBelow(layers: readonly FoundLayer[], family: BelowFamily): FoundLayer[] {
+  const numbered = layers.map((l, i) => ({ ...l, n: l.n ?? i }));
+  const n = Math.max(-1, ...numbered.map((l) => l.n)) + 1;
+  return [{ ...layer(`${FAMILIES[family].name}, found below`, family, BELOW_UM[family]), n }, ...numbered];
+}
 
 /** Which of the usual stacks some layers are; what was put together otherwise counts as old paint. */
 export function asFoundOf(layers: readonly FoundLayer[]): AsFound {

@@ -24,6 +24,8 @@ export interface FoundLayer {
   family: ProductFamily;
   /** Dry thickness, µm. */
   filmUm: number;
+  /** The number that other entries know it by; absent: its place from below. Layers that come to light below it later take the next ones. */
+  n?: number;
 }
 
 /** What hand and eye put into a coat, so that it can be costed and repeated. */

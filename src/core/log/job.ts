@@ -1,6 +1,7 @@
 import { colourId, USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
+import type { TaskWith } from './taskWith';
 import type { EventKind } from './event';
 import { FACES, type Face, type Point } from './place';
 import type { SubstrateKind } from '../library/substrates';
@@ -99,7 +100,7 @@ export interface Job {
   /** How far every step goes, agreed with the owner. */
   level?: QualityLevel;
   /** What it ends with, as far as it is agreed. */
-  finish?: Pick<AgreedFinish, 'system' | 'sheen'>;
+  finish?: Pick<AgreedFinish, 'system' | 'sheen' | 'untilMs'>;
   /** Hours of work that are agreed. */
   budgetH?: number;
   /** Repair or replace, as it was decided. */
@@ -170,12 +171,20 @@ export interface Bag {
 export interface TaskRef {
   panelId: string;
   kind: EventKind;
+  /** On this zone; absent, or where the zone is gone: on any of the panel. */
+  zoneId?: string;
+  /** Of coating: with what; absent: with anything. */
+  with?: TaskWith;
 }
 
-/** before: `first` has to be done before `then`. never: once `first` is done, `then` must not be done any more. */
+/**
+ * before: `first` has to be done before `then`. never: once `first` is done, `then` must not be done any more. joins: the faces of both panels that
+ * meet are ready before either is closed by its act.
+ */
+export const LINK_KINDS = ['before', 'never', 'joins'] as const;
 export interface AccessLink {
   id: string;
-  kind: 'before' | 'never';
+  kind: (typeof LINK_KINDS)[number];
   first: TaskRef;
   then: TaskRef;
   /** What is at stake, in a few words. */

@@ -53,6 +53,7 @@ const reportedLayers = () =>
         label: text('Layer name', 80).required('Layer name is missing'),
         family: oneOf('Layer family', PRODUCT_FAMILIES).required('Layer family is missing'),
         filmUm: film('Layer thickness').required('Layer thickness is missing'),
+        n: between('Number of the layer', 0, 100).integer('Number of the layer: a whole number'),
       }).noUnknown('Layer has a field that is not known: ${unknown}'),
     )
     .required('Layers are missing')

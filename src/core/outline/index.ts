@@ -11,5 +11,6 @@ export * from './keepOutsOn';
 export * from './faultOutline';
 export * from './restore';
 export * from './seam';
+export * from './seamFigures';
 export * from './solids';
 export * from './places';

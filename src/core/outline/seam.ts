@@ -5,14 +5,8 @@ import { outlineProblem } from './areas';
 import { clipToPanel } from './clip';
 import { FINGER_TOLERANCE_MM } from './faultOutline';
 import { simplifyLine } from './polygon';
+import { lineLengthMm } from './seamFigures';
 import { withZone } from './zones';
-
-/** Length of a line through points, mm. */
-export const lineLengthMm = (line: readonly Point[]): number =>
-  line.reduce((sum, p, i) => {
-    const before = line[i - 1];
-    return before ? sum + Math.hypot(p.x - before.x, p.y - before.y) : 0;
-  }, 0);
 
 /** Corners of a joint between two pieces of a line: round enough for a hand. */
 const JOINT_CORNERS = 12;
@@ -113,24 +107,4 @@ function seamZone(
   if (!outline) return bad('It runs through several zones, or off the panel. Draw it piece by piece.');
   const made = withZone(job, panel, face, { id, name, outline }, nowMs);
   return made.ok ? ok({ ...made.value, zones: made.value.zones.map((z) => (z.id === id ? { ...z, seam } : z)) }) : made;
-}
-
-/** What follows from a seam's line. */
-export interface SeamFigures {
-  lengthMm: number;
-  /** Plug welds at its spacing, one at each end; none where it has no spacing. */
-  plugs?: number;
-  /** Sealer for a bead along it, mL: a flat bead, a third as high as it is wide. */
-  sealerMl: number;
-}
-
-/** Length of a seam, how many plugs it takes, and how much sealer. */
-export function seamFigures(s: Seam): SeamFigures {
-  const lengthMm = lineLengthMm(s.line);
-  return {
-    lengthMm,
-    ...(s.spacingMm !== undefined && { plugs: Math.floor(lengthMm / s.spacingMm) + 1 }),
-    // A segment that is a third as high as wide fills about seven tenths of the box around it.
-    sealerMl: (lengthMm * s.widthMm * (s.widthMm / 3) * 0.7) / 1000,
-  };
 }

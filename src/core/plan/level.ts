@@ -1,7 +1,5 @@
-import { readyMixMl } from '../mix/coverage';
-import { readySolids, splitMix } from '../mix/ratio';
-import { transferEfficiency } from '../mix/transfer';
-import { FAMILIES, type Product, type ProductFamily } from '../library/product';
+import { coatsCost } from '../mix/coatsCost';
+import { type Product, type ProductFamily } from '../library/product';
 import { isMetal } from '../library/substrates';
 import { LEVEL_DEFAULTS, type LevelDefaults, type QualityLevel } from '../library/level';
 import { panelOf, withoutCards, type Job } from '../log/job';
@@ -71,14 +69,8 @@ export interface LevelSum {
   areaM2: number;
 }
 
-/** What the coats of a product cost, by the sums of the cup. */
-const materialCost = (p: Product | undefined, areaCm2: number, coats: number): number => {
-  if (!p) return 0;
-  const thinner = p.thinning?.defaultFraction ?? 0;
-  const lost = transferEfficiency(FAMILIES[p.family].application, 'plain');
-  const ml = readyMixMl(areaCm2, p.film.nominalUm, coats, readySolids(p, thinner), lost);
-  return splitMix(p, ml, thinner).cost;
-};
+const costOf = (p: Product | undefined, areaCm2: number, coats: number): number =>
+  p ? coatsCost(p, areaCm2, coats) : 0;
 
 /**
  * Hours and money of the whole job at one level: area × passes × hours for a pass, and the material of every coat at its nominal
@@ -105,11 +97,11 @@ export function levelSum(job: Job, level: QualityLevel, hourCost: number, all: r
   const fillerCm2 = zones.reduce((s, z) => s + (z.metal ? z.cm2 : z.cm2 * 0.5), 0) * 0.3;
   const first = (f: ProductFamily) => all.find((p) => p.family === f);
   const materials =
-    materialCost(first('epoxy'), cm2, 1) +
-    materialCost(first('highBuild'), cm2, spec.buildCoats) +
-    materialCost(first('baseSolvent'), cm2, spec.baseCoats) +
-    materialCost(first('clear'), cm2, spec.clearCoats) +
-    materialCost(first('lightFiller'), fillerCm2, spec.skims);
+    costOf(first('epoxy'), cm2, 1) +
+    costOf(first('highBuild'), cm2, spec.buildCoats) +
+    costOf(first('baseSolvent'), cm2, spec.baseCoats) +
+    costOf(first('clear'), cm2, spec.clearCoats) +
+    costOf(first('lightFiller'), fillerCm2, spec.skims);
   return {
     level,
     spec,

@@ -1,3 +1,4 @@
+import { proposeLinks } from './proposeLinks';
 import { foldLog } from '../strata/fold';
 import type { LogEvent } from '../log/event';
 import type { AccessLink, Bag, BagItem, Job } from '../log/job';
@@ -94,6 +95,84 @@ describe('the access order', () => {
     const s = foldLog([foundBare(['lower', 'upper']), coat], products);
     expect(jobConstraints(JOB, s, ['lower'], 'fitted').bareFaces).toEqual(['upper (mild steel)']);
   });
+  it('is met by the right coat on the right zone, for as long as that lies there', () => {
+    const sealed = ev({
+      ...coat,
+      id: 'ze9',
+      atMs: T0 + 300_000,
+      productId: 'seam-sealer',
+      zoneIds: ['upper'],
+    } as never);
+    const wants = (first: object) => ({
+      ...JOB,
+      links: [
+        {
+          ...link('before', ['door', 'coated'], ['bonnet', 'fitted']),
+          first: { panelId: 'door', kind: 'coated' as const, ...first },
+        },
+      ],
+    });
+    const isMet = (first: object, ...log: Parameters<typeof foldLog>[0]) =>
+      jobConstraints(wants(first), foldLog(log, products), ['bonnet'], 'fitted').unfinished.length === 0;
+    const found = foundBare(['lower', 'upper']);
+    expect(isMet({}, found, coat)).toBe(true);
+    expect(isMet({ with: 'sealer' }, found, coat)).toBe(false);
+    expect(isMet({ with: 'sealer', zoneId: 'upper' }, found, sealed)).toBe(true);
+    expect(isMet({ with: 'sealer', zoneId: 'lower' }, found, sealed)).toBe(false);
+    const bare = ev({ kind: 'stripped', to: 'substrate', method: 'sander', atMin: 900, zoneIds: ['upper'] });
+    expect(isMet({ with: 'sealer', zoneId: 'upper' }, found, sealed, bare)).toBe(false);
+  });
+  it('a link about colour says nothing of primer', () => {
+    const job = {
+      ...JOB,
+      links: [
+        {
+          ...link('before', ['bonnet', 'fitted'], ['door', 'coated']),
+          then: { panelId: 'door', kind: 'coated' as const, with: 'colour' as const },
+        },
+      ],
+    };
+    const bare = foldLog([foundBare()], products);
+    expect(jobConstraints(job, bare, ['lower'], 'coated', 'baseSolvent').unfinished).toHaveLength(1);
+    expect(jobConstraints(job, bare, ['lower'], 'coated', 'epoxy').unfinished).toEqual([]);
+  });
+  it('of two parts that are joined, both faces are asked before either is closed', () => {
+    const joined = { ...JOB, links: [link('joins', ['door', 'repaired'], ['bonnet', 'fitted'])] };
+    const s = foldLog([foundBare(['bonnet'])], products);
+    expect(jobConstraints(joined, s, ['lower'], 'fitted').bareFaces).toEqual([expect.stringContaining('bonnet')]);
+    expect(jobConstraints(JOB, s, ['lower'], 'fitted').bareFaces).toEqual([]);
+    const through = ev({
+      ...coat,
+      id: 'ze10',
+      atMs: T0 + 300_000,
+      productId: 'weld-through',
+      zoneIds: ['bonnet'],
+    } as never);
+    expect(jobConstraints(joined, s, ['lower'], 'repaired').noWeldThrough).toHaveLength(1);
+    const primed = foldLog([foundBare(['bonnet']), through], products);
+    expect(jobConstraints(joined, primed, ['lower'], 'repaired').noWeldThrough).toEqual([]);
+  });
+  it('usual links come from what is there, each once, and go when they are met', () => {
+    const door = {
+      ...JOB,
+      panels: JOB.panels.map((p) => (p.id === 'door' ? { ...p, part: 'front-door' } : p)),
+      zones: JOB.zones.map((z) => (z.id === 'upper' ? { ...z, face: 'inner' as const } : z)),
+    };
+    const bare = foldLog([foundBare(['lower', 'upper'])], products);
+    const usual = proposeLinks(door, bare);
+    expect(usual.map((l) => [l.first.kind, l.first.zoneId, l.then.with])).toEqual([
+      ['coated', 'upper', undefined],
+      ['fitted', undefined, 'colour'],
+    ]);
+    expect(findCycle(usual.map((l, i) => ({ ...l, id: String(i) })))).toBeUndefined();
+    const kept = { ...door, links: usual.map((l, i) => ({ ...l, id: String(i) })) };
+    expect(proposeLinks(kept, bare)).toEqual([]);
+    const primed = foldLog(
+      [foundBare(['lower', 'upper']), ev({ ...coat, id: 'ze11', atMs: T0 + 300_000, zoneIds: ['upper'] } as never)],
+      products,
+    );
+    expect(proposeLinks(door, primed)).toHaveLength(1);
+  });
   it('a ring is found, a fork is not one', () => {
     const a = link('before', ['door', 'coated'], ['bonnet', 'fitted']);
     const b = link('before', ['bonnet', 'fitted'], ['door', 'fitted']);
@@ -143,6 +222,23 @@ describe('temporary repairs', () => {
     // The end of January and a month is the end of February.
     expect(new Date(due[0]!.dueMs).getUTCDate()).toBe(28);
     expect(due[1]!.zoneIds).toEqual(['lower', 'upper']);
+  });
+  it('paint that is only for now is due by its date, zones of a panel together; protection is looked at again after its months', () => {
+    const untilMs = T0 + 90 * 86_400_000;
+    const job = { ...JOB, finish: { system: 'forNow' as const, untilMs } };
+    expect(dueRepairs(job, foldLog([], products)).map((d) => [d.panelId, d.basis, d.zoneIds.length, d.dueMs])).toEqual(
+      [...new Set(JOB.zones.map((z) => z.panelId))].map((p) => [
+        p,
+        'finish',
+        JOB.zones.filter((z) => z.panelId === p).length,
+        untilMs,
+      ]),
+    );
+    expect(dueRepairs({ ...job, finish: { system: 'primer', untilMs } }, foldLog([], products))).toEqual([]);
+    const wax = ev({ kind: 'coated', atMin: 5, productId: 'cavity-wax', coats: 1, filmUm: 50, application: 'aerosol' });
+    const [look] = dueRepairs(JOB, foldLog([foundBare(), wax], products));
+    expect(look).toMatchObject({ basis: 'protection', zoneIds: ['lower'] });
+    expect((look!.dueMs - T0) / 86_400_000).toBeCloseTo(730, -1);
   });
   it('one whose place was taken is due no more, on the zones where that was done, nor is the decision for it', () => {
     const plate = ev({ kind: 'repaired', zoneIds: ['lower', 'upper'], method: 'Plate', temporaryMonths: 12 });

@@ -1,7 +1,7 @@
-import type { Finish } from '../library/finish';
+import { sheenOf, type Finish, type Sheen } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import type { HouseMethod } from '../library/method';
-import { isWaterBased, FAMILIES, type Product, type ProductFamily } from '../library/product';
+import { isTopcoat, isWaterBased, FAMILIES, type Product, type ProductFamily } from '../library/product';
 import { isMetal } from '../library/substrates';
 import type { LoggableKind, OnSpots } from '../log/event';
 import { STRIP_METHOD_NAMES } from '../log/tools';
@@ -27,6 +27,15 @@ export interface Candidate {
   untilMs?: number | null;
 }
 
+/** What is chosen where more than one recipe leads home; absent: what is usual there. */
+export interface Preference {
+  oldPaint?: 'key' | 'strip';
+  /** What goes on promoted plastic first. */
+  plastic?: 'colour' | 'build';
+  /** Lows are sprayed full instead of skimmed. */
+  lows?: 'build';
+}
+
 /** What the way from a zone's state to its finish is found from. */
 export interface WayInput {
   strata: Strata;
@@ -39,6 +48,7 @@ export interface WayInput {
   level?: QualityLevel | undefined;
   /** What it is to end with; absent: base and clear, in gloss. */
   finish?: Finish | undefined;
+  prefer?: Preference | undefined;
   nowMs: number;
   /** Steps that somebody put off, by {@link stepKey}: they do not come into question. */
   putOff?: readonly string[] | undefined;
@@ -67,6 +77,12 @@ export function recent(state: JobState, all: readonly Product[], pass: (p: Produ
 /** A product of a family, the one that was used last. */
 export const findProduct = ({ state, all }: Pick<WayInput, 'state' | 'all'>, f: ProductFamily): Product | undefined =>
   recent(state, all, (p) => p.family === f);
+
+/** Likewise; of what ends the stack one that dries to the sheen that is agreed, where the library has one. */
+export const findFinish = (w: Pick<WayInput, 'state' | 'all'>, f: ProductFamily, sheen: Sheen): Product | undefined =>
+  isTopcoat(f)
+    ? (recent(w.state, w.all, (p) => p.family === f && sheenOf(p) === sheen) ?? findProduct(w, f))
+    : findProduct(w, f);
 
 /** Laying a product: a coat, or a skim. */
 export function layStep(p: Product, label = p.name): Candidate {

@@ -42,7 +42,9 @@ export function isIdle(
   { strata, status, nowMs }: Pick<WayInput, 'strata' | 'status' | 'nowMs'>,
 ): boolean {
   const on = 'on' in step ? step.on : undefined;
-  const spots = (status.spots ?? []).filter((x) => !on || on.includes(x.spot.id)).map((x) => x.strata);
+  const spots = [...(status.spots ?? []), ...(on ? (status.touchedIn ?? []) : [])]
+    .filter((x) => !on || on.includes(x.spot.id))
+    .map((x) => x.strata);
   const places = on ? spots : [strata, ...spots];
   switch (step.kind) {
     case 'clean':

@@ -35,6 +35,9 @@ export const KEY_FOR: { readonly [S in FinishSystem]: number } = {
   liner: 180,
   kept: 800,
   polished: 800,
+  touchedIn: 800,
+  spotRepair: 800,
+  forNow: 320,
 };
 /** From cutting a skim to shape to what high-build hides: most go without the P120 that a ladder has between them, for twice the strokes. */
 export const FILLER_PAPERS = [80, 180];
@@ -50,7 +53,11 @@ export const COLOURED = 5;
 export const isBlocked = (l: Layer | undefined): boolean => l !== undefined && FAMILIES[l.family].blocked;
 
 /** What a finish that came with the part is, rather than its primer. */
-export const isFinished = (f: ProductFamily): boolean => f === 'factoryFinish' || f === 'oldCoating';
+const FINISHED: readonly ProductFamily[] = ['factoryFinish', 'oldCoating', 'powderCoat', 'lacquer'];
+export const isFinished = (f: ProductFamily): boolean => FINISHED.includes(f);
+/** Found coats that hold what is laid on them, once they are keyed. */
+const SOUND: readonly ProductFamily[] = ['electrocoat', 'factoryFinish', 'powderCoat'];
+export const isSoundAsFound = (f: ProductFamily): boolean => SOUND.includes(f);
 
 /** The next finer paper of a list; the last one stays. */
 export function nextPaper(papers: readonly number[], grit: number | undefined): number {

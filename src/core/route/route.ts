@@ -8,7 +8,7 @@ import { FAMILIES, isFiller } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import { applyEvent } from '../strata/apply';
 import type { JobState } from '../strata/fold';
-import { openSpots } from '../strata/spots';
+import { spotsOf } from '../strata/spots';
 import { openFaults, SUBSTRATE, topLayer, type Strata } from '../strata/types';
 import { MINUTE_MS } from '../units/time';
 import type { PlannedSkim, ZoneFill } from '../fair/zoneSkims';
@@ -16,7 +16,7 @@ import type { Step } from '../rules/rule';
 import { verdictOn, type Verdict, type VerdictInput } from '../rules/verdict';
 import { coatDefaults } from './draft';
 import { cacheByKey } from '../cache';
-import type { Candidate, WayInput } from './acts';
+import type { Candidate, Preference, WayInput } from './acts';
 import { isIdle, leadOn } from './leadOn';
 import { compatibleByTable } from './compatible';
 import { wayFrom } from './way';
@@ -117,6 +117,7 @@ export interface RouteInput {
   level?: QualityLevel | undefined;
   finish?: Finish | undefined;
   areaCm2: number;
+  prefer?: Preference | undefined;
   /** Steps that somebody put off, by `stepKey`. */
   putOff?: readonly string[] | undefined;
   /** The shop's own pace, from what it logged. */
@@ -137,6 +138,7 @@ export function routeFrom({
   level,
   finish,
   areaCm2,
+  prefer,
   putOff,
   paces = {},
   fill,
@@ -168,6 +170,7 @@ export function routeFrom({
       compatible: compatibleByTable,
       level,
       finish,
+      prefer,
       nowMs: now,
       putOff,
       skims,
@@ -204,7 +207,7 @@ export function routeFrom({
 function workedCm2(c: Candidate, strata: Strata, areaCm2: number, fill: ZoneFill | undefined): number {
   if (c.skim) return c.skim.areaCm2;
   const on = 'on' in c.step ? c.step.on : undefined;
-  if (on) return openSpots(strata).reduce((cm2, x) => (on.includes(x.id) ? cm2 + (x.areaCm2 ?? SPOT_CM2) : cm2), 0);
+  if (on) return spotsOf(strata).reduce((cm2, x) => (on.includes(x.id) ? cm2 + (x.areaCm2 ?? SPOT_CM2) : cm2), 0);
   const top = topLayer(strata);
   return fill && fill.areaCm2 > 0 && c.step.kind === 'sand' && top && isFiller(top.family) ? fill.areaCm2 : areaCm2;
 }

@@ -16,7 +16,7 @@ import { TREATMENT_NAMES } from '../log/marks';
 import { openFaults, type Layer } from '../strata/types';
 import {
   cleanStep,
-  findProduct,
+  findFinish,
   GUIDE,
   isSameStep,
   layStep,
@@ -29,7 +29,17 @@ import {
   type Candidate,
   type WayInput,
 } from './acts';
-import { COLOUR_KEY, FILLER_KEY, FILLER_PAPERS, isFinished, KEY_FOR, NEEDS_BODY, nextPaper, ON_BARE } from './recipe';
+import {
+  COLOUR_KEY,
+  FILLER_KEY,
+  FILLER_PAPERS,
+  isFinished,
+  isSoundAsFound,
+  KEY_FOR,
+  NEEDS_BODY,
+  nextPaper,
+  ON_BARE,
+} from './recipe';
 
 /** The way of a place that is the same all over. */
 export function wayOf(w: WayInput): Candidate[] {
@@ -48,7 +58,7 @@ export function wayOf(w: WayInput): Candidate[] {
   };
 
   const coatWith = (p: Product | undefined, label?: string): Candidate | undefined => p && layStep(p, label);
-  const coat = (...families: ProductFamily[]) => families.map((f) => coatWith(findProduct(w, f)));
+  const coat = (...families: ProductFamily[]) => families.map((f) => coatWith(findFinish(w, f, sheen)));
   /** Filler as the plan has it; where there is none, of these families. */
   const fill = (...families: ProductFamily[]): (Candidate | undefined)[] => {
     if (!w.skims) return coat(...families);
@@ -182,9 +192,10 @@ export function wayOf(w: WayInput): Candidate[] {
 
   function onOld(): void {
     const plastic = substrate === 'plastic';
-    const isSound = plastic || top?.family === 'electrocoat' || top?.family === 'factoryFinish';
+    const { oldPaint } = w.prefer ?? {};
+    const isSound = plastic || (top !== undefined && isSoundAsFound(top.family));
     // Where it is filled, old paint comes off: filler over it lifts with it.
-    if (isFilledByPlan) add(strip(), clean());
+    if (isFilledByPlan || oldPaint === 'strip') add(strip(), clean());
     if (grit === undefined) {
       // Cleaned and not stripped: it is meant to stay, and keyed.
       const forColour = sand(plastic ? COLOUR_KEY : 800, 'Sand to key');
@@ -194,7 +205,8 @@ export function wayOf(w: WayInput): Candidate[] {
         : top?.family === 'electrocoat'
           ? [forPrimer, forColour]
           : [forColour, forPrimer];
-      if (isClean || isSound || !isBuilt) add(...(isClean ? [] : [clean()]), ...key, strip(), clean());
+      if (isClean || isSound || !isBuilt || oldPaint === 'key')
+        add(...(isClean ? [] : [clean()]), ...key, strip(), clean());
       else add(strip(), clean(), ...key);
       add(...fill(FILLER_ON[substrate]));
     } else if (!isBuilt && over.length > 0) cleanThen(...coat(...over), ...coat('epoxy'));
@@ -259,11 +271,18 @@ export function wayOf(w: WayInput): Candidate[] {
       add(GUIDE, sand(last, 'Block'), ...(grit === undefined ? [another()] : []));
       return;
     }
-    const build = coat('highBuild', 'sprayFiller');
+    const isSprayed = w.prefer?.lows === 'build' && strata.layers.every((l) => l.family !== 'sprayFiller');
+    const build = isSprayed ? coat('sprayFiller', 'highBuild') : coat('highBuild', 'sprayFiller');
     const fillers = substrate === 'plastic' ? fill('flexibleFiller') : fill('lightFiller', 'glassFiller');
     switch (t.family) {
       case 'plasticPromoter':
-        add(...coat('highBuild', 'epoxy', over[0] ?? 'highBuild'), another(), sand(320, 'Scuff'), clean());
+        add(
+          ...(w.prefer?.plastic === 'colour' && over[0] ? coat(over[0]) : []),
+          ...coat('highBuild', 'epoxy', over[0] ?? 'highBuild'),
+          another(),
+          sand(320, 'Scuff'),
+          clean(),
+        );
         return;
       case 'etch':
       case 'weldThrough':

@@ -3,9 +3,22 @@ import { FAMILIES, isPrimer, type ProductFamily } from '../library/product';
 import { isMetal, SUBSTRATES } from '../library/substrates';
 import { KINDS, LOGGABLE, type EventKind } from '../log/event';
 import type { JobState } from '../strata/fold';
-import { zonesOf, type AccessLink, type Job, type TaskRef, type Zone } from '../log/job';
+import {
+  withoutCards,
+  zoneLabel,
+  zonesOf,
+  type AccessLink,
+  type Job,
+  type SeamKind,
+  type TaskRef,
+  type Zone,
+} from '../log/job';
+import { isWith, taskWithName } from '../log/taskWith';
+import { treatmentOf } from '../log/treatmentOf';
+import { seamFigures } from '../outline/seamFigures';
+import { lowerFirst } from '../units/phrase';
 import { keepOutsOn, outlinesOverlap } from '../outline/keepOutsOn';
-import { isOpenFault, type MarkedFault } from '../strata/types';
+import { isOpenFault, type MarkedFault, type Strata } from '../strata/types';
 
 /** Acts that links speak of. */
 export const TASK_KINDS = LOGGABLE.flatMap((kind) => {
@@ -16,12 +29,27 @@ export const TASK_KINDS = LOGGABLE.flatMap((kind) => {
 /** 'coat the floor'. */
 export function taskWords(job: Job, t: TaskRef): string {
   const panel = job.panels.find((p) => p.id === t.panelId)?.name.toLowerCase() ?? 'a panel that is gone';
-  return `${KINDS[t.kind].task ?? t.kind} the ${panel}`;
+  const zone = t.zoneId && job.zones.find((z) => z.id === t.zoneId)?.name.toLowerCase();
+  const what = t.with ? ` with ${taskWithName(t.with)}` : '';
+  return `${KINDS[t.kind].task ?? t.kind} the ${panel}${zone ? `, ${zone},` : ''}${what}`.replace(/,$/, '');
 }
 
-/** Whether an act was logged on any zone of a panel. */
+/** Zones that an act is meant on. */
+function zonesMeant(job: Job, t: TaskRef): readonly Zone[] {
+  const all = zonesOf(job, t.panelId);
+  const own = all.filter((z) => z.id === t.zoneId);
+  return own.length > 0 ? own : all;
+}
+
+/** Whether an act was logged on a zone that it is meant on, with what it asks for, since the coats there were last taken off. */
 export const isDone = (job: Job, state: JobState, t: TaskRef): boolean =>
-  zonesOf(job, t.panelId).some((z) => state.zones.get(z.id)?.events.some((e) => e.kind === t.kind));
+  zonesMeant(job, t).some((z) => {
+    const zone = state.zones.get(z.id);
+    // A coat that was stripped again is not on the face that is closed.
+    if (t.with)
+      return zone?.strata?.layers.some((l) => l.productId !== undefined && isWith(t.with!, l.family)) ?? false;
+    return zone?.events.some((e) => e.kind === t.kind) ?? false;
+  });
 
 /** A mark of a panel, and a zone that it is on. */
 export interface PanelFault {
@@ -47,8 +75,16 @@ export interface JobConstraints {
   unfinished: string[];
   /** Acts after which this one is never to be done, and that are done. */
   never: string[];
-  /** Bare metal on the panel, by zone: fitting or closing hides it. */
+  /** Bare metal on the panel, and on faces of parts that it is joined with: fitting or closing hides it. */
   bareFaces: string[];
+  /** Faces of metal that a weld hides and that no weld-through primer or zinc is on, by zone; with those of parts that it is joined with. */
+  noWeldThrough: string[];
+  /** Seams of the panel that no sealer is on. */
+  unsealed: string[];
+  /** Something is bonded on the panel, or on a part that it is joined with: heat takes it off. */
+  bonded: boolean;
+  /** What came off the panel, is on order and is not here: what it is, and when it comes, ms. */
+  onOrder: { name: string; dueMs: number }[];
   /** Faults of the panel that nothing has dealt with, and that nobody agreed to leave. */
   openFaults: number;
   /** Open faults that are kept on another zone and reach into these. */
@@ -92,25 +128,101 @@ function unmaskedOn(job: Job, state: JobState, zoneIds: readonly string[]): stri
 const seals = (f: ProductFamily): boolean =>
   isPrimer(f) || FAMILIES[f].role === 'found' || f === 'underseal' || f === 'liner';
 
+const isBareMetal = (state: JobState, z: Zone): boolean => {
+  const s = state.zones.get(z.id)?.strata;
+  return s !== undefined && isMetal(s.substrate) && !s.layers.some((l) => seals(l.family));
+};
+const faceName = (state: JobState, z: Zone, name: string): string => {
+  const s = state.zones.get(z.id)?.strata;
+  return s ? `${name} (${SUBSTRATES[s.substrate].name.toLowerCase()})` : name;
+};
+
+/** Of a panel's zones those that a joint hides: its seams and its inner face; where nothing of that was drawn, those that are worked on. */
+function hiddenFaces(zones: readonly Zone[], worked?: readonly string[]): readonly Zone[] {
+  const hidden = zones.filter((z) => z.seam !== undefined || z.face === 'inner');
+  return hidden.length > 0 ? hidden : zones.filter((z) => worked?.includes(z.id) ?? true);
+}
+
+/** Faces of the parts that some panels are joined with. */
+function matesOf(job: Job, panels: ReadonlySet<string>): readonly Zone[] {
+  const mates = new Set(
+    (job.links ?? []).flatMap((l) =>
+      l.kind !== 'joins'
+        ? []
+        : panels.has(l.first.panelId)
+          ? [l.then.panelId]
+          : panels.has(l.then.panelId)
+            ? [l.first.panelId]
+            : [],
+    ),
+  );
+  return [...mates].filter((p) => !panels.has(p)).flatMap((p) => hiddenFaces(zonesOf(job, p)));
+}
+
+/** Zinc is its own weld-through; paint in the weld burns, and is taken off first. */
+const wantsWeldThrough = (s: Strata | undefined): boolean =>
+  s !== undefined &&
+  s.substrate === 'steel' &&
+  !s.layers.some((l) => l.family === 'weldThrough') &&
+  !(s.spots ?? []).some((x) => x.layers.some((l) => l.family === 'weldThrough'));
+
+/** Sealer is not for seams that have to move, or that are welded shut. */
+const SEALED: readonly SeamKind[] = ['plugWeld', 'folded', 'sealed', 'bonded'];
+
+/** Seams of a job that are to be sealed and have no sealer on them, with what each takes, mL. */
+export function unsealedSeams(job: Job, state: JobState): { zone: Zone; sealerMl: number }[] {
+  return withoutCards(job).zones.flatMap((zone) => {
+    if (!zone.seam || !SEALED.includes(zone.seam.kind)) return [];
+    const layers = state.zones.get(zone.id)?.strata?.layers ?? [];
+    return layers.some((l) => l.family === 'seamSealer') ? [] : [{ zone, sealerMl: seamFigures(zone.seam).sealerMl }];
+  });
+}
+
 /**
  * What a step on some zones would close off or hide.
- * @param kind as it would be logged
+ * @param kind as it would be logged @param family of what it is done with
  */
-export function jobConstraints(job: Job, state: JobState, zoneIds: readonly string[], kind: EventKind): JobConstraints {
+export function jobConstraints(
+  job: Job,
+  state: JobState,
+  zoneIds: readonly string[],
+  kind: EventKind,
+  family?: ProductFamily,
+): JobConstraints {
   const panels = new Set(job.zones.flatMap((z) => (zoneIds.includes(z.id) ? [z.panelId] : [])));
-  const about = (l: AccessLink) => l.then.kind === kind && panels.has(l.then.panelId);
+  const about = ({ then }: AccessLink) =>
+    then.kind === kind &&
+    panels.has(then.panelId) &&
+    (!then.with || isWith(then.with, family)) &&
+    zonesMeant(job, then).some((z) => zoneIds.includes(z.id));
   const links = (job.links ?? []).filter(about);
   const say = (l: AccessLink) => `${taskWords(job, l.first)}${l.why ? ` (${l.why})` : ''}`;
   const zones = job.zones.filter((z) => panels.has(z.panelId));
+  const mates = matesOf(job, panels);
   return {
     unfinished: links.filter((l) => l.kind === 'before' && !isDone(job, state, l.first)).map(say),
     never: links.filter((l) => l.kind === 'never' && isDone(job, state, l.first)).map(say),
-    bareFaces: zones.flatMap((z) => {
-      const s = state.zones.get(z.id)?.strata;
-      if (!s || !isMetal(s.substrate)) return [];
-      const sealed = s.layers.some((l) => seals(l.family));
-      return sealed ? [] : [`${z.name.toLowerCase()} (${SUBSTRATES[s.substrate].name.toLowerCase()})`];
-    }),
+    bareFaces: [
+      ...zones.filter((z) => isBareMetal(state, z)).map((z) => faceName(state, z, z.name.toLowerCase())),
+      ...mates
+        .filter((z) => isBareMetal(state, z))
+        .map((z) => faceName(state, z, lowerFirst(zoneLabel(job, z.id)) as string)),
+    ],
+    noWeldThrough: [
+      ...hiddenFaces(zones, zoneIds).map((z) => ({ z, name: z.name.toLowerCase() })),
+      ...mates.map((z) => ({ z, name: lowerFirst(zoneLabel(job, z.id)) as string })),
+    ].flatMap(({ z, name }) => (wantsWeldThrough(state.zones.get(z.id)?.strata) ? [name] : [])),
+    unsealed: unsealedSeams(job, state)
+      .filter(({ zone }) => panels.has(zone.panelId))
+      .map(({ zone }) => zone.name.toLowerCase()),
+    bonded: [...zones, ...mates].some((z) =>
+      state.zones.get(z.id)?.events.some((e) => e.kind === 'repaired' && treatmentOf(e) === 'rebond'),
+    ),
+    onOrder: (job.bags ?? [])
+      .filter((b) => panels.has(b.panelId))
+      .flatMap((b) =>
+        b.items.flatMap((i) => (i.back < i.count && i.dueMs !== undefined ? [{ name: i.name, dueMs: i.dueMs }] : [])),
+      ),
     openFaults: [...panels].reduce((n, p) => n + faultsOn(job, state, p).filter((x) => isOpenFault(x.fault)).length, 0),
     reaching: reachingInto(
       job,
@@ -123,7 +235,7 @@ export function jobConstraints(job: Job, state: JobState, zoneIds: readonly stri
 
 /** Links that chase their own tail: A before B before A. Gives the first link that closes a ring. */
 export function findCycle(links: readonly AccessLink[]): AccessLink | undefined {
-  const key = (t: TaskRef) => `${t.panelId}/${t.kind}`;
+  const key = (t: TaskRef) => [t.panelId, t.kind, t.zoneId, t.with].join('/');
   const after = new Map<string, string[]>();
   const reaches = (from: string, to: string, seen = new Set<string>()): boolean => {
     if (from === to) return true;

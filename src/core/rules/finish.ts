@@ -1,4 +1,4 @@
-import { belongsTo, FINISHES, SHEEN_NAMES } from '../library/finish';
+import { belongsTo, FINISHES, SHEEN_NAMES, sheenOf, USUAL_FINISH } from '../library/finish';
 import { FAMILIES, isBase, isFiller, isPrimer, isThinFilm, isTopcoat } from '../library/product';
 import { COARSEST_PAPER, STRIPPING } from '../systems/bears';
 import { afterRemoval, CLEAR_RESERVE_UM, filmBudget, SINGLE_STAGE_RESERVE_UM } from '../grit/budget';
@@ -201,6 +201,22 @@ export const FINISH_RULES: readonly Rule[] = [
       ? care(
           `${SHEEN_NAMES[sheen]} is agreed here: what is cut fine cannot be polished back.`,
           'Only where the whole face is sprayed again.',
+        )
+      : undefined;
+  }),
+  rule('coat.sheen', ['coat'], 'A sheen other than what is agreed', (c) => {
+    const finish = c.around?.finish;
+    const { product } = c.step;
+    // Nothing was agreed, or what ends with it has no sheen of its own.
+    if (!finish?.sheen || !isTopcoat(product.family) || !FINISHES[finish.system ?? USUAL_FINISH.system].sheen)
+      return undefined;
+    const sheen = sheenOf(product);
+    return sheen !== finish.sheen
+      ? care(
+          `${SHEEN_NAMES[finish.sheen]} is agreed here: ${product.name.toLowerCase()} dries to ${SHEEN_NAMES[sheen].toLowerCase()}.`,
+          finish.sheen === 'gloss'
+            ? 'Take one that dries to gloss; no polish brings it up.'
+            : 'Take one of that sheen, or flatten it with what its sheet names, the same in every cup.',
         )
       : undefined;
   }),

@@ -107,7 +107,7 @@ export const OVER_RULES: readonly Rule[] = [
         'Touched in on paint that was not keyed, it holds by the edge of the chip alone.',
         `${paper ? `Scuff the chip and its edge with ${paper}` : 'Scuff the chip and its edge'}, if it is to last.`,
       );
-    if (surface === 'oldCoating' || surface === 'paintedPlastic' || surface === 'factoryFinish')
+    if (SCRATCHED_OF[surface] === 'old')
       return stop(
         `Nothing holds on ${SURFACE_NAMES[surface]} that was not keyed.`,
         `${paper ? `Sand it with ${paper}` : 'Sand it'}, or strip it.`,

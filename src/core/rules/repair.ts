@@ -173,8 +173,21 @@ export const REPAIR_RULES: readonly Rule[] = [
       : undefined,
   ),
   rule('repair.hiddenFace', ['repair'], 'Weld-through on faces that a seam hides', (c) =>
-    c.step.treatment && WELDED.includes(c.step.treatment) && isMetal(c.strata.substrate)
-      ? note('Weld-through primer on every face that the seam hides, before it is closed.')
+    c.step.treatment && WELDED.includes(c.step.treatment) && c.strata.substrate === 'steel'
+      ? c.around && c.around.noWeldThrough.length > 0
+        ? care(
+            `No weld-through primer is logged on ${c.around.noWeldThrough.join(', ')}.`,
+            'Both sheets, every face that the seam hides, before it is closed: no paint gets there later.',
+          )
+        : note('Weld-through primer on every face that the seam hides, on both sheets, before it is closed.')
+      : undefined,
+  ),
+  rule('repair.besideBond', ['repair'], 'Heat beside a bond', (c) =>
+    c.step.treatment && HOT.includes(c.step.treatment) && c.around?.bonded
+      ? care(
+          'Something is bonded here: heat and sparks soften the adhesive, and its smoke is poison.',
+          'Weld first and bond after, or keep well away from the bond and cool it.',
+        )
       : undefined,
   ),
   rule('repair.bears', ['repair'], 'A repair that the substrate bears', (c) => {
@@ -251,6 +264,23 @@ export const REPAIR_RULES: readonly Rule[] = [
       ? stop(
           `Bare metal would be hidden: ${c.around.bareFaces.join(', ')}.`,
           'Prime both faces of a joint before it is closed.',
+        )
+      : undefined,
+  ),
+  rule('fit.orders', ['fit'], 'Fitting with an order still to come', (c) => {
+    const late = c.around?.onOrder ?? [];
+    return late.length > 0
+      ? care(
+          `Still to come for this part: ${late.map((o) => o.name).join(', ')}, in ${waitText(Math.max(0, Math.max(...late.map((o) => o.dueMs)) - c.nowMs))}.`,
+          'Fit it when it is here, or it comes off again.',
+        )
+      : undefined;
+  }),
+  rule('coat.seams', ['coat'], 'Colour over seams that are not sealed', (c) =>
+    c.around && c.around.unsealed.length > 0 && FAMILIES[c.step.product.family].coloured
+      ? care(
+          `Not sealed yet: ${c.around.unsealed.join(', ')}.`,
+          'Sealer goes under colour: on top of it it shows, and stays soft under the clear.',
         )
       : undefined,
   ),

@@ -78,6 +78,9 @@ interface Scene {
   plate?: boolean;
   /** What is agreed to end with. */
   finish?: Job['finish'];
+  bags?: Job['bags'];
+  /** The upper zone is a seam. */
+  seam?: true;
   /** The job's colour has a name; and a card of so many parts. */
   card?: number;
 }
@@ -87,7 +90,7 @@ function fires(s: Scene): string[] {
 }
 function verdict(s: Scene) {
   const { on = 'steel', old, done = [], step, tempC = 20, rh = 0.45, surfaceC, method, ahead, links, plate, drawn } = s;
-  const { finish, card } = s;
+  const { finish, card, bags, seam } = s;
   const history = s.history ?? constantAir(tempC, rh);
   const found = ev({
     kind: 'found',
@@ -112,6 +115,8 @@ function verdict(s: Scene) {
         ...JOB,
         ...(links && { links }),
         ...(finish && { finish }),
+        ...(bags && { bags }),
+        ...(seam && { zones: JOB.zones.map((z) => (z.id === 'upper' ? { ...z, seam: SEAM } : z)) }),
         ...(drawn && { zones: DRAWN }),
         ...(plate && { panels: JOB.panels.map((x) => ({ ...x, map: PLATED })) }),
         ...(card !== undefined && carded(card)),
@@ -121,6 +126,25 @@ function verdict(s: Scene) {
     },
   });
 }
+const SEAM = {
+  kind: 'folded' as const,
+  line: [
+    { x: 0, y: 0 },
+    { x: 400, y: 0 },
+  ],
+  widthMm: 8,
+};
+const ordered = (back: number): Job['bags'] => [
+  {
+    id: 'b1',
+    name: 'Bag 1',
+    panelId: 'door',
+    where: 'Shelf',
+    items: [
+      { id: 'i1', name: 'Trim clip', count: 4, oneTime: true, mustReturn: false, back, dueMs: T0 + 3 * DAY * MIN },
+    ],
+  },
+];
 /** A job whose colour has a name, with a card of so many parts, k1, k2 … */
 const carded = (parts: number): Partial<Job> => ({
   colour: { name: 'Slate', hex: SLATE },
@@ -835,6 +859,22 @@ const CASES: Record<string, [Scene, Scene]> = {
   'fit.fresh': [
     { done: cleared(60), step: FIT },
     { done: cleared(30 * DAY), step: FIT },
+  ],
+  'coat.seams': [
+    { done: blocked, step: coat('base-solvent'), seam: true },
+    { done: blocked, step: coat('epoxy-primer'), seam: true },
+  ],
+  'fit.orders': [
+    { done: cleared(30 * DAY), step: FIT, bags: ordered(1) },
+    { done: cleared(30 * DAY), step: FIT, bags: ordered(4) },
+  ],
+  'repair.besideBond': [
+    { done: [ev({ kind: 'repaired', atMin: -DAY, treatment: 'rebond' })], step: mend('patch') },
+    { done: [ev({ kind: 'repaired', atMin: -DAY, treatment: 'rebond' })], step: mend('fill') },
+  ],
+  'coat.sheen': [
+    { done: blocked, step: coat('clear-ms'), finish: { system: 'baseClear', sheen: 'matt' } },
+    { done: blocked, step: coat('clear-matt'), finish: { system: 'baseClear', sheen: 'matt' } },
   ],
   'access.unfinished': [
     { done: bareKeyed, step: FIT, links: link('before', 'coated', 'fitted') },

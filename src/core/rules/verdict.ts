@@ -8,7 +8,7 @@ import { cacheByKey } from '../cache';
 import { FAMILIES } from '../library/families';
 import { colourId, isOfColour, type Colour } from '../library/finish';
 import { colourFacts } from '../colour/cards';
-import type { EventKind, OnSpots } from '../log/event';
+import type { OnSpots } from '../log/event';
 import { SURFACE_NAMES } from '../systems/surfaces';
 import { lowerFirst, phrase } from '../units/phrase';
 import { jobConstraints } from './access';
@@ -82,12 +82,12 @@ export interface VerdictInput {
 
 function aroundIn(
   { job, state, zoneId }: NonNullable<VerdictInput['within']>,
-  kind: EventKind,
+  step: Step,
   products: ProductLookup,
 ): RuleJobContext {
   const finish = agreedFinish(job, zoneId);
   return {
-    ...jobConstraints(job, state, [zoneId], kind),
+    ...jobConstraints(job, state, [zoneId], entryKindOf(step), 'product' in step ? step.product.family : undefined),
     areaCm2: job.zones.find((z) => z.id === zoneId)?.areaCm2 ?? Infinity,
     finish,
     isCard: panelOf(job, zoneId)?.card !== undefined,
@@ -130,7 +130,7 @@ function contextOf(step: Step, input: VerdictInput, air: RuleAir): RuleContext {
     products,
     nowMs,
     ...(input.ahead && { ahead: input.ahead.surface }),
-    ...(input.within && { around: aroundIn(input.within, entryKindOf(step), products) }),
+    ...(input.within && { around: aroundIn(input.within, step, products) }),
   };
 }
 
@@ -151,16 +151,20 @@ function spotContext(zone: RuleContext, { spot, strata, status }: SpotStatus): R
 const onSpots = (step: Step): OnSpots | undefined => ('on' in step ? step.on : undefined);
 
 /** Spots that a step reaches: filler is not spread on the ring round filler. */
-function spotsUnder(step: Step, { spots = [] }: ZoneStatus): readonly SpotStatus[] {
+function spotsUnder(step: Step, { spots = [], touchedIn = [] }: ZoneStatus): readonly SpotStatus[] {
   const on = onSpots(step);
   if (!on) return step.kind === 'fill' ? spots.filter((x) => x.spot.cause !== 'ring') : spots;
-  return spots.filter((x) => on.includes(x.spot.id));
+  return [...spots, ...touchedIn].filter((x) => on.includes(x.spot.id));
 }
 
 /** Rules of what lies at a place. The others speak of the whole zone, the air, the cup. */
 const ASKED_AT_SPOTS = (id: string): boolean =>
   (id.startsWith('over.') && id !== 'over.windowClosing' && id !== 'over.temporary') ||
   ['clean.before', 'film.most', 'guide.soft', 'sand.clogs', 'sand.burns'].includes(id);
+
+/** Rules of paint that has to be hard: what was touched in is younger than what is round it. */
+const ASKED_WHERE_TOUCHED_IN = (id: string): boolean =>
+  ['polish.soft', 'sand.burns', 'sand.clogs', 'tape.soft', 'mask.soft', 'wax.fresh', 'fit.fresh'].includes(id);
 
 function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true): Found[] {
   return rulesFor(c.step.kind).flatMap((r) => {
@@ -181,12 +185,15 @@ function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true
 const isStop = (f: Found): boolean => f.level === 'stop';
 
 /** What is found on a zone and on its spots, each thing once. */
-function zoneFindings(zone: RuleContext, spots: readonly RuleContext[]): Found[] {
+function zoneFindings(zone: RuleContext, spots: readonly RuleContext[], touchedIn: readonly RuleContext[]): Found[] {
   const field = foundBy(zone);
-  if (spots.length === 0) return field;
-  const there = spots.map((c) => ({ c, found: foundBy(c, ASKED_AT_SPOTS) }));
+  if (spots.length === 0 && touchedIn.length === 0) return field;
+  const there = [
+    ...spots.map((c) => ({ c, found: foundBy(c, ASKED_AT_SPOTS) })),
+    ...touchedIn.map((c) => ({ c, found: foundBy(c, ASKED_WHERE_TOUCHED_IN) })),
+  ];
   // What does not belong on the field, and does on a spot, is dabbed there.
-  const dab = there.find((x) => !x.found.some(isStop));
+  const dab = there.slice(0, spots.length).find((x) => !x.found.some(isStop));
   const { step } = zone;
   if (dab && 'product' in step && field.some((f) => f.ruleId === 'over.table' && isStop(f)))
     return [
@@ -235,7 +242,8 @@ export function verdictOn(step: Step, input: VerdictInput): Verdict {
   };
   const here = contextOf(step, input, air);
   const spots = spotsUnder(step, status).map((at) => spotContext(here, at));
-  const findings = onSpots(step) ? spotFindings(here, spots) : zoneFindings(here, spots);
+  const touchedIn = (status.touchedIn ?? []).map((at) => spotContext(here, at));
+  const findings = onSpots(step) ? spotFindings(here, spots) : zoneFindings(here, spots, touchedIn);
   const product = 'product' in step ? step.product : undefined;
   const airStops = findings.filter((f) => f.level === 'stop' && AIR_STOPS.has(f.ruleId));
   if (product && input.ahead && airStops.length > 0) {

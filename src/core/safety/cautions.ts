@@ -37,7 +37,8 @@ const isTreatment = (how: string): how is Treatment => (TREATMENTS as readonly s
 const isStripMethod = (how: string): how is StripMethod => (STRIP_METHODS as readonly string[]).includes(how);
 
 function ofProduct(p: Product): Hazard[] {
-  const twoPart = p.parts.length > 1 ? TWO_PART_HAZARDS[p.mechanism] : [];
+  // A can that holds both parts goes off too, once its button was pressed.
+  const twoPart = p.parts.length > 1 || p.potLifeMin !== undefined ? TWO_PART_HAZARDS[p.mechanism] : [];
   const water = isWaterBased(p);
   const own = FAMILY_HAZARDS[p.family].map((h) => (h === 'solvent' && water ? 'mist' : h));
   const wiped: Hazard[] = p.family === 'cleaner' ? (water ? [] : ['solvent', ...own]) : own;

@@ -174,11 +174,14 @@ function wantsAfter({ wants }: Spot, e: PlainEvent, products: ProductLookup): Wa
 
 function spotsAfter(before: Strata, after: Strata, e: Exclude<PlainEvent, EventOf<'found'>>, c: FoldContext): Spot[] {
   const how = e.kind === 'cameBack' && e.as === 'asSent' ? 'stay' : ON_SPOTS[e.kind];
-  if (how === 'gone') return [];
+  // What was to be filled is a dent as before, with less paint round it.
+  const levelled = (spot: Spot): Spot[] =>
+    spot.wants && e.kind !== 'cameBack' ? [{ ...spot, layers: after.layers, surface: after.surface }] : [];
+  if (how === 'gone') return spotsOf(before).flatMap(levelled);
   const on = 'on' in e && e.on ? new Set(e.on.map(c.first)) : undefined;
   const spots = spotsOf(before).flatMap((spot): Spot[] => {
     // A zone that was stripped as far as a spot is the same there.
-    if (e.kind === 'stripped') return spot.layers.length < after.layers.length ? [spot] : [];
+    if (e.kind === 'stripped') return spot.layers.length < after.layers.length ? [spot] : levelled(spot);
     if (how === 'stay' || (on ? !on.has(spot.id) : e.kind === 'filled' && spot.cause === 'ring')) return [spot];
     const { wants: _, ...rest } = spot;
     const wants = wantsAfter(spot, e, c.products);
@@ -225,7 +228,7 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, contex
   if (event.kind === 'found') return found(before, event, context);
   if (!before) return undefined;
   const { spots: _, ...after } = isOnSpots(event) ? before : change(event.kind, before, event, context);
-  const spots = stillSpots(after, spotsAfter(before, after, event, context), event.kind === 'sanded');
+  const spots = stillSpots(after, spotsAfter(before, after, event, context), event.kind);
   return spots.length > 0 ? { ...after, spots } : after;
 }
 
@@ -268,7 +271,7 @@ const UNKNOWN_UM = 120;
 /** Layers as they were found, or told. */
 const reportedLayers = (e: EventOf<'found' | 'cameBack'>): Layer[] =>
   e.layers.map((l, i) => ({
-    id: `${e.id}#${i}`,
+    id: `${e.id}#${l.n ?? i}`,
     eventIds: [e.id],
     family: l.family,
     label: l.label,

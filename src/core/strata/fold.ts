@@ -332,8 +332,10 @@ function appendCorrection(
   const state = { ...before, events };
   const replaced = event.kind === 'replaced' ? replacementsOf(corrections) : state.replaced;
   const changed = new Set(turned);
-  // What a replacement of a replacement stands for is known only now.
-  if (event.kind === 'replaced') for (const c of before.corrections) if (c.targetId === event.id) changed.add(c.id);
+  // What a replacement of a replacement stands for, however far up, is known only now.
+  if (event.kind === 'replaced')
+    for (const c of before.corrections)
+      if (firstId(state.replaced, c.id) !== firstId(replaced, c.id)) changed.add(c.id);
   // Only the zones of what was struck out or came back are folded again.
   const lists = new Map<string, PlainEvent[]>();
   const listOf = (z: string) => {

@@ -1,6 +1,7 @@
 import { FAMILIES } from '../library/families';
 import { isThinFilm } from '../library/product';
 import { isMetal } from '../library/substrates';
+import type { PlainKind } from '../log/event';
 import type { Treatment } from '../log/marks';
 import { SUBSTRATE, topLayer, type Layer, type Spot, type Strata, type Surface, type Want } from './types';
 
@@ -28,9 +29,16 @@ function sameTop(a: Layer | undefined, b: Layer | undefined): boolean {
   return a.id === b.id || (a.productId !== undefined && a.eventIds.at(-1) === b.eventIds.at(-1));
 }
 
+/** Touched in: it has a finish of its own, and what is round it is paint that stays. It is only level once both are polished. */
+const isTouchedIn = (s: Strata, spot: Spot): boolean =>
+  spot.wants === undefined && heightOf(spot) === TOPCOATED && isPaint(s) && !sameTop(topLayer(spot), topLayer(s));
+
 /** Whether something else shows there than on the field round it, or something is still to come there. */
 export const isOpenSpot = (s: Strata, spot: Spot): boolean =>
-  spot.wants !== undefined || !sameTop(topLayer(spot), topLayer(s));
+  spot.wants !== undefined || (!sameTop(topLayer(spot), topLayer(s)) && !isTouchedIn(s, spot));
+
+/** Spots that are touched in and not polished yet. */
+export const touchedInSpots = (s: Strata): readonly Spot[] => spotsOf(s).filter((x) => isTouchedIn(s, x));
 
 /** Spots where something else shows than on the field round them. */
 export const openSpots = (s: Strata): readonly Spot[] =>
@@ -45,8 +53,10 @@ export function heightOf({ layers }: Pick<Strata, 'layers'>): number {
   ];
 }
 
-const PAINTED = 4;
+const FOUND = 4;
 const TOPCOATED = 6;
+/** Base alone is no paint yet. */
+const isPaint = (s: Strata): boolean => heightOf(s) === FOUND || heightOf(s) === TOPCOATED;
 
 /** What a treatment of a fault leaves where it was done, and what still has to come there. */
 interface Left {
@@ -150,18 +160,17 @@ const sameStack = (a: readonly Layer[], b: readonly Layer[]): boolean =>
   a.length === b.length && a.every((l, i) => l.id === b[i]!.id);
 
 /**
- * Spots that still are: one ends where the field itself stands as low, under a topcoat that lies on both, and once what lies on both is
- * blocked flat.
- * @param wasSanded the last entry sanded all of it
+ * Spots that still are: one ends where the field itself stands as low, under a topcoat that lies on both, once what lies on both is
+ * blocked flat, and once what was touched in is polished with what is round it.
+ * @param last what was done to all of it
  */
-export function stillSpots(s: Strata, spots: readonly Spot[], wasSanded: boolean): readonly Spot[] {
+export function stillSpots(s: Strata, spots: readonly Spot[], last: PlainKind): readonly Spot[] {
   const top = topLayer(s);
   return spots.filter((x) => {
-    // Touched in: it has its own finish, and what is round it is paint too.
-    if (x.wants === undefined && heightOf(x) === TOPCOATED && heightOf(s) >= PAINTED) return false;
+    if (isTouchedIn(s, x)) return last !== 'polished';
     if (isOpenSpot(s, x)) return true;
     if (sameStack(x.layers, s.layers) || !top) return false;
     const { role, blocked } = FAMILIES[top.family];
-    return role !== 'topcoat' && role !== 'sealant' && !(wasSanded && blocked);
+    return role !== 'topcoat' && role !== 'sealant' && !(last === 'sanded' && blocked);
   });
 }

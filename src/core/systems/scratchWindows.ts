@@ -10,7 +10,7 @@ export const SCRATCHED_OF = rowOf<SurfaceKind, Scratched | null>()(
   each(['steel', 'rustySteel', 'galvanised', 'aluminium'], 'metal'),
   each(['glassfibre', 'smc', 'carbon'], 'laminate'),
   each(['plastic'], 'plastic'),
-  each(['paintedPlastic', 'oldCoating', 'factoryFinish'], 'old'),
+  each(['paintedPlastic', 'oldCoating', 'factoryFinish', 'powderCoat', 'lacquer'], 'old'),
   each(
     [
       'electrocoat',

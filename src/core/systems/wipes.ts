@@ -9,10 +9,12 @@ export type WipeRule = 'always' | 'hard' | 'window' | 'dry';
 
 /** How each film takes a wipe with solvent, and one with water. */
 export const WIPES = rowOf<LayerFamily, { solvent: WipeRule; water: WipeRule }>()(
-  each(['oldCoating', 'electrocoat', 'transportPrimer', 'factoryFinish', 'cavityWax'], {
+  each(['oldCoating', 'electrocoat', 'transportPrimer', 'factoryFinish', 'powderCoat', 'cavityWax'], {
     solvent: 'always',
     water: 'always',
   }),
+  // What shows whether it is lacquer, rubbing it with solvent, is how far a wipe goes; a quick one does no harm.
+  each(['lacquer'], { solvent: 'always', water: 'always' }),
   each(['converter', 'etch', 'weldThrough', 'seamSealer', 'underseal', 'liner'], { solvent: 'dry', water: 'dry' }),
   each(['epoxy', 'dtm', 'highBuild', 'onePackPrimer', 'rustPrimer', 'singleStage', 'enamel', 'clear'], {
     solvent: 'hard',

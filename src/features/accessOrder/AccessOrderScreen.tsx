@@ -1,8 +1,8 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { mixed, object } from 'yup';
-import { type AccessLink, type TaskRef } from '@/core';
+import { TASK_WITH, taskWithName, upperFirst, without, zonesOf, type AccessLink, type Job, type TaskRef } from '@/core';
 import { withoutCards } from '@/core/log/job';
 import { newId, nowMs, useFormDraft, useJobAndAdvice, useHeadList, type OpenJob, type Advice } from '@/data';
 import { FormChoice, FormField } from '@/ui/form/FormField';
@@ -41,6 +41,7 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
   const links = job.links ?? [];
   const [adding, setAdding] = useState(false);
   const list = useHeadList(open, 'links');
+  const usual = useMemo(() => advice.proposeLinks(job, state), [advice, job, state]);
   const waits = links.filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
   return (
     <Page
@@ -80,28 +81,27 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
         <Section title="Links" aside={String(links.length)}>
           {links.map((l) => {
             const done = isDone(job, state, l.first);
+            const words = linkWords(job, l, taskWords);
             return (
               <ListRow key={l.id}>
                 <Grow>
-                  <Text kind="strong">
-                    {l.kind === 'before'
-                      ? `${say(taskWords(job, l.first))}, then ${taskWords(job, l.then)}`
-                      : `Never ${taskWords(job, l.then)} once you ${taskWords(job, l.first)}`}
-                  </Text>
+                  <Text kind="strong">{words}</Text>
                   {l.why !== '' && (
                     <Text kind="small" tone="muted">
                       {say(l.why)}
                     </Text>
                   )}
-                  <Text kind="tag" tone={l.kind === 'before' ? (done ? 'do' : 'window') : done ? 'stop' : 'muted'}>
-                    {l.kind === 'before'
-                      ? done
-                        ? 'The first is done'
-                        : 'The first is not done'
-                      : done
-                        ? 'Holds from now on'
-                        : 'Not yet'}
-                  </Text>
+                  {l.kind !== 'joins' && (
+                    <Text kind="tag" tone={l.kind === 'before' ? (done ? 'do' : 'window') : done ? 'stop' : 'muted'}>
+                      {l.kind === 'before'
+                        ? done
+                          ? 'The first is done'
+                          : 'The first is not done'
+                        : done
+                          ? 'Holds from now on'
+                          : 'Not yet'}
+                    </Text>
+                  )}
                 </Grow>
                 <TextButton
                   label="Drop"
@@ -113,8 +113,46 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
           })}
         </Section>
       )}
+      {!adding && usual.length > 0 && (
+        <Section title="Usual with these parts" aside={String(usual.length)}>
+          {usual.map((l) => {
+            const words = linkWords(job, l, taskWords);
+            return (
+              <ListRow key={words}>
+                <Grow>
+                  <Text kind="strong">{words}</Text>
+                  <Text kind="small" tone="muted">
+                    {say(l.why)}
+                  </Text>
+                </Grow>
+                <TextButton
+                  label="Add"
+                  of={`: ${words}`}
+                  onPress={() => void list.change((all) => [...all, { ...l, id: newId(nowMs()) }])}
+                />
+              </ListRow>
+            );
+          })}
+        </Section>
+      )}
     </Page>
   );
+}
+
+/** A link as a sentence. */
+function linkWords(
+  job: Job,
+  { kind, first, then }: Omit<AccessLink, 'id' | 'why'>,
+  taskWords: Advice['taskWords'],
+): string {
+  switch (kind) {
+    case 'before':
+      return `${say(taskWords(job, first))}, then ${taskWords(job, then)}`;
+    case 'never':
+      return `Never ${taskWords(job, then)} once you ${taskWords(job, first)}`;
+    case 'joins':
+      return `Both faces ready before you ${taskWords(job, first)} or ${taskWords(job, then)}`;
+  }
 }
 
 const linkSchema = () =>
@@ -124,6 +162,13 @@ const linkSchema = () =>
     then: mixed<TaskRef>().required(),
     why: typedText(500),
   });
+
+/** What its two acts are called. */
+const TITLES: { readonly [K in AccessLink['kind']]: readonly [string, string] } = {
+  before: ['First', 'Then'],
+  never: ['Once this is done', 'Never do this'],
+  joins: ['Closed by', 'Or by'],
+};
 
 function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDone(l: AccessLink | undefined): void }) {
   const { findCycle, taskWords } = advice;
@@ -147,13 +192,19 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
   };
   const save = form.handleSubmit(({ why }) => {
     const link: AccessLink = { id: newId(nowMs()), kind, first, then, why };
-    if (first.panelId === then.panelId && first.kind === then.kind)
+    if (first.panelId === then.panelId && kind === 'joins')
+      return setProblem('A joint is between two parts: pick another one');
+    if (
+      first.panelId === then.panelId &&
+      first.kind === then.kind &&
+      first.zoneId === then.zoneId &&
+      first.with === then.with
+    )
       return setProblem('Both ends are the same act: pick another one');
     if (findCycle([...(job.links ?? []), link]))
       return setProblem('That closes a ring: each would wait for the other. Drop or turn round one of them.');
     done(link);
   });
-  const before = kind === 'before';
   return (
     <Section title="A new link">
       <FormChoice
@@ -164,30 +215,27 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
         options={[
           { value: 'before', label: 'One before the other' },
           { value: 'never', label: 'Never after' },
+          { value: 'joins', label: 'They are joined' },
         ]}
       />
       <Task
         open={open}
         advice={advice}
-        title={before ? 'First' : 'Once this is done'}
+        title={TITLES[kind][0]}
         value={first}
         onChange={(t) => form.setValue('first', t, { shouldDirty: true })}
       />
       <Task
         open={open}
         advice={advice}
-        title={before ? 'Then' : 'Never do this'}
+        title={TITLES[kind][1]}
         value={then}
         onChange={(t) => form.setValue('then', t, { shouldDirty: true })}
       />
       <FormField control={form.control} name="why" label="Because" />
       <Problem says={problem} />
       <Stack top={3}>
-        <Text kind="strong">
-          {before
-            ? `${say(taskWords(job, first))}, then ${taskWords(job, then)}.`
-            : `Never ${taskWords(job, then)} once you ${taskWords(job, first)}.`}
-        </Text>
+        <Text kind="strong">{`${linkWords(job, { kind, first, then }, taskWords)}.`}</Text>
       </Stack>
       <View style={{ flexDirection: 'row', gap: gap(2), marginTop: gap(3) }}>
         <ActionButton label="Keep the link" strong grow onPress={() => void save()} testID="keep-link" />
@@ -196,6 +244,8 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
     </Section>
   );
 }
+
+const ANY = 'any';
 
 function Task({
   open,
@@ -210,20 +260,40 @@ function Task({
   value: TaskRef;
   onChange(t: TaskRef): void;
 }) {
+  const zones = zonesOf(open.job, value.panelId);
   return (
     <Stack top={2}>
       <ChoiceGroup
         label={`${title}: act`}
         options={advice.TASK_KINDS.map((t) => ({ value: t.kind, label: t.task }))}
         value={value.kind}
-        onChange={(k) => onChange({ ...value, kind: k })}
+        onChange={(k) => onChange({ ...(k === 'coated' ? value : without(value, 'with')), kind: k })}
       />
+      {value.kind === 'coated' && (
+        <ChoiceGroup
+          label={`${title}: with`}
+          options={[
+            { value: ANY, label: 'Anything' },
+            ...TASK_WITH.map((w) => ({ value: w, label: upperFirst(taskWithName(w)) })),
+          ]}
+          value={value.with ?? ANY}
+          onChange={(w) => onChange({ ...without(value, 'with'), ...(w !== ANY && { with: w }) })}
+        />
+      )}
       <ChoiceGroup
         label={`${title}: on`}
         options={withoutCards(open.job).panels.map((p) => ({ value: p.id, label: p.name }))}
         value={value.panelId}
-        onChange={(panelId) => onChange({ ...value, panelId })}
+        onChange={(panelId) => onChange({ ...without(value, 'zoneId'), panelId })}
       />
+      {zones.length > 1 && (
+        <ChoiceGroup
+          label={`${title}: where`}
+          options={[{ value: ANY, label: 'Anywhere on it' }, ...zones.map((z) => ({ value: z.id, label: z.name }))]}
+          value={value.zoneId ?? ANY}
+          onChange={(z) => onChange({ ...without(value, 'zoneId'), ...(z !== ANY && { zoneId: z }) })}
+        />
+      )}
     </Stack>
   );
 }

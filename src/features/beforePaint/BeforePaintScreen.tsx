@@ -1,8 +1,9 @@
-import { isOpenFault, TREATMENT_NAMES, type Job, type Panel } from '@/core';
+import { formatQuantity, isOpenFault, TREATMENT_NAMES, zoneLabel, type Job, type Panel } from '@/core';
 import { useJobAndAdvice, useNow, type OpenJob, type Advice } from '@/data';
 import type { Budget } from '@/core/plan/budget';
 import type { DueRepair } from '@/core/plan/due';
 import { withoutCards } from '@/core/log/job';
+import { useAppTheme } from '@/ui/appTheme';
 import { Grow } from '@/ui/layout';
 import { TwoColumns } from '@/ui/SplitView';
 import { dayMonth, dayOnly, monthYear } from '@/ui/format';
@@ -48,10 +49,13 @@ const hoursWords = (b: Budget | undefined): string =>
 const dueWords = ({ basis, dueMs }: DueRepair, now: number): string =>
   basis === 'putOff'
     ? `${dueMs < now ? 'was due' : 'by'} ${dayMonth(dueMs)}`
-    : `${dueMs < now ? 'was to last until' : 'until'} ${monthYear(dueMs)}`;
+    : basis === 'protection'
+      ? `${dueMs < now ? 'was due' : 'in'} ${monthYear(dueMs)}`
+      : `${dueMs < now ? 'was to last until' : 'until'} ${monthYear(dueMs)}`;
 
 function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
-  const { budgetOf, isDone, LEVELS, partsSum, dueRepairs, taskWords } = advice;
+  const { budgetOf, isDone, LEVELS, partsSum, dueRepairs, taskWords, unsealedSeams } = advice;
+  const { units } = useAppTheme();
   const now = useNow();
   const { job, state } = open;
   const panels = withoutCards(job)
@@ -61,6 +65,14 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
   const due = dueRepairs(job, state);
   const waiting = (job.links ?? []).filter((l) => l.kind === 'before' && !isDone(job, state, l.first));
   const next = waiting[0];
+  const seams = job.zones.filter((z) => z.seam);
+  const left = unsealedSeams(job, state);
+  const sealerMl = left.reduce((ml, s) => ml + s.sealerMl, 0);
+  const seamsText =
+    left.length === 0
+      ? `All ${seams.length} that want sealer have it`
+      : `${left.length} of ${seams.length} not sealed: ${left.map((s) => zoneLabel(job, s.zone.id)).join(', ')}. About ${formatQuantity('volume', sealerMl, units, 0)} of sealer.`;
+  const firstSeam = (left[0]?.zone ?? seams[0])?.panelId ?? '';
   return (
     <Page testID="ground" wide>
       <PageHead
@@ -97,6 +109,9 @@ function Ground({ open, advice }: { open: OpenJob; advice: Advice }) {
                 }
                 href={pageHref('/order', { job: job.id })}
               />
+              {seams.length > 0 && (
+                <Way title="Seams" detail={seamsText} href={pageHref('/map', { job: job.id, panel: firstSeam })} />
+              )}
               <Way
                 title="Blasting day"
                 detail={

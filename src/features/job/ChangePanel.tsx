@@ -21,7 +21,7 @@ import {
   type Zone,
 } from '@/core';
 import { changePanel, isStated, keepsZone } from '@/core/log/panelChange';
-import { useFormDraft, useShopActions, type OpenJob } from '@/data';
+import { useFormDraft, useNow, useShopActions, type OpenJob } from '@/data';
 import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity, typedText } from '@/ui/form/schema';
@@ -29,6 +29,7 @@ import { useAppForm } from '@/ui/form/useAppForm';
 import { Row } from '@/ui/layout';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
+import { monthYear } from '@/ui/format';
 import { formatForInput } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { Problem } from '@/ui/Notice';
@@ -40,10 +41,11 @@ import { ROWS } from './rows';
 
 /** 'Ends with base and clear, gloss'. */
 function finishWords(job: Job, z: Zone): string {
-  const { system, sheen, level } = finishOf(job, z.id);
+  const { system, sheen, level, untilMs } = finishOf(job, z.id);
   const parts = [
     FINISHES[system].name.toLowerCase(),
     ...(FINISHES[system].sheen ? [SHEEN_NAMES[sheen].toLowerCase()] : []),
+    ...(FINISHES[system].temporary && untilMs !== undefined ? [`until ${monthYear(untilMs)}`] : []),
     ...(level ? [level] : []),
   ];
   return `Ends with ${parts.join(', ')}`;
@@ -67,6 +69,7 @@ const schema = (units: UnitSystem) =>
 /** Names, thickness and stated areas of a panel put right; what nothing was logged on can go. */
 export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Panel; close(): void }) {
   const { units } = useAppTheme();
+  const now = useNow();
   const { changeJob, takeOutPanels } = useShopActions();
   const notify = useNotify();
   const { job, state } = open;
@@ -171,6 +174,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
           )}
           {showing === z.id ? (
             <FinishFields
+              now={now}
               job={job}
               zone={z}
               value={finishes[z.id] ?? z.finish ?? {}}

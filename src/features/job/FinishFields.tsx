@@ -15,6 +15,7 @@ import {
 } from '@/core';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Stack } from '@/ui/layout';
+import { MonthsChoice } from '@/ui/MonthsChoice';
 
 const OF_JOB = 'job';
 
@@ -23,11 +24,14 @@ export function FinishFields({
   job,
   zone,
   value,
+  now,
   onChange,
 }: {
   job: Job;
   zone: Zone;
   value: AgreedFinish;
+  /** ms. */
+  now: number;
   onChange(v: AgreedFinish): void;
 }) {
   const usual = finishOf({ ...job, zones: [] }, undefined);
@@ -56,6 +60,14 @@ export function FinishFields({
           ]}
           value={value.sheen ?? OF_JOB}
           onChange={(v) => set('sheen', v === OF_JOB ? undefined : v)}
+        />
+      )}
+      {FINISHES[system].temporary && (
+        <MonthsChoice
+          label={`${zone.name} has to last`}
+          untilMs={value.untilMs ?? usual.untilMs}
+          now={now}
+          onChange={(v) => set('untilMs', v)}
         />
       )}
       <ChoiceGroup

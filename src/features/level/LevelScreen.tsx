@@ -15,7 +15,7 @@ import {
   type UnitSystem,
 } from '@/core';
 import type { LevelSum } from '@/core/advice';
-import { useJobAndAdvice, useLibrary, useSheetDraft, useShopActions, type OpenJob, type Advice } from '@/data';
+import { useJobAndAdvice, useLibrary, useNow, useSheetDraft, useShopActions, type OpenJob, type Advice } from '@/data';
 import { FormField } from '@/ui/form/FormField';
 import { typedNumber } from '@/ui/form/schema';
 import { useLiveForm } from '@/ui/form/useLiveForm';
@@ -30,6 +30,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyPage } from '@/ui/EmptyState';
 import { Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
+import { MonthsChoice } from '@/ui/MonthsChoice';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
 
@@ -84,6 +85,8 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
   const usual = finishOf({ ...open.job, zones: [] }, undefined);
   const [system, setSystem] = useState(usual.system);
   const [sheen, setSheen] = useState(usual.sheen);
+  const [untilMs, setUntilMs] = useState(usual.untilMs);
+  const now = useNow();
   const suggested = useMemo(
     () => ({ hours: open.job.budgetH === undefined ? '' : String(open.job.budgetH), rate: '55' }),
     [open.job.budgetH],
@@ -102,7 +105,7 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
     void changeJob(open.job.id, ({ budgetH: _, ...j }) => ({
       ...j,
       level: picked,
-      finish: { system, sheen },
+      finish: { system, sheen, ...(FINISHES[system].temporary && untilMs !== undefined && { untilMs }) },
       ...(hours !== undefined && { budgetH: hours }),
     })).then(
       () => {
@@ -122,7 +125,11 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
       (e: Error) => setProblem(e.message),
     );
   const agreed =
-    open.job.level === picked && usual.system === system && usual.sheen === sheen && open.job.budgetH === hours;
+    open.job.level === picked &&
+    usual.system === system &&
+    usual.sheen === sheen &&
+    usual.untilMs === untilMs &&
+    open.job.budgetH === hours;
   const counted = advice.budgetOf(open.job, open.state);
   return (
     <Page
@@ -178,6 +185,9 @@ function Level({ open, advice }: { open: OpenJob; advice: Advice }) {
           value={sheen}
           onChange={(v) => setSheen(v)}
         />
+      )}
+      {FINISHES[system].temporary && (
+        <MonthsChoice label="It has to last" untilMs={untilMs} now={now} onChange={setUntilMs} />
       )}
       <Stack top={3}>
         <FormField

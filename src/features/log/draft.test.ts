@@ -261,7 +261,7 @@ describe('an entry put in place of another', () => {
       ],
       fault: 'Chips',
     }) as PlainEvent;
-    expect(textsOfEntry(look, 'found', 'metric')).toEqual({ begin: 'old', fault: 'Chips' });
+    expect(textsOfEntry(look, 'found', 'metric')).toEqual({ begin: 'old', below: '', fault: 'Chips' });
     const open = { job: JOB } as OpenJob;
     const at = (begin: string) =>
       correctionOf(look, 'found', {
@@ -271,6 +271,16 @@ describe('an entry put in place of another', () => {
     expect(at('old')).toMatchObject({ substrate: 'galvanised', thicknessUm: 700, fault: 'Stone chips' });
     expect(at('old')).toHaveProperty('layers.length', 2);
     expect(at('bare')).toMatchObject({ layers: [] });
+    // What comes to light below keeps the numbers that other entries know the layers above it by.
+    const more = correctionOf(look, 'found', {
+      kind: 'found',
+      ...withContext('found', { begin: 'old', below: 'lacquer' }, open, ['lower']),
+    });
+    expect(more).toHaveProperty('layers', [
+      expect.objectContaining({ family: 'lacquer', n: 2 }),
+      expect.objectContaining({ family: 'epoxy', n: 0 }),
+      expect.objectContaining({ family: 'oldCoating', n: 1 }),
+    ]);
   });
   it('shows the air that the entry has, not the air of today', () => {
     expect(airTextsOf(coat.air, 'metric')).toEqual({ temp: '18.25', rh: '50', surface: '' });

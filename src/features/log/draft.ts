@@ -16,6 +16,7 @@ import {
   type FieldProblem,
   type LoggableKind,
   type MediaId,
+  type FoundLayer,
   type PlainEvent,
   type Product,
   type Result,
@@ -23,7 +24,15 @@ import {
   type UnitSystem,
 } from '@/core';
 import { coatDefaults } from '@/core/route/draft';
-import { AS_FOUND, asFoundOf, BASE_AND_CLEAR, layersAsFound, layersAsTold } from '@/core/log/asFound';
+import {
+  AS_FOUND,
+  asFoundOf,
+  BASE_AND_CLEAR,
+  BELOW_FAMILIES,
+  layersAsFound,
+  layersAsTold,
+  withLayerBelow,
+} from '@/core/log/asFound';
 import type { Entry, OpenJob } from '@/data';
 import { parseDay, showDay } from '@/ui/days';
 import { readNumber, formatForInput } from '@/ui/numbers';
@@ -165,9 +174,11 @@ export function withContext(
 ): Record<string, unknown> {
   if (kind === 'found') {
     const panel = zones[0] ? panelOf(open.job, zones[0]) : undefined;
-    const { begin, ...rest } = payload;
+    const { begin, below, ...rest } = payload;
     const substrate = panel?.substrate ?? 'steel';
-    const layers = layersAsFound(AS_FOUND.find((a) => a === begin) ?? 'bare', substrate);
+    const stack = layersAsFound(AS_FOUND.find((a) => a === begin) ?? 'bare', substrate);
+    const more = BELOW_FAMILIES.find((f) => f === below);
+    const layers = more ? withLayerBelow(stack, more) : stack;
     return { ...rest, substrate, thicknessUm: panel?.thicknessUm ?? 800, layers };
   }
   if (kind === 'cameBack') {
@@ -220,17 +231,25 @@ export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonl
     old.kind === kind
       ? Object.fromEntries(Object.entries(had).filter(([name]) => stays(name)))
       : { ...(old.air && { air: old.air }), ...(old.against !== undefined && { against: old.against }) };
-  // The sheet asks only whether something was on it: what that was stays.
+  // The sheet asks only what was on it by and large, and what came to light below: the layers that were told stay.
   const begun =
     old.kind === 'found' && kind === 'found'
       ? {
           substrate: old.substrate,
           thicknessUm: old.thicknessUm,
-          ...(asFoundOf(event.layers as typeof old.layers) === asFoundOf(old.layers) && { layers: old.layers }),
+          ...(asFoundOf(event.layers as typeof old.layers) === asFoundOf(old.layers) && {
+            layers: withMore(old.layers, event.layers as typeof old.layers),
+          }),
         }
       : {};
   // As on the sheet: what it asks makes an entry, and the command checks that it does.
   return { ...kept, ...event, ...begun } as Entry;
+}
+
+/** What was told, with the layer that the sheet names below it. */
+function withMore(old: readonly FoundLayer[], sheet: readonly FoundLayer[]): readonly FoundLayer[] {
+  const family = sheet[0]?.n === undefined ? undefined : BELOW_FAMILIES.find((f) => f === sheet[0]?.family);
+  return family ? withLayerBelow(old, family) : old;
 }
 
 /** Fills the sheet from an entry that is to be corrected. */

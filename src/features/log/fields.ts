@@ -19,7 +19,7 @@ import {
   type UsedIn,
   type Quantity,
 } from '@/core';
-import { AS_FOUND, asFoundName, BASE_AND_CLEAR } from '@/core/log/asFound';
+import { AS_FOUND, asFoundName, BASE_AND_CLEAR, BELOW_FAMILIES } from '@/core/log/asFound';
 import type { NumberKind } from '@/ui/numbers';
 
 /** One thing that the sheet asks for. */
@@ -85,13 +85,14 @@ const TOLD_FAMILIES: ProductFamily[] = [
   'baseSolvent',
   'clear',
   'singleStage',
+  'powderCoat',
   'oldCoating',
 ];
 
 /** What stands with an entry and is not asked here: it comes from the job, a cup, a drawing or another view. */
 const ELSEWHERE = null;
 /** What the sheet asks that is no field of the payload itself: `withContext` makes one of it. */
-type Derived = 'begin' | 'family' | 'layerUm';
+type Derived = 'begin' | 'below' | 'family' | 'layerUm';
 type Asked = {
   readonly [K in LoggableKind]: { readonly [F in FieldOf<K>]: Spec | null } & {
     readonly [F in Derived]?: Spec;
@@ -228,6 +229,12 @@ const ASKED: Asked = {
       type: 'choice',
       optional: true,
       options: AS_FOUND.map((a) => ({ value: a, label: asFoundName(a) })),
+    },
+    below: {
+      label: 'And below that',
+      type: 'choice',
+      optional: true,
+      options: BELOW_FAMILIES.map((value) => ({ value, label: FAMILIES[value].name })),
     },
     fault: { label: 'What was found', type: 'text', optional: true, multiline: true },
     substrate: ELSEWHERE,

@@ -15,11 +15,21 @@ import {
   type Zone,
 } from '@/core';
 import { entriesOf } from '@/core/keysOf';
-import type { Route } from '@/core/advice';
+import type { ComparedRecipe, RecipeId, Route } from '@/core/advice';
 import type { ZoneFill } from '@/core/fair';
+import { purposesOf } from '@/core/route/purpose';
 import { differsFrom } from '@/core/route/withShelf';
 import { productsHere } from '@/core/stock';
-import { useAdvice, useLibrary, useRoute, useRoutes, useSettings, type OpenJob, type OtherWay } from '@/data';
+import {
+  useAdvice,
+  useLibrary,
+  useRecipes,
+  useRoute,
+  useRoutes,
+  useSettings,
+  type OpenJob,
+  type OtherWay,
+} from '@/data';
 import { useShelf } from '@/data/shelf';
 import { useZoneFill } from '@/data/surface';
 import { useAppTheme } from '@/ui/appTheme';
@@ -29,6 +39,9 @@ import { Stack } from '@/ui/layout';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
+import { Recipes, useBestRecipe } from './Recipes';
+
+const NONE: readonly ComparedRecipe[] = [];
 
 /** Steps without which the others lose their ground are not put off one by one. */
 const KEPT = /^(clean|wait|fit|strip|tape|repair)$/;
@@ -51,9 +64,15 @@ export default function WayToFinish({
   const advice = useAdvice();
   const settings = useSettings();
   const { fill, isPlanning } = useZoneFill(open, zone, panel, now);
-  const routeOf = useRoute(open, zone.id, now, other, fill);
+  const recipesOf = useRecipes(open, zone.id, now, fill);
+  const recipes = useMemo(() => recipesOf?.() ?? NONE, [recipesOf]);
+  const best = useBestRecipe(recipes);
+  const [picked, setPicked] = useState<RecipeId>();
+  const recipe = recipes.find((r) => r.id === picked) ?? best;
+  const asked = useMemo(() => (recipe ? { ...other, recipe: recipe.change } : other), [other, recipe]);
+  const routeOf = useRoute(open, zone.id, now, asked, fill);
   const route = useMemo(() => routeOf?.(), [routeOf]);
-  const tonight = useWithShelf(open, zone.id, now, other, route, fill);
+  const tonight = useWithShelf(open, zone.id, now, asked, route, fill);
   const strata = open.state.zones.get(zone.id)?.strata;
   // The schools that this way turns on; asked of what is there now, the sanding dust aside.
   const school = useMemo(
@@ -62,6 +81,10 @@ export default function WayToFinish({
         ? route?.steps.map((s) => advice.schoolOf(s.step, strata)).find((s) => s === 'filler' || s === 'plastic')
         : undefined,
     [advice, strata, route],
+  );
+  const purposes = useMemo(
+    () => (route ? purposesOf(route.steps, strata?.layers.at(-1)?.family) : []),
+    [route, strata],
   );
   if (!route) return null;
   const putOff = other.putOff ?? [];
@@ -109,6 +132,11 @@ export default function WayToFinish({
           </Text>
           <View style={styles.label}>
             <Text kind="small">{s.label}</Text>
+            {!tonight.on && purposes[i] ? (
+              <Text kind="tag" tone="muted">
+                {purposes[i]}
+              </Text>
+            ) : null}
             {s.skim && (
               <Text kind="tag" tone="muted">
                 {`By its readings: ${formatQuantity('mass', s.skim.massG, units, 0)}${
@@ -127,6 +155,7 @@ export default function WayToFinish({
           )}
         </View>
       ))}
+      {recipe && !changing && !tonight.on && <Recipes all={recipes} shown={recipe} onShow={(r) => setPicked(r.id)} />}
       <TextButton
         label={changing ? 'The way as it is' : 'Another way'}
         {...(!changing && { of: ': put steps off, or use the other method' })}

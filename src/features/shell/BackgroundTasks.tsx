@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
-import { panelOf, waitText, zoneLabel } from '@/core';
+import { lowerFirst, panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useData, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { useNewVersion } from '@/data/appVersion';
 import { storeName } from '@/data/mode';
@@ -98,10 +98,11 @@ function grouped(due: readonly DueAlarm[]): DueAlarm[] {
 const titleOf = (a: DueAlarm) => zoneLabel(a.open.job, a.zoneId);
 
 function wordsOf(a: DueAlarm): string {
-  const top = a.open.state.zones.get(a.zoneId)?.strata?.layers.at(-1);
-  if (a.kind === 'closing')
-    return `Window closes at ${clockTime(a.closesMs ?? a.atMs)}: coat before then, or it needs sanding first`;
-  return top ? stageWords(a.stage, top.family) : 'Ready';
+  const words =
+    a.kind === 'closing'
+      ? `Window closes at ${clockTime(a.closesMs ?? a.atMs)}: coat before then, or it needs sanding first`
+      : stageWords(a.stage, a.family);
+  return a.spots ? `Spots: ${String(lowerFirst(words))}` : words;
 }
 
 /** One line, however many ring: for which panels, and all of them behind a tap. */

@@ -1,4 +1,14 @@
-import { CLOSING_NOTICE_MS, HOUR_MS, zonesOf, type Moment, type Panel, type Statuses, type Zone } from '@/core';
+import {
+  CLOSING_NOTICE_MS,
+  HOUR_MS,
+  spotStatuses,
+  zonesOf,
+  type Moment,
+  type Panel,
+  type Statuses,
+  type Zone,
+  type ZoneStatus,
+} from '@/core';
 import type { CalendarMoment } from '@/core/formats/ical';
 import type { OpenJob } from '@/data';
 import { momentWords } from '@/ui/words';
@@ -35,21 +45,27 @@ export function momentsOf({ job }: OpenJob, statuses: Statuses, reference: strin
 
 function toldOf(zones: readonly Zone[], statuses: Statuses): Told[] {
   const told: Told[] = [];
-  for (const zone of zones) {
-    const status = statuses.get(zone.id);
-    if (!status?.top) continue;
-    for (const moment of status.moments) {
-      const words = momentWords(moment, status.top.family);
+  const tell = (zone: Zone, { top, moments }: ZoneStatus, where = '') => {
+    if (!top) return;
+    for (const moment of moments) {
+      const words = `${where}${momentWords(moment, top.family)}`;
       const same = told.find(
         (t) =>
           t.words === words &&
           t.moment.kind === moment.kind &&
-          t.label === status.top?.label &&
+          t.label === top.label &&
           Math.abs(t.moment.atMs - moment.atMs) < SAME_MS,
       );
-      if (same) same.zones.push(zone);
-      else told.push({ moment, zones: [zone], words, label: status.top.label });
+      if (!same) told.push({ moment, zones: [zone], words, label: top.label });
+      else if (!same.zones.includes(zone)) same.zones.push(zone);
     }
+  };
+  for (const zone of zones) {
+    const field = statuses.get(zone.id);
+    if (!field) continue;
+    tell(zone, field);
+    // What lies on the field and on its spots is said of the field.
+    for (const spot of spotStatuses(field)) if (spot.top?.id !== field.top?.id) tell(zone, spot, 'spots: ');
   }
   return told;
 }

@@ -16,6 +16,8 @@ import {
   WAX_LAST,
   FOR_TRANSPORT,
   OFF_TRANSPORT,
+  SLICK,
+  LIFTS_LACQUER,
 } from './reasons';
 import { each } from '../../table';
 import { on, row, type CompatibilityRow } from './row';
@@ -196,6 +198,42 @@ export const ON_FOUND = {
       each(['promoter'], PLASTIC_ONLY),
       each(['rustPrimer'], FOR_RUSTY_STEEL),
       each(['cavityWax'], OK),
+    ),
+  ),
+  powderCoat: row(
+    'Key it dull all over with P320 to P400, or strip it; it was baked, and no solvent bites it.',
+    on(
+      each(['converter'], NOTHING_TO_CONVERT),
+      each(['etch'], METAL_ONLY),
+      each(['epoxy', 'dtm', 'highBuild', 'sealer', 'underseal', 'liner'], KEY),
+      each(['base', 'singleStage', 'clear', 'onePack', 'enamel'], SLICK),
+      each(['weldThrough'], WELDS_ONLY),
+      each(['glassFiller', 'lightFiller', 'epoxyFiller', 'glaze'], ON_OLD),
+      each(['flexibleFiller'], FLEX),
+      each(['sprayFiller'], careKeyed('Polyester holds badly on powder coat.', 'High-build over keyed epoxy.')),
+      each(['promoter'], PLASTIC_ONLY),
+      each(['rustPrimer'], FOR_RUSTY_STEEL),
+      each(['cavityWax'], OK),
+    ),
+  ),
+  lacquer: row(
+    'It softens in solvent for good: strip it, or seal it with thin dry coats of epoxy.',
+    on(
+      each(['converter'], NOTHING_TO_CONVERT),
+      each(['etch'], no('Etch lifts lacquer and bites nothing in it.', 'Strip to metal.')),
+      each(['epoxy'], careKeyed('Wet coats swell lacquer at every edge.', 'Thin and dry at first, or strip it.')),
+      each(['dtm', 'highBuild', 'base', 'singleStage', 'clear', 'onePack', 'enamel'], LIFTS_LACQUER),
+      each(['sprayFiller'], no('Styrene dissolves lacquer: it wrinkles.', 'Strip it first.')),
+      each(
+        ['sealer', 'underseal', 'liner'],
+        careKeyed('It holds only as well as the lacquer below.', 'Strip it there.'),
+      ),
+      each(['weldThrough'], WELDS_ONLY),
+      each(['glassFiller', 'lightFiller', 'epoxyFiller', 'glaze'], ON_OLD),
+      each(['flexibleFiller'], FLEX),
+      each(['promoter'], PLASTIC_ONLY),
+      each(['rustPrimer'], FOR_RUSTY_STEEL),
+      each(['cavityWax'], WAX_LAST),
     ),
   ),
 } satisfies Partial<Record<SurfaceKind, CompatibilityRow>>;

@@ -55,6 +55,14 @@ export const UNKNOWN = careKeyed(
   'Nobody knows what this old coating is: thinner may lift it.',
   'Rub a spot with thinner; if it softens, strip or seal with epoxy.',
 );
+export const SLICK = careKeyed(
+  'Powder coat is slick: paint comes off it in sheets where it was not keyed dull.',
+  'Key every corner, try tape on a spot, or primer between them.',
+);
+export const LIFTS_LACQUER = careKeyed(
+  'Old lacquer softens in any solvent: wet coats lift it.',
+  'Seal it with epoxy in thin dry coats, or strip it.',
+);
 export const ON_OLD = careKeyed(
   'Filler over old paint is only as good as that paint holds.',
   'Strip the area wider than the dent.',
