@@ -48,6 +48,8 @@ export const COLOUR_KEY = 500;
 
 /** How high a stack with colour on it stands, see `heightOf`. */
 export const COLOURED = 5;
+/** Likewise one with primer on it. */
+export const PRIMED = 3;
 
 /** Whether a layer is sanded flat before colour goes over it. */
 export const isBlocked = (l: Layer | undefined): boolean => l !== undefined && FAMILIES[l.family].blocked;

@@ -18,7 +18,7 @@ import {
   type Compatible,
   type WayInput,
 } from './acts';
-import { COLOUR_KEY, COLOURED, FILLER_KEY, isBlocked, isFinished, KEY_FOR } from './recipe';
+import { COLOUR_KEY, COLOURED, PRIMED, FILLER_KEY, isBlocked, isFinished, KEY_FOR } from './recipe';
 import { wayOf } from './zoneWay';
 
 /** What a dab of primer lifts off, what is under colour: these are blocked before colour goes over them. */
@@ -56,8 +56,21 @@ export function wayWithSpots(w: WayInput, spots: readonly SpotStatus[]): Candida
     const [x] = group;
     // The ring is looked after when the filler in it is shaped; rust on it comes off with the same paper.
     if (x.spot.cause === 'ring' && waitsForField) continue;
-    // Colour there is level with colour round it: clear goes over both.
-    if (x.spot.wants === undefined && heightOf(x.strata) >= COLOURED) continue;
+    if (x.spot.wants === undefined && heightOf(x.strata) >= COLOURED) {
+      // Colour in the middle of what has no primer yet comes off: nothing that seals holds on it.
+      if (heightOf(w.strata) < PRIMED && material !== null && !(w.compatible ?? compatibleByRole)(material, x, w))
+        return unique([
+          ...repairs,
+          toSpots(
+            takeDown(x.strata),
+            group.map((g) => g.spot.id),
+            spotsName({ ...x, nowMs: w.nowMs }),
+          ),
+          ...field,
+        ]);
+      // Colour there is level with colour round it: clear goes over both.
+      continue;
+    }
     const own = spotWay(w, x);
     const [step] = own;
     if (!step || isReadyFor(material, x, own, w, FINISHES[system].blocked)) continue;
@@ -109,6 +122,16 @@ function nextMaterial(field: readonly Candidate[], system: FinishSystem): Materi
   return family ? MATERIAL_OF[family] : null;
 }
 
+/** Sanding away all that lies there, with what the substrate bears. */
+function takeDown(s: Strata): Candidate {
+  const grit = s.substrate === 'plastic' ? 180 : 80;
+  return {
+    step: { kind: 'sand', grit, removedUm: totalFilmUm(s) + 5 },
+    label: `Sand to the substrate, P${grit}`,
+    logs: 'sanded',
+  };
+}
+
 /** A spot's own way, with the filler that it still asks for. */
 export function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Candidate[] {
   const { guideCoat, ...surface } = strata.surface;
@@ -129,15 +152,7 @@ export function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Cand
   const isKeyed = grit !== undefined && grit <= FILLER_KEY;
   // A filler that does not hold on what lies there wants the substrate.
   if (top && material && !(w.compatible ?? compatibleByRole)(material, { strata, status }, w))
-    return [
-      ...way.filter((c) => c.step.kind === 'wait'),
-      {
-        step: { kind: 'sand', grit: 80, removedUm: totalFilmUm(strata) + 5 },
-        label: 'Sand to the substrate, P80',
-        logs: 'sanded',
-      },
-      ...way,
-    ];
+    return [...way.filter((c) => c.step.kind === 'wait'), takeDown(strata), ...way];
   const fills = product ? [layStep(product)] : [];
   if (!isKeyed) {
     const waits = way.filter((c) => c.step.kind === 'wait');

@@ -5,13 +5,30 @@ import { afterRemoval, CLEAR_RESERVE_UM, filmBudget, SINGLE_STAGE_RESERVE_UM } f
 import { grainUm } from '../grit/grain';
 import { figure, phrase } from '../units/phrase';
 import { DAY_MS, waitText } from '../units/time';
-import { openFaults } from '../strata/types';
-import { care, isBareSurface, note, rule, stageOf, stop, type Finding, type Rule, type RuleContext } from './rule';
+import { openFaults, totalFilmUm } from '../strata/types';
+import {
+  care,
+  isBareSurface,
+  note,
+  rule,
+  stageOf,
+  stop,
+  type Finding,
+  type Rule,
+  type RuleContext,
+  type StepOf,
+} from './rule';
 import type { Stage } from '../library/product';
 import type { SubstrateKind } from '../library/substrates';
 
 /** What keying must leave of a thin finish that is sprayed again, µm. */
 const KEYING_LEAVES_UM = 10;
+
+/** Sanded to the substrate on purpose: nothing of it is to stay. */
+const takesAllOff = (c: RuleContext<StepOf<'sand' | 'polish'>>): boolean =>
+  c.step.kind === 'sand' && c.step.grit <= COARSE && (c.step.removedUm ?? 0) > totalFilmUm(c.strata);
+/** Finer paper than that strips nothing on purpose. */
+const COARSE = 240;
 
 /** Film of the finish on top, over all of its layers: clear on keyed clear is one clear. */
 function contiguousUm(c: RuleContext): number {
@@ -89,7 +106,7 @@ export const FINISH_RULES: readonly Rule[] = [
     return isBareSurface(c) && c.step.grit < grit ? care(says, clears) : undefined;
   }),
   rule('sand.coarseClear', ['sand'], 'Paper too coarse for a finish', (c) => {
-    if (!c.top || !isTopcoat(c.top.family) || c.step.grit >= 1000) return undefined;
+    if (!c.top || !isTopcoat(c.top.family) || c.step.grit >= 1000 || takesAllOff(c)) return undefined;
     const says = `P${c.step.grit} cuts too deep for a finish.`;
     if (c.step.grit < 320)
       return isToBePainted(c)
@@ -104,6 +121,7 @@ export const FINISH_RULES: readonly Rule[] = [
     );
   }),
   rule('sand.reserve', ['sand', 'polish'], 'Finish that must stay', (c) => {
+    if (takesAllOff(c)) return undefined;
     const family = c.top?.family;
     const reserve =
       family === 'clear' ? CLEAR_RESERVE_UM : family && isTopcoat(family) ? SINGLE_STAGE_RESERVE_UM : undefined;
