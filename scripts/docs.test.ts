@@ -1,5 +1,6 @@
 import { existsSync, readdirSync, readFileSync } from 'node:fs';
 import path from 'node:path';
+import { recipesTable } from './recipesTable';
 import { FORMAT_VERSION } from '../src/core/formats/version';
 
 const ROOT = path.join(__dirname, '..');
@@ -30,6 +31,10 @@ describe.each(docs)('%s', (name) => {
     const from = path.dirname(path.join(ROOT, name));
     expect(links.filter((l) => !existsSync(path.join(from, l)))).toEqual([]);
   });
+});
+
+it('the recipes in the docs are those that the ways make', () => {
+  expect(readFileSync(path.join(ROOT, 'docs/recipes.md'), 'utf8')).toBe(recipesTable());
 });
 
 it('the formats are said as of the version that is written', () => {

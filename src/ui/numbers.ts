@@ -36,7 +36,7 @@ export function readNumber(
 ): Result<number | undefined, string> {
   if (optional && text.trim() === '') return ok(undefined);
   if ('quantity' in kind) return parseTyped(text, kind.quantity, units);
-  const r = parseDecimal('percent' in kind ? text.replace(/%\s*$/, '') : text);
+  const r = parseDecimal('percent' in kind ? text.replace(/%\s*$/, '') : text, units === 'us');
   if (!r.ok) return fail(decimalProblemText(r.error));
   return ok('percent' in kind ? r.value / 100 : r.value);
 }

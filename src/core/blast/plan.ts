@@ -62,17 +62,19 @@ export interface BlastPlan {
 
 /** Under this nothing is cut, bar gauge. */
 const USELESS_BAR = 2;
+/** Under this the grains are slow either way, bar gauge. */
+const SLOW_BAR = 4;
 const REF = nozzleAirM3Min(6.4, 6.9);
 /** Moving, turning and looking: a nozzle is not open all the time. */
 const OPEN_SHARE = 0.75;
 
 /**
- * Area that a rig strips in an hour of open nozzle: the coating's rate for 6.4 mm at 6.9 bar, with mass flow and with pressure: a
- * starved nozzle throws the grains slowly, and takes more of them for a square metre. Source: usual yard rates, 6 to 18 m²/h.
+ * Area that a rig strips in an hour of open nozzle: the coating's rate for 6.4 mm at 6.9 bar, with mass flow, and with pressure over 4 bar: a
+ * starved nozzle throws the grains slowly, and takes more of them for a square metre; under that it hardly matters any more. Source: usual yard rates, 6 to 18 m²/h.
  * @returns m²/h
  */
 export const blastRateM2H = (coating: BlastCoating, media: Media, boreMm: number, barG: number): number =>
-  COATING_RATES[coating].m2H * media.cuts * (nozzleAirM3Min(boreMm, barG) / REF) * (barG / 6.9);
+  COATING_RATES[coating].m2H * media.cuts * (nozzleAirM3Min(boreMm, barG) / REF) * (Math.max(barG, SLOW_BAR) / 6.9);
 
 /** Abrasive through a nozzle, kg/h of open nozzle: follows the air. */
 export const mediaKgH = (media: Media, boreMm: number, barG: number): number =>

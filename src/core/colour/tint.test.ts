@@ -4,7 +4,7 @@ import { reflectanceAt } from './paint';
 import { pairUp, weightedDifference } from './pairs';
 import { learnStrengths } from './strengths';
 import { BANDS, labOfSpectrum } from './spectrum';
-import { afterPouring, planTint, tintLines, type TintAsk } from './tint';
+import { afterPouring, isPastSaving, planTint, tintLines, type TintAsk } from './tint';
 import { correct, truthOf } from './tint.testing';
 import { TONERS, tonerById } from './toners';
 import { LIGHT_KINDS } from './lights';
@@ -70,6 +70,12 @@ describe('a tint', () => {
     expect(plan.additions.length).toBeLessThanOrEqual(3);
   });
 
+  it('a pot that stays over what a blend hides, whatever is added, is past saving; one that can be brought there is not', () => {
+    const far = planTint(lacking({ 'black-deep': 14, 'oxide-yellow': 30 }));
+    expect(isPastSaving(far, 2)).toBe(far.low > 2);
+    expect(isPastSaving({ ...far, low: 14.3, after: 14.3 }, 2)).toBe(true);
+    expect(isPastSaving(planTint(lacking({ 'black-deep': 0.6, 'oxide-yellow': 1.5 })), 2)).toBe(false);
+  });
   it('the same colour needs nothing; with no growth, no toner or an empty pot nothing is added', () => {
     expect(planTint(lacking({})).additions).toEqual([]);
     const much = { 'black-deep': 0.6, 'oxide-yellow': 1.5 };

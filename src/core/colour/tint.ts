@@ -24,6 +24,9 @@ export interface TintPlan {
   grows: number;
 }
 
+/** Whether what is added, or leaving it alone, leaves a pot over what a blend hides for sure: then a fresh one is mixed. */
+export const isPastSaving = ({ low }: TintPlan, blendLimit: number): boolean => low > blendLimit;
+
 /** Less than this nobody sees the gain of, and the pot is left alone. */
 const WORTH = 0.05;
 /** A toner more has to gain so much. */

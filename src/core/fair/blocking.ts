@@ -4,7 +4,7 @@ import { isBase, isFiller, isTopcoat } from '../library/product';
 import { fail, ok, type Result } from '../result';
 import { figure, phrase, type Message } from '../units/phrase';
 import { LOW_MM, WAVE_SPAN_MM, WAVINESS_MM } from './fairing';
-import { againstReference, emptyGrid, type Reference } from './fromReadings';
+import { againstReference, emptyGrid, formOf, type Reference } from './fromReadings';
 import type { PanelSize } from './panelSize';
 import { underBoard } from './guideCoat';
 import { MIN_READINGS, reliefFrom } from './relief';
@@ -33,7 +33,13 @@ export function boardRelief(
   if (readings.length < MIN_READINGS && limits.length === 0) return fail('Nothing was read since it was filled last');
   const off = readings.length >= MIN_READINGS ? againstReference(readings, reference, size) : ok([]);
   if (!off.ok) return off;
-  const relief = reliefFrom(off.value, emptyGrid(size), limits, (p) => underBoard(p, boardMm, size));
+  const relief = reliefFrom(
+    off.value,
+    emptyGrid(size),
+    limits,
+    (p) => underBoard(p, boardMm, size),
+    readings.length >= MIN_READINGS ? formOf(reference) : undefined,
+  );
   return relief.ok ? ok({ off: relief.value.heights, spread: relief.value.spread }) : relief;
 }
 

@@ -224,6 +224,10 @@ describe('a relief from a few readings', () => {
     readings[9] = { ...readings[9]!, mm: -20 };
     expect(oddReadings(readings)).toEqual([9]);
     expect(oddReadings(readAt(dentAt, lattice(6, 4)))).toEqual([]);
+    // A scan is held against itself: a point of a metre is no panel.
+    const scan = readAt(dentAt, lattice(20, 15));
+    expect(oddReadings(scan)).toEqual([]);
+    expect(oddReadings(scan.map((r, i) => (i === 77 ? { ...r, mm: 1000 } : r)))).toEqual([77]);
   });
 });
 
@@ -260,6 +264,19 @@ describe('skims', () => {
     // Millilitres of paste through a bore of 6 mm.
     expect(s!.ribbonMm!).toBeCloseTo(((s!.massG * 0.02) / 1.15 / 0.28274) * 10, 0);
     expect(tooDeep).toBe(false);
+  });
+  it('its feather edge reaches thirty millimetres round the low, not to the next corner of the grid', () => {
+    const disc = withHeights(flatGrid(41, 41, 400, 400), (_, ix, iy) =>
+      Math.hypot(ix - 20, iy - 20) * 10 < 50 ? 0.2 : 0,
+    );
+    const [s] = planSkims(disc, light, undefined, 20).skims;
+    // A disc of 50 mm and 30 mm round it: π · 8² = 201 cm².
+    expect(Math.abs(s!.areaCm2 / 201 - 1)).toBeLessThan(0.06);
+    // On a grid as coarse as the feather itself it is still about that.
+    const coarse = withHeights(flatGrid(15, 15, 420, 420), (_, ix, iy) =>
+      Math.hypot(ix - 7, iy - 7) * 30 <= 50 ? 0.2 : 0,
+    );
+    expect(Math.abs(planSkims(coarse, light, undefined, 20).skims[0]!.areaCm2 / 201 - 1)).toBeLessThan(0.25);
   });
   it('of a deep one: lows first, none thicker than it may be at once, the thin one last', () => {
     const { skims } = planSkims(hollow(2.5), light, undefined, 20);

@@ -122,21 +122,21 @@ export interface Fairing {
 }
 
 /** Less than a micrometre is the solver’s, and nothing that is spread or tapped. */
-const NOTHING_MM = 0.001;
+export const NOTHING_MM = 0.001;
 
 /** @param x the solution of {@link fairingProgramme} */
 export function readFairing({ heights: g, fillMaxMm }: FairingInput, x: Float64Array): Fairing {
   const n = g.nx * g.ny;
-  const real = (v: number) => (v > NOTHING_MM ? v : 0);
-  const fill = withHeights(g, (i) => real(x[i]!));
-  const tap = withHeights(g, (i) => real(x[n + i]!));
+  // All of it is kept, or the surface is not as fair as the solver made it; what is next to nothing has no area.
+  const fill = withHeights(g, (i) => Math.max(0, x[i]!));
+  const tap = withHeights(g, (i) => Math.max(0, x[n + i]!));
   let [volumeMl, areaCm2, pullCm2, deepestMm] = [0, 0, 0, 0];
   for (let iy = 0; iy < g.ny; iy++)
     for (let ix = 0; ix < g.nx; ix++) {
       const mm = fill.mm[indexOf(g, ix, iy)]!;
       const cm2 = cellMm2(g, ix, iy) / 100;
       volumeMl += (mm * cm2) / 10;
-      if (mm > 0) areaCm2 += cm2;
+      if (mm > NOTHING_MM) areaCm2 += cm2;
       if (mm > fillMaxMm) pullCm2 += cm2;
       deepestMm = Math.max(deepestMm, mm);
     }

@@ -19,6 +19,12 @@ const BASES: Record<Form, Basis> = {
   quadratic: (x, y) => [1, x, y, x * x, x * y, y * y],
 };
 
+/** The terms of a form at a place, about one in size over a panel. @param sizeMm how far the panel reaches, mm */
+export const formTerms = (form: Form, sizeMm: number): ((xMm: number, yMm: number) => number[]) => {
+  const basis = BASES[form];
+  return (x, y) => basis(x / sizeMm, y / sizeMm);
+};
+
 /** Readings further off than so many usual deviations count less: a dent must not bend the form that it is measured against. */
 const HUBER = 1.35;
 const ROUNDS = 20;

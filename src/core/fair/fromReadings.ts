@@ -83,6 +83,9 @@ export function againstReference(
   );
 }
 
+/** The form that readings are fitted with once they stand against a reference: a mirror image is only level with this side as a whole. */
+export const formOf = (r: Reference): Form => (r.form === 'mirror' ? 'flat' : r.form);
+
 function levelled(readings: readonly HeightReading[], form: Form): Result<HeightReading[], string> {
   const fitted = fitForm(readings, form);
   return fitted.ok ? ok(readings.map((r) => ({ ...r, mm: r.mm - fitted.value(r.x, r.y) }))) : fitted;
@@ -126,11 +129,12 @@ export function panelRelief(
   size: PanelSize,
 ): Result<PanelRelief, string> {
   if (!(size.width > 0) || !(size.height > 0)) return fail('The panel has no size. Draw it, or say how large it is.');
+  if (readings.some((r) => ![r.x, r.y, r.mm].every(Number.isFinite)))
+    return fail('A reading has no height, or no place. Take it out, or read it again.');
   const off = againstReference(readings, reference, size);
   if (!off.ok) return off;
-  const relief = reliefFrom(off.value, emptyGrid(size));
+  const relief = reliefFrom(off.value, emptyGrid(size), [], undefined, formOf(reference));
   if (!relief.ok) return relief;
-  // A scan says for itself what is odd; a hand slips.
-  const odd = readings.length > 120 ? [] : oddReadings(off.value).flatMap((i) => readings[i] ?? []);
+  const odd = oddReadings(off.value).flatMap((i) => readings[i] ?? []);
   return ok({ ...relief.value, odd });
 }

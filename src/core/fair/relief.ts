@@ -2,6 +2,7 @@ import Flatbush from 'flatbush';
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import { fail, ok, type Result } from '../result';
 import { observationsFromLimits, type HeightLimit, type Observation, type WeightedPlace } from './evidence';
+import { formTerms, type Form } from './form';
 import { withHeights, type HeightGrid } from './grid';
 
 /** One reading of a straightedge or a depth gauge: where, mm, and how far off the form, mm; positive is proud. */
@@ -45,6 +46,8 @@ function likeness(distanceMm: number, reachMm: number): number {
   return (1 + r + (r * r) / 3) * Math.exp(-r);
 }
 
+type FormTerms = ReturnType<typeof formTerms>;
+
 /** How heights hang together: their variance, mm², and over how far, mm. */
 interface Kernel {
   scale: number;
@@ -77,25 +80,34 @@ const asObservation = (r: HeightReading): Observation => ({
  * @param onto the grid that is asked for; its heights do not matter
  * @param limits what is known besides as limits, such as marks of a guide coat
  * @param asked what is asked for at each place of the grid, as a sum of heights; absent: the height there
+ * @param form that the readings still have in them, as far as a first fit left it: it is fitted with the relief, and how unsure it is goes into
+ *   the spread; absent: they stand off what is known
  */
 export function reliefFrom(
   readings: readonly HeightReading[],
   onto: HeightGrid,
   limits: readonly HeightLimit[] = [],
   asked: (p: WeightedPlace) => readonly WeightedPlace[] = (p) => [p],
+  form?: Form,
 ): Result<Relief, string> {
   if (readings.length < MIN_READINGS && limits.length === 0)
     return fail(`Take at least ${MIN_READINGS} readings; there are ${readings.length}`);
   const length = Math.max(onto.stepX * (onto.nx - 1), onto.stepY * (onto.ny - 1));
   const read = readings.map(asObservation);
+  const terms = form && formTerms(form, length);
+  const some = thinned(read, MANY);
   const kernel =
     read.length >= MIN_READINGS
-      ? likeliest(thinned(read, MANY), length)
+      ? likeliest(some, length, terms)
       : { scale: BLIND.sdMm ** 2, reachMm: BLIND.reach * length };
   if (!kernel) return fail('These readings contradict each other. Look for one that was taken twice at one place.');
   const observed = limits.length === 0 ? read : [...read, ...asObservations(limits, read, kernel)];
-  const near = read.length > MANY ? local(observed, kernel, onto) : undefined;
-  const all = near ? undefined : conditioned(observed, kernel);
+  // Where a place is told by its nearest, the form below is what all of them tell.
+  const fitted =
+    terms && read.length > MANY ? conditioned(some, kernel, { terms, isMostlyLow: true })?.fitted : undefined;
+  const below = terms && read.length >= MIN_READINGS ? { terms, fitted, isMostlyLow: true } : undefined;
+  const near = read.length > MANY ? local(observed, kernel, onto, below) : undefined;
+  const all = near ? undefined : conditioned(observed, kernel, below);
   const sd = new Float64Array(onto.nx * onto.ny);
   const heights = withHeights(onto, (i, ix, iy) => {
     const p = { x: onto.x0 + ix * onto.stepX, y: onto.y0 + iy * onto.stepY, weight: 1 };
@@ -111,14 +123,17 @@ function local(
   observed: readonly Observation[],
   kernel: Kernel,
   onto: HeightGrid,
+  form: FormBelow | undefined,
 ): (p: { x: number; y: number }) => Conditioned | undefined {
   const near = nearestOf(observed);
+  const offForm = (o: Observation): Observation =>
+    form?.fitted ? { ...o, mm: o.mm - dot(termsOf(o.places, form.terms), form.fitted.factors) } : o;
   const [width, height] = [onto.stepX * (onto.nx - 1), onto.stepY * (onto.ny - 1)];
   const { across, down } = LOOKS;
   const looks = Array.from({ length: across * down }, (_, i) => {
     const x = onto.x0 + ((i % across) / (across - 1)) * width;
     const y = onto.y0 + (Math.floor(i / across) / (down - 1)) * height;
-    return likeliest(near({ x, y }), Math.max(width, height)) ?? kernel;
+    return likeliest(near({ x, y }).map(offForm), Math.max(width, height)) ?? kernel;
   });
   const kernelAt = (p: { x: number; y: number }): Kernel => {
     const [u, v] = [((p.x - onto.x0) / width) * (across - 1), ((p.y - onto.y0) / height) * (down - 1)];
@@ -131,7 +146,7 @@ function local(
     };
     return { scale: mix((k) => k.scale), reachMm: mix((k) => k.reachMm) };
   };
-  return (p) => conditioned(near(p), kernelAt(p));
+  return (p) => conditioned(near(p), kernelAt(p), form);
 }
 
 /** The observations around a place. */
@@ -160,12 +175,38 @@ function asObservations(
 interface Conditioned {
   at(places: readonly WeightedPlace[]): { mean: number; variance: number };
   covariance(a: readonly WeightedPlace[], b: readonly WeightedPlace[]): number;
-  /** How likely the observations are, as a logarithm. */
+  /** How likely the observations are, as a logarithm; what the form takes up is not counted (restricted likelihood). */
   likelihood: number;
+  /** Factors of the form's terms, and how they hang together; absent: there is none. */
+  fitted?: FittedTerms;
 }
 
-/** @returns undefined where there are none, or where they contradict each other */
-function conditioned(observed: readonly Observation[], kernel: Kernel): Conditioned | undefined {
+/** Factors of the terms of a form, and the lower triangle of the inverse of their covariance. */
+interface FittedTerms {
+  factors: readonly number[];
+  precision: Matrix;
+}
+
+/** The form below what is read: fitted with it, or as it was fitted to all that was read. */
+interface FormBelow {
+  terms: FormTerms;
+  fitted?: FittedTerms | undefined;
+  isMostlyLow?: boolean;
+}
+
+/** The terms of a sum of heights. */
+function termsOf(places: readonly WeightedPlace[], terms: FormTerms): number[] {
+  const sum: number[] = [];
+  for (const p of places) terms(p.x, p.y).forEach((t, i) => (sum[i] = (sum[i] ?? 0) + p.weight * t));
+  return sum;
+}
+
+/**
+ * Heights off a form, given sums of heights. Where the form is fitted with them, its factors have no prior, and their doubt is in what is
+ * told (Rasmussen and Williams 2006, section 2.7; restricted likelihood: Patterson and Thompson 1971).
+ * @returns undefined where there are none, or where they contradict each other
+ */
+function conditioned(observed: readonly Observation[], kernel: Kernel, form?: FormBelow): Conditioned | undefined {
   const n = observed.length;
   if (n === 0) return undefined;
   const k = Matrix.zeros(n, n);
@@ -178,37 +219,147 @@ function conditioned(observed: readonly Observation[], kernel: Kernel): Conditio
     }
   const decomposed = new CholeskyDecomposition(k);
   if (!decomposed.isPositiveDefinite()) return undefined;
-  const y = observed.map((o) => o.mm);
-  const weights = decomposed.solve(Matrix.columnVector(y)).to1DArray();
   const chol = decomposed.lowerTriangularMatrix;
+  const y = forward(
+    chol,
+    observed.map((o) => o.mm),
+  );
+  const terms = form && observed.map((o) => termsOf(o.places, form.terms));
+  const columns = terms?.[0]?.map((_, t) =>
+    forward(
+      chol,
+      terms.map((row) => row[t]!),
+    ),
+  );
+  const least = form?.fitted ?? (columns && fitTerms(columns, y));
+  if (form && !least) return undefined;
+  const fitted =
+    form && !form.fitted && form.isMostlyLow && least && columns
+      ? lowered(
+          least,
+          columns,
+          y,
+          chol,
+          observed.map((o) => o.noiseMm),
+        )
+      : least;
+  const left =
+    columns && fitted ? y.map((v, i) => v - columns.reduce((sum, c, t) => sum + c[i]! * fitted.factors[t]!, 0)) : y;
   const half = y.reduce((sum, _, i) => sum + Math.log(chol.get(i, i)), 0);
   const toAll = (places: readonly WeightedPlace[]) => observed.map((o) => covarianceOf(places, o.places, kernel));
+  /** What a doubt of the form's factors adds. */
+  const doubt = (v: readonly number[]): number[] =>
+    columns && fitted
+      ? forward(
+          fitted.precision,
+          columns.map((c) => dot(c, v)),
+        )
+      : [];
   return {
     at: (places) => {
-      const c = toAll(places);
-      const v = forward(chol, c);
-      const variance = covarianceOf(places, places, kernel) - v.reduce((sum, x) => sum + x * x, 0);
-      return { mean: c.reduce((sum, x, j) => sum + x * weights[j]!, 0), variance: Math.max(0, variance) };
+      const v = forward(chol, toAll(places));
+      const d = doubt(v);
+      const variance = covarianceOf(places, places, kernel) - dot(v, v) + dot(d, d);
+      return { mean: dot(v, left), variance: Math.max(0, variance) };
     },
     covariance: (a, b) => {
       const [v, w] = [forward(chol, toAll(a)), forward(chol, toAll(b))];
-      return covarianceOf(a, b, kernel) - v.reduce((sum, x, i) => sum + x * w[i]!, 0);
+      return covarianceOf(a, b, kernel) - dot(v, w) + dot(doubt(v), doubt(w));
     },
-    likelihood: -0.5 * y.reduce((sum, v, i) => sum + v * weights[i]!, 0) - half,
+    likelihood:
+      -0.5 * dot(y, left) -
+      half -
+      (form && !form.fitted && fitted
+        ? fitted.factors.reduce((s, _, t) => s + Math.log(fitted.precision.get(t, t)), 0)
+        : 0),
+    ...(fitted && { fitted }),
   };
 }
 
+/** Factors of a form's terms by generalised least squares. @param columns terms, and y heights, both whitened */
+function fitTerms(columns: readonly number[][], y: readonly number[]): FittedTerms | undefined {
+  const m = new Matrix(columns.map((a, i) => columns.map((b, j) => dot(a, b) * (i === j ? 1 + 1e-9 : 1))));
+  const chol = new CholeskyDecomposition(m);
+  if (!chol.isPositiveDefinite()) return undefined;
+  const b = Matrix.columnVector(columns.map((c) => dot(c, y)));
+  return { factors: chol.solve(b).to1DArray(), precision: chol.lowerTriangularMatrix };
+}
+
+/**
+ * Factors of a form moved so that what is read off it lies mostly low: a panel is on its form where nothing hit it, and what hit it pushed it
+ * in. A high counts against the form by the square of how far it is proud (a one-sided normal prior), taken where it is most likely (Laplace).
+ */
+function lowered(
+  { factors, precision }: FittedTerms,
+  columns: readonly number[][],
+  y: readonly number[],
+  chol: Matrix,
+  noises: readonly number[],
+): FittedTerms {
+  const n = y.length;
+  const left = y.map((v, i) => v - columns.reduce((sum, c, t) => sum + c[i]! * factors[t]!, 0));
+  // Of the heights at the readings themselves: K (K + N)⁻¹ is what is left of one once the noise N is taken out.
+  const places = Array.from({ length: n }, (_, i) => {
+    const unit = new Array<number>(n).fill(0);
+    unit[i] = noises[i]! ** 2;
+    const row = chol.getRow(i).map((l, j) => (j <= i ? l : 0));
+    const byNoise = forward(chol, unit);
+    return row.map((l, j) => l - byNoise[j]!);
+  });
+  const heights = places.map((v) => dot(v, left));
+  const moves = places.map((v) => columns.map((c) => dot(c, v)));
+  const weight = Math.min(1, TELLING / n) / HIGHS_MM ** 2;
+  const least = precision.mmul(precision.transpose());
+  let by = factors.map(() => 0);
+  let chosen = precision;
+  for (let round = 0; round < ROUNDS; round++) {
+    const proud = heights.flatMap((h, i) => (h > dot(moves[i]!, by) ? [i] : []));
+    const m = new Matrix(
+      factors.map((_, q) =>
+        factors.map((__, r) => {
+          const [a, b] = q < r ? [q, r] : [r, q];
+          return least.get(a, b) + weight * proud.reduce((sum, i) => sum + moves[i]![a]! * moves[i]![b]!, 0);
+        }),
+      ),
+    );
+    const pull = factors.map((_, q) => weight * proud.reduce((sum, i) => sum + moves[i]![q]! * heights[i]!, 0));
+    const decomposed = new CholeskyDecomposition(m);
+    const next = decomposed.solve(Matrix.columnVector(pull)).to1DArray();
+    const moved = Math.max(...next.map((v, q) => Math.abs(v - by[q]!)));
+    by = next;
+    chosen = decomposed.lowerTriangularMatrix;
+    if (moved < SETTLED_MM) break;
+  }
+  return { factors: factors.map((f, q) => f + by[q]!), precision: chosen };
+}
+/** How far proud of its form a panel usually stands where it was hit, as a standard deviation, mm. */
+const HIGHS_MM = 0.2;
+/** Readings lie close enough to tell the same again and again: together they count as so many. */
+const TELLING = 12;
+const ROUNDS = 30;
+const SETTLED_MM = 1e-6;
+
+const dot = (a: readonly number[], b: readonly number[]): number => {
+  let sum = 0;
+  for (let i = 0; i < a.length; i++) sum += a[i]! * b[i]!;
+  return sum;
+};
+
+/** Heights scatter more than their readings show where a form has taken up a part of them: so many times their variance is tried. */
+const SCALES = [1, 2.5, 6, 15];
+
 /** The kernel under which readings are most likely. @param length of the panel, mm */
-function likeliest(observed: readonly Observation[], length: number): Kernel | undefined {
+function likeliest(observed: readonly Observation[], length: number, terms?: FormTerms): Kernel | undefined {
   const noise = observed.reduce((sum, o) => sum + o.noiseMm ** 2, 0) / observed.length;
   // Heights scatter at least as much as a hand reads.
-  const scale = Math.max(observed.reduce((sum, o) => sum + o.mm * o.mm, 0) / observed.length, noise);
+  const least = Math.max(observed.reduce((sum, o) => sum + o.mm * o.mm, 0) / observed.length, noise);
   let best: (Kernel & { likelihood: number }) | undefined;
-  for (const share of REACHES) {
-    const kernel = { scale, reachMm: share * length };
-    const likelihood = conditioned(observed, kernel)?.likelihood;
-    if (likelihood !== undefined && (!best || likelihood > best.likelihood)) best = { ...kernel, likelihood };
-  }
+  for (const share of REACHES)
+    for (const times of terms ? SCALES : SCALES.slice(0, 1)) {
+      const kernel = { scale: times * least, reachMm: share * length };
+      const likelihood = conditioned(observed, kernel, terms && { terms })?.likelihood;
+      if (likelihood !== undefined && (!best || likelihood > best.likelihood)) best = { ...kernel, likelihood };
+    }
   return best;
 }
 
@@ -249,6 +400,7 @@ const MOST_ODD = 5;
  * @returns their indices, the oddest first
  */
 export function oddReadings(readings: readonly HeightReading[], limit = 4): number[] {
+  if (readings.length > SCANNED) return oddOfScan(readings);
   const length = Math.max(extentOf(readings.map((r) => r.x)), extentOf(readings.map((r) => r.y)), 1);
   const odd: number[] = [];
   while (odd.length < MOST_ODD) {
@@ -259,6 +411,30 @@ export function oddReadings(readings: readonly HeightReading[], limit = 4): numb
     odd.push(off.i);
   }
   return odd;
+}
+
+/** More readings than that come from a scan: a place is held against those next to it. */
+const SCANNED = 120;
+const NEXT_TO = 8;
+/** So many usual differences, and so many mm, lies a point of a scan off those next to it that is no panel: a finger, a thread, a bad echo. */
+const ODD = { times: 12, leastMm: 1 };
+
+/** Points of a scan that stand by themselves, the oddest first. */
+function oddOfScan(readings: readonly HeightReading[]): number[] {
+  const index = new Flatbush(readings.length);
+  for (const { x, y } of readings) index.add(x, y);
+  index.finish();
+  const median = (values: readonly number[]) => [...values].sort((a, b) => a - b)[values.length >> 1] ?? 0;
+  const off = readings.map((r, i) => {
+    const next = index.neighbors(r.x, r.y, NEXT_TO + 1).filter((j) => j !== i);
+    return Math.abs(r.mm - median(next.map((j) => readings[j]!.mm)));
+  });
+  const limit = Math.max(ODD.leastMm, ODD.times * median(off));
+  return off
+    .flatMap((mm, i) => (mm > limit ? [{ mm, i }] : []))
+    .sort((a, b) => b.mm - a.mm)
+    .slice(0, MOST_ODD)
+    .map(({ i }) => i);
 }
 
 const extentOf = (values: readonly number[]): number => Math.max(...values) - Math.min(...values);

@@ -1,5 +1,6 @@
 import { ACTIVATION_J_MOL, arrhenius, hardenerFactor } from '../cure/kinetics';
 import type { Product } from '../library/product';
+import { NOTHING_MM } from './fairing';
 import { cellMm2, indexOf, withHeights, type HeightGrid } from './grid';
 
 /** What a spreader lays beyond what is needed, so that there is something to sand back, mm. */
@@ -82,37 +83,56 @@ export function planSkims(fill: HeightGrid, fine: Product, below: Product | unde
   }
   while (deepest() > LAST_SKIM_MM)
     lay(fine, 'lows', (mm) => Math.min(atOnce(fine), Math.max(0, mm - LAST_SKIM_MM / 2)));
-  if (deepest() > 0) {
+  if (deepest() > NOTHING_MM) {
     const reach = feathered(left);
-    const all = withHeights(left, (i) => (reach[i] ? left.mm[i]! + TO_SAND_BACK_MM : 0));
-    skims.push(skimOf(all, fine, 'all', tempC));
+    const all = withHeights(left, (i) => (reach[i]! > 0 ? left.mm[i]! + TO_SAND_BACK_MM : 0));
+    skims.push(skimOf(all, fine, 'all', tempC, reach));
   }
   return { skims, deepestMm, limitMm, tooDeep: deepestMm > limitMm };
 }
 
-/** Every point that is low, and those around it that the feather edge reaches. */
-function feathered(g: HeightGrid): boolean[] {
-  const [rx, ry] = [Math.ceil(FEATHER_MM / g.stepX), Math.ceil(FEATHER_MM / g.stepY)];
-  const on = Array.from({ length: g.mm.length }, () => false);
+/** Of each cell of a grid so many places along a side are looked at. */
+const LOOKS = 5;
+
+/** How much of the cell round every point is low, or so near to what is low that the feather edge reaches it: 0 to 1. */
+function feathered(g: HeightGrid): Float64Array {
+  const [rx, ry] = [Math.ceil(FEATHER_MM / g.stepX + 0.5), Math.ceil(FEATHER_MM / g.stepY + 0.5)];
+  const share = new Float64Array(g.mm.length);
+  const isLow = (ix: number, iy: number) =>
+    ix >= 0 && ix < g.nx && iy >= 0 && iy < g.ny && g.mm[indexOf(g, ix, iy)]! > NOTHING_MM;
+  /** How far a place lies off a cell along one axis, mm; both in steps. */
+  const off = (at: number, cell: number, step: number) => Math.max(0, Math.abs(at - cell) - 0.5) * step;
   for (let iy = 0; iy < g.ny; iy++)
     for (let ix = 0; ix < g.nx; ix++) {
-      if (!(g.mm[indexOf(g, ix, iy)]! > 0)) continue;
-      for (let dy = -ry; dy <= ry; dy++)
-        for (let dx = -rx; dx <= rx; dx++) {
-          const [x, y] = [ix + dx, iy + dy];
-          if (x >= 0 && x < g.nx && y >= 0 && y < g.ny) on[indexOf(g, x, y)] = true;
-        }
+      const i = indexOf(g, ix, iy);
+      if (isLow(ix, iy)) {
+        share[i] = 1;
+        continue;
+      }
+      const low: { x: number; y: number }[] = [];
+      for (let y = iy - ry; y <= iy + ry; y++)
+        for (let x = ix - rx; x <= ix + rx; x++) if (isLow(x, y)) low.push({ x, y });
+      if (low.length === 0) continue;
+      let reached = 0;
+      for (let k = 0; k < LOOKS * LOOKS; k++) {
+        const u = ix + ((k % LOOKS) + 0.5) / LOOKS - 0.5;
+        const v = iy + (Math.floor(k / LOOKS) + 0.5) / LOOKS - 0.5;
+        if (low.some((c) => Math.hypot(off(u, c.x, g.stepX), off(v, c.y, g.stepY)) <= FEATHER_MM)) reached++;
+      }
+      share[i] = reached / LOOKS ** 2;
     }
-  return on;
+  return share;
 }
 
-function skimOf(laid: HeightGrid, p: Product, over: Skim['over'], tempC: number): Skim {
+/** @param share how much of the cell round every point it is spread on; absent: all of it */
+function skimOf(laid: HeightGrid, p: Product, over: Skim['over'], tempC: number, share?: Float64Array): Skim {
   let [areaCm2, volumeMl, deepestMm] = [0, 0, 0];
   for (let iy = 0; iy < laid.ny; iy++)
     for (let ix = 0; ix < laid.nx; ix++) {
-      const mm = laid.mm[indexOf(laid, ix, iy)]!;
-      if (!(mm > 0)) continue;
-      const cm2 = cellMm2(laid, ix, iy) / 100;
+      const i = indexOf(laid, ix, iy);
+      const mm = laid.mm[i]!;
+      if (!(mm > NOTHING_MM)) continue;
+      const cm2 = (cellMm2(laid, ix, iy) / 100) * (share?.[i] ?? 1);
       areaCm2 += cm2;
       volumeMl += (cm2 * mm) / 10;
       deepestMm = Math.max(deepestMm, mm);

@@ -192,3 +192,19 @@ describe('what a step is for', () => {
     expect(of('another coat of clear, medium solids')).toBeFalsy();
   });
 });
+
+describe('a way that does not get there', () => {
+  it('says which product is not there', () => {
+    const all = SHIPPED_PRODUCTS.filter((p) => p.family !== 'clear');
+    const r = routeFrom(scene({ more: { all } }));
+    expect(r.doneMs).toBeNull();
+    expect(String(r.stuck)).toMatch(/Nothing here to lay as clear: base and clear needs it/);
+    const nothing = routeFrom(scene({ found: 'bare', more: { all: [] } }));
+    expect(String(nothing.stuck)).toMatch(/solvent base or waterborne base/);
+  });
+  it('says that what was put off is needed', () => {
+    const r = routeFrom(scene({ found: 'bare', more: { putOff: ['coat clear'] } }));
+    expect(r.doneMs).toBeNull();
+    expect(String(r.stuck)).toMatch(/put off/);
+  });
+});

@@ -1,10 +1,10 @@
 import { airAt } from '../air/history';
 import type { ClockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
-import type { Finish } from '../library/finish';
+import { FINISHES, USUAL_FINISH, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import type { Product } from '../library/product';
-import { FAMILIES, isFiller } from '../library/product';
+import { FAMILIES, isFiller, type ProductFamily } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import { applyEvent } from '../strata/apply';
 import type { JobState } from '../strata/fold';
@@ -19,6 +19,8 @@ import { cacheByKey } from '../cache';
 import type { Candidate, Preference, WayInput } from './acts';
 import { isIdle, leadOn } from './leadOn';
 import { compatibleByTable } from './compatible';
+import { lowerFirst, phrase, type Message } from '../units/phrase';
+import { ON_BARE } from './recipe';
 import { wayFrom } from './way';
 import { workMinutes, type OwnPaces } from '../labour/hours';
 
@@ -44,6 +46,8 @@ export interface Route {
   /** Minutes of work, and of waiting for clocks. */
   workMin: number;
   waitMin: number;
+  /** Why it does not get there. */
+  stuck?: Message;
 }
 
 /** A spot of which nobody said how large it is, cm². */
@@ -149,9 +153,10 @@ export function routeFrom({
   let now = input.nowMs;
   let skims = fill?.left;
   let [work, wait] = [0, 0];
-  const end = (doneMs: number | null): Route => ({
+  const end = (doneMs: number | null, stuck?: Message): Route => ({
     steps,
     doneMs,
+    ...(stuck !== undefined && { stuck }),
     workMin: Math.round(work),
     waitMin: Math.round(wait),
   });
@@ -178,10 +183,11 @@ export function routeFrom({
     const judged: VerdictInput = { ...input, strata, status, nowMs: now, air: airThen(input, now) };
     delete judged.within;
     const judge = cacheByKey((step: Step) => verdictOn(step, judged));
-    const chosen = choose(leadOn(wayFrom(w), w, judge), w, judge);
-    if (!chosen) return end(null);
+    const way = leadOn(wayFrom(w), w, judge);
+    const chosen = choose(way, w, judge);
+    if (!chosen) return end(null, whyStuck(way, w, judge));
     if (chosen.untilMs !== undefined) {
-      if (chosen.untilMs === null) return end(null);
+      if (chosen.untilMs === null) return end(null, COLD);
       waitUntil(Math.max(chosen.untilMs, now + MINUTE_MS));
       continue;
     }
@@ -200,7 +206,33 @@ export function routeFrom({
     if (!next) return end(null);
     strata = next;
   }
-  return end(null);
+  return end(null, whyStuck([], { strata, all, finish, putOff }));
+}
+
+const COLD = 'It stands still in this cold: warm the part or the room.';
+
+/** Why a way goes no further: nothing to lay, what was put off, or what stops its first step. */
+function whyStuck(
+  way: readonly Candidate[],
+  w: Pick<WayInput, 'strata' | 'all' | 'finish' | 'putOff'>,
+  judge?: (s: Step) => Verdict,
+): Message {
+  const { system } = w.finish ?? USUAL_FINISH;
+  const wants: (readonly ProductFamily[])[] = [
+    FINISHES[system].over,
+    ...(system === 'baseClear' || FINISHES[system].keeps === 'spotRepair' ? [['clear'] as const] : []),
+    ...(w.strata.layers.length === 0 ? [ON_BARE[w.strata.substrate].primers] : []),
+  ];
+  const missing = wants.find((f) => f.length > 0 && !w.all.some((p) => f.includes(p.family)));
+  if (missing)
+    return `Nothing here to lay as ${missing.map((f) => FAMILIES[f].name.toLowerCase()).join(' or ')}: ${FINISHES[system].name.toLowerCase()} needs it.`;
+  if (w.putOff && w.putOff.length > 0) return 'What was put off is needed on every way from here: take it up again.';
+  const [first] = way;
+  const stop = first && judge?.(first.step).findings.find((f) => f.level === 'stop');
+  if (!first || !stop) return 'From here no step leads on: look what was logged last.';
+  return stop.clears
+    ? phrase`${first.label}: ${lowerFirst(stop.says)} ${stop.clears}`
+    : phrase`${first.label}: ${lowerFirst(stop.says)}`;
 }
 
 /** How much of a zone a step works on, cm²: a skim is spread, and filler sanded, only where the plan has it. */

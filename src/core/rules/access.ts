@@ -46,8 +46,9 @@ export const isDone = (job: Job, state: JobState, t: TaskRef): boolean =>
   zonesMeant(job, t).some((z) => {
     const zone = state.zones.get(z.id);
     // A coat that was stripped again is not on the face that is closed.
-    if (t.with)
-      return zone?.strata?.layers.some((l) => l.productId !== undefined && isWith(t.with!, l.family)) ?? false;
+    const { with: what } = t;
+    if (what)
+      return zone?.strata?.layers.some((l) => l.productId !== undefined && isWith(what, l.family)) ?? false;
     return zone?.events.some((e) => e.kind === t.kind) ?? false;
   });
 

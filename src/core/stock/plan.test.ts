@@ -198,6 +198,29 @@ describe('what a shop learns', () => {
     }),
     ev({ kind: 'measured', atMin: 900, measure: 'filmTotal', filmUm: 300 }),
   ];
+  it('a refill that was paid in another money is not added to what was paid before: a gram costs what it did', () => {
+    const books = (more: Parameters<typeof foldShelf>[0]) => ({
+      shelf: foldShelf([tin('p', 'highbuild-2k', 0, 5000, { price: 100, currency: '€' }), ...more]),
+      products,
+      currency: '€',
+    });
+    const pour = { holds: { what: 'part', productId: 'highbuild-2k', part: 0 }, massG: 500, containerId: 'p' } as const;
+    const cup = {
+      id: 'x',
+      no: 1,
+      productId: 'highbuild-2k',
+      atMs: 0,
+      pours: [pour],
+      mixedG: 500,
+      keptG: 0,
+      wastedG: 0,
+    };
+    expect(batchCost(cup, books([]))).toEqual({ cost: 10, otherMoney: false });
+    const refill = (price: number, currency: string) =>
+      books([{ ...tin('p', 'highbuild-2k', 0, 5000, { price, currency }), id: 'refill', atMs: T0 + 60_000 }]);
+    expect(batchCost(cup, refill(150, '€')).cost).toBeCloseTo(12.5, 9);
+    expect(batchCost(cup, refill(9000, '$')).cost).toBeCloseTo(10, 9);
+  });
   it('by hand: 400 mL of a mix with 50.6 % solids that leave 300 µm on 0.3 m² landed at 44 %', () => {
     const state = foldLog(log, products);
     const [seen] = transferSeen(JOB, state, shelf, products);

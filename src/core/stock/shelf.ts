@@ -33,8 +33,9 @@ export interface Container {
   lot?: string;
   label?: string;
   place?: string;
-  /** What all that was received cost, and in which money. */
+  /** What was paid for so much of what was received, and in which money; a refill that was paid in another one is not added to it. */
   price?: number;
+  priced?: number;
   currency?: string;
 }
 
@@ -87,6 +88,14 @@ function eachContainer(r: PlainShelfRecord, call: (id: string) => void): void {
 const batchIn = (r: PlainShelfRecord): string | undefined =>
   r.kind === 'mixed' || r.kind === 'kept' || r.kind === 'wasted' ? r.batchId : undefined;
 
+/** Adds what a record paid, where that is the money that was paid before. */
+function addPrice(c: Container, { price, currency, amount }: Extract<PlainShelfRecord, { kind: 'received' }>): void {
+  if (price === undefined || (c.price !== undefined && c.currency !== currency)) return;
+  c.price = (c.price ?? 0) + price;
+  c.priced = (c.priced ?? 0) + amount;
+  if (currency !== undefined) c.currency = currency;
+}
+
 /** A container from its records; undefined where nothing says that it ever came. */
 function foldContainer(id: string, history: readonly PlainShelfRecord[]): Container | undefined {
   const first = history.find((r) => r.kind === 'received' || r.kind === 'kept');
@@ -113,8 +122,7 @@ function foldContainer(id: string, history: readonly PlainShelfRecord[]): Contai
       case 'received':
         c.received += r.amount;
         c.amount += r.amount;
-        if (r.price !== undefined) c.price = (c.price ?? 0) + r.price;
-        if (r.currency !== undefined) c.currency = r.currency;
+        addPrice(c, r);
         if (r.lot !== undefined) c.lot = r.lot;
         if (r.label !== undefined) c.label = r.label;
         if (r.place !== undefined) c.place = r.place;

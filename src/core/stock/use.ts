@@ -150,7 +150,7 @@ export function batchCost(
       continue;
     }
     const isOurs = c?.currency === undefined || c.currency === currency;
-    if (c?.price !== undefined && c.received > 0 && isOurs) cost += (c.price * massG) / c.received;
+    if (c?.price !== undefined && c.priced && isOurs) cost += (c.price * massG) / c.priced;
     else {
       otherMoney ||= c?.price !== undefined && !isOurs;
       const part = partOf(products, holds);

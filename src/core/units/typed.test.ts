@@ -17,6 +17,13 @@ describe('a figure with its unit behind it', () => {
     ['5000 cm2', 'area', 'us', 5000],
     ['100 psi', 'pressure', 'metric', 100 / 14.503773773],
     ['1 kg', 'mass', 'metric', 1000],
+    // Commas between thousands, where the unit or the reader is one that writes so; a decimal comma everywhere else.
+    ['1,200 ft²', 'area', 'metric', 1200 * 929.0304],
+    ['1,200', 'area', 'us', 1200 * 929.0304],
+    ['12,345.5 lb', 'mass', 'metric', 12345.5 * 453.59237],
+    ['1,2 m²', 'area', 'metric', 12_000],
+    ['1,200 m²', 'area', 'us', 12_000],
+    ['0,125 in', 'thickness', 'us', 3.175],
   ])('%s of %s in %s units', (text, q, units, value) => {
     const r = parseTyped(text, q, units);
     expect(r.ok && r.value).toBeCloseTo(value, 6);

@@ -51,6 +51,23 @@ const OTHERS: { readonly [Q in Quantity]?: Readonly<Record<string, number>> } = 
   pressure: { kpa: 0.01 },
 };
 
+/** Units that are used where thousands have commas between them. */
+const US_UNITS: readonly string[] = [
+  'mil',
+  'in',
+  'ft',
+  'ft²',
+  'in²',
+  'fl oz',
+  'qt',
+  'gal',
+  'lb',
+  'oz',
+  'lb/gal',
+  'psi',
+  '°f',
+];
+
 const plain = (unit: string): string => {
   const u = unit
     .toLowerCase()
@@ -73,14 +90,16 @@ export function parseTyped(text: string, quantity: Quantity, system: UnitSystem)
     if (ft.ok && inch.ok) return ok(((ft.value * 12 + inch.value) * 25.4) / (quantity === 'thickness' ? 1 : 10));
   }
   const m = /^(.*?)\s*([a-zA-Z\u00b5\u03bc°"'][a-zA-Z0-9\u00b5\u03bc°²³/"' ]*)$/.exec(text.trim());
-  const r = parseDecimal(m?.[1] || text);
+  const unit = m?.[1] ? plain(m[2]!) : undefined;
+  // Who counts in feet and pounds writes commas between thousands.
+  const isUs = unit === undefined ? system === 'us' : US_UNITS.includes(unit);
+  const r = parseDecimal(m?.[1] || text, isUs);
   if (!r.ok) return fail(decimalProblemText(r.error));
-  if (!m?.[1]) return ok(fromDisplay(quantity, r.value, system));
-  const unit = plain(m[2]!);
+  if (unit === undefined) return ok(fromDisplay(quantity, r.value, system));
   for (const s of [system, 'metric', 'us'] as const)
     if (plain(unitOf(quantity, s)) === unit) return ok(fromDisplay(quantity, r.value, s));
   const factor = OTHERS[quantity]?.[unit];
   return factor === undefined
-    ? fail(`${m[2]!.trim()} is not a unit of this; ${unitOf(quantity, 'metric')} or ${unitOf(quantity, 'us')} is`)
+    ? fail(`${m?.[2]?.trim() ?? ''} is not a unit of this; ${unitOf(quantity, 'metric')} or ${unitOf(quantity, 'us')} is`)
     : ok(r.value * factor);
 }

@@ -1,8 +1,17 @@
 import { useState } from 'react';
 import { formatQuantity, type Colour, type UnitSystem } from '@/core';
-import { tonerProduct, transparentIn, type ColourCase, type Pot, type RackCard, type TintPlan } from '@/core/colour';
-import { tonersAtHand, type Shelf } from '@/core/stock';
-import { useLibrary, type OpenJob } from '@/data';
+import {
+  COLOUR_LIMITS,
+  isPastSaving,
+  tonerProduct,
+  transparentIn,
+  type ColourCase,
+  type Pot,
+  type RackCard,
+  type TintPlan,
+} from '@/core/colour';
+import { tonersAtHand, type Formula, type Shelf } from '@/core/stock';
+import { useLibrary, useSettings, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -43,6 +52,7 @@ export function TintScreen({
   onDone(): void;
 }) {
   const { units } = useAppTheme();
+  const limits = useSettings()?.colourLimits ?? COLOUR_LIMITS;
   const { shelf, pot, toners, input, set, problems, canBegin, tint } = useTintPot(open, colour, of, card);
   const [doing, setDoing] = useState<'formula' | 'pour'>();
   if (!shelf || !pot) return <Page>{null}</Page>;
@@ -65,6 +75,7 @@ export function TintScreen({
       />
     );
   const found = tinted?.plan;
+  const lost = found !== undefined && isPastSaving(found, limits.blend);
   const adds = found !== undefined && found.additions.length > 0;
   const { compared } = card;
   return (
@@ -74,8 +85,8 @@ export function TintScreen({
         <>
           {adds ? (
             <ActionButton
-              label="Pour it on the scale"
-              strong
+              label={lost ? 'Pour it all the same' : 'Pour it on the scale'}
+              strong={!lost}
               grow
               onPress={() => setDoing('pour')}
               testID="pour-tint"
@@ -98,8 +109,10 @@ export function TintScreen({
     >
       <PageHead
         eyebrow={`${colour.name}, by ${card.panel.name.toLowerCase()}`}
-        title={isBusy ? 'It is being worked out' : titleOf(found, units)}
-        subtitle={subtitleOf(found)}
+        title={
+          isBusy ? 'It is being worked out' : lost ? 'This pot is past saving: mix a fresh one' : titleOf(found, units)
+        }
+        subtitle={lost ? lostWords(found, limits.blend, formula, whole?.litres) : subtitleOf(found)}
       />
       {compared?.verdict.flakeTilt && (
         <Notice tone="stop">{`${compared.verdict.flakeTilt.says} That is how it was sprayed: spray a card the other way before any toner.`}</Notice>
@@ -168,6 +181,14 @@ function titleOf(plan: TintPlan | undefined, units: UnitSystem): string {
   if (plan.additions.length === 0) return 'Nothing helps more than this';
   const each = plan.additions.map((a) => `${formatQuantity('mass', a.grams, units)} of ${a.toner.name.toLowerCase()}`);
   return `${plan.half ? 'Half first: add' : 'Add'} ${each.join(', ')}`;
+}
+
+/** Why a pot cannot be saved, and what a fresh one takes. */
+function lostWords(plan: TintPlan, blend: number, formula: Formula | undefined, litres: number | undefined): string {
+  const best = `Whatever is added, it stays ${plan.low.toFixed(1)} or more off, and a blend hides ${blend.toFixed(1)}.`;
+  if (!formula || !litres) return best;
+  const grams = formula.toners.reduce((sum, t) => sum + t.gPerL * litres, 0);
+  return `${best} A fresh pot of ${litres.toFixed(2)}\u00a0L takes ${formula.toners.length} toners by its formula, ${Math.round(grams)}\u00a0g in all.`;
 }
 
 /** What the answer brings, or what will be asked. */

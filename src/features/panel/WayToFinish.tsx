@@ -95,9 +95,14 @@ export default function WayToFinish({
         {shown.doneMs === null
           ? tonight.on
             ? 'With what is on the shelf it does not get to its finish.'
-            : 'From here the way does not reach the finish in this air: look at what stops the step above.'
+            : 'From here the way does not reach the finish in this air.'
           : `Fitted ${shortWhen(shown.doneMs, now)} at the earliest: about ${hours(shown.workMin)} of work and ${hours(shown.waitMin)} of waiting.`}
       </Text>
+      {shown.doneMs === null && shown.stuck !== undefined && (
+        <Text kind="small" tone="stop">
+          {shown.stuck}
+        </Text>
+      )}
       {isPlanning && (
         <Text kind="small" tone="muted">
           How much filler it takes is being worked out from its readings.
