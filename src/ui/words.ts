@@ -171,7 +171,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'filled':
       return `${name(e.productId)}, ${showThickness(e.filmUm, units)}${e.hardenerFraction ? `, ${percent(e.hardenerFraction, 1)} hardener` : ''}${onSpotsWords(e)}`;
     case 'coated':
-      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATIONS[e.application].name.toLowerCase()}`}${onSpotsWords(e)}`;
+      return `${name(e.productId)}, ${coats(e.coats)}, ${showThickness(e.coats * e.filmUm, units)}${e.application === 'lowPressureGun' ? '' : `, ${APPLICATIONS[e.application].name.toLowerCase()}`}${onSpotsWords(e)}${e.leftOutCm2 === undefined ? '' : `, ${formatQuantity('area', e.leftOutCm2, units)} left out`}`;
     case 'guideCoated':
       return name(e.productId);
     case 'cleaned':

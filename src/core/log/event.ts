@@ -184,6 +184,8 @@ export interface Payloads {
     how?: SprayedHow;
     batch?: BatchUse;
     on?: OnSpots;
+    /** What it did not reach, cm²: a place that was left out, or where it stopped. */
+    leftOutCm2?: number;
   };
   guideCoated: { productId: string };
   guideRead: GuideRound;

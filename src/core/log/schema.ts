@@ -245,6 +245,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     how: sprayedHow,
     batch: cup(),
     on: onSpots(),
+    leftOutCm2: between('What was left out', 0.01, 1_000_000, 'area'),
   },
   guideCoated: { productId: id('Product') },
   sanded: {

@@ -115,7 +115,19 @@ export function drawState(seed: number): DrawnState {
     const bears = TREATMENTS.filter((t) => REPAIRING[substrate][t].level !== 'no');
     const through = [SUBSTRATE, ...s.strata.layers.slice(0, -1).map((l) => l.id)];
     switch (
-      pick(['through', 'through', 'sand', 'repair', 'wait', 'long', 'guide', 'polish', 'strip', 'clean'] as const)
+      pick([
+        'through',
+        'through',
+        'sand',
+        'repair',
+        'wait',
+        'long',
+        'guide',
+        'polish',
+        'strip',
+        'clean',
+        'leftOut',
+      ] as const)
     ) {
       case 'through': {
         const to = pick(through);
@@ -153,6 +165,14 @@ export function drawState(seed: number): DrawnState {
       case 'strip':
         log({ kind: 'stripped', to: pick(through), method: 'sander', grit: 80 }, 'stripped to a layer');
         return;
+      case 'leftOut': {
+        const productId = pick(['epoxy-primer', 'highbuild-2k', 'base-solvent', 'clear-ms']);
+        log(
+          { kind: 'coated', productId, coats: 1, filmUm: 30, application: 'lowPressureGun', leftOutCm2: 600 },
+          `${productId}, a place left out`,
+        );
+        return;
+      }
       case 'clean':
         log({ kind: 'cleaned', productId: isMetal(substrate) ? 'cleaner-metal' : 'cleaner-plastic' }, 'cleaned');
     }

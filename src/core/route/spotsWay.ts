@@ -3,7 +3,7 @@ import { FILLER_ON } from '../library/fillerOn';
 import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
 import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import { heightOf } from '../strata/spots';
-import { topLayer, totalFilmUm, type Strata } from '../strata/types';
+import { topLayer, totalFilmUm, type Layer, type Strata } from '../strata/types';
 import type { SpotStatus } from '../cure/status';
 import { spotsName, surfaceOf } from '../rules/surfaceKind';
 import { MATERIAL_OF, type Material } from '../systems/surfaces';
@@ -57,12 +57,15 @@ export function wayWithSpots(w: WayInput, spots: readonly SpotStatus[]): Candida
     // The ring is looked after when the filler in it is shaped; rust on it comes off with the same paper.
     if (x.spot.cause === 'ring' && waitsForField) continue;
     if (x.spot.wants === undefined && heightOf(x.strata) >= COLOURED) {
-      // Colour in the middle of what has no primer yet comes off: nothing that seals holds on it.
-      if (heightOf(w.strata) < PRIMED && material !== null && !(w.compatible ?? compatibleByRole)(material, x, w))
+      const over = topLayer(x.strata);
+      // Colour in the middle of what has no primer yet comes off, and base that what comes next would lift: nothing that seals holds on it.
+      const isInTheWay =
+        heightOf(w.strata) < PRIMED || (heightOf(w.strata) < COLOURED && over !== undefined && isBase(over.family));
+      if (isInTheWay && material !== null && !(w.compatible ?? compatibleByRole)(material, x, w))
         return unique([
           ...repairs,
           toSpots(
-            takeDown(x.strata),
+            heightOf(w.strata) < PRIMED ? takeDown(x.strata) : offBase(over),
             group.map((g) => g.spot.id),
             spotsName({ ...x, nowMs: w.nowMs }),
           ),
@@ -132,6 +135,13 @@ function takeDown(s: Strata): Candidate {
   };
 }
 
+/** Sanding base off again. */
+const offBase = (base: Layer | undefined): Candidate => ({
+  step: { kind: 'sand', grit: 320, removedUm: (base?.filmUm ?? 20) + 2 },
+  label: 'Sand the base off, P320',
+  logs: 'sanded',
+});
+
 /** A spot's own way, with the filler that it still asks for. */
 export function spotWay(w: WayInput, { spot, strata, status }: SpotStatus): Candidate[] {
   const { guideCoat, ...surface } = strata.surface;
@@ -173,14 +183,20 @@ function isReadyFor(
 ): boolean {
   if (spot.wants !== undefined || material === null) return false;
   const [first] = own;
+  // What primer covers all over is blocked with it, and not by itself before.
+  const isCovered =
+    BLOCKED_AFTER.includes(material) && isBlocked(topLayer(strata)) && strata.surface.scratch !== undefined;
   // Something is to be done on it before anything lies on it.
-  if (first && !lays(first) && first.step.kind !== 'clean' && first.step.kind !== 'fit') return false;
+  if (!isCovered && first && !lays(first) && first.step.kind !== 'clean' && first.step.kind !== 'fit') return false;
   const top = topLayer(strata);
   if (!(w.compatible ?? compatibleByRole)(material, { strata, status }, w)) return false;
   if (!isColour(material) || !isBuilt) return true;
   if (!top) return false;
   return FAMILIES[top.family].blocked || heightOf(strata) >= 4 || (strata.surface.scratch?.grit ?? 0) >= COLOUR_KEY;
 }
+
+/** Primers that are blocked once they lie on all of it. */
+const BLOCKED_AFTER: readonly Material[] = ['epoxy', 'dtm', 'highBuild', 'sprayFiller'];
 
 /** What may lie on what, by the role of what shows: a first answer, without the tables. */
 const compatibleByRole: Compatible = (material, { strata, status }, { nowMs }) => {

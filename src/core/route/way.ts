@@ -1,4 +1,6 @@
-import { FINISHES, USUAL_FINISH } from '../library/finish';
+import { belongsTo, FINISHES, USUAL_FINISH } from '../library/finish';
+import { isBase } from '../library/product';
+import { topLayer } from '../strata/types';
 import { type Candidate, type WayInput } from './acts';
 import { hasPaint, keptWay } from './keptWay';
 import { wayWithSpots } from './spotsWay';
@@ -11,5 +13,9 @@ import { wayOf } from './zoneWay';
 export function wayFrom(w: WayInput): Candidate[] {
   const { keeps } = FINISHES[(w.finish ?? USUAL_FINISH).system];
   if (keeps) return hasPaint(w.strata) ? keptWay(w, keeps) : wayFrom({ ...w, finish: USUAL_FINISH });
+  // Base that lies there already is cleared, whatever was agreed: it does not stay as it is.
+  const top = topLayer(w.strata);
+  if (top && isBase(top.family) && !belongsTo((w.finish ?? USUAL_FINISH).system, top.family))
+    return wayFrom({ ...w, finish: USUAL_FINISH });
   return w.status.spots ? wayWithSpots(w, w.status.spots) : wayOf(w);
 }

@@ -129,7 +129,9 @@ export const FINISH_RULES: readonly Rule[] = [
     const left = contiguousUm(c) - (c.step.removedUm ?? 3);
     if (left >= reserve) return undefined;
     const what = family === 'clear' ? 'clear' : 'colour';
-    const isKeying = c.step.kind === 'sand' && c.step.grit <= 1500 && (left >= KEYING_LEAVES_UM || isToBePainted(c));
+    const isThinAlready = contiguousUm(c) < reserve;
+    const isKeying =
+      c.step.kind === 'sand' && c.step.grit <= 1500 && (left >= KEYING_LEAVES_UM || isThinAlready || isToBePainted(c));
     const says =
       left > 0
         ? phrase`That would leave ${figure('film', left)} of ${what}; ${figure('film', reserve)} must stay.`

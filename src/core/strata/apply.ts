@@ -199,6 +199,17 @@ function openedBy(before: Strata, after: Strata, e: PlainEvent, { first }: FoldC
       return e.spotsThrough || e.through !== undefined
         ? spotThrough(after, e.through, (id) => layerIndex(after.layers, id, first), { ...e, id: first(e.id) })
         : undefined;
+    case 'coated':
+      return e.leftOutCm2 !== undefined && !isOnSpots(e)
+        ? {
+            id: first(e.id),
+            cause: 'leftOut',
+            atMs: e.atMs,
+            areaCm2: e.leftOutCm2,
+            layers: before.layers,
+            surface: before.surface,
+          }
+        : undefined;
     case 'filled':
       return isOnSpots(e) ? undefined : ringRound(before, first(e.id), e.atMs);
     case 'repaired': {

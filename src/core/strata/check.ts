@@ -108,6 +108,13 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
       else if (Math.min(...at) > e.atMs)
         problems.push({ path: 'atMs', message: 'That is before the fault was marked. Set a later time.' });
     }
+  if (e.kind === 'coated' && e.leftOutCm2 !== undefined)
+    for (const zone of job.zones.filter((z) => e.zoneIds.includes(z.id)))
+      if (e.leftOutCm2 >= zone.areaCm2)
+        problems.push({
+          path: 'leftOutCm2',
+          message: `What was left out is smaller than ${zoneLabel(job, zone.id)} itself`,
+        });
   if (e.kind === 'sanded')
     for (const zone of job.zones.filter((z) => e.zoneIds.includes(z.id))) {
       if (e.spotCm2 !== undefined && e.spotCm2 > zone.areaCm2)

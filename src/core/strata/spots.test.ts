@@ -32,6 +32,15 @@ describe('a place that was sanded through', () => {
     expect(openSpots(metal)[0]).toMatchObject({ cause: 'sandedThrough', areaCm2: 4, layers: [] });
     expect(openSpots(metal)[0]!.surface).toMatchObject({ exposes: SUBSTRATE, scratch: { grit: 400 } });
   });
+  it('what a coat did not reach shows what lay there before, until the next coat reaches it too', () => {
+    const log = [found(), coat('epoxy-primer')];
+    const half = coat('highbuild-2k', { leftOutCm2: 800 });
+    const s = strata(...log, half);
+    expect(openSpots(s)).toMatchObject([{ id: half.id, cause: 'leftOut', areaCm2: 800 }]);
+    expect(shows(s)).toEqual(['epoxy-primer']);
+    expect(openSpots(strata(...log, half, coat('highbuild-2k', { on: [half.id] })))).toEqual([]);
+    expect(openSpots(strata(...log, half, coat('highbuild-2k')))).toEqual([]);
+  });
   it('a film too thin to stop paper is gone with it', () => {
     expect(
       shows(strata(found(), coat('etch-primer'), coat('highbuild-2k'), sand(400, { spotsThrough: true }))),

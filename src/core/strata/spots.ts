@@ -3,6 +3,7 @@ import { isThinFilm } from '../library/product';
 import { isMetal } from '../library/substrates';
 import type { PlainKind } from '../log/event';
 import type { Treatment } from '../log/marks';
+import { HOUR_MS } from '../units/time';
 import { SUBSTRATE, topLayer, type Layer, type Spot, type Strata, type Surface, type Want } from './types';
 
 const NONE: readonly Spot[] = [];
@@ -22,11 +23,19 @@ export function strataOfSpot(s: Strata, spot: Spot): Strata {
   return strata;
 }
 
+/** Coats of one product that lie no further apart are one to the clock. */
+const AT_ONCE_MS = HOUR_MS;
+
 /** Whether the same coat lies on top of two stacks, whatever is below it. */
 function sameTop(a: Layer | undefined, b: Layer | undefined): boolean {
   if (!a || !b) return a === b;
-  // On one of them it may be one more coat of what lay there already.
-  return a.id === b.id || (a.productId !== undefined && a.eventIds.at(-1) === b.eventIds.at(-1));
+  if (a.id === b.id) return true;
+  // On one of them it may be one more coat of what lay there already, or what was left out was brought up at once.
+  return (
+    a.productId !== undefined &&
+    a.productId === b.productId &&
+    (a.eventIds.at(-1) === b.eventIds.at(-1) || Math.abs(a.lastAppliedMs - b.lastAppliedMs) <= AT_ONCE_MS)
+  );
 }
 
 /** Touched in: it has a finish of its own, and what is round it is paint that stays. It is only level once both are polished. */

@@ -65,7 +65,7 @@ export interface Surface {
 }
 
 /** Why a place has a stack of its own. ring: the bare metal round filler. */
-export type SpotCause = 'sandedThrough' | 'ring' | 'feathered' | 'repaired';
+export type SpotCause = 'sandedThrough' | 'ring' | 'feathered' | 'repaired' | 'leftOut';
 /** What a repair still asks for before anything else covers it. */
 export type Want = 'filler';
 

@@ -117,6 +117,10 @@ const ASKED: Asked = {
     how: ELSEWHERE,
     batch: ELSEWHERE,
     on,
+    leftOutCm2: num('Left out, or where it stopped', 'area', {
+      optional: true,
+      hint: 'Nothing: all of it was coated.',
+    }),
   },
   filled: {
     productId: { label: 'Product', type: 'product', passes: usedIn('filled') },
@@ -260,6 +264,7 @@ export function isAsked(
 ): boolean {
   if (kind === 'measured' && spec.name === 'filmUm') return texts.measure === 'filmTotal';
   if (kind === 'cameBack' && spec.name !== 'as') return texts.as === 'coated' || texts.as === 'recoated';
+  if (spec.name === 'leftOutCm2') return !texts.on;
   if (spec.name === 'through' || spec.name === 'spotCm2') return texts.spotsThrough === 'yes';
   if (spec.name === 'inhibitor') return texts.wet === 'yes';
   if (spec.name === 'thinnerFraction') return product?.thinning !== undefined;

@@ -17,6 +17,7 @@ const COLUMN = { width: 34, maxHeight: 300 };
 /** How a spot came to be, as one says it of several. */
 const CAUSES: { readonly [C in Spot['cause']]: string } = {
   sandedThrough: 'sanded through',
+  leftOut: 'left out',
   ring: 'scratched wider than the filler',
   feathered: 'feathered',
   repaired: 'repaired',
