@@ -66,3 +66,29 @@ test('paint that stays: a bonnet is only polished, chips are touched in, a cap i
   await page.goto('/panel/coupe/c-mirror');
   await expect(page.getByRole('list', { name: /Layers/ })).toContainText('Clear, as told');
 });
+
+test('ways home side by side: what each takes beside the one that is shown, and another one a tap away', async ({
+  page,
+}) => {
+  await openDemo(page, '/panel/coupe/c-door');
+  await press(page, 'Still to come');
+  const ahead = page.getByTestId('still-to-come');
+  const recipes = page.getByTestId('recipes');
+  await expect(recipes).toContainText('Keep it as it is');
+  await expect(recipes).toContainText('not as agreed');
+  await press(page, 'Show this way: Touch it in');
+  await expect(ahead).toContainText('What is touched in: level, P2000');
+  await expect(recipes.getByRole('button', { name: 'Show this way: Keep it as it is' })).toContainText(/less work/);
+});
+
+test('a coat that stopped leaves a place, and the panel says what it wants', async ({ page }) => {
+  await openDemo(page, '/log?job=hatchback&zones=bonnet-all&kind=coated');
+  await press(page, 'Another product');
+  await pick(page, 'Epoxy primer');
+  await page.getByRole('textbox', { name: /^Left out/ }).fill('0.1');
+  const why = page.getByRole('textbox', { name: 'Reason for going ahead' });
+  if (await why.isVisible()) await why.fill('Out of paint');
+  await saveSheet(page);
+  await expect(page.getByTestId('last-entry')).toContainText(/left out/);
+  await expect(page.getByTestId('spot').first()).toContainText(/Left out/);
+});

@@ -41,6 +41,12 @@ describe('a place that was sanded through', () => {
     expect(openSpots(strata(...log, half, coat('highbuild-2k', { on: [half.id] })))).toEqual([]);
     expect(openSpots(strata(...log, half, coat('highbuild-2k')))).toEqual([]);
   });
+  it('a place that the second coat did not reach wants it, and has it once it is dabbed there', () => {
+    const log = [found(), coat('epoxy-primer')];
+    const second = coat('epoxy-primer', { leftOutCm2: 300 });
+    expect(openSpots(strata(...log, second))).toHaveLength(1);
+    expect(openSpots(strata(...log, second, coat('epoxy-primer', { on: [second.id] })))).toEqual([]);
+  });
   it('a film too thin to stop paper is gone with it', () => {
     expect(
       shows(strata(found(), coat('etch-primer'), coat('highbuild-2k'), sand(400, { spotsThrough: true }))),

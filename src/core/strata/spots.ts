@@ -42,9 +42,15 @@ function sameTop(a: Layer | undefined, b: Layer | undefined): boolean {
 const isTouchedIn = (s: Strata, spot: Spot): boolean =>
   spot.wants === undefined && heightOf(spot) === TOPCOATED && isPaint(s) && !sameTop(topLayer(spot), topLayer(s));
 
+/** A place that a second coat did not reach: it lies there once only. */
+function lacksCoat(s: Strata, { cause, layers }: Spot): boolean {
+  const [there, round] = [layers[layers.length - 1], topLayer(s)];
+  return cause === 'leftOut' && there?.coats === 1 && round !== undefined && there.id === round.id && round.coats > 1;
+}
+
 /** Whether something else shows there than on the field round it, or something is still to come there. */
 export const isOpenSpot = (s: Strata, spot: Spot): boolean =>
-  spot.wants !== undefined || (!sameTop(topLayer(spot), topLayer(s)) && !isTouchedIn(s, spot));
+  spot.wants !== undefined || lacksCoat(s, spot) || (!sameTop(topLayer(spot), topLayer(s)) && !isTouchedIn(s, spot));
 
 /** Spots that are touched in and not polished yet. */
 export const touchedInSpots = (s: Strata): readonly Spot[] => spotsOf(s).filter((x) => isTouchedIn(s, x));
