@@ -47,8 +47,7 @@ export const isDone = (job: Job, state: JobState, t: TaskRef): boolean =>
     const zone = state.zones.get(z.id);
     // A coat that was stripped again is not on the face that is closed.
     const { with: what } = t;
-    if (what)
-      return zone?.strata?.layers.some((l) => l.productId !== undefined && isWith(what, l.family)) ?? false;
+    if (what) return zone?.strata?.layers.some((l) => l.productId !== undefined && isWith(what, l.family)) ?? false;
     return zone?.events.some((e) => e.kind === t.kind) ?? false;
   });
 
@@ -179,6 +178,46 @@ export function unsealedSeams(job: Job, state: JobState): { zone: Zone; sealerMl
   });
 }
 
+/** What only some acts ask for, until it is asked. */
+const NOTHING_AROUND = { bareFaces: [], noWeldThrough: [], unsealed: [], bonded: false, onOrder: [], openFaults: 0 };
+
+const mateName = (job: Job, z: Zone): string => String(lowerFirst(zoneLabel(job, z.id)));
+
+/** What fitting would hide, or do without. */
+function closedFacts(job: Job, state: JobState, zones: readonly Zone[], mates: readonly Zone[]) {
+  const panels = new Set(zones.map((z) => z.panelId));
+  const bare = (list: readonly Zone[], name: (z: Zone) => string) =>
+    list.filter((z) => isBareMetal(state, z)).map((z) => faceName(state, z, name(z)));
+  return {
+    bareFaces: [...bare(zones, (z) => z.name.toLowerCase()), ...bare(mates, (z) => mateName(job, z))],
+    openFaults: [...panels].reduce((n, p) => n + faultsOn(job, state, p).filter((x) => isOpenFault(x.fault)).length, 0),
+    onOrder: (job.bags ?? [])
+      .filter((b) => panels.has(b.panelId))
+      .flatMap((b) =>
+        b.items.flatMap((i) => (i.back < i.count && i.dueMs !== undefined ? [{ name: i.name, dueMs: i.dueMs }] : [])),
+      ),
+  };
+}
+
+/** What a weld would hide, and what its heat would spoil. */
+function heatFacts(
+  job: Job,
+  state: JobState,
+  zones: readonly Zone[],
+  mates: readonly Zone[],
+  worked: readonly string[],
+) {
+  return {
+    noWeldThrough: [
+      ...hiddenFaces(zones, worked).map((z) => ({ z, name: z.name.toLowerCase() })),
+      ...mates.map((z) => ({ z, name: mateName(job, z) })),
+    ].flatMap(({ z, name }) => (wantsWeldThrough(state.zones.get(z.id)?.strata) ? [name] : [])),
+    bonded: [...zones, ...mates].some((z) =>
+      state.zones.get(z.id)?.events.some((e) => e.kind === 'repaired' && treatmentOf(e) === 'rebond'),
+    ),
+  };
+}
+
 /**
  * What a step on some zones would close off or hide.
  * @param kind as it would be logged @param family of what it is done with
@@ -203,28 +242,14 @@ export function jobConstraints(
   return {
     unfinished: links.filter((l) => l.kind === 'before' && !isDone(job, state, l.first)).map(say),
     never: links.filter((l) => l.kind === 'never' && isDone(job, state, l.first)).map(say),
-    bareFaces: [
-      ...zones.filter((z) => isBareMetal(state, z)).map((z) => faceName(state, z, z.name.toLowerCase())),
-      ...mates
-        .filter((z) => isBareMetal(state, z))
-        .map((z) => faceName(state, z, lowerFirst(zoneLabel(job, z.id)) as string)),
-    ],
-    noWeldThrough: [
-      ...hiddenFaces(zones, zoneIds).map((z) => ({ z, name: z.name.toLowerCase() })),
-      ...mates.map((z) => ({ z, name: lowerFirst(zoneLabel(job, z.id)) as string })),
-    ].flatMap(({ z, name }) => (wantsWeldThrough(state.zones.get(z.id)?.strata) ? [name] : [])),
-    unsealed: unsealedSeams(job, state)
-      .filter(({ zone }) => panels.has(zone.panelId))
-      .map(({ zone }) => zone.name.toLowerCase()),
-    bonded: [...zones, ...mates].some((z) =>
-      state.zones.get(z.id)?.events.some((e) => e.kind === 'repaired' && treatmentOf(e) === 'rebond'),
-    ),
-    onOrder: (job.bags ?? [])
-      .filter((b) => panels.has(b.panelId))
-      .flatMap((b) =>
-        b.items.flatMap((i) => (i.back < i.count && i.dueMs !== undefined ? [{ name: i.name, dueMs: i.dueMs }] : [])),
-      ),
-    openFaults: [...panels].reduce((n, p) => n + faultsOn(job, state, p).filter((x) => isOpenFault(x.fault)).length, 0),
+    ...NOTHING_AROUND,
+    ...(kind === 'fitted' && closedFacts(job, state, zones, mates)),
+    ...(kind === 'repaired' && heatFacts(job, state, zones, mates, zoneIds)),
+    ...(kind === 'coated' && {
+      unsealed: unsealedSeams(job, state)
+        .filter(({ zone }) => panels.has(zone.panelId))
+        .map(({ zone }) => zone.name.toLowerCase()),
+    }),
     reaching: reachingInto(
       job,
       state,
