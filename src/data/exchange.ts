@@ -19,6 +19,7 @@ import { MAX_FILE_BYTES, writeJobFile, type FileProblem, type JobFile } from '@/
 import { readJobText } from '@/core/formats/readText';
 import { airOfJob, readingOfRow, readingsToAdd } from '@/core/formats/readingRow';
 import { readShopFiles, writeShopFiles, type ShopFile } from '@/core/formats/shopFile';
+import { isSummed, withSum } from '@/core/formats/sums';
 import { packFiles, unpackFiles } from '@/core/formats/zip';
 import { mergeCopies } from '@/core/strata/mergeLogs';
 import type { Message } from '@/core';
@@ -43,6 +44,8 @@ export interface JobPreview {
   events: number;
   products: Product[];
   exportedMs: number;
+  /** Its sum is right; false: it has none, as files of an older app. */
+  checked: boolean;
   /** Readings of its air, and how many of them this shop has nothing of; null: it has none. */
   air: { readings: number; fresh: number } | null;
   /** What is here of the same job. */
@@ -70,6 +73,10 @@ export interface ShopPreview {
   readings: number;
   /** Records of its shelf, and how many of them are not here. */
   shelf: { records: number; fresh: number };
+  /** Files of jobs that were damaged on the way and are left out. */
+  damaged: readonly string[];
+  /** Its sums are right; false: it is of an older app, and has none. */
+  checked: boolean;
 }
 
 /** More clashes than that are a number. */
@@ -88,7 +95,8 @@ export function createExchange(repo: Repository) {
     /** Reads and checks a job file, and keeps it until it is put in. @param tell told how much is checked, 0 to 1 */
     async readJob(file: Blob, tell?: (share: number) => void): Promise<Result<JobPreview, FileProblem[]>> {
       job = undefined;
-      const read = readJobText(file.size > MAX_FILE_BYTES ? '' : await file.text(), file.size, tell);
+      const text = file.size > MAX_FILE_BYTES ? '' : await file.text();
+      const read = readJobText(text, file.size, tell);
       if (!read.ok) return read;
       job = read.value;
       const s = await repo.shop();
@@ -103,6 +111,7 @@ export function createExchange(repo: Repository) {
         events: job.events.length,
         products: job.products,
         exportedMs: job.exportedMs,
+        checked: isSummed(text),
         air: air ? { readings: air.readings.length, fresh: readingsToAdd(air.readings, room.days).length } : null,
         ...(here && { here: whatMerges(here, job) }),
         // What is here was judged when it was logged.
@@ -126,7 +135,7 @@ export function createExchange(repo: Repository) {
       if (!loaded) throw new Error('That job is not here any more');
       const [room, heats] = [await repo.roomLog(), await repo.heats()];
       const air = airOfJob(id, loaded.events, room.days, heats, nowMs);
-      return JSON.stringify(writeJobFile(loaded.job, loaded.events, libraryOf(s.products).all, nowMs, air), null, 1);
+      return withSum(writeJobFile(loaded.job, loaded.events, libraryOf(s.products).all, nowMs, air));
     },
 
     /** The whole shop as a zip. @returns its bytes, how many entries are in it, and the jobs that could not be read */
@@ -168,10 +177,11 @@ export function createExchange(repo: Repository) {
         ]);
       const files = unpackFiles(new Uint8Array(await file.arrayBuffer()));
       if (!files.ok) return fail([{ path: '', message: files.error }]);
-      const read = readShopFiles(files.value, tell);
+      const read = readShopFiles(files.value.files, tell, files.value.damaged);
       if (!read.ok) return read;
-      shopFile = read.value;
-      const { settings, exportedMs, jobs, readings, shelf } = read.value;
+      shopFile = read.value.shop;
+      const { damaged, checked } = read.value;
+      const { settings, exportedMs, jobs, readings, shelf } = shopFile;
       const here = new Set((await repo.shelf()).records.map((r) => r.id));
       return ok({
         shelf: { records: shelf.length, fresh: shelf.filter((r) => !here.has(r.id)).length },
@@ -180,6 +190,8 @@ export function createExchange(repo: Repository) {
         jobs: jobs.length,
         events: jobs.reduce((n, j) => n + j.events.length, 0),
         readings: readings.length,
+        damaged,
+        checked,
       });
     },
 

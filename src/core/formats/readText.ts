@@ -1,5 +1,6 @@
 import { parseTree, visit, type JSONPath, type ParseError, printParseErrorCode } from 'jsonc-parser';
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import { withoutSum } from './sums';
 import { MAX_FILE_BYTES, readJobFile, type FileProblem, type JobFile } from './jobFile';
 
 /** Problems past these are counted, and not looked up in the text: nobody reads on. */
@@ -109,6 +110,15 @@ export function readJobText(
 ): Result<JobFile, FileProblem[]> {
   const raw = readJson(text, bytes);
   if (!raw.ok) return raw;
-  const read = readJobFile(raw.value, onProgress);
+  const whole = withoutSum(raw.value);
+  if (!whole)
+    return fail([
+      {
+        path: '',
+        message:
+          'This file was damaged or changed on its way: its sum is another one. Nothing was taken in. Take another copy of it.',
+      },
+    ]);
+  const read = readJobFile(whole.record, onProgress);
   return read.ok ? ok(read.value) : fail(withLines(text, read.error));
 }

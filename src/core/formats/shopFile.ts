@@ -20,6 +20,7 @@ import type { FileProblem, JobFile } from './jobFile';
 import { readingOfRow, readingRow } from './readingRow';
 import { readJobText, readJson } from './readText';
 import { DEFAULT_SETTINGS, type Settings } from './settings';
+import { sumOf, withoutSum, withSum } from './sums';
 import { FORMAT_VERSION } from './version';
 
 export const SHOP_FORMAT = 'stratocoat-shop';
@@ -45,6 +46,10 @@ const SHOP_NAME = 'shop.json';
 const AIR_NAME = 'air.json';
 /** Since version 9. */
 const SHELF_NAME = 'shelf.json';
+/** Since version 13: what belongs to the file, and the sum of each. */
+const SUMS_NAME = 'sums.json';
+/** Files of this version on have sums. */
+const SUMMED = 13;
 const MAX_SHELF = 200_000;
 const JOBS = 'jobs/';
 /** As many jobs as one shop may have in a file. */
@@ -169,7 +174,7 @@ const slug = (s: string): string =>
 export function writeShopFiles(shop: ShopFile): Map<string, string> {
   const { jobs, readings, shelf, ...head } = shop;
   const json = (v: unknown) => JSON.stringify(v, null, 1);
-  return new Map([
+  const files = new Map([
     [SHOP_NAME, json({ format: SHOP_FORMAT, version: FORMAT_VERSION, ...head })],
     [AIR_NAME, JSON.stringify({ readings: readings.map((r) => readingRow(r)) })],
     [SHELF_NAME, json({ records: shelf })],
@@ -178,16 +183,79 @@ export function writeShopFiles(shop: ShopFile): Map<string, string> {
       json(j),
     ]),
   ]);
+  return withSums(files);
+}
+
+/** Files with the list of what belongs to them, and the sum of each. */
+export function withSums(files: ReadonlyMap<string, string>): Map<string, string> {
+  const own = [...files].filter(([name]) => name !== SUMS_NAME);
+  const sha256Of = Object.fromEntries(own.map(([name, text]) => [name, sumOf(text)]));
+  return new Map([...own, [SUMS_NAME, withSum({ sha256Of })]]);
+}
+
+/** A shop that was read out of a file. */
+export interface ReadShop {
+  shop: ShopFile;
+  /** Jobs that were damaged on the way and are left out, by the name of their file. */
+  damaged: string[];
+  /** Its sums were looked at: everything is as it left. False for files of before version 13, which have none. */
+  checked: boolean;
+}
+
+/** Says which parts are not as they left; refuses what says nothing of itself any more. */
+function checkSums(
+  files: ReadonlyMap<string, string>,
+  broken: readonly string[],
+): Result<{ damaged: Set<string>; checked: boolean }, FileProblem[]> {
+  const damaged = new Set(broken);
+  const text = files.get(SUMS_NAME);
+  const gone = (what: string) =>
+    fail([{ path: '', message: `This file is damaged: ${what}. Nothing was taken in. Take another copy of it.` }]);
+  if (damaged.has(SUMS_NAME)) return gone('the list of what belongs to it cannot be read');
+  if (text === undefined) {
+    const head = readJson(files.get(SHOP_NAME) ?? '');
+    const version = (head.ok ? (head.value as { version?: unknown } | null) : null)?.version;
+    return typeof version === 'number' && version >= SUMMED
+      ? gone('the list of what belongs to it is missing')
+      : ok({ damaged, checked: false });
+  }
+  const json = readJson(text);
+  const list = json.ok ? withoutSum(json.value) : undefined;
+  const sums = (list?.record as { sha256Of?: unknown } | null | undefined)?.sha256Of;
+  if (!list?.checked || typeof sums !== 'object' || sums === null)
+    return gone('the list of what belongs to it was changed');
+  const named = new Map(Object.entries(sums));
+  for (const [name, sum] of named) {
+    const is = files.get(name);
+    if (is === undefined || sumOf(is) !== sum) damaged.add(name);
+  }
+  for (const name of files.keys())
+    if (name !== SUMS_NAME && !named.has(name)) return gone(`${name} does not belong to it`);
+  return ok({ damaged, checked: true });
 }
 
 /**
- * Reads the files of a shop's zip: every one of them, or none.
+ * Reads the files of a shop's zip. Jobs that were damaged on the way are left out and named; where the rest was, or anything is wrong in what was not
+ * damaged, nothing is read.
  * @param files texts by name @param onProgress told how much is checked, 0 to 1
+ * @param broken members that the zip itself says are not as they were
  */
 export function readShopFiles(
   files: ReadonlyMap<string, string>,
   onProgress?: (share: number) => void,
-): Result<ShopFile, FileProblem[]> {
+  broken: readonly string[] = [],
+): Result<ReadShop, FileProblem[]> {
+  const sums = checkSums(files, broken);
+  if (!sums.ok) return sums;
+  const { damaged, checked } = sums.value;
+  const whole = [SHOP_NAME, AIR_NAME, SHELF_NAME].filter((n) => damaged.has(n));
+  if (whole.length > 0)
+    return fail(
+      whole.map((name) => ({
+        path: name,
+        message: 'This part was damaged on the way. Nothing was taken in. Take another copy of the file.',
+      })),
+    );
   const shopText = files.get(SHOP_NAME);
   const airText = files.get(AIR_NAME);
   if (shopText === undefined || airText === undefined)
@@ -199,7 +267,7 @@ export function readShopFiles(
   if (!rows.ok) problems.push(...within(AIR_NAME, rows.error as FileProblem[]));
   const shelf = readShelf(files.get(SHELF_NAME));
   if (!shelf.ok) problems.push(...within(SHELF_NAME, shelf.error));
-  const names = [...files.keys()].filter((n) => n.startsWith(JOBS) && n.endsWith('.json')).sort();
+  const names = [...files.keys()].filter((n) => n.startsWith(JOBS) && n.endsWith('.json') && !damaged.has(n)).sort();
   if (names.length > MAX_JOBS)
     return fail([{ path: '', message: `There are ${names.length} jobs; at most ${MAX_JOBS} may be` }]);
   const jobs: JobFile[] = [];
@@ -216,7 +284,11 @@ export function readShopFiles(
     if (problems.length > 1000) break;
   }
   if (problems.length > 0 || !head.ok || !rows.ok || !shelf.ok) return fail(problems);
-  return ok({ ...head.value, jobs, readings: rows.value.map(readingOfRow), shelf: shelf.value });
+  return ok({
+    shop: { ...head.value, jobs, readings: rows.value.map(readingOfRow), shelf: shelf.value },
+    damaged: [...damaged].sort(),
+    checked,
+  });
 }
 
 /** The shelf's log; none in files of version 8 and older. */

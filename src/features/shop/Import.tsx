@@ -16,6 +16,7 @@ import { eventLine } from '@/ui/words';
 import { AgainstRules } from './AgainstRules';
 import { Reading } from './Reading';
 import { Refused } from './Refused';
+import { Unchecked } from './Unchecked';
 import { useFileStep } from './useFileStep';
 
 const count = (n: number, one: string, many = `${one.replace(/y$/, 'ie')}s`) => `${n} ${n === 1 ? one : many}`;
@@ -78,6 +79,7 @@ function Ready({
           kind="small"
           tone="muted"
         >{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</Text>
+        {!file.checked && <Unchecked />}
         {air && (
           <Text kind="small" tone="muted">
             {air.readings === 0

@@ -13,6 +13,7 @@ import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { Reading } from './Reading';
 import { Refused } from './Refused';
+import { Unchecked } from './Unchecked';
 import { useFileStep } from './useFileStep';
 
 const megabytes = (bytes: number): string =>
@@ -102,6 +103,12 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
           <Notice tone="muted" testID="shop-ready">
             <Text kind="strong">{step.found.name}</Text>
             <Text kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings, ${step.found.shelf.records} records of the shelf. Saved ${fullWhen(step.found.exportedMs)}.`}</Text>
+            {!step.found.checked && <Unchecked />}
+            {step.found.damaged.length > 0 && (
+              <Text kind="small" tone="stop">
+                {`Damaged on the way, and left out: ${step.found.damaged.join(', ')}. Take another copy of the file if you have one.`}
+              </Text>
+            )}
             <Text kind="small" tone="stop">
               {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
             </Text>
