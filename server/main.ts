@@ -4,7 +4,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import QRCode from 'qrcode';
 import { createApp } from './app';
-import { ownAddresses, ownCertificate } from './certificate';
+import { dropOldCertificate, ownAddresses, ownCertificate, ownFolder } from './certificate';
 
 const { values } = parseArgs({
   options: {
@@ -30,8 +30,12 @@ async function main(): Promise<void> {
   const bench = values.bench || values.demo;
   // With https it is meant for phones of the shop, and so for the whole network.
   const host = values.host ?? (values.https ? '0.0.0.0' : '127.0.0.1');
-  const certificate = values.https ? await ownCertificate(path.join(root, '.certificate'), Date.now()) : undefined;
-  const app = createApp({ dist, demo: values.demo, bench, ...(certificate && { certificate: certificate.cert }) });
+  const certificate = values.https ? await ownCertificate(ownFolder(), Date.now()) : undefined;
+  if (dropOldCertificate(root))
+    console.log(
+      'The certificate of an earlier version was thrown away: it could have vouched for any site. Delete it on phones that trust it, and install the new one.',
+    );
+  const app = createApp({ dist, demo: values.demo, bench, ...(certificate && { certificate: certificate.authority }) });
   const server = certificate ? createHttps(certificate, app) : createHttp(app);
   server.maxConnections = MOST_CONNECTIONS;
   server.on('error', (e: NodeJS.ErrnoException) => {
