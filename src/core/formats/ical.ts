@@ -1,5 +1,6 @@
 import ICAL from 'ical.js';
 import { fail, ok, type Result } from '../result';
+import { oneLine } from '../units/oneLine';
 import { MINUTE_MS } from '../units/time';
 
 /** One moment of a clock for a calendar. */
@@ -57,7 +58,9 @@ type Value = string | InstanceType<typeof ICAL.Time> | InstanceType<typeof ICAL.
 
 function component(kind: string, properties: Readonly<Record<string, Value>>) {
   const c = new ICAL.Component(kind);
-  for (const [property, value] of Object.entries(properties)) c.addPropertyWithValue(property, value);
+  // A name with a line end in it would begin a line, and so an entry, of its own.
+  for (const [property, value] of Object.entries(properties))
+    c.addPropertyWithValue(property, typeof value === 'string' ? oneLine(value) : value);
   return c;
 }
 

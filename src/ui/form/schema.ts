@@ -1,3 +1,4 @@
+import { oneLine } from '@/core/units/oneLine';
 import { mixed, string } from 'yup';
 import { formatQuantity, messageIn, type Message, type Quantity, type UnitSystem } from '@/core';
 import { parseDay } from '../days';
@@ -46,10 +47,12 @@ export const typedNumber = (kind: NumberKind, bounds: Bounds, units: UnitSystem)
 export const typedQuantity = (quantity: Quantity, bounds: Bounds, units: UnitSystem) =>
   typedNumber({ quantity }, bounds, units);
 
+/** What is no longer than that is a name, on one line. */
+const NAME_SIGNS = 120;
 /** Words, without the spaces round them. @param missing what is said where nothing stands; absent: it may be left out */
 export const typedText = (max: number, missing?: string) => {
   const words = string()
-    .transform((v: unknown) => String(v ?? '').trim())
+    .transform((v: unknown) => (max <= NAME_SIGNS ? oneLine(String(v ?? '')) : String(v ?? '').trim()))
     .max(max, `At most ${max} signs`);
   return missing === undefined ? words.defined() : words.required(missing);
 };
