@@ -180,7 +180,9 @@ export function jobOf(body: Job, drawings: ReadonlyMap<string, Omit<DrawingRecor
       return map ? { ...p, map } : p;
     }),
     zones: body.zones.map((z) => {
-      const outline = drawings.get(z.panelId)?.outlines[z.id];
+      // A zone's id may be any word, also one that every object has, such as 'constructor'.
+      const outlines = drawings.get(z.panelId)?.outlines ?? {};
+      const outline = Object.hasOwn(outlines, z.id) ? outlines[z.id] : undefined;
       return outline ? { ...z, outline } : z;
     }),
   };
@@ -190,5 +192,5 @@ export function jobOf(body: Job, drawings: ReadonlyMap<string, Omit<DrawingRecor
 export const isRedrawn = (a: Omit<DrawingRecord, 'no'> | undefined, b: Omit<DrawingRecord, 'no'>): boolean => {
   if (!a || a.map !== b.map) return true;
   const [had, has] = [Object.keys(a.outlines), Object.keys(b.outlines)];
-  return had.length !== has.length || has.some((z) => a.outlines[z] !== b.outlines[z]);
+  return had.length !== has.length || has.some((z) => !Object.hasOwn(a.outlines, z) || a.outlines[z] !== b.outlines[z]);
 };

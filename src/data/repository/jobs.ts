@@ -97,14 +97,14 @@ export function jobsIn(base: Base) {
         const set: Record<string, string> = {};
         const products = new Map(s.products.map((p) => [p.id, p]));
         const remove: string[] = [];
-        const nos: Record<string, number> = {};
+        const nos = new Map<string, number>();
         const put: (() => void)[] = [];
         const stored = await getAllKeys();
         for (const f of files) {
           const log = logOf(f.job.id);
           const old = await log.head().catch(() => null);
           const no = (old?.no ?? 0) + 1;
-          nos[f.job.id] = no;
+          nos.set(f.job.id, no);
           const { records, drawings } = jobRecords(f.job, no, new Map());
           Object.assign(set, log.records({ seq: 0, no }, f.events).records, records);
           remove.push(...stored.filter((k) => k.startsWith(`${jobLog(f.job.id)}/`)));
@@ -120,7 +120,7 @@ export function jobsIn(base: Base) {
         const next: ShopRecord = {
           ...s,
           ...more,
-          ...(more.seeded && { seeded: { ...more.seeded, nos } }),
+          ...(more.seeded && { seeded: { ...more.seeded, nos: Object.fromEntries(nos) } }),
           jobIds,
           products: [...products.values()],
           seq: s.seq + 1,

@@ -87,7 +87,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
   // Read where it is drawn: the form follows what is asked of it.
   const { dirtyFields } = form.formState;
   const forget = useFormDraft(`change/${job.id}/${panel.id}/${zones.length}`, form);
-  const [finishes, setFinishes] = useState<Record<string, AgreedFinish>>({});
+  const [finishes, setFinishes] = useState<ReadonlyMap<string, AgreedFinish>>(new Map());
   const [showing, setShowing] = useState<string>();
   const [problem, setProblem] = useState<Message>();
   const say = (e: Error) => setProblem(errorText(e));
@@ -110,7 +110,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
         name: typed[i]?.name ?? z.name,
         // Figures that nobody touched stay to the last digit.
         areaCm2: isStated(job, z) && dirtyFields.zones?.[i]?.area ? (typed[i]?.area ?? z.areaCm2) : z.areaCm2,
-        ...(finishes[z.id] && { finish: finishes[z.id] }),
+        ...(finishes.has(z.id) && { finish: finishes.get(z.id) }),
       })),
     };
     const r = changePanel(job, panel.id, change);
@@ -177,8 +177,8 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
               now={now}
               job={job}
               zone={z}
-              value={finishes[z.id] ?? z.finish ?? {}}
-              onChange={(f) => setFinishes({ ...finishes, [z.id]: f })}
+              value={finishes.get(z.id) ?? z.finish ?? {}}
+              onChange={(f) => setFinishes(new Map(finishes).set(z.id, f))}
             />
           ) : (
             <TextButton
