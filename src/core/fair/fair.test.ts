@@ -99,7 +99,8 @@ describe('the least filler that makes a surface fair', () => {
         expect(volumes[0]! + 0.01).toBeGreaterThan(volumes[1]!);
         expect(volumes[1]! + 0.01).toBeGreaterThan(volumes[2]!);
       }),
-      { numRuns: 12 },
+      // On this one a price of 1e-17 stands against a bound that is not there.
+      { numRuns: 12, examples: [[2659, false]] },
     ));
   it.each<[string, FairingInput['heights'], RegExp]>([
     ['one row', flatGrid(9, 1, 160, 1), /one row bends nowhere/],

@@ -44,12 +44,19 @@ export function solveProgramme(highs: Highs, p: LinearProgramme): Result<Solved,
   );
 }
 
+/** HiGHS calls a price right within that (its dual feasibility tolerance). */
+const DUAL_TOLERANCE = 1e-7;
+
 /** How far the best value is from what the duals prove, as a share of it. */
 function dualityGap(p: LinearProgramme, x: Float64Array, rowDual: Float64Array, colDual: Float64Array): number {
   let primal = 0;
   let dual = 0;
   // A price is paid at the bound that holds it.
-  const paid = (price: number, low: number, high: number) => (price > 0 ? price * low : price < 0 ? price * high : 0);
+  // One that is held by nothing is rounding as long as it is within what the solver allows itself.
+  const paid = (price: number, low: number, high: number) => {
+    const bound = price > 0 ? low : high;
+    return price === 0 || (!Number.isFinite(bound) && Math.abs(price) <= DUAL_TOLERANCE) ? 0 : price * bound;
+  };
   for (let j = 0; j < x.length; j++) {
     primal += p.cost[j]! * x[j]!;
     const at = paid(colDual[j]!, p.lower[j]!, p.upper[j]!);

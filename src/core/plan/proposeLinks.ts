@@ -32,9 +32,10 @@ export function proposeLinks(job: Job, state: JobState): ProposedLink[] {
     );
     if (!isThere && !isDone(job, state, l.first)) out.push(l);
   };
+  const unsealed = unsealedSeams(job, state);
   for (const panel of withoutCards(job).panels) {
     for (const l of ofPanel(job, panel)) add(l);
-    for (const { zone } of unsealedSeams(job, state))
+    for (const { zone } of unsealed)
       if (zone.panelId === panel.id)
         add({
           kind: 'before',

@@ -139,6 +139,9 @@ function Order({ open, advice }: { open: OpenJob; advice: Advice }) {
   );
 }
 
+const panelName = (job: Job, { panelId }: TaskRef): string =>
+  job.panels.find((p) => p.id === panelId)?.name ?? 'A panel that is gone';
+
 /** A link as a sentence. */
 function linkWords(
   job: Job,
@@ -151,7 +154,7 @@ function linkWords(
     case 'never':
       return `Never ${taskWords(job, then)} once you ${taskWords(job, first)}`;
     case 'joins':
-      return `Both faces ready before you ${taskWords(job, first)} or ${taskWords(job, then)}`;
+      return `${panelName(job, first)} and ${panelName(job, then).toLowerCase()} are joined: both faces ready before either is closed`;
   }
 }
 
@@ -167,7 +170,7 @@ const linkSchema = () =>
 const TITLES: { readonly [K in AccessLink['kind']]: readonly [string, string] } = {
   before: ['First', 'Then'],
   never: ['Once this is done', 'Never do this'],
-  joins: ['Closed by', 'Or by'],
+  joins: ['This part', 'And this one'],
 };
 
 function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDone(l: AccessLink | undefined): void }) {
@@ -222,6 +225,7 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
         open={open}
         advice={advice}
         title={TITLES[kind][0]}
+        isPart={kind === 'joins'}
         value={first}
         onChange={(t) => form.setValue('first', t, { shouldDirty: true })}
       />
@@ -229,6 +233,7 @@ function NewLink({ open, advice, onDone }: { open: OpenJob; advice: Advice; onDo
         open={open}
         advice={advice}
         title={TITLES[kind][1]}
+        isPart={kind === 'joins'}
         value={then}
         onChange={(t) => form.setValue('then', t, { shouldDirty: true })}
       />
@@ -251,25 +256,30 @@ function Task({
   open,
   advice,
   title,
+  isPart,
   value,
   onChange,
 }: {
   open: OpenJob;
   advice: Advice;
   title: string;
+  /** Only the part matters: a joint is closed by whatever closes it. */
+  isPart: boolean;
   value: TaskRef;
   onChange(t: TaskRef): void;
 }) {
   const zones = zonesOf(open.job, value.panelId);
   return (
     <Stack top={2}>
-      <ChoiceGroup
-        label={`${title}: act`}
-        options={advice.TASK_KINDS.map((t) => ({ value: t.kind, label: t.task }))}
-        value={value.kind}
-        onChange={(k) => onChange({ ...(k === 'coated' ? value : without(value, 'with')), kind: k })}
-      />
-      {value.kind === 'coated' && (
+      {!isPart && (
+        <ChoiceGroup
+          label={`${title}: act`}
+          options={advice.TASK_KINDS.map((t) => ({ value: t.kind, label: t.task }))}
+          value={value.kind}
+          onChange={(k) => onChange({ ...(k === 'coated' ? value : without(value, 'with')), kind: k })}
+        />
+      )}
+      {!isPart && value.kind === 'coated' && (
         <ChoiceGroup
           label={`${title}: with`}
           options={[
@@ -286,7 +296,7 @@ function Task({
         value={value.panelId}
         onChange={(panelId) => onChange({ ...without(value, 'zoneId'), panelId })}
       />
-      {zones.length > 1 && (
+      {!isPart && zones.length > 1 && (
         <ChoiceGroup
           label={`${title}: where`}
           options={[{ value: ANY, label: 'Anywhere on it' }, ...zones.map((z) => ({ value: z.id, label: z.name }))]}

@@ -119,7 +119,7 @@ const ASKED: Asked = {
     on,
     leftOutCm2: num('Left out, or where it stopped', 'area', {
       optional: true,
-      hint: 'Nothing: all of it was coated.',
+      hint: 'Left empty, all of it was coated.',
     }),
   },
   filled: {
