@@ -291,7 +291,7 @@ function Task({
         />
       )}
       <ChoiceGroup
-        label={`${title}: on`}
+        label={isPart ? title : `${title}: on`}
         options={withoutCards(open.job).panels.map((p) => ({ value: p.id, label: p.name }))}
         value={value.panelId}
         onChange={(panelId) => onChange({ ...without(value, 'zoneId'), panelId })}
