@@ -46,6 +46,8 @@ test('half-picked parts are there again after a reload; more parts are laid out 
   await page.getByRole('radio', { name: 'Upper and lower' }).click();
   await page.getByTestId('lay-out').click();
   await expect(page.getByText(/^Glassfibre\. Upper .*, Lower /)).toBeVisible();
+  // The parts show before they are kept; the form leaves when they are.
+  await expect(page.getByTestId('lay-out')).toHaveCount(0);
   // The wrong body: another one is picked, and what was laid out stays.
   await press(page, 'Lay out parts of a body');
   await page.getByRole('radio', { name: 'Trailer' }).click();

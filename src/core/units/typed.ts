@@ -100,6 +100,8 @@ export function parseTyped(text: string, quantity: Quantity, system: UnitSystem)
     if (plain(unitOf(quantity, s)) === unit) return ok(fromDisplay(quantity, r.value, s));
   const factor = OTHERS[quantity]?.[unit];
   return factor === undefined
-    ? fail(`${m?.[2]?.trim() ?? ''} is not a unit of this; ${unitOf(quantity, 'metric')} or ${unitOf(quantity, 'us')} is`)
+    ? fail(
+        `${m?.[2]?.trim() ?? ''} is not a unit of this; ${unitOf(quantity, 'metric')} or ${unitOf(quantity, 'us')} is`,
+      )
     : ok(r.value * factor);
 }

@@ -141,7 +141,8 @@ function Facts({ container: c }: { container: Container }) {
   const { currency, units } = useAppTheme();
   const facts = [
     c.lot !== undefined && `Lot ${c.lot}`,
-    c.price !== undefined && `${money(c.price, c.currency ?? currency)} for ${amountText(c, c.priced ?? c.received, units)}`,
+    c.price !== undefined &&
+      `${money(c.price, c.currency ?? currency)} for ${amountText(c, c.priced ?? c.received, units)}`,
     c.price !== undefined && c.currency !== undefined && c.currency !== currency && `not added to sums in ${currency}`,
     c.countedMs !== undefined && `counted ${fullWhen(c.countedMs)}`,
     Math.abs(c.difference) > 0.05 &&
