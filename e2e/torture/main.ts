@@ -4,6 +4,7 @@
  */
 import { spawnSync } from 'node:child_process';
 import path from 'node:path';
+import { deletedRounds } from './deleted';
 import { killRounds, openFor, plainHttpRounds, quotaRounds, type Outcome } from './rounds';
 
 const n = Number(process.argv[2] ?? 300);
@@ -50,6 +51,7 @@ async function main(): Promise<void> {
     table.push(await rounds());
   };
   await run('kills', () => killRounds(n, random));
+  await run('deleted databases', () => deletedRounds(Math.ceil((n * 2) / 3), random));
   await run('two tabs over plain http', () => plainHttpRounds(Math.ceil((n * 20) / 3)));
   await run('no room', () => quotaRounds(Math.max(2, Math.ceil(n / 15))));
   await run('left open', () => openFor(n >= 100 ? 60 : 10));

@@ -2,7 +2,7 @@
 import type { Job, LogEvent } from '../../src/core';
 import { mergeCopies } from '../../src/core/strata/mergeLogs';
 import { openRepository, StaleHead } from '../../src/data/repository';
-import { openStorage, restoredRecords, StorageProblem } from '../../src/data/storage';
+import { openStorage, StorageProblem } from '../../src/data/storage';
 
 const NAME = 'stratocoat-torture';
 const store = openStorage(NAME);
@@ -45,14 +45,19 @@ const api = {
     await store.bringUpCopy?.();
     return cleared;
   },
-  /** Records that came back out of the second copy when the store was opened. */
-  restored: () => restoredRecords(NAME),
+  /** What came back out of the second copy when the store was opened, once. */
+  restored: async () => {
+    await repo.mendRestored();
+    const restored = await repo.restored();
+    if (restored) await repo.seenRestored();
+    return restored;
+  },
   /** Every job as it can be read: its entries' ids, and what cannot be read. */
   look: async () => {
     const { jobIds } = await repo.shop();
     const jobs: Record<string, { ids: string[]; unreadable: number }> = {};
     for (const id of jobIds) {
-      const job = await repo.load(id);
+      const job = await repo.load(id).catch(() => null);
       jobs[id] = { ids: job?.events.map((e) => e.id) ?? [], unreadable: job ? job.unreadable.length : -1 };
     }
     const stray = (await store.getAllKeys()).filter(
@@ -80,6 +85,23 @@ const api = {
     }
   },
   empty: () => repo.wipe(),
+  /** Names of the records of the second copy. */
+  copied: async () => {
+    const cache = await caches.open(`stratocoat-mirror/${NAME}`);
+    return (await cache.keys()).map((r) => r.url);
+  },
+  /** Bends one record of the second copy: takes it away, cuts it short, or changes one sign of it. */
+  damage: async (url: string, how: 'delete' | 'cut' | 'flip', at: number) => {
+    const cache = await caches.open(`stratocoat-mirror/${NAME}`);
+    const text = (await (await cache.match(url))?.text()) ?? '';
+    const i = Math.floor(at * text.length);
+    if (how === 'delete') await cache.delete(url);
+    else if (how === 'cut') await cache.put(url, new Response(text.slice(0, i)));
+    else {
+      const other = String.fromCharCode(text.charCodeAt(i) ^ 1);
+      await cache.put(url, new Response(text.slice(0, i) + other + text.slice(i + 1)));
+    }
+  },
 };
 export type TorturePage = typeof api;
 Object.assign(window, { shop: api });

@@ -27,10 +27,10 @@ export interface Outcome {
   note: string;
 }
 
-const launchArgs = { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS };
+export const launchArgs = { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium', args: CHROMIUM_ARGS };
 
 /** A page with the shop's store and nothing else, on a server of its own. */
-async function serve(): Promise<{ port: number; close(): void }> {
+export async function serve(): Promise<{ port: number; close(): void }> {
   const { outputFiles } = buildSync({
     entryPoints: [path.join(__dirname, 'page.ts')],
     bundle: true,
@@ -59,7 +59,7 @@ async function serve(): Promise<{ port: number; close(): void }> {
   };
 }
 
-const opened = async (context: BrowserContext, url: string): Promise<Page> => {
+export const opened = async (context: BrowserContext, url: string): Promise<Page> => {
   const page = context.pages()[0] ?? (await context.newPage());
   await page.goto(url);
   await page.waitForFunction(() => 'shop' in window);
@@ -95,9 +95,11 @@ export async function killRounds(n: number, random: () => number): Promise<Outco
     for (let round = 0; round <= n; round++) {
       const context = await chromium.launchPersistentContext(profile, launchArgs);
       const page = await opened(context, `http://127.0.0.1:${port}/`);
+      const restored = await page.evaluate(() => window.shop.restored());
+      if (restored) thrownAway++;
+      if (restored && restored.missing.length > 0) out.torn++;
       strays += await page.evaluate(() => window.shop.clear());
       const found = await page.evaluate(() => window.shop.look());
-      if ((await page.evaluate(() => window.shop.restored())) > 0) thrownAway++;
       if (found.stray > 0) out.torn++;
       for (const [id, { ids, unreadable }] of Object.entries(found.jobs)) {
         if (unreadable !== 0) out.torn++;

@@ -1,6 +1,7 @@
 /** The public face of the computation: what the app, the server, the benchmarks and the tests may call. */
 export * from './result';
 export * from './units/convert';
+export * from './units/countText';
 export * from './units/decimal';
 export * from './units/phrase';
 export * from './units/typed';

@@ -92,7 +92,11 @@ async function open(mode: Mode): Promise<Opened> {
       () => null,
       (e: unknown) => e,
     );
-    const { jobIds } = await repo.shop();
+    let { jobIds } = await repo.shop();
+    if (jobIds.length === 0) {
+      await repo.mendRestored();
+      ({ jobIds } = await repo.shop());
+    }
     const problem = mode === 'demo' || jobIds.length === 0 ? await probe : null;
     if (problem instanceof StorageProblem) {
       if (problem.kind === 'refused' || (mode === 'demo' && jobIds.length === 0)) return await inMemory(problem.kind);
@@ -153,7 +157,14 @@ export function DataProvider({ children, loading, choose }: Props) {
 
   useEffect(() => {
     if (!opened?.isKept) return;
-    const id = setTimeout(() => void opened.repo.clearLeftOvers().catch(() => undefined), CLEAR_AFTER_MS);
+    const id = setTimeout(
+      () =>
+        void opened.repo
+          .clearLeftOvers()
+          .then(() => opened.repo.beginCounting())
+          .catch(() => undefined),
+      CLEAR_AFTER_MS,
+    );
     return () => clearTimeout(id);
   }, [opened]);
 

@@ -138,8 +138,10 @@ export function createExchange(repo: Repository) {
       return withSum(writeJobFile(loaded.job, loaded.events, libraryOf(s.products).all, nowMs, air));
     },
 
-    /** The whole shop as a zip. @returns its bytes, how many entries are in it, and the jobs that could not be read */
-    async writeShop(nowMs: number): Promise<{ bytes: Uint8Array; entries: number; leftOut: string[] }> {
+    /** The whole shop as a zip. @returns its bytes, how many changes had been made when it was begun, and the jobs that could not be read */
+    async writeShop(nowMs: number): Promise<{ bytes: Uint8Array; changes: number; leftOut: string[] }> {
+      // First: what is changed while it is written counts as changed since.
+      const changes = await repo.changes();
       const s = await repo.shop();
       const { all } = libraryOf(s.products);
       const jobs: JobFile[] = [];
@@ -150,7 +152,6 @@ export function createExchange(repo: Repository) {
         else leftOut.push(id);
       }
       const room = await repo.roomLog();
-      const entries = jobs.reduce((n, j) => n + j.events.length, 0);
       const shelf = await repo.shelf();
       if (shelf.unreadable.length > 0) leftOut.push('shelf');
       const files = writeShopFiles({
@@ -165,7 +166,7 @@ export function createExchange(repo: Repository) {
         workClocks: await repo.workClocks(),
         forecast: await repo.forecast(),
       });
-      return { bytes: packFiles(files), entries, leftOut };
+      return { bytes: packFiles(files), changes, leftOut };
     },
 
     /** Reads and checks the file of a whole shop, and keeps it until it is put in. */

@@ -12,5 +12,7 @@ export const WORK_CLOCKS = ['workClocks'] as const;
 export const ALARMS = ['alarms'] as const;
 /** When the shop was last saved as a file. */
 export const BACKUP = ['backup'] as const;
+/** What came back out of the second copy. */
+export const RESTORED = ['restored'] as const;
 /** What the browser says of its room. */
 export const ROOM_LEFT = ['roomLeft'] as const;

@@ -63,10 +63,12 @@ export interface Seeding {
   nos?: Record<string, number>;
 }
 
-/** The last file of the whole shop: when it was written, and how many entries were in it. */
+/** The last file of the whole shop: when it was written, and how many changes had been made in all. */
 export interface Backup {
   atMs: number;
-  entries: number;
+  changes?: number;
+  /** Only in records of before changes were counted: how many entries were in it. */
+  entries?: number;
 }
 
 export interface Forecast {

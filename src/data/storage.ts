@@ -1,14 +1,10 @@
+import type { IDBPDatabase } from 'idb';
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
-import { openDB, unwrap, type IDBPDatabase } from 'idb';
 import { keysOf } from '@/core/keysOf';
-import { MOST_CHANGES, openMirror, type Mirror, type StoreChange } from './mirror';
+import { CHANGES, commitTo, database, isDeletion, isOwn, OPEN_MS, TABLE, type Commit } from './database';
+import { lastCommit, noteCommit } from './lastCommit';
+import { MOST_CHANGES, openMirror } from './mirror';
 import { withTimeout } from './withTimeout';
-
-/** What is written at once. */
-export interface Commit extends StoreChange {
-  /** What these keys have to hold when it is written; null: nothing. Where one holds something else, nothing is written. */
-  expect?: ReadonlyMap<string, string | null>;
-}
 
 /** The few calls that the repository needs. */
 export interface KeyValue {
@@ -79,156 +75,8 @@ const guarded =
     }
   };
 
-/** Where AsyncStorage keeps what it is given: one table of texts by key. */
-const TABLE = 'entries';
-/** A database that does not open within this is held by something that does not let go, ms. */
-const OPEN_MS = 8000;
-
-/** The number of the last commit, among the records; it is the store's own, and no key of the shop's. */
-const COMMIT_NO = ' commit';
-
-/**
- * What was lost with a database that the browser threw away, out of its second copy. Two tabs do it once.
- * @returns how many records came back
- */
-async function restoreFrom(mirror: Mirror, db: IDBPDatabase): Promise<number> {
-  if ((await db.get(TABLE, COMMIT_NO)) !== undefined) return 0;
-  const copy = await mirror.read();
-  // A store of before there were copies has records and no number.
-  if (!copy || copy.records.size === 0 || (await db.count(TABLE)) > 0) return 0;
-  const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
-  const done = tx.done;
-  done.catch(() => undefined);
-  if ((await tx.store.count()) === 0) {
-    const raw = unwrap(tx.store);
-    for (const [k, v] of copy.records) raw.put(v, k);
-    raw.put(String(copy.no), COMMIT_NO);
-  }
-  await done;
-  return copy.records.size;
-}
-
-const restored = new Map<string, number>();
-/** How many records of a store came back out of its second copy on this page; 0 where it was whole. */
-export const restoredRecords = (name: string): number => restored.get(name) ?? 0;
-
 /** A copy that takes longer is made up for later, ms. */
 const COPY_MS = 2000;
-/** A copy that has gaps, or many commits on top of its base, is made anew when the page has nothing better to do, ms. */
-const REBASE_AFTER_MS = 4000;
-
-const PARCEL = 500;
-/** What a copy takes for a sign, at most, and of the room that is left. */
-const BYTES_A_SIGN = 2;
-const ROOM_SHARE = 0.25;
-
-/** Brings the second copy up to the store where it is behind. @param anew in any case: what was deleted is to be gone from it too */
-async function bringUp(mirror: Mirror, db: IDBPDatabase, anew: boolean): Promise<void> {
-  const no = Number((await db.get(TABLE, COMMIT_NO)) ?? 0);
-  if (!anew && (await mirror.has(no))) return;
-  // One transaction, so that it is the store of one moment; in parcels, so that the page is not held up.
-  const { store } = db.transaction(TABLE);
-  const at = (await store.get(COMMIT_NO)) as string | undefined;
-  const records = new Map<string, string>();
-  for (let after: IDBKeyRange | undefined; ;) {
-    const keys = (await store.getAllKeys(after, PARCEL)) as string[];
-    const texts = (await store.getAll(after, PARCEL)) as string[];
-    for (const [i, k] of keys.entries()) if (k !== COMMIT_NO) records.set(k, texts[i] ?? '');
-    const last = keys[keys.length - 1];
-    if (last === undefined || keys.length < PARCEL) break;
-    after = IDBKeyRange.lowerBound(last, true);
-  }
-  // There is none where it would take the room that the store itself may need.
-  const { quota = Infinity, usage = 0 } = (await navigator.storage?.estimate?.()) ?? {};
-  let signs = 0;
-  for (const [k, v] of records) signs += k.length + v.length;
-  if (signs * BYTES_A_SIGN > (quota - usage) * ROOM_SHARE) return;
-  await mirror.rebase(Number(at ?? 0), records);
-}
-
-/** AsyncStorage's database by its name: it has no call that looks and writes in one transaction. */
-function database(name: string, mirror: Mirror | null) {
-  let db: Promise<IDBPDatabase> | undefined;
-  let bringing: ReturnType<typeof setTimeout> | undefined;
-  let hasDeleted = false;
-  const opened = async (): Promise<IDBPDatabase> => {
-    const d = await openDB(name, 1, {
-      upgrade: (x) => void (x.objectStoreNames.contains(TABLE) || x.createObjectStore(TABLE)),
-      terminated: () => (db = undefined),
-    });
-    // A copy that cannot be read must not keep the shop from being shown.
-    const back = mirror ? await restoreFrom(mirror, d).catch(() => 0) : 0;
-    if (back > 0) restored.set(name, back);
-    return d;
-  };
-  return {
-    get(): Promise<IDBPDatabase> {
-      db ??= withTimeout(OPEN_MS, opened(), 'The database does not open');
-      db.catch(() => (db = undefined));
-      return db;
-    },
-    /** Looks, after a while, whether the second copy is whole. */
-    lookAtCopy(): void {
-      if (!mirror) return;
-      clearTimeout(bringing);
-      bringing = setTimeout(() => void this.bringUpCopy().catch(() => undefined), REBASE_AFTER_MS);
-    },
-    /** What was deleted goes from the second copy as well. */
-    forgetDeleted(): void {
-      hasDeleted = true;
-      this.lookAtCopy();
-    },
-    async bringUpCopy(): Promise<void> {
-      if (!mirror) return;
-      const d = await this.get();
-      const anew = hasDeleted;
-      hasDeleted = false;
-      if (typeof navigator === 'undefined' || !navigator.locks) return bringUp(mirror, d, anew);
-      // One tab of all does it.
-      await navigator.locks.request(`mirror/${name}`, { ifAvailable: true }, (l) =>
-        l ? bringUp(mirror, d, anew) : undefined,
-      );
-    },
-    forget: () => void (db = undefined),
-  };
-}
-
-/** @param numbered false: it is not counted, see `COMMIT_NO` @returns the number of the commit; null where something was not as expected */
-async function commitTo(
-  db: IDBPDatabase,
-  { expect, set = {}, remove = [] }: Commit,
-  numbered = true,
-): Promise<number | null> {
-  // Told as kept only once it is on the disk, not when the system has it: a killed browser has lost the difference.
-  const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
-  // What goes wrong with one request ends the transaction, and that is what is waited for.
-  const done = tx.done;
-  done.catch(() => undefined);
-  const table = tx.store;
-  if (expect) {
-    const is = await Promise.all(
-      [...expect.keys()].map(async (k) => ((await table.get(k)) as string | undefined) ?? null),
-    );
-    if ([...expect.values()].some((text, i) => text !== is[i])) {
-      tx.abort();
-      return null;
-    }
-  }
-  const no = Number(((await table.get(COMMIT_NO)) as string | undefined) ?? 0) + 1;
-  // Asked one by one without waiting, and not by promises: a large file is a quarter of a million. What is taken away makes the room.
-  const raw = unwrap(table);
-  try {
-    for (const k of remove) raw.delete(k);
-    for (const [k, v] of Object.entries(set)) raw.put(v, k);
-    if (numbered) raw.put(String(no), COMMIT_NO);
-  } catch (e) {
-    // What was asked before would go through without the rest.
-    tx.abort();
-    throw e;
-  }
-  await done;
-  return no;
-}
 
 /** Opens a store by name. Every failure comes out as a {@link StorageProblem}. */
 export function openStorage(name: string): KeyValue {
@@ -277,8 +125,8 @@ export function openStorage(name: string): KeyValue {
     }),
     getAllKeys: guarded(() =>
       reading(
-        async () => (await s.getAllKeys()).filter((k) => k !== COMMIT_NO),
-        async (d) => ((await d.getAllKeys(TABLE)) as string[]).filter((k) => k !== COMMIT_NO),
+        async () => (await s.getAllKeys()).filter((k) => !isOwn(k)),
+        async (d) => ((await d.getAllKeys(TABLE)) as string[]).filter((k) => !isOwn(k)),
       ),
     ),
     commit: guarded(async (change) => {
@@ -297,12 +145,13 @@ export function openStorage(name: string): KeyValue {
         no = await commitTo(await db.get(), change, !isRemoval);
       }
       if (no === null) return false;
+      const before = lastCommit(name);
+      noteCommit(name, no, [...Object.keys(change.set ?? {}), ...(change.remove ?? [])]);
       // Told as kept once both have it. A copy that fails, for want of room, is made up for later.
       if (mirror) {
-        await withTimeout(COPY_MS, mirror.add(no, change), 'The copy is not written').catch(() => undefined);
-        // One record is a draft that is done with; several are a job.
-        if ((change.remove?.length ?? 0) > 1) db.forgetDeleted();
-        else if (no % MOST_CHANGES === 0) db.lookAtCopy();
+        const copied = mirror.add(no, change, before?.no === no - 1 ? before.keys : undefined);
+        await withTimeout(COPY_MS, copied, 'The copy is not written').catch(() => undefined);
+        if (isDeletion(change) || no % MOST_CHANGES === 0) db.lookAtCopy();
       }
       return true;
     }),
@@ -315,11 +164,12 @@ export function memoryStorage(start: Record<string, string> = {}): KeyValue {
   return {
     getMany: (keys) => Promise.resolve(Object.fromEntries(keys.map((k) => [k, map.get(k) ?? null]))),
     getRange: (first, last) => Promise.resolve(new Map([...map].filter(([k]) => k >= first && k <= last).sort())),
-    getAllKeys: () => Promise.resolve([...map.keys()]),
-    commit: ({ expect, set = {}, remove = [] }) => {
+    getAllKeys: () => Promise.resolve([...map.keys()].filter((k) => !isOwn(k))),
+    commit: ({ expect, set = {}, remove = [], counts = 0 }) => {
       for (const [k, text] of expect ?? []) if ((map.get(k) ?? null) !== text) return Promise.resolve(false);
       for (const k of remove) map.delete(k);
       for (const [k, v] of Object.entries(set)) map.set(k, v);
+      if (counts > 0) map.set(CHANGES, String(Number(map.get(CHANGES) ?? 0) + counts));
       return Promise.resolve(true);
     },
   };

@@ -91,14 +91,14 @@ function exchangeActions(data: Data, client: QueryClient) {
     /** Writes the whole shop to a file. @returns jobs that could not be read, and are not in it */
     saveShop: async (shopName: string): Promise<string[]> => {
       const now = nowMs();
-      const { bytes, entries, leftOut } = isKept
+      const { bytes, changes, leftOut } = isKept
         ? await away.ask<Awaited<ReturnType<Exchange['writeShop']>>>(async (w) => await w.writeShop(name, now))
         : await (await local()).writeShop(now);
       saveBytes(`${slug(shopName)}-${dayOf(now)}.zip`, bytes, 'application/zip');
-      const backup: Backup = { atMs: now, entries };
+      const backup: Backup = { atMs: now, changes };
       // The file is out, whether or not that can be noted.
       await repo.saveBackup(backup).catch(() => undefined);
-      client.setQueryData<Backup | null>(BACKUP, backup);
+      await client.invalidateQueries({ queryKey: BACKUP });
       return leftOut;
     },
     /** Ends reading or checking; nothing of it was kept. */

@@ -1,6 +1,7 @@
 import type { KeyValue } from '../storage';
 import { draftsIn } from './drafts';
 import { jobsIn } from './jobs';
+import { restoredIn } from './restored';
 import { roomIn } from './room';
 import { shelfIn } from './shelf';
 import { shopIn } from './shop';
@@ -8,6 +9,7 @@ import { openBase } from './transact';
 
 export { StaleHead } from '../logStore';
 export type { LoadedJob } from './jobs';
+export type { Restored } from './restored';
 export type { LoadedShelf } from './shelf';
 
 export type Repository = ReturnType<typeof openRepository>;
@@ -18,5 +20,12 @@ export type Repository = ReturnType<typeof openRepository>;
  */
 export function openRepository(store: KeyValue, name: string) {
   const base = openBase(store, name);
-  return { ...shopIn(base), ...jobsIn(base), ...roomIn(base), ...shelfIn(base), ...draftsIn(base) };
+  return {
+    ...shopIn(base),
+    ...jobsIn(base),
+    ...roomIn(base),
+    ...shelfIn(base),
+    ...draftsIn(base),
+    ...restoredIn(base),
+  };
 }

@@ -4,7 +4,7 @@ import { writeRecord } from '@/core/formats/migrate';
 import type { ShelfRecord } from '@/core/log/shelf';
 import type { JobCopy, MergedCopies } from '@/core/strata/mergeLogs';
 import { StaleHead } from '../logStore';
-import { CLIMATE, headRecord, jobLog, keys, SHOP_LOG, type Forecast, type ShopRecord } from '../records';
+import { CLIMATE, eventsRecord, headRecord, jobLog, keys, SHOP_LOG, type Forecast, type ShopRecord } from '../records';
 import { StorageProblem } from '../storage';
 import { jobRecords } from './reading';
 import type { Base } from './transact';
@@ -54,13 +54,15 @@ export function jobsIn(base: Base) {
         const next = log.records(head, events);
         const shelfEntries = await shelfRecords(shelf?.records ?? []);
         const { job } = head;
-        if (!job) return { result: next.head, set: { ...next.records, ...shelfEntries } };
+        const counts = events.length + (shelf?.records.length ?? 0);
+        if (!job) return { result: next.head, set: { ...next.records, ...shelfEntries }, counts };
         // A head of version 4 held the whole job: it becomes small with the first write.
         const no = head.no + 1;
         const { records, drawings } = jobRecords(job, no, new Map());
         return {
           result: { ...next.head, no },
           set: { ...next.records, ...records, ...shelfEntries, [log.headKey]: headRecord({ ...next.head, no }) },
+          counts,
           onWritten: () => known.heads.set(jobId, { no, job, drawings }),
         };
       }),
@@ -77,6 +79,7 @@ export function jobsIn(base: Base) {
         return {
           result: { job, ...next.head },
           set: { ...next.records, ...records },
+          counts: 1 + events.length,
           onWritten: () => known.heads.set(jobId, { no, job, drawings }),
         };
       }),
@@ -136,6 +139,7 @@ export function jobsIn(base: Base) {
           result: Object.keys(set),
           set,
           remove,
+          counts: files.reduce((n, f) => n + 1 + f.events.length, 0),
           onWritten: () => {
             if (room) known.days.clear();
             for (const f of put) f();
@@ -151,15 +155,19 @@ export function jobsIn(base: Base) {
       file: Pick<JobFile, 'job' | 'events' | 'products' | 'air'>,
       merge: (here: JobCopy, there: JobCopy) => MergedCopies,
     ) =>
-      transact(async ({ shop, logOf, jobOfHead, airRecords }) => {
+      transact(async ({ shop, logOf, jobOfHead, airRecords, getMany }) => {
         const jobId = file.job.id;
         const log = logOf(jobId);
         const head = await log.head();
         if (!head) throw new StaleHead();
         const here = await jobOfHead(jobId, head);
         // Entries never change: what the head counts is all that has to be so still when it is written.
-        const { entries } = await now.logOf(jobId).entries(head.seq);
+        const { entries, unreadable } = await now.logOf(jobId).entries(head.seq);
         const { job, fresh } = merge({ job: here, events: entries }, file);
+        // Where entries were lost, what comes back takes their places.
+        const texts = await getMany(unreadable);
+        const holes = unreadable.filter((k) => texts[k] === null).slice(0, fresh.length);
+        const back = Object.fromEntries(holes.map((k, i) => [k, eventsRecord(fresh.slice(i, i + 1))]));
         const no = head.no + 1;
         const { records, drawings } = jobRecords(
           job,
@@ -169,14 +177,20 @@ export function jobsIn(base: Base) {
         const s = await shop();
         const products = file.products.filter((p) => p.basis === 'sheet' && !s.products.some((o) => o.id === p.id));
         const set = {
-          ...log.records({ seq: head.seq, no }, fresh).records,
+          ...log.records({ seq: head.seq, no }, fresh.slice(holes.length)).records,
+          ...back,
           ...records,
           ...(products.length > 0 && {
             [keys.shop]: writeRecord({ ...s, products: [...s.products, ...products], seq: s.seq + 1 }),
           }),
           ...(file.air && (await airRecords(file.air))),
         };
-        return { result: Object.keys(set), set, onWritten: () => known.heads.set(jobId, { no, job, drawings }) };
+        return {
+          result: Object.keys(set),
+          set,
+          counts: 1 + fresh.length,
+          onWritten: () => known.heads.set(jobId, { no, job, drawings }),
+        };
       }),
     /** Takes a job away, with all that belongs to it. Where there is no room even for that, its records go first, and make it. */
     removeJob: async (jobId: string) => {

@@ -66,7 +66,8 @@ export function roomIn(base: Base) {
     addReadings: (readings: readonly ClimateReading[]) =>
       transact(async ({ dayRecords }) => {
         const set = readings.length > 0 ? await dayRecords(readings) : {};
-        return { result: Object.keys(set), set };
+        // What a logger tells by itself is nobody's work.
+        return { result: Object.keys(set), set, counts: readings.filter((r) => r.source !== 'logger').length };
       }),
     /**
      * Takes readings out of their days. What stands in a day that cannot be read stays there.
@@ -96,6 +97,7 @@ export function roomIn(base: Base) {
         () => null,
         () => forecast,
         'forecast',
+        0,
       ),
     changeHeats: (change: (heats: readonly HeatPlan[]) => readonly HeatPlan[]) =>
       changeRecord(base, keys.heats, heatsOf, (h) => [...change(h)], 'heats'),

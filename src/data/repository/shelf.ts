@@ -26,7 +26,7 @@ export function shelfIn(base: Base) {
     appendShelf: (seq: number, records: readonly ShelfRecord[]) =>
       transact(async ({ shelfLog, shelfRecords }) => {
         if (((await shelfLog.head())?.seq ?? 0) !== seq) throw new StaleHead();
-        return { result: seq + records.length, set: await shelfRecords(records) };
+        return { result: seq + records.length, set: await shelfRecords(records), counts: records.length };
       }),
     /** Puts another copy of the shelf's log together with the one that is here. @returns how many records were new */
     mergeShelf: (records: readonly ShelfRecord[]) =>
@@ -35,7 +35,7 @@ export function shelfIn(base: Base) {
         const { entries } = await now.shelfLog.entries(seq);
         const known = new Set(entries.map((r) => r.id));
         const fresh = records.filter((r) => !known.has(r.id));
-        return { result: fresh.length, set: await shelfRecords(fresh) };
+        return { result: fresh.length, set: await shelfRecords(fresh), counts: fresh.length };
       }),
   };
 }

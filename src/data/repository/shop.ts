@@ -12,6 +12,7 @@ import {
   type Settings,
   type ShopRecord,
 } from '../records';
+import { CHANGES } from '../database';
 import { jobRecords } from './reading';
 import { type Base, changeRecord, changeShop } from './transact';
 
@@ -26,14 +27,14 @@ export function shopIn(base: Base) {
     /** Until when alarms have rung, and which were put away. */
     alarmsDone: async (): Promise<Record<string, number>> => alarmsOf(await now.get(keys.alarms)),
     changeAlarms: (change: (done: Readonly<Record<string, number>>) => Record<string, number>) =>
-      changeRecord(base, keys.alarms, alarmsOf, change, 'done'),
+      changeRecord(base, keys.alarms, alarmsOf, change, 'done', 0),
     workClocks: async (): Promise<WorkClock[]> => clocksOf(await now.get(keys.workClocks)),
     /** Changes the running work clocks as they are stored. */
     changeWorkClocks: (change: (clocks: readonly WorkClock[]) => WorkClock[]) =>
       changeRecord(base, keys.workClocks, clocksOf, change, 'clocks'),
     /** Puts a whole shop in the place of what is here, all or none. */
     putShop: (file: ShopFile) =>
-      transact(async ({ getAllKeys, dayRecords, shop, getMany }) => {
+      transact(async ({ getAllKeys, dayRecords, shop, getMany, get }) => {
         const before = await shop().catch(() => undefined);
         // What another tab logs meanwhile must not stay behind in a log that takes the place of its own.
         await getMany([...(before?.jobIds ?? []).map(keys.head), logKeys(SHOP_LOG).head]);
@@ -45,7 +46,6 @@ export function shopIn(base: Base) {
         Object.assign(set, await dayRecords(file.readings, true));
         if (file.shelf.length > 0) Object.assign(set, now.shelfLog.records({ seq: 0, no: 0 }, file.shelf).records);
         const { settings, products, heats, alarms, workClocks, forecast, jobs } = file;
-        const entries = jobs.reduce((n, f) => n + f.events.length, 0);
         set[keys.shop] = writeRecord({
           jobIds: jobs.map((f) => f.job.id),
           seq: (before?.seq ?? 0) + 1,
@@ -56,10 +56,12 @@ export function shopIn(base: Base) {
         set[keys.alarms] = writeRecord({ done: alarms });
         set[keys.workClocks] = writeRecord({ clocks: workClocks });
         if (forecast) set[keys.forecast] = writeRecord({ forecast });
-        set[keys.backup] = writeRecord({ atMs: file.exportedMs, entries } satisfies Backup);
+        const changes = Number((await get(CHANGES)) ?? 0);
+        set[keys.backup] = writeRecord({ atMs: file.exportedMs, changes } satisfies Backup);
         return {
           result: undefined,
           set,
+          counts: 0,
           remove: await getAllKeys(),
           onWritten: () => {
             known.heads.clear();
@@ -67,7 +69,26 @@ export function shopIn(base: Base) {
           },
         };
       }),
-    /** When the shop was last written to a file, and how many entries it had. */
+    /** How many changes were made in all, see {@link CHANGES}. */
+    changes: async (): Promise<number> => Number((await now.get(CHANGES)) ?? 0),
+    /** A shop of before changes were counted begins with its entries, less those of its last file. */
+    beginCounting: async (): Promise<void> => {
+      if ((await now.get(CHANGES)) !== null) return;
+      const { jobIds } = await now.shop();
+      const heads = await Promise.all(
+        jobIds.map((id) =>
+          now
+            .logOf(id)
+            .head()
+            .catch(() => null),
+        ),
+      );
+      const text = await now.get(keys.backup);
+      const { entries = 0 } = text ? readRecord<Backup>('backup', text) : {};
+      const counts = Math.max(1, heads.reduce((n, h) => n + (h?.seq ?? 0), 0) - entries);
+      await store.commit({ counts, expect: new Map([[CHANGES, null]]) });
+    },
+    /** When the shop was last written to a file, and how many changes it had. */
     backup: async (): Promise<Backup | null> => {
       const text = await now.get(keys.backup);
       return text ? readRecord<Backup>('backup', text) : null;
@@ -105,6 +126,7 @@ export function shopIn(base: Base) {
         return {
           result: remove.length,
           remove,
+          counts: 0,
           ...(jobIds.length < s.jobIds.length && {
             set: { [keys.shop]: writeRecord({ ...s, jobIds, seq: s.seq + 1 }) },
           }),

@@ -2,10 +2,11 @@ import { writeRecord } from '@/core/formats/migrate';
 import { withLock } from '../lock';
 import { StaleHead } from '../logStore';
 import { keys, type ShopRecord } from '../records';
-import type { Commit, KeyValue } from '../storage';
+import type { Commit } from '../database';
+import type { KeyValue } from '../storage';
 import { openDays, type Known, readingFrom, type Reading } from './reading';
 
-/** What one piece of work reads, writes and gives back. */
+/** What one piece of work reads, writes and gives back; where it does not say how many changes of somebody's it is, it is one. */
 export interface Change<T> extends Omit<Commit, 'expect'> {
   result: T;
   /** Once it is written. */
@@ -48,9 +49,9 @@ export function openBase(store: KeyValue, name: string): Base {
           },
           known,
         );
-        const { result, onWritten, set, remove } = await work(reading);
+        const { result, onWritten, set, remove, counts = 1 } = await work(reading);
         const writes = Object.keys(set ?? {}).length + (remove?.length ?? 0) > 0;
-        if (!writes || (await store.commit({ expect: seen, ...(set && { set }), ...(remove && { remove }) }))) {
+        if (!writes || (await store.commit({ expect: seen, counts, ...(set && { set }), ...(remove && { remove }) }))) {
           onWritten?.();
           return result;
         }
@@ -67,10 +68,11 @@ export const changeRecord = <V>(
   read: (text: string | null) => V,
   change: (v: V) => V,
   field: string,
+  counts = 1,
 ) =>
   transact(async ({ get }) => {
     const next = change(read(await get(key)));
-    return { result: next, set: { [key]: writeRecord({ [field]: next }) } };
+    return { result: next, set: { [key]: writeRecord({ [field]: next }) }, counts };
   });
 
 /** The shop's own record, changed as it is stored. */

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { FAMILIES, isFiller, type ProductLookup } from '@/core';
+import { countText, FAMILIES, isFiller, type ProductLookup } from '@/core';
 import { containerState, type Container, type ContainerState } from '@/core/stock';
 import { useLibrary, useNow } from '@/data';
 import { useShelf, type OpenShelf } from '@/data/shelf';
@@ -51,20 +51,22 @@ function groupOf({ holds }: Container, products: ProductLookup): Group {
 
 /** What has to be looked at, the worst first. */
 const LOOK_AT: readonly ContainerState[] = ['short', 'past', 'soon', 'low'];
-const count = (n: number, one: string, many: string) => `${n} ${n === 1 ? one : many}`;
 
 function answerOf(states: readonly ContainerState[]): string {
   const of = (s: ContainerState) => states.filter((x) => x === s).length;
   const said = [
-    ...(of('short') > 0 ? [`${count(of('short'), 'does not add up', 'do not add up')}`] : []),
+    ...(of('short') > 0 ? [`${countText(of('short'), 'does not add up', 'do not add up')}`] : []),
     ...(of('past') > 0 ? [`${of('past')} past ${of('past') === 1 ? 'its' : 'their'} date`] : []),
     ...(of('soon') > 0 ? [`${of('soon')} soon past`] : []),
     ...(of('low') > 0 ? [`${of('low')} low`] : []),
   ];
   const full = states.filter((s) => s !== 'empty').length;
   if (said.length === 0)
-    return full === 0 ? 'Nothing is on the shelf' : `${count(full, 'container', 'containers')}, all as they should be`;
-  if (of('short') + of('past') + of('soon') === 0) return `${count(of('low'), 'container is', 'containers are')} low`;
+    return full === 0
+      ? 'Nothing is on the shelf'
+      : `${countText(full, 'container', 'containers')}, all as they should be`;
+  if (of('short') + of('past') + of('soon') === 0)
+    return `${countText(of('low'), 'container is', 'containers are')} low`;
   const [first = '', ...rest] = said;
   return [first.replace(/^./, (c) => c.toUpperCase()), ...rest].join(', ');
 }
@@ -160,11 +162,11 @@ function OnShelf({ open }: { open: OpenShelf }) {
         subtitle={
           counting
             ? 'Weigh or count each one and type it: what differs from the books is written down as found or missing.'
-            : `${count(all.filter((c) => c.openedMs !== undefined && stateOf(c) !== 'empty').length, 'is open', 'are open')}. What a cup takes comes off by itself.`
+            : `${countText(all.filter((c) => c.openedMs !== undefined && stateOf(c) !== 'empty').length, 'is open', 'are open')}. What a cup takes comes off by itself.`
         }
       />
       {unreadable.length > 0 && (
-        <Notice tone="stop">{`${count(unreadable.length, 'record', 'records')} of the shelf cannot be read. They are left as they are; what they took or brought is not counted.`}</Notice>
+        <Notice tone="stop">{`${countText(unreadable.length, 'record', 'records')} of the shelf cannot be read. They are left as they are; what they took or brought is not counted.`}</Notice>
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(5) }}>
         <TextButton label="Batches" onPress={() => router.navigate(pageHref('/batches'))} />

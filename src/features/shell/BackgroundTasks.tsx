@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
-import { lowerFirst, panelOf, waitText, zoneLabel } from '@/core';
-import { useBenchConnection, useData, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
+import { countText, lowerFirst, panelOf, waitText, zoneLabel } from '@/core';
+import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { useNewVersion } from '@/data/appVersion';
-import { storeName } from '@/data/mode';
-import { restoredRecords } from '@/data/storage';
+import type { Restored } from '@/data/repository';
+import { useRestored } from '@/data/restored';
 import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
 import { Grow } from '@/ui/layout';
@@ -60,22 +60,45 @@ function NewVersion() {
   );
 }
 
+/** More than so many lines of what is missing are a number. */
+const MOST_NAMED = 6;
+
+function cameBackText({ records, changes, missing, isAllLost }: Restored): string {
+  if (isAllLost)
+    return `${countText(changes, 'change')} had been saved here, and there is no second copy of them in this browser. Take in the last file that you saved.`;
+  const all = `${countText(records, 'record')}, from ${countText(changes, 'change')},`;
+  return missing.length === 0
+    ? `All of it came back from the second copy that Stratocoat keeps: ${all} every one checked. Save the shop as a file all the same.`
+    : `The second copy was damaged too. ${all} came back; what is missing stands below. The last file of the shop or of the job puts it back.`;
+}
+
 /** The browser had thrown the shop's database away, and it was filled from its second copy: somebody should know, and keep a file. */
 function CameBack() {
-  const { mode } = useData();
-  const [seen, setSeen] = useState(false);
-  const records = restoredRecords(storeName(mode));
-  if (records === 0 || seen) return null;
+  const { restored, seen } = useRestored();
+  if (!restored) return null;
+  const { missing, isAllLost } = restored;
+  const isWhole = missing.length === 0 && !isAllLost;
   return (
-    <Notice tone="window" testID="came-back">
+    <Notice tone={isWhole ? 'window' : 'stop'} testID="came-back">
       <View style={styles.line}>
         <Grow>
           <Text kind="strong">The browser had lost this shop</Text>
           <Text kind="small">
-            {`It found its database damaged and threw it away, as it can after it was killed. All ${records} records came back from the second copy that Stratocoat keeps. Save the shop as a file all the same.`}
+            {`It found its database damaged and threw it away, as it can after it was killed. ${cameBackText(restored)}`}
           </Text>
+          {missing.slice(0, MOST_NAMED).map((m) => (
+            <Text key={m} kind="small">{`Missing: ${m}.`}</Text>
+          ))}
+          {missing.length > MOST_NAMED && <Text kind="small">{`And ${missing.length - MOST_NAMED} more.`}</Text>}
+          {!isWhole && (
+            <LinkArea href={pageHref('/shop')} style={styles.target}>
+              <Text kind="strong" tone="do">
+                Take in the last file
+              </Text>
+            </LinkArea>
+          )}
         </Grow>
-        <TextButton label="Seen" of="the browser had lost this shop" icon="check" onPress={() => setSeen(true)} />
+        <TextButton label="Seen" of="the browser had lost this shop" icon="check" onPress={seen} />
       </View>
     </Notice>
   );

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { countText } from '@/core';
 import { missingWithoutHttps, useBackup, useJobs, useNow, useRoomLeft, type RoomLeft, type ShopPreview } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { ActionButton } from '@/ui/ActionButton';
@@ -84,7 +85,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
             ? '\u00a0'
             : backup.atMs === null
               ? 'Never saved as a file'
-              : `Last saved as a file ${fullWhen(backup.atMs)}${backup.since > 0 ? `; ${backup.since} entries since` : ''}`}
+              : `Last saved as a file ${fullWhen(backup.atMs)}${backup.since > 0 ? `; ${countText(backup.since, 'change')} since` : ''}`}
         </Text>
         <Text kind="small" tone="muted">
           {room

@@ -1,4 +1,5 @@
 import { View } from 'react-native';
+import { countText } from '@/core';
 import { useBackup } from '@/data';
 import { dayOnly } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
@@ -17,8 +18,8 @@ export function BackupDue({ now }: { now: number }) {
           <Text kind="strong">Save the shop as a file</Text>
           <Text kind="small" tone="muted">
             {backup.atMs === null
-              ? `${backup.since} entries stand in this browser only.`
-              : `Last saved ${dayOnly(backup.atMs)}; ${backup.since} entries since.`}
+              ? `${countText(backup.since, 'change stands', 'changes stand')} in this browser only.`
+              : `Last saved ${dayOnly(backup.atMs)}; ${countText(backup.since, 'change')} since.`}
           </Text>
         </View>
       </ListRow>

@@ -1,0 +1,2 @@
+/** A number of things in words: '1 entry', '3 entries'. @param many where it is not the word with an s */
+export const countText = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
