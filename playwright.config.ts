@@ -40,7 +40,7 @@ export default defineConfig({
     screenshot: 'only-on-failure',
   },
   webServer: {
-    command: `npx tsx server/main.ts --port ${PORT}`,
+    command: `npx tsx server/main.ts --port ${PORT} --name shop.test`,
     url: `http://127.0.0.1:${PORT}/`,
     reuseExistingServer: false,
     timeout: 60_000,

@@ -5,6 +5,7 @@ import helmet from 'helmet';
 import { readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { createBench } from './devices';
+import { ownHost } from './guard';
 
 export interface ServerOptions {
   /** Folder of the exported app. */
@@ -13,6 +14,8 @@ export interface ServerOptions {
   demo: boolean;
   /** Serves the simulated devices under /bench, and tells the app of them. */
   bench?: boolean;
+  /** Names that it goes by besides those of its machine. */
+  names?: readonly string[];
   /** Given out under /certificate.crt, for a phone that is to trust this server. */
   certificate?: string;
 }
@@ -22,9 +25,10 @@ const YEAR_S = 31_536_000;
 const HASHED = /[.-][0-9a-f]{20,}\./;
 
 /** The built app over HTTP: compressed, cached, with index.html for deep links. Holds no data of anybody. */
-export function createApp({ dist, demo, bench, certificate }: ServerOptions): Express {
+export function createApp({ dist, demo, bench, certificate, names = [] }: ServerOptions): Express {
   const app = express();
   app.disable('x-powered-by');
+  app.use(ownHost(names));
   app.use(
     helmet({
       contentSecurityPolicy: {

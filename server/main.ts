@@ -4,6 +4,7 @@ import path from 'node:path';
 import { parseArgs } from 'node:util';
 import QRCode from 'qrcode';
 import { createApp } from './app';
+import { shareConnections, TIMES } from './guard';
 import { dropOldCertificate, ownAddresses, ownCertificate, ownFolder } from './certificate';
 
 const { values } = parseArgs({
@@ -14,6 +15,8 @@ const { values } = parseArgs({
     demo: { type: 'boolean', default: false },
     bench: { type: 'boolean', default: false },
     dist: { type: 'string' },
+    /** A name that it goes by in this network, besides its machine's own. */
+    name: { type: 'string', multiple: true, default: [] },
   },
 });
 const port = Number(values.port);
@@ -21,8 +24,6 @@ if (!Number.isInteger(port) || port < 0 || port > 65535) {
   console.error(`--port must be a number from 0 to 65535, not '${values.port}'`);
   process.exit(2);
 }
-/** Nobody has more phones, each with its six connections. */
-const MOST_CONNECTIONS = 256;
 
 async function main(): Promise<void> {
   const root = path.resolve(__dirname, '..');
@@ -35,9 +36,17 @@ async function main(): Promise<void> {
     console.log(
       'The certificate of an earlier version was thrown away: it could have vouched for any site. Delete it on phones that trust it, and install the new one.',
     );
-  const app = createApp({ dist, demo: values.demo, bench, ...(certificate && { certificate: certificate.authority }) });
-  const server = certificate ? createHttps(certificate, app) : createHttp(app);
-  server.maxConnections = MOST_CONNECTIONS;
+  const app = createApp({
+    dist,
+    demo: values.demo,
+    bench,
+    names: values.name.map((n) => n.toLowerCase()),
+    ...(certificate && { certificate: certificate.authority }),
+  });
+  const server = certificate
+    ? createHttps({ ...certificate, ...TIMES, handshakeTimeout: TIMES.headersTimeout }, app)
+    : createHttp(TIMES, app);
+  shareConnections(server);
   server.on('error', (e: NodeJS.ErrnoException) => {
     console.error(e.code === 'EADDRINUSE' ? `Port ${port} is in use. Give another with --port.` : e.message);
     process.exit(1);

@@ -9,7 +9,7 @@ import { useData, type Data } from './DataProvider';
 import { newId } from './id';
 import { shareLibrary } from './library';
 import { withEvents, withJob, type OpenJob } from './openJob';
-import { jobLog, type HeadRecord, type Settings, type ShopRecord } from './records';
+import { jobLog, withProduct, type HeadRecord, type Settings, type ShopRecord } from './records';
 import { jobKey, SHOP } from './queryKeys';
 import { reportStorageFailure } from './reportStorageFailure';
 import { fetchShop } from './shop';
@@ -49,11 +49,13 @@ function shopActions(data: Data, client: QueryClient) {
         (s) => ({ ...s, settings: { ...s.settings, ...settings } }),
         () => repo.saveSettings(settings),
       ),
-    saveProduct: (p: Product) =>
-      changeShop(
-        (s) => ({ ...s, products: [p, ...s.products.filter((x) => x.id !== p.id)] }),
-        () => repo.saveProduct(p),
-      ),
+    saveProduct: (p: Product) => {
+      const now = nowMs();
+      return changeShop(
+        (s) => withProduct(s, p, now),
+        () => repo.saveProduct(p, now),
+      );
+    },
     removeProduct: (id: string) =>
       changeShop(
         (s) => ({ ...s, products: s.products.filter((x) => x.id !== id) }),

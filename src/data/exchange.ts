@@ -71,12 +71,28 @@ export interface ShopPreview {
   jobs: number;
   events: number;
   readings: number;
-  /** Records of its shelf, and how many of them are not here. */
-  shelf: { records: number; fresh: number };
+  /** Records of its shelf. */
+  shelf: number;
+  /** What it has that is not here. */
+  brings: ShopParts;
+  /** What is only here: taking its place would delete that. */
+  onlyHere: ShopParts;
+  /** How many jobs are here. */
+  here: number;
   /** Files of jobs that were damaged on the way and are left out. */
   damaged: readonly string[];
   /** Its sums are right; false: it is of an older app, and has none. */
   checked: boolean;
+}
+
+/** Parts of a shop, counted. */
+export interface ShopParts {
+  /** Names of whole jobs, and entries of jobs that both have. */
+  jobs: string[];
+  entries: number;
+  readings: number;
+  shelf: number;
+  products: number;
 }
 
 /** More clashes than that are a number. */
@@ -183,9 +199,11 @@ export function createExchange(repo: Repository) {
       shopFile = read.value.shop;
       const { damaged, checked } = read.value;
       const { settings, exportedMs, jobs, readings, shelf } = shopFile;
-      const here = new Set((await repo.shelf()).records.map((r) => r.id));
+      const { jobIds } = await repo.shop();
       return ok({
-        shelf: { records: shelf.length, fresh: shelf.filter((r) => !here.has(r.id)).length },
+        shelf: shelf.length,
+        ...(await shopsCompared(repo, shopFile)),
+        here: jobIds.length,
         name: settings.shopName,
         exportedMs,
         jobs: jobs.length,
@@ -203,16 +221,60 @@ export function createExchange(repo: Repository) {
       shopFile = undefined;
     },
 
-    /** Puts only its shelf together with the one that is here. @returns how many records were new */
-    async mergeShelf(): Promise<number> {
+    /** Puts it together with what is here. */
+    async mergeShop(): Promise<void> {
       if (!shopFile) throw new Error('Pick the file again');
-      const fresh = await repo.mergeShelf(shopFile.shelf);
+      await repo.mergeShop(shopFile, mergeCopies);
       shopFile = undefined;
-      return fresh;
     },
   };
 }
 export type Exchange = ReturnType<typeof createExchange>;
+
+const noParts = (): ShopParts => ({ jobs: [], entries: 0, readings: 0, shelf: 0, products: 0 });
+
+/** How many of each are not among the others. */
+const without = <T>(list: readonly T[], others: ReadonlySet<T>): number =>
+  list.reduce((n, x) => (others.has(x) ? n : n + 1), 0);
+const bothWays = <T>(there: readonly T[], here: readonly T[]): [number, number] => [
+  without(there, new Set(here)),
+  without(here, new Set(there)),
+];
+
+/** What a shop's file has and the shop here has not, and the other way round. */
+async function shopsCompared(repo: Repository, file: ShopFile): Promise<{ brings: ShopParts; onlyHere: ShopParts }> {
+  const [brings, onlyHere] = [noParts(), noParts()];
+  const s = await repo.shop();
+  const there = new Map(file.jobs.map((f) => [f.job.id, f]));
+  for (const f of file.jobs) if (!s.jobIds.includes(f.job.id)) brings.jobs.push(f.job.name);
+  for (const id of s.jobIds) {
+    const own = await repo.load(id).catch(() => null);
+    const other = there.get(id);
+    if (!other) onlyHere.jobs.push(own?.job.name ?? 'A job that cannot be read');
+    else if (own) {
+      const [more, less] = bothWays(
+        other.events.map((e) => e.id),
+        own.events.map((e) => e.id),
+      );
+      brings.entries += more;
+      onlyHere.entries += less;
+    }
+  }
+  const room = await repo.roomLog();
+  [brings.readings, onlyHere.readings] = bothWays(
+    file.readings.map((r) => r.atMs),
+    room.days.flatMap((d) => d.readings.map((r) => r.atMs)),
+  );
+  [brings.shelf, onlyHere.shelf] = bothWays(
+    file.shelf.map((r) => r.id),
+    (await repo.shelf()).records.map((r) => r.id),
+  );
+  [brings.products, onlyHere.products] = bothWays(
+    file.products.map((p) => p.id),
+    s.products.map((p) => p.id),
+  );
+  return { brings, onlyHere };
+}
 
 function whatMerges(here: LoadedJob, file: JobFile): NonNullable<JobPreview['here']> {
   const r = mergeCopies(here, file);

@@ -18,7 +18,7 @@ const api = {
   writeShop: (name: string, ...a: Parameters<Exchange['writeShop']>) => of(name).writeShop(...a),
   readShop: (name: string, ...a: Parameters<Exchange['readShop']>) => of(name).readShop(...a),
   putShop: (name: string) => of(name).putShop(),
-  mergeShelf: (name: string) => of(name).mergeShelf(),
+  mergeShop: (name: string) => of(name).mergeShop(),
 };
 export type ExchangeWorker = typeof api;
 

@@ -28,7 +28,7 @@ export * from './schools';
 export * from './shop';
 export * from './status';
 export * from './toDos';
-export type { JobPreview, ShopPreview } from './exchange';
+export type { JobPreview, ShopParts, ShopPreview } from './exchange';
 export * from './workClocks';
 export { type Mode } from './mode';
 export { DEFAULT_SETTINGS, type Forecast, type Settings } from './records';

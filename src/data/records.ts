@@ -16,6 +16,7 @@ import {
 import type { ShelfRecord } from '@/core/log/shelf';
 import { readingOfRow, readingRow, type ReadingRow } from '@/core/formats/readingRow';
 import { readRecord, writeRecord } from '@/core/formats/migrate';
+import { stampProduct } from '@/core/library/mergeProduct';
 import { DEFAULT_SETTINGS, type Settings } from '@/core/formats/settings';
 
 export { DEFAULT_SETTINGS, type Settings } from '@/core/formats/settings';
@@ -54,6 +55,19 @@ export interface ShopRecord {
   /** For the demo: how it was filled, so that it can be told from what a user did to it. */
   seeded?: Seeding;
 }
+
+/** The shop with a product of its own, new or changed; what changed in it has its moment. */
+export const withProduct = (s: ShopRecord, p: Product, nowMs: number): ShopRecord => ({
+  ...s,
+  products: [
+    stampProduct(
+      s.products.find((x) => x.id === p.id),
+      p,
+      nowMs,
+    ),
+    ...s.products.filter((x) => x.id !== p.id),
+  ],
+});
 
 /** When the demo was filled, and the numbers that its jobs had then. */
 export interface Seeding {

@@ -10,8 +10,8 @@ import type { Exchange, JobPreview, ShopPreview } from './exchange';
 import type { ExchangeWorker } from './exchange.worker';
 import { saveBytes, saveText, slug } from './files';
 import { storeName } from './mode';
-import { BACKUP, jobKey, SHELF } from './queryKeys';
-import { SHOP_LOG, type Backup } from './records';
+import { BACKUP, jobKey } from './queryKeys';
+import type { Backup } from './records';
 import { refresh } from './refresh';
 import { reportStorageFailure } from './reportStorageFailure';
 
@@ -71,14 +71,11 @@ function exchangeActions(data: Data, client: QueryClient) {
       client.removeQueries({ queryKey: ['job'] });
       await settle(['all']);
     },
-    /** Puts the shelf of the file that was read together with the one here. @returns how many records were new */
-    mergeShelf: async (): Promise<number> => {
-      const fresh = await reported(
-        isKept ? away.ask<number>(async (w) => await w.mergeShelf(name)) : (await local()).mergeShelf(),
-      );
-      writes.forget(SHELF);
-      await settle([SHOP_LOG]);
-      return fresh;
+    /** Puts the shop of the file that was read together with the one here. */
+    mergeShop: async (): Promise<void> => {
+      await reported(isKept ? away.ask(async (w) => w.mergeShop(name)) : (await local()).mergeShop());
+      client.removeQueries({ queryKey: ['job'] });
+      await settle(['all']);
     },
     /** Writes one job to a file, with the air of its time. */
     saveJob: async (jobId: string, jobName: string): Promise<void> => {

@@ -48,8 +48,9 @@ export function dayIndex(days: readonly AirDay[], day: number): number {
   return lo - 1;
 }
 
-const sameReading = (a: Reading, b: Reading): boolean =>
-  a.atMs === b.atMs && a.tempC === b.tempC && a.rh === b.rh && a.surfaceC === b.surfaceC;
+/** Also by where it came from, where that is known. */
+const sameReading = (a: Reading & { source?: unknown }, b: Reading & { source?: unknown }): boolean =>
+  a.atMs === b.atMs && a.tempC === b.tempC && a.rh === b.rh && a.surfaceC === b.surfaceC && a.source === b.source;
 
 /**
  * Puts readings into days, in whatever order they come, one a moment (the new one counts). Days that gain nothing stay the

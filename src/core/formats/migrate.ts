@@ -45,6 +45,20 @@ function shopFrom4(shop: Raw): Raw {
   return { ...shop, settings: { ...settings, rig: { ...rig, media: MEDIA_OF_4[String(rig.media)] ?? rig.media } } };
 }
 
+/** When fields of a shop's own products began to have moments, ms: what stood there before counts as changed then, so that no older file overrules it. */
+const PRODUCTS_STAMPED_MS = Date.UTC(2026, 10, 30);
+function shopFrom13(shop: Raw): Raw {
+  if (!Array.isArray(shop.products)) return shop;
+  const stamped = (p: unknown): unknown =>
+    isRaw(p) && p.changed === undefined
+      ? {
+          ...p,
+          changed: Object.fromEntries(Object.keys(p).flatMap((k) => (k === 'id' ? [] : [[k, PRODUCTS_STAMPED_MS]]))),
+        }
+      : p;
+  return { ...shop, products: shop.products.map(stamped) };
+}
+
 /** A cup that was half poured in version 10 named its grams otherwise. */
 function draftFrom10({ draft, ...rest }: Raw): Raw {
   if (!isRaw(draft)) return { ...rest, draft };
@@ -76,6 +90,7 @@ const UNCHANGED: Steps = {
   10: same,
   11: same,
   12: same,
+  13: same,
 };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
@@ -86,7 +101,7 @@ const STEPS = {
   body: UNCHANGED,
   drawing: UNCHANGED,
   climate: UNCHANGED,
-  shop: { ...UNCHANGED, 4: shopFrom4 },
+  shop: { ...UNCHANGED, 4: shopFrom4, 13: shopFrom13 },
   /** These four had no version of their own up to 4: they stand in a field now. */
   forecast: { ...UNCHANGED, 4: ({ value }) => ({ forecast: value }) },
   heats: { ...UNCHANGED, 4: ({ value }) => ({ heats: value }) },
@@ -104,7 +119,8 @@ const STEPS = {
     // cups of fillers and of what is brushed on, and doses of products; version 10 test cards, readings of colour, and how a coat was
     // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
     // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone; version 13
-    // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others.
+    // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others; version 14 when each field of a product was
+    // changed.
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

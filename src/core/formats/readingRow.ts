@@ -1,8 +1,8 @@
-import type { ClimateReading, ReadingSource } from '../air/climate';
+import { READING_SOURCES, type ClimateReading, type ReadingSource } from '../air/climate';
 import type { AirDay } from '../air/days';
 import type { HeatPlan } from '../air/heat';
 import type { LogEvent } from '../log/event';
-import { HOUR_MS, MINUTE_MS } from '../units/time';
+import { HOUR_MS } from '../units/time';
 
 /** A reading as it is stored and sent: [ms, °C, fraction, source, surface °C]. */
 export type ReadingRow = [number, number, number, ReadingSource, number?];
@@ -28,8 +28,6 @@ export interface JobAir {
 
 /** Panels were in the room before the first entry; their clocks look back no further. */
 const BEFORE_MS = 12 * HOUR_MS;
-/** Readings of two loggers of one room within this stand for each other. */
-const SAME_MS = 30 * MINUTE_MS;
 
 /** The air of a job's time, and the heats that were planned for the room or for it. */
 export function airOfJob(
@@ -48,18 +46,22 @@ export function airOfJob(
   };
 }
 
+/** Of two readings of one moment: what somebody read counts before a logger, and that before a file; else the same one on every device. */
+function counts(a: ClimateReading, b: ClimateReading): ClimateReading {
+  const [x, y] = [READING_SOURCES.indexOf(a.source), READING_SOURCES.indexOf(b.source)];
+  if (x !== y) return x < y ? a : b;
+  return JSON.stringify(readingRow(a)) >= JSON.stringify(readingRow(b)) ? a : b;
+}
+
 /**
- * Readings of a file that tell this shop something: those of times at which it has none of its own.
+ * Readings of a file that this shop has not, or has otherwise: each is known by its moment, and both shops have all of them when each has had the
+ * other's, in whatever order.
  * @param own days that are here
  */
 export function readingsToAdd(theirs: readonly ReadingRow[], own: readonly AirDay<ClimateReading>[]): ClimateReading[] {
-  const times = own.flatMap((d) => d.readings.map((r) => r.atMs));
-  let i = 0;
-  return [...theirs]
-    .sort((a, b) => a[0] - b[0])
-    .filter(([atMs]) => {
-      while (i < times.length && times[i]! < atMs - SAME_MS) i++;
-      return !(i < times.length && times[i]! <= atMs + SAME_MS);
-    })
-    .map(readingOfRow);
+  const here = new Map(own.flatMap((d) => d.readings.map((r) => [r.atMs, r] as const)));
+  return theirs.flatMap((row) => {
+    const [reading, had] = [readingOfRow(row), here.get(row[0])];
+    return had && counts(had, reading) === had ? [] : [reading];
+  });
 }

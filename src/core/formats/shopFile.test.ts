@@ -3,7 +3,7 @@ import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { coated, foundBare, JOB, T0 } from '../testing';
 import { writeJobFile } from './jobFile';
 import { parseJobAir } from './jobAir';
-import { airOfJob, readingsToAdd } from './readingRow';
+import { airOfJob, readingsToAdd, type ReadingRow } from './readingRow';
 import { splitDays } from '../air/days';
 import { readShopFiles, withSums, writeShopFiles, type ShopFile } from './shopFile';
 import { DEFAULT_SETTINGS } from './settings';
@@ -186,11 +186,16 @@ describe('the air that goes with a job', () => {
     expect(air.heats.map((h) => h.id)).toEqual(['room', 'mine']);
     expect(parseJobAir(plain(air)).ok).toBe(true);
   });
-  it('adds only what this shop knows nothing of', () => {
+  it('adds what this shop has not; of two of one moment the one by hand counts', () => {
     const own = day(0, 5, 60);
-    const row = (min: number): [number, number, number, 'logger'] => [T0 + min * 60_000, 10, 0.4, 'logger'];
-    const added = readingsToAdd([row(-45), row(-20), row(10), row(90), row(300)], own);
-    expect(added.map((r) => (r.atMs - T0) / 60_000)).toEqual([-45, 300]);
+    const row = (min: number, source: 'hand' | 'logger' | 'file' = 'logger'): ReadingRow => [
+      T0 + min * 60_000,
+      10,
+      0.4,
+      source,
+    ];
+    const added = readingsToAdd([row(-45), row(-20), row(0, 'file'), row(60, 'hand'), row(90)], own);
+    expect(added.map((r) => (r.atMs - T0) / 60_000)).toEqual([-45, -20, 60, 90]);
     expect(readingsToAdd([row(0)], [])).toHaveLength(1);
   });
   it('is refused row by row', () => {

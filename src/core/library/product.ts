@@ -82,6 +82,8 @@ export interface Product {
   copiedFrom?: string;
   /** Of a user's own: paths of the figures that their data sheet gives; the others are still those of its kind. Absent: all of them. */
   stated?: string[];
+  /** Of a user's own: when each field was last changed, ms. Absent: since it was made. */
+  changed?: Readonly<Record<string, number>>;
 }
 
 export type ProductLookup = (id: string) => Product | undefined;

@@ -1,5 +1,5 @@
 import { array, lazy, mixed, object, string } from 'yup';
-import { between } from '../validation/fields';
+import { between, TIME_MS } from '../validation/fields';
 import { validated } from '../validation/validated';
 import { fail, type FieldProblem, type Result } from '../result';
 import { SHEENS } from './finish';
@@ -19,6 +19,15 @@ const known = <T extends string>(label: string, values: readonly T[]) =>
     .strict()
     .oneOf([...values], `${label} '\${value}' is not one that is known`)
     .required(`${label} is missing`);
+
+const MOST_MOMENTS = 60;
+const areMoments = (v: unknown): boolean =>
+  v === undefined ||
+  (typeof v === 'object' &&
+    v !== null &&
+    !Array.isArray(v) &&
+    Object.keys(v).length <= MOST_MOMENTS &&
+    Object.values(v).every((ms) => typeof ms === 'number' && ms >= TIME_MS.min && ms <= TIME_MS.max));
 
 const DOSES = {
   tube: object({
@@ -141,6 +150,8 @@ const SCHEMA = object({
   basis: known('Basis', ['generic', 'sheet']),
   copiedFrom: string().strict().max(80),
   stated: array().strict().of(string().strict().required().max(60)).max(100, 'More than 100 figures'),
+  // Since version 14.
+  changed: mixed<Record<string, number>>().test('moments', 'When its parts were changed cannot be read', areMoments),
 })
   .strict()
   .noUnknown('There is a field that is not known: ${unknown}');

@@ -1,9 +1,9 @@
+import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from './lastWriter';
 import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from './job';
 
 /**
  * Two devices change copies of one job and put them together again. What a job is about is cut into parts (the name, a panel, one field of a
- * zone …), each with the moment at which it was last changed; of two forms of a part the one changed last counts (a last-writer-wins register:
- * Shapiro et al. 2011, section 3.2). What was taken away is remembered with its moment, so that it does not come back from the other
+ * zone …), each with the moment at which it was last changed; of two forms of a part the one changed last counts (see `lastWriter`). What was taken away is remembered with its moment, so that it does not come back from the other
  * device, unless that one changed it afterwards or did something on it. Merging is commutative, associative and idempotent: whatever
  * the order in which copies meet, and however often, all end alike.
  */
@@ -24,24 +24,7 @@ interface Lists {
 /** What never changes, and what this file keeps itself. */
 const NOT_PARTS: readonly string[] = ['id', 'createdMs', 'changed', 'gone', ...LISTS];
 
-type Fields = Record<string, unknown>;
-const fieldsOf = (x: object): Fields => x as Fields;
-
 const membersOf = (job: Job, list: List): readonly Listed[] => job[list] ?? [];
-
-/** A value in one way of writing, whatever the order of its fields. */
-function canonical(v: unknown): string {
-  if (v === undefined) return '';
-  return JSON.stringify(v, (_, x: unknown) =>
-    typeof x === 'object' && x !== null && !Array.isArray(x)
-      ? Object.fromEntries(Object.entries(x).sort(([a], [b]) => (a < b ? -1 : 1)))
-      : x,
-  );
-}
-const isSame = (a: unknown, b: unknown): boolean => a === b || canonical(a) === canonical(b);
-
-/** Every field that either has. */
-const namesIn = (a: object, b: object): string[] => [...new Set([...Object.keys(a), ...Object.keys(b)])].sort();
 
 /**
  * The job with the moment at every part that a change has changed. A moment is always after the one that stood there, also on a device whose
@@ -101,19 +84,11 @@ function lastChange(changed: Readonly<Record<string, number>> | undefined, part:
 const momentOf = (job: Job, part: string, field: string): number =>
   Math.max(job.changed?.[part] ?? 0, job.changed?.[`${part}/${field}`] ?? 0);
 
-/** Which of two forms of a part counts: what was changed last; at the same moment the same one on every device. */
-const laterOf = (aMs: number, a: unknown, bMs: number, b: unknown): 'a' | 'b' =>
-  aMs !== bMs ? (aMs > bMs ? 'a' : 'b') : canonical(a) >= canonical(b) ? 'a' : 'b';
-
 /** A member as both sides make it, field by field. */
 function mergeMember(a: Job, b: Job, part: string, one: Listed, other: Listed): Listed {
   if (one === other) return one;
-  const out: Fields = {};
-  for (const k of namesIn(one, other)) {
-    const [x, y] = [fieldsOf(one)[k], fieldsOf(other)[k]];
-    const v = laterOf(momentOf(a, part, k), x, momentOf(b, part, k), y) === 'a' ? x : y;
-    if (v !== undefined) out[k] = v;
-  }
+  const of = { a, b };
+  const out = mergeFields(one, other, (side, k) => momentOf(of[side], part, k));
   return isSame(out, one) ? one : (out as unknown as Listed);
 }
 
@@ -122,15 +97,9 @@ function mergeMember(a: Job, b: Job, part: string, one: Listed, other: Listed): 
  * @param needed zones on which an entry of either log says that something was done: they stay, with their panels, also where one side took them away
  */
 export function mergeJob(a: Job, b: Job, needed: ReadonlySet<string>): Job {
-  const changed: Record<string, number> = { ...a.changed };
-  for (const [part, ms] of Object.entries(b.changed ?? {})) changed[part] = Math.max(ms, changed[part] ?? 0);
-  const out: Fields = {};
-  for (const k of namesIn(a, b)) {
-    if (NOT_PARTS.includes(k)) continue;
-    const [x, y] = [fieldsOf(a)[k], fieldsOf(b)[k]];
-    const v = laterOf(a.changed?.[k] ?? 0, x, b.changed?.[k] ?? 0, y) === 'a' ? x : y;
-    if (v !== undefined) out[k] = v;
-  }
+  const changed = mergeMoments(a.changed, b.changed);
+  const of = { a: a.changed, b: b.changed };
+  const out = mergeFields(a, b, (side, k) => of[side]?.[k] ?? 0, NOT_PARTS);
   const gone: Record<string, Gone> = {};
   const here = new Map<List, Listed[]>();
   for (const list of LISTS) {

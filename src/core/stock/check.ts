@@ -7,7 +7,7 @@ import { figure, phrase, type Message } from '../units/phrase';
 import { MINUTE_MS } from '../units/time';
 import { batchMl, keeps } from './composition';
 import { holdsName } from './order';
-import { appendToShelf, type Shelf } from './shelf';
+import { appendToShelf, batchNumber, type Shelf } from './shelf';
 
 /** Clocks of two devices differ a little; more than this ahead is a slip. */
 const AHEAD_MS = 2 * MINUTE_MS;
@@ -57,7 +57,9 @@ function leftWithout(shelf: Shelf, without: Shelf): FieldProblem[] {
       return [{ path: 'targetId', message: 'Something was taken out of that container. Correct that first.' }];
   for (const [batch, b] of shelf.batches)
     if (!without.batches.has(batch) && b.keptG > 0)
-      return [{ path: 'targetId', message: `Something of batch ${b.no} was kept. Correct that first.` }];
+      return [
+        { path: 'targetId', message: `Something of batch ${batchNumber(shelf, b.id)} was kept. Correct that first.` },
+      ];
   return [];
 }
 
@@ -117,7 +119,10 @@ function checkPlain(r: PlainShelfRecord, { shelf, products, nowMs, usedMl }: She
       const sprayedG = ml > 0 ? (batch.mixedG * (usedMl?.(batch.id) ?? 0)) / ml : 0;
       const leftG = batch.mixedG - batch.keptG - batch.wastedG - sprayedG;
       if (r.amount > leftG + SLIP_G)
-        bad('amount', phrase`At most ${figure('mass', Math.max(0, leftG))} can be left of batch ${String(batch.no)}`);
+        bad(
+          'amount',
+          phrase`At most ${figure('mass', Math.max(0, leftG))} can be left of batch ${batchNumber(shelf, batch.id)}`,
+        );
       break;
     }
   }

@@ -153,7 +153,7 @@ export function productsHere(all: readonly Product[], shelf: Shelf, products: Pr
 }
 
 /** What a container holds, in words. @param label what stands on it besides */
-export function holdsName(h: Holds, products: ProductLookup, batchNo?: number, label?: string): string {
+export function holdsName(h: Holds, products: ProductLookup, batchNo?: string, label?: string): string {
   switch (h.what) {
     case 'article':
       return h.name;

@@ -3,7 +3,7 @@ import { splitMix } from '../mix/ratio';
 import { figure, phrase, type Message } from '../units/phrase';
 import { batchMl } from './composition';
 import { isUsable } from './order';
-import type { Shelf } from './shelf';
+import { batchNumber, type Shelf } from './shelf';
 
 /** A pot of one colour that is at hand: a batch, or what was kept of one. */
 export interface Pot {
@@ -47,7 +47,7 @@ export function potsAtHand(
       const product = b && products(b.productId);
       if (!b || !product || !FAMILIES[product.family].coloured) continue;
       const ml = (batchMl(b, shelf, products) * c.amount) / b.mixedG;
-      add(product, b.colour, { id: c.id, name: `what is left of batch ${b.no}`, ml });
+      add(product, b.colour, { id: c.id, name: `what is left of batch ${batchNumber(shelf, b.id)}`, ml });
     }
     if (c.holds.what === 'part' && c.holds.part === 0) {
       const product = products(c.holds.productId);

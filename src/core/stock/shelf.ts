@@ -331,3 +331,30 @@ export function nextBatchNo(s: Shelf): number {
   for (const b of s.batches.values()) most = Math.max(most, b.no);
   return most + 1;
 }
+
+const numbers = new WeakMap<Shelf['batches'], ReadonlyMap<string, string>>();
+
+/**
+ * What a batch is called: its number, and where two phones gave the same one before they were put together, '13', '13b' … by when they were mixed. The
+ * tin says what it says: the earlier one keeps its number.
+ */
+export function batchNumber({ batches }: Pick<Shelf, 'batches'>, id: string): string {
+  let known = numbers.get(batches);
+  if (!known) {
+    const taken = new Map<number, number>();
+    const inOrder = [...batches.values()].sort((a, b) => a.atMs - b.atMs || (a.id < b.id ? -1 : 1));
+    known = new Map(
+      inOrder.map(({ id, no }) => {
+        const before = taken.get(no) ?? 0;
+        taken.set(no, before + 1);
+        return [
+          id,
+          before === 0 ? `${no}` : before < LETTERS.length ? `${no}${LETTERS[before]}` : `${no}-${before + 1}`,
+        ];
+      }),
+    );
+    numbers.set(batches, known);
+  }
+  return known.get(id) ?? '';
+}
+const LETTERS = 'abcdefghijklmnopqrstuvwxyz';

@@ -1,12 +1,28 @@
-import type { ClimateReading, Job, LogEvent } from '@/core';
+import type { ClimateReading, Job, LogEvent, Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { writeRecord } from '@/core/formats/migrate';
+import { readingRow } from '@/core/formats/readingRow';
+import type { ShopFile } from '@/core/formats/shopFile';
+import { mergeProducts } from '@/core/library/mergeProduct';
+import { isSame, mergeMoments } from '@/core/log/lastWriter';
 import type { ShelfRecord } from '@/core/log/shelf';
 import type { JobCopy, MergedCopies } from '@/core/strata/mergeLogs';
 import { StaleHead } from '../logStore';
-import { CLIMATE, eventsRecord, headRecord, jobLog, keys, SHOP_LOG, type Forecast, type ShopRecord } from '../records';
+import {
+  alarmsFromRecord,
+  CLIMATE,
+  eventsRecord,
+  forecastFromRecord,
+  headRecord,
+  jobLog,
+  keys,
+  SHOP_LOG,
+  type DrawingRecord,
+  type Forecast,
+  type ShopRecord,
+} from '../records';
 import { StorageProblem } from '../storage';
-import { jobRecords } from './reading';
+import { jobRecords, type Reading } from './reading';
 import type { Base } from './transact';
 
 /** A job as it is stored, or what of it is new to someone who has a part. */
@@ -19,6 +35,11 @@ export interface LoadedJob {
   /** Records that could not be read, by key. They are left where they are. */
   unreadable: string[];
 }
+/** Puts two copies of a job together. */
+type Merge = (here: JobCopy, there: JobCopy) => MergedCopies;
+/** Products with figures of somebody's own: the shipped ones are everywhere. */
+const ownProducts = (products: readonly Product[]): Product[] => products.filter((p) => p.basis === 'sheet');
+
 /** Jobs with their logs. */
 export function jobsIn(base: Base) {
   const { store, known, now, transact } = base;
@@ -31,6 +52,40 @@ export function jobsIn(base: Base) {
     const job = await now.jobOfHead(jobId, head);
     const { entries, unreadable } = await log.entries(head.seq, after);
     return { job, events: entries, seq: head.seq, no: head.no, unreadable };
+  }
+
+  /** What a copy makes of the job that is here; undefined where there is none. */
+  async function mergedJob(r: Reading, file: Pick<JobFile, 'job' | 'events'>, merge: Merge) {
+    const jobId = file.job.id;
+    const log = r.logOf(jobId);
+    const head = await log.head();
+    if (!head) return undefined;
+    const here = await r.jobOfHead(jobId, head);
+    // Entries never change: what the head counts is all that has to be so still when it is written.
+    const { entries, unreadable } = await now.logOf(jobId).entries(head.seq);
+    const { job, fresh } = merge({ job: here, events: entries }, file);
+    // Where entries were lost, what comes back takes their places.
+    const texts = await r.getMany(unreadable);
+    const holes = unreadable.filter((k) => texts[k] === null).slice(0, fresh.length);
+    const back = Object.fromEntries(holes.map((k, i) => [k, eventsRecord(fresh.slice(i, i + 1))]));
+    const no = head.no + 1;
+    const before = head.job ? new Map<string, DrawingRecord>() : (known.heads.get(jobId)?.drawings ?? new Map());
+    const { records, drawings } = jobRecords(job, no, before);
+    return {
+      set: { ...log.records({ seq: head.seq, no }, fresh.slice(holes.length)).records, ...back, ...records },
+      fresh: fresh.length,
+      onWritten: () => void known.heads.set(jobId, { no, job, drawings }),
+    };
+  }
+
+  /** Records of a job that is not here. */
+  function newJob(r: Reading, { job, events }: Pick<JobFile, 'job' | 'events'>) {
+    const { records, drawings } = jobRecords(job, 1, new Map());
+    return {
+      set: { ...r.logOf(job.id).records({ seq: 0, no: 1 }, events).records, ...records },
+      fresh: events.length,
+      onWritten: () => void known.heads.set(job.id, { no: 1, job, drawings }),
+    };
   }
 
   return {
@@ -84,8 +139,8 @@ export function jobsIn(base: Base) {
         };
       }),
     /**
-     * Puts whole jobs in, all or none, replacing jobs of the same id, with the products that they bring. A product
-     * that the shop already has of its own is kept.
+     * Puts whole jobs in, all or none, replacing jobs of the same id, with the products that they bring. Of a product that the shop has of its own
+     * too, each field is as it was changed last.
      */
     putJobs: (
       files: readonly Pick<JobFile, 'job' | 'events' | 'products' | 'air'>[],
@@ -112,7 +167,7 @@ export function jobsIn(base: Base) {
           Object.assign(set, log.records({ seq: 0, no }, f.events).records, records);
           remove.push(...stored.filter((k) => k.startsWith(`${jobLog(f.job.id)}/`)));
           put.push(() => known.heads.set(f.job.id, { no, job: f.job, drawings }));
-          for (const p of f.products) if (p.basis === 'sheet' && !products.has(p.id)) products.set(p.id, p);
+          for (const p of mergeProducts([...products.values()], ownProducts(f.products))) products.set(p.id, p);
           if (f.air && !room) Object.assign(set, await airRecords(f.air));
         }
         const jobIds = [...new Set([...s.jobIds, ...files.map((f) => f.job.id)])];
@@ -151,45 +206,58 @@ export function jobsIn(base: Base) {
      * last count, and its air and products come along.
      * @param merge puts two copies together: loaded with what reads files @returns the keys of the records that were written
      */
-    mergeJob: (
-      file: Pick<JobFile, 'job' | 'events' | 'products' | 'air'>,
-      merge: (here: JobCopy, there: JobCopy) => MergedCopies,
-    ) =>
-      transact(async ({ shop, logOf, jobOfHead, airRecords, getMany }) => {
-        const jobId = file.job.id;
-        const log = logOf(jobId);
-        const head = await log.head();
-        if (!head) throw new StaleHead();
-        const here = await jobOfHead(jobId, head);
-        // Entries never change: what the head counts is all that has to be so still when it is written.
-        const { entries, unreadable } = await now.logOf(jobId).entries(head.seq);
-        const { job, fresh } = merge({ job: here, events: entries }, file);
-        // Where entries were lost, what comes back takes their places.
-        const texts = await getMany(unreadable);
-        const holes = unreadable.filter((k) => texts[k] === null).slice(0, fresh.length);
-        const back = Object.fromEntries(holes.map((k, i) => [k, eventsRecord(fresh.slice(i, i + 1))]));
-        const no = head.no + 1;
-        const { records, drawings } = jobRecords(
-          job,
-          no,
-          head.job ? new Map() : (known.heads.get(jobId)?.drawings ?? new Map()),
-        );
-        const s = await shop();
-        const products = file.products.filter((p) => p.basis === 'sheet' && !s.products.some((o) => o.id === p.id));
+    mergeJob: (file: Pick<JobFile, 'job' | 'events' | 'products' | 'air'>, merge: Merge) =>
+      transact(async (r) => {
+        const merged = await mergedJob(r, file, merge);
+        if (!merged) throw new StaleHead();
+        const s = await r.shop();
+        const products = mergeProducts(s.products, ownProducts(file.products));
         const set = {
-          ...log.records({ seq: head.seq, no }, fresh.slice(holes.length)).records,
-          ...back,
-          ...records,
-          ...(products.length > 0 && {
-            [keys.shop]: writeRecord({ ...s, products: [...s.products, ...products], seq: s.seq + 1 }),
-          }),
-          ...(file.air && (await airRecords(file.air))),
+          ...merged.set,
+          ...(!isSame(products, s.products) && { [keys.shop]: writeRecord({ ...s, products, seq: s.seq + 1 }) }),
+          ...(file.air && (await r.airRecords(file.air))),
         };
+        return { result: Object.keys(set), set, counts: 1 + merged.fresh, onWritten: merged.onWritten };
+      }),
+    /**
+     * Puts a whole shop together with the one that is here, all or none: jobs entry by entry and part by part, its shelf, its readings, its
+     * products. Settings and running work clocks stay as they are here.
+     */
+    mergeShop: (file: ShopFile, merge: Merge) =>
+      transact(async (r) => {
+        const s = await r.shop();
+        const set: Record<string, string> = {};
+        const written: (() => void)[] = [];
+        let fresh = 0;
+        for (const f of file.jobs) {
+          const merged = (await mergedJob(r, f, merge)) ?? newJob(r, f);
+          Object.assign(set, merged.set);
+          fresh += 1 + merged.fresh;
+          written.push(merged.onWritten);
+        }
+        const jobIds = [...new Set([...s.jobIds, ...file.jobs.map((f) => f.job.id)])];
+        const theirs = [...file.products, ...file.jobs.flatMap((f) => ownProducts(f.products))];
+        const products = mergeProducts(s.products, theirs);
+        const seq = (await r.shelfLog.head())?.seq ?? 0;
+        const known = new Set((await now.shelfLog.entries(seq)).entries.map((e) => e.id));
+        const shelf = file.shelf.filter((e) => !known.has(e.id));
+        const alarms = await r.get(keys.alarms);
+        const forecast = await r.get(keys.forecast);
+        const own = forecast ? forecastFromRecord(forecast) : null;
+        Object.assign(set, await r.shelfRecords(shelf), {
+          [keys.shop]: writeRecord({ ...s, jobIds, products, seq: s.seq + 1 }),
+          [keys.alarms]: writeRecord({ done: mergeMoments(alarms ? alarmsFromRecord(alarms) : {}, file.alarms) }),
+          ...(await r.airRecords({ readings: file.readings.map(readingRow), heats: file.heats })),
+        });
+        if (file.forecast && file.forecast.issuedMs > (own?.issuedMs ?? 0))
+          set[keys.forecast] = writeRecord({ forecast: file.forecast });
         return {
-          result: Object.keys(set),
+          result: undefined,
           set,
-          counts: 1 + fresh.length,
-          onWritten: () => known.heads.set(jobId, { no, job, drawings }),
+          counts: fresh + shelf.length,
+          onWritten: () => {
+            for (const w of written) w();
+          },
         };
       }),
     /** Takes a job away, with all that belongs to it. Where there is no room even for that, its records go first, and make it. */

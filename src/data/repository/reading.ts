@@ -2,6 +2,7 @@ import { addReadings, type AirDay, type ClimateReading, type Job, type LogEvent 
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { readingsToAdd, type JobAir } from '@/core/formats/readingRow';
 import { NewerFormat } from '@/core/formats/version';
+import { isSame, laterOf } from '@/core/log/lastWriter';
 import type { ShelfRecord } from '@/core/log/shelf';
 import { logStore } from '../logStore';
 import {
@@ -160,10 +161,15 @@ export function readingFrom(from: Pick<KeyValue, 'getMany' | 'getRange' | 'getAl
       .flatMap((k) => (had[k] && known.days.isReadable(k, had[k]) ? [known.days.read(k, had[k])] : []));
     const text = await get(keys.heats);
     const planned = text ? heatsFromRecord(text) : [];
-    const more = heats.filter((h) => !planned.some((p) => p.id === h.id));
+    const all = new Map(planned.map((h) => [h.id, h]));
+    for (const h of heats) {
+      const had = all.get(h.id);
+      all.set(h.id, had && laterOf(0, had, 0, h) === 'a' ? had : h);
+    }
+    const merged = [...all.values()];
     return {
       ...(await dayRecords(readingsToAdd(readings, own))),
-      ...(more.length > 0 && { [keys.heats]: writeRecord({ heats: [...planned, ...more] }) }),
+      ...(!isSame(merged, planned) && { [keys.heats]: writeRecord({ heats: merged }) }),
     };
   }
 

@@ -28,14 +28,5 @@ export function shelfIn(base: Base) {
         if (((await shelfLog.head())?.seq ?? 0) !== seq) throw new StaleHead();
         return { result: seq + records.length, set: await shelfRecords(records), counts: records.length };
       }),
-    /** Puts another copy of the shelf's log together with the one that is here. @returns how many records were new */
-    mergeShelf: (records: readonly ShelfRecord[]) =>
-      transact(async ({ shelfLog, shelfRecords }) => {
-        const seq = (await shelfLog.head())?.seq ?? 0;
-        const { entries } = await now.shelfLog.entries(seq);
-        const known = new Set(entries.map((r) => r.id));
-        const fresh = records.filter((r) => !known.has(r.id));
-        return { result: fresh.length, set: await shelfRecords(fresh), counts: fresh.length };
-      }),
   };
 }

@@ -6,6 +6,7 @@ import {
   jobLog,
   keys,
   logKeys,
+  withProduct,
   workClocksFromRecord,
   SHOP_LOG,
   type Backup,
@@ -134,8 +135,7 @@ export function shopIn(base: Base) {
       }),
     saveSettings: (patch: Partial<Settings>) =>
       changeShop(base, (s) => ({ ...s, settings: { ...s.settings, ...patch } })),
-    saveProduct: (p: Product) =>
-      changeShop(base, (s) => ({ ...s, products: [p, ...s.products.filter((x) => x.id !== p.id)] })),
+    saveProduct: (p: Product, nowMs: number) => changeShop(base, (s) => withProduct(s, p, nowMs)),
     removeProduct: (id: string) => changeShop(base, (s) => ({ ...s, products: s.products.filter((x) => x.id !== id) })),
     /** Everything away. */
     wipe: () =>

@@ -10,6 +10,7 @@ import {
   type Batch,
   type BatchBalance,
   type CupUse,
+  batchNumber,
 } from '@/core/stock';
 import { newId, nowMs, useColourName, useJobs, useLibrary, useNow, useRoom } from '@/data';
 import { useCupUses, useShelf, useShelfCommand, type OpenShelf, type ShelfEntry } from '@/data/shelf';
@@ -130,7 +131,7 @@ function BatchLine({
       onToggle={onToggle}
       head={
         <View style={{ flexDirection: 'row', gap: gap(3), alignItems: 'center' }}>
-          <Text kind="figure">{String(b.no)}</Text>
+          <Text kind="figure">{batchNumber(open.shelf, b.id)}</Text>
           <Grow>
             <Text kind="strong">{b.colour === undefined ? name : `${name}, ${nameOf(b.colour)}`}</Text>
             <Text kind="tag" tone="muted">{`${fullWhen(b.atMs)} \u00b7 ${formatQuantity('volume', ml, units)}`}</Text>
@@ -190,7 +191,7 @@ function BatchMore({
         const tin = p.containerId === undefined ? undefined : open.shelf.containers.get(p.containerId);
         const name =
           p.holds.what === 'mix'
-            ? `Left of batch ${open.shelf.batches.get(p.holds.batchId)?.no ?? ''}`
+            ? `Left of batch ${batchNumber(open.shelf, p.holds.batchId)}`
             : (lookup(p.holds.productId)?.parts[p.holds.part]?.name ?? p.holds.productId);
         const off = p.plannedG !== undefined && p.plannedG > 0 ? p.massG / p.plannedG - 1 : 0;
         return (
@@ -255,7 +256,7 @@ function BatchMore({
                     batchId: b.id,
                     containerId: `left-${newId(nowMs())}`,
                     amount: round(balance.leftG),
-                    label: `${b.colour === undefined ? (lookup(b.productId)?.name ?? 'Left') : nameOf(b.colour)}, batch ${b.no}`,
+                    label: `${b.colour === undefined ? (lookup(b.productId)?.name ?? 'Left') : nameOf(b.colour)}, batch ${batchNumber(open.shelf, b.id)}`,
                     openDays: KEPT_DAYS,
                   },
                   'It stands on the shelf with a label of its own.',

@@ -15,6 +15,7 @@ import {
 import { entriesOf } from '@/core/keysOf';
 import { LAST_COATS, THINNER_SPEEDS, type LastCoat, type ThinnerSpeed } from '@/core/log/colourRead';
 import { colourProduct, turned, turnsFor, USUAL_DISTANCE_MM, type RackCard } from '@/core/colour';
+import { batchNumber } from '@/core/stock';
 import { pouredMlOf } from '@/core/stock/composition';
 import { newId, nowMs, useFormDraft, useLibrary, useShopActions, type OpenJob } from '@/data';
 import { useShelf } from '@/data/shelf';
@@ -244,7 +245,10 @@ export function NewCard({
           control={control}
           name="batch"
           label="Out of batch"
-          options={[...batches.map((b) => ({ value: b.id, label: String(b.no) })), { value: NO_BATCH, label: 'None' }]}
+          options={[
+            ...batches.map((b) => ({ value: b.id, label: shelf ? batchNumber(shelf, b.id) : String(b.no) })),
+            { value: NO_BATCH, label: 'None' },
+          ]}
         />
       )}
       <FormField control={control} name="who" label="Who sprayed it" />

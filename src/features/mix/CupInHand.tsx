@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { formatQuantity, MINUTE_MS, waitText } from '@/core';
-import { batchMl, goesOffMs, type Batch, type Shelf } from '@/core/stock';
+import { batchMl, batchNumber, goesOffMs, type Batch, type Shelf } from '@/core/stock';
 import { useLibrary } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
@@ -34,7 +34,7 @@ export function CupInHand({
   const offMs = goesOffMs(batch.id, shelf, lookup, tempC);
   const isPast = offMs !== undefined && offMs <= now;
   return (
-    <Section title={`Batch ${batch.no}`} aside={formatQuantity('volume', batchMl(batch, shelf, lookup), units)}>
+    <Section title={`Batch ${batchNumber(shelf, batch.id)}`} aside={formatQuantity('volume', batchMl(batch, shelf, lookup), units)}>
       <View style={{ paddingVertical: gap(3), gap: gap(1) }} testID="cup-in-hand">
         {offMs === undefined ? (
           <Text>It keeps: there is no hardener in it.</Text>

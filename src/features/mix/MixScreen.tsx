@@ -3,7 +3,7 @@ import { useRouter } from 'expo-router';
 import { View } from 'react-native';
 import { DEFAULT_METHOD, errorText, zoneLabel, formatQuantity, type Product, type Message } from '@/core';
 import { ratioText } from '@/core/mix/ratio';
-import { sourcesOf } from '@/core/stock';
+import { batchNumber, sourcesOf } from '@/core/stock';
 import {
   lastWritten,
   newId,
@@ -285,7 +285,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
             ? 'Mix for which zones?'
             : plan.ok
               ? batch
-                ? `Batch ${batch.no} is mixed`
+                ? `Batch ${shelf ? batchNumber(shelf, batch.id) : batch.no} is mixed`
                 : `Mix ${formatQuantity('volume', plan.value.readyMl, units, units === 'metric' ? 0 : 1)}`
               : 'Check the figures below'
         }

@@ -10,7 +10,7 @@ import {
   type WasteReason,
 } from '@/core/log/shelf';
 import { entriesOf } from '@/core/keysOf';
-import { containerHistory, type Container } from '@/core/stock';
+import { batchNumber, containerHistory, type Container } from '@/core/stock';
 import { useShelfCommand, type OpenShelf, type ShelfEntry } from '@/data/shelf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -268,10 +268,10 @@ function happenedLine(r: PlainShelfRecord, c: Container, open: OpenShelf, units:
       return `Moved to ${r.place}`;
     case 'mixed': {
       const out = r.pours.reduce((s, p) => s + (p.containerId === c.id ? p.massG : 0), 0);
-      return `${amount(out)} into batch ${r.no}`;
+      return `${amount(out)} into batch ${batchNumber(open.shelf, r.batchId)}`;
     }
     case 'kept':
-      return `${amount(r.amount)} left of batch ${open.shelf.batches.get(r.batchId)?.no ?? ''}`;
+      return `${amount(r.amount)} left of batch ${batchNumber(open.shelf, r.batchId)}`;
     case 'wasted':
       return `${amount(r.amount)} thrown away: ${WASTE_REASONS[r.why].toLowerCase()}`;
     case 'used':

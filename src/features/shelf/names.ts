@@ -1,11 +1,11 @@
 import { formatQuantity, type ProductLookup, type UnitSystem } from '@/core';
 import { isCounted } from '@/core/log/shelf';
-import { holdsName, type Container, type ContainerState, type Shelf } from '@/core/stock';
+import { batchNumber, holdsName, type Container, type ContainerState, type Shelf } from '@/core/stock';
 import type { Tone } from '@/ui/Text';
 
 /** What a container is called. */
 export function nameOf(c: Container, shelf: Shelf, products: ProductLookup): string {
-  const no = c.holds.what === 'mix' ? shelf.batches.get(c.holds.batchId)?.no : undefined;
+  const no = c.holds.what === 'mix' ? batchNumber(shelf, c.holds.batchId) : undefined;
   return holdsName(c.holds, products, no, c.label);
 }
 

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
 import { countText } from '@/core';
-import { missingWithoutHttps, useBackup, useJobs, useNow, useRoomLeft, type RoomLeft, type ShopPreview } from '@/data';
+import { missingWithoutHttps, useBackup, useNow, useRoomLeft, type RoomLeft, type ShopPreview } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { ActionButton } from '@/ui/ActionButton';
 import { useConfirm } from '@/ui/ConfirmDialog';
@@ -14,7 +14,7 @@ import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 import { Reading } from './Reading';
 import { Refused } from './Refused';
-import { Unchecked } from './Unchecked';
+import { lostText, ShopReady } from './ShopReady';
 import { useFileStep } from './useFileStep';
 
 const megabytes = (bytes: number): string =>
@@ -35,47 +35,36 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
   const now = useNow(60_000);
   const room = useRoomLeft();
   const backup = useBackup(now);
-  const { jobs } = useJobs();
-  const { saveShop, readShop, putShop, mergeShelf, stop } = useExchange();
+  const { saveShop, readShop, putShop, mergeShop, stop } = useExchange();
   const notify = useNotify();
   const [ask, dialog] = useConfirm();
   const { step, setStep, choose, stopReading, leave } = useFileStep('.zip,application/zip', readShop, stop, offered);
+  const saveTo = async () => {
+    const leftOut = await saveShop(shopName);
+    notify({
+      text:
+        leftOut.length === 0
+          ? 'The whole shop is in the file.'
+          : `The shop is in the file, but for ${leftOut.length} that cannot be read.`,
+    });
+  };
+  const failed = (e: Error) => setStep({ at: 'failed', message: e.message });
   const save = () => {
     setStep({ at: 'working', says: 'The file is being written.' });
-    void saveShop(shopName).then(
-      (leftOut) => {
-        leave();
-        notify({
-          text:
-            leftOut.length === 0
-              ? 'The whole shop is in the file.'
-              : `The shop is in the file, but for ${leftOut.length} that cannot be read.`,
-        });
-      },
-      (e: Error) => setStep({ at: 'failed', message: e.message }),
-    );
+    void saveTo().then(leave, failed);
   };
-  const put = (shop: ShopPreview) => {
+  /** The file that was read waits meanwhile. */
+  const saveFirst = () => void saveTo().catch((e: Error) => notify({ text: e.message }));
+  const put = (shop: ShopPreview, how: 'replace' | 'merge') => {
     setStep({ at: 'working', says: 'It is being put in.' });
-    void putShop().then(
-      () => {
-        leave();
-        notify({ text: `${shop.name} is here, with ${shop.jobs} jobs.` });
-      },
-      (e: Error) => setStep({ at: 'failed', message: e.message }),
-    );
+    void (how === 'merge' ? mergeShop() : putShop()).then(() => {
+      leave();
+      notify({
+        text:
+          how === 'merge' ? 'Both shops are one now.' : `${shop.name} is here, with ${countText(shop.jobs, 'job')}.`,
+      });
+    }, failed);
   };
-  const putShelf = () => {
-    setStep({ at: 'working', says: 'The shelves are being put together.' });
-    void mergeShelf().then(
-      (fresh) => {
-        leave();
-        notify({ text: `Both shelves are one: ${fresh} records came in.` });
-      },
-      (e: Error) => setStep({ at: 'failed', message: e.message }),
-    );
-  };
-  const entries = jobs.reduce((n, j) => n + j.seq, 0);
   const missing = missingWithoutHttps();
   return (
     <Section title="Keeping it">
@@ -101,45 +90,22 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
         {step.at === 'refused' && <Refused name={step.name} problems={step.problems} />}
         {step.at === 'reading' && <Reading name={step.name} share={step.share} onStop={stopReading} />}
         {step.at === 'ready' && (
-          <Notice tone="muted" testID="shop-ready">
-            <Text kind="strong">{step.found.name}</Text>
-            <Text kind="small">{`${step.found.jobs} jobs, ${step.found.events} entries, ${step.found.readings} readings, ${step.found.shelf.records} records of the shelf. Saved ${fullWhen(step.found.exportedMs)}.`}</Text>
-            {!step.found.checked && <Unchecked />}
-            {step.found.damaged.length > 0 && (
-              <Text kind="small" tone="stop">
-                {`Damaged on the way, and left out: ${step.found.damaged.join(', ')}. Take another copy of the file if you have one.`}
-              </Text>
-            )}
-            <Text kind="small" tone="stop">
-              {`It takes the place of everything that is here: ${jobs.length} jobs with ${entries} entries. To put single jobs together, import their job files instead.`}
-            </Text>
-            <Row top={2}>
-              <ActionButton
-                label="Take it in"
-                strong
-                tone={jobs.length > 0 ? 'stop' : 'do'}
-                onPress={() =>
-                  jobs.length === 0
-                    ? put(step.found)
-                    : ask({
-                        title: `Replace the ${jobs.length} jobs that are here?`,
-                        text: `This deletes their ${entries} entries from this browser permanently. Save the shop as a file first if you may want it again.`,
-                        act: 'Replace everything',
-                        onConfirm: () => put(step.found),
-                      })
-                }
-                testID="shop-do"
-              />
-              {step.found.shelf.fresh > 0 && (
-                <ActionButton
-                  label="Only put its shelf together with this one"
-                  onPress={putShelf}
-                  testID="shelf-merge"
-                />
-              )}
-              <ActionButton label="Leave it" onPress={leave} />
-            </Row>
-          </Notice>
+          <ShopReady
+            found={step.found}
+            onMerge={() => put(step.found, 'merge')}
+            onReplace={() =>
+              step.found.here === 0
+                ? put(step.found, 'replace')
+                : ask({
+                    title: `Replace the ${countText(step.found.here, 'job')} that ${step.found.here === 1 ? 'is' : 'are'} here?`,
+                    text: lostText(step.found.onlyHere),
+                    act: 'Replace everything',
+                    onConfirm: () => put(step.found, 'replace'),
+                  })
+            }
+            onSave={saveFirst}
+            onLeave={leave}
+          />
         )}
         {step.at === 'working' && <Text kind="small">{step.says}</Text>}
         {(step.at === 'idle' || step.at === 'failed' || step.at === 'refused') && (
