@@ -1,5 +1,6 @@
-import { notifyManager, QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { notifyManager, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { NewerFormat } from '@/core/formats/version';
 import { seedDemo, showsDemo } from './demo';
 import { refresh } from './refresh';
 import { initialMode, saveMode, storeName, type Mode } from './mode';
@@ -45,7 +46,11 @@ notifyManager.setScheduler((tell) => {
   if (waiting.push(tell) === 1) soon.port2.postMessage(0);
 });
 
+/** Told when something in the store turns out to be written by a newer app: another tab has loaded that meanwhile. */
+let onNewer: ((e: NewerFormat) => void) | undefined;
+
 const client = new QueryClient({
+  queryCache: new QueryCache({ onError: (e) => e instanceof NewerFormat && onNewer?.(e) }),
   defaultOptions: {
     queries: {
       staleTime: Infinity,
@@ -137,6 +142,10 @@ export function DataProvider({ children, loading, choose }: Props) {
 
   useEffect(() => {
     initialMode().then(setMode, setFault);
+    onNewer = setFault;
+    return () => {
+      onNewer = undefined;
+    };
   }, []);
   useEffect(() => {
     if (!mode) return;

@@ -5,7 +5,9 @@ import type * as AdviceModule from '@/core/advice';
 import { loadAdvice } from './boundary';
 import { useData } from './DataProvider';
 import { libraryOf, type Library } from './library';
+import { storeName, type Mode } from './mode';
 import { openLoaded, type OpenJob } from './openJob';
+import { adoptSettled, settledTexts } from './settled';
 import type { Repository } from './repository';
 import type { ShopRecord } from './records';
 import { jobKey, SHOP } from './queryKeys';
@@ -22,18 +24,20 @@ export function useLibrary(): Library {
 
 /** Reads a job: all of it, or what is new since it was read last. */
 export async function fetchJob(
-  { repo, writes }: { repo: Repository; writes: Writes },
+  { repo, writes, mode }: { repo: Repository; writes: Writes; mode: Mode },
   client: QueryClient,
   id: string,
 ): Promise<OpenJob | null> {
   const key = jobKey(id);
   const shop = client.getQueryData<ShopRecord>(SHOP) ?? (await repo.shop());
   const had = writes.stored<OpenJob | null>(key) ?? undefined;
+  const settled = had ? undefined : settledTexts(storeName(mode), shop.jobIds);
   let loaded = await repo.load(id, had);
   // A log that is shorter than it was is another log: the job was put in anew.
   const anew = had && loaded && loaded.seq < had.seq;
   if (anew) loaded = await repo.load(id);
   const open = loaded && (await openLoaded(loaded, libraryOf(shop.products).lookup, anew ? undefined : had));
+  if (open && settled) adoptSettled((await settled).get(id), open, shop.products);
   return writes.fetched(key, open);
 }
 

@@ -3,7 +3,6 @@ import { useCallback, useMemo, useState } from 'react';
 import {
   effectiveEvents,
   airAt,
-  ClockBook,
   COLD,
   finishOf,
   lastReading,
@@ -40,14 +39,12 @@ import type {
 import type { ZoneFill } from '@/core/fair';
 import { useClimate, type Climate } from './climate';
 import { nowMs, useNow } from './clock';
+import { book } from './settled';
 import { openJobs, useAdvice, useJob, useJobs, useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
 import type { Settings, ShopRecord } from './records';
 import { SHOP } from './queryKeys';
 import { useSettings } from './shop';
-
-/** The page's clocks: one book for all jobs and views. */
-const book = new ClockBook();
 
 export const NO_STATUSES: Statuses = { get: () => undefined };
 
@@ -83,10 +80,12 @@ export function airSource(client: QueryClient, climate: Climate, settings: Setti
     shop,
     room: (open, more = NOTHING_ASSUMED) => {
       const ids = client.getQueryData<ShopRecord>(SHOP)?.jobIds ?? [];
-      const others = openJobs(client, ids).filter((j) => j.job.id !== open?.job.id);
+      // In one order, whichever job asks: it is one room, and is made once.
+      const all = openJobs(client, ids).map((j) => (j.job.id === open?.job.id ? open : j));
+      if (open && !ids.includes(open.job.id)) all.push(open);
       return book.room(
         shop,
-        [...(open ? [open] : []), ...others].map((j) => j.state.air),
+        all.map((j) => j.state.air),
         more,
       );
     },
@@ -345,6 +344,7 @@ export function useAirThen(open: OpenJob): (atMs: number) => AirPoint | undefine
 /** Further ahead than this no reading says anything of a moment, ms. */
 const NEXT_READING_MS = 24 * 60 * MINUTE_MS;
 
+const NO_JOBS: LiveJob[] = [];
 export interface LiveJob {
   open: OpenJob;
   statuses: Statuses;
@@ -361,8 +361,12 @@ export function useLiveJobs(now: number): {
   const { jobs, loading, error, failures } = useJobs();
   const [shown] = useState<Shown>(() => new Map());
   const live = useMemo(
-    () => (air ? jobs.map((open) => ({ open, statuses: statusesOf(open, air, now, NOTHING_ASSUMED, shown) })) : []),
-    [jobs, air, now, shown],
+    // One room for all of them, and so once all of them are there: with each that comes it would be another one.
+    () =>
+      air && !loading
+        ? jobs.map((open) => ({ open, statuses: statusesOf(open, air, now, NOTHING_ASSUMED, shown) }))
+        : NO_JOBS,
+    [jobs, loading, air, now, shown],
   );
   return { live, loading: loading || !air, error, failures };
 }

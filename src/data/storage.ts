@@ -96,18 +96,32 @@ export function openStorage(name: string): KeyValue {
       return again(await db.get());
     }
   };
+  const read = (keys: string[]): Promise<Record<string, string | null>> =>
+    reading(
+      () => s.getMany(keys),
+      async (d) => {
+        const { store } = d.transaction(TABLE);
+        const texts = await Promise.all(keys.map((k) => store.get(k) as Promise<string | undefined>));
+        return Object.fromEntries(keys.map((k, i) => [k, texts[i] ?? null]));
+      },
+    );
+  /** What is asked for at one moment, as all jobs of a shop are when it is opened, is read in one transaction. */
+  let together: { keys: Set<string>; found: Promise<Record<string, string | null>> } | undefined;
+  const readTogether = (keys: string[]): Promise<Record<string, string | null>> => {
+    if (!together) {
+      const asked = new Set<string>();
+      const found = Promise.resolve().then(() => {
+        together = undefined;
+        return read([...asked]);
+      });
+      together = { keys: asked, found };
+    }
+    for (const k of keys) together.keys.add(k);
+    return together.found.then((all) => Object.fromEntries(keys.map((k) => [k, all[k] ?? null])));
+  };
   return {
     bringUpCopy: guarded(() => db.bringUpCopy()),
-    getMany: guarded((keys) =>
-      reading(
-        () => s.getMany(keys),
-        async (d) => {
-          const { store } = d.transaction(TABLE);
-          const texts = await Promise.all(keys.map((k) => store.get(k) as Promise<string | undefined>));
-          return Object.fromEntries(keys.map((k, i) => [k, texts[i] ?? null]));
-        },
-      ),
-    ),
+    getMany: guarded(readTogether),
     getRange: guarded(async (first, last) => {
       const range = IDBKeyRange.bound(first, last);
       const read = async () => {

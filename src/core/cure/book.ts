@@ -12,6 +12,7 @@ import type { JobState, ZoneState } from '../strata/fold';
 import { topLayer } from '../strata/types';
 import { DAY_MS, HOUR_MS } from '../units/time';
 import { clockShop, type ClockShop } from './stages';
+import { airKey, settledMs, type Settled, type Used } from './settled';
 import { zoneStatus, type ZoneStatus } from './status';
 import { pointAt, pointsBetween, SegmentStore, surfaceTimeline, type SurfaceTimeline, type Timeline } from './timeline';
 
@@ -113,6 +114,9 @@ export class ClockBook {
     ZoneState,
     { clocks: ClockShop; now: number; product?: Product; hardener?: Product; status: ZoneStatus }
   >();
+
+  /** What stands still, and with which products that was worked out. */
+  private readonly settled = new WeakMap<ZoneState, Settled & { used: Used }>();
 
   /** What each zone of a job is to the air, as it was asked for last. */
   private readonly specs = new WeakMap<JobState, Map<string, { from: readonly unknown[]; panel: PanelSurface }>>();
@@ -226,8 +230,10 @@ export class ClockBook {
   statuses(open: ClockedJob, shop: ShopAir, room: RoomAir, nowMs: number, more: Assumed = NOTHING_ASSUMED): Statuses {
     return {
       get: (id) => {
-        const clocks = this.clocks(open, shop, room, id, more);
         const zone = open.state.zones.get(id);
+        const still = zone && more === NOTHING_ASSUMED ? this.standsStill(open, shop, room, zone, nowMs) : undefined;
+        if (still) return still;
+        const clocks = this.clocks(open, shop, room, id, more);
         if (!zone) return zoneStatus(zone, clocks, nowMs, open.products);
         const had = this.known.get(zone);
         const top = zone.strata && topLayer(zone.strata);
@@ -237,9 +243,53 @@ export class ClockBook {
           return had.status;
         const status = zoneStatus(zone, clocks, nowMs, open.products);
         this.known.set(zone, { clocks, now: nowMs, product, hardener, status });
+        const fromMs = more === NOTHING_ASSUMED ? settledMs(status) : undefined;
+        if (fromMs !== undefined) {
+          const key = airKey(room, shop.heats, open.job.id, fromMs);
+          this.settled.set(zone, { fromMs, key, status, used: [product, hardener] });
+        }
         return status;
       },
     };
+  }
+
+  /** A zone's status where it holds for good and the air of its time is what it was. */
+  private standsStill(
+    open: ClockedJob,
+    shop: ShopAir,
+    room: RoomAir,
+    zone: ZoneState,
+    nowMs: number,
+  ): ZoneStatus | undefined {
+    const s = this.settled.get(zone);
+    if (!s || nowMs < s.fromMs) return undefined;
+    const { top } = s.status;
+    const same =
+      (top?.productId ? open.products(top.productId) : undefined) === s.used[0] &&
+      (top?.hardenerId ? open.products(top.hardenerId) : undefined) === s.used[1] &&
+      airKey(room, shop.heats, open.job.id, s.fromMs) === s.key;
+    return same ? s.status : undefined;
+  }
+
+  /** What of a job stands still, by zone id: to be kept beside its log. */
+  settledOf({ state }: Pick<ClockedJob, 'state'>): [string, Settled][] {
+    return [...state.zones].flatMap(([id, zone]): [string, Settled][] => {
+      const s = this.settled.get(zone);
+      return s ? [[id, { fromMs: s.fromMs, key: s.key, status: s.status }]] : [];
+    });
+  }
+
+  /** Takes over what stood still, worked out before from the same log with the same products. */
+  adopt({ state, products }: ClockedJob, settled: readonly (readonly [string, Settled])[]): void {
+    for (const [id, s] of settled) {
+      const zone = state.zones.get(id);
+      const { top } = s.status;
+      const used: Used = [
+        top?.productId ? products(top.productId) : undefined,
+        top?.hardenerId ? products(top.hardenerId) : undefined,
+      ];
+      if (zone) this.settled.set(zone, { ...s, used });
+    }
   }
 
   /** Air and surface of a zone (or of a thin steel panel) at a moment. */

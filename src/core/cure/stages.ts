@@ -160,7 +160,7 @@ export function stageClocks(
       ...(closesMs !== undefined && { closesMs }),
       reached,
       closed: typeof closesMs === 'number' && closesMs <= nowMs,
-      stoppedByCold: k.mechanism !== 'none' && k.stopsBelowC !== undefined && here.tempC < k.stopsBelowC,
+      stoppedByCold: !reached && k.mechanism !== 'none' && k.stopsBelowC !== undefined && here.tempC < k.stopsBelowC,
     };
   });
   return out.sort((a, b) => (a.opensMs ?? Infinity) - (b.opensMs ?? Infinity) || a.needMin - b.needMin);

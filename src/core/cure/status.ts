@@ -13,7 +13,7 @@ import { SUBSTRATES } from '../library/substrates';
 import { HOUR_MS } from '../units/time';
 import type { ZoneState } from '../strata/fold';
 import { heightOf, openSpots, strataOfSpot, touchedInSpots } from '../strata/spots';
-import { topLayer, type Layer, type Spot, type Strata, temporaryRepairs } from '../strata/types';
+import { topLayer, type Away, type Layer, type Spot, type Strata, temporaryRepairs } from '../strata/types';
 
 /** Where a zone stands in the work, coarse enough to be said in two words. */
 export const ZONE_STAGES = [
@@ -92,6 +92,8 @@ export interface ZoneStatus {
   closesMs?: number;
   /** A temporary repair lasts until then, ms. */
   temporaryUntilMs?: number;
+  /** It is with somebody else. */
+  away?: Away;
   /** The reaction on top stands still because it is too cold. */
   stoppedByCold: boolean;
   /** Steel that lies open. */
@@ -181,6 +183,7 @@ export function zoneStatus(
     ...(spots.length > 0 && { spots }),
     ...(touchedIn.length > 0 && { touchedIn }),
     stage,
+    ...(s.away && { away: s.away }),
     sinceMs: s.surface.sinceMs,
     ...(top && { top }),
     clocks,

@@ -143,11 +143,21 @@ const contextOf = (
   return { products, first: firstOf(replaced), ...(thicknessUm !== undefined && { thicknessUm }) };
 };
 
-const refold = (events: readonly PlainEvent[], context: FoldContext): ZoneState => {
-  let strata: Strata | undefined;
-  for (const e of events) strata = applyEvent(strata, e, context);
-  return { events, strata };
-};
+/** A zone of these entries. Its strata are made when somebody asks for them: a shop has thousands of zones, and a page shows a few. */
+function refold(events: readonly PlainEvent[], context: FoldContext): ZoneState {
+  let made: { strata: Strata | undefined } | undefined;
+  return {
+    events,
+    get strata() {
+      if (!made) {
+        let strata: Strata | undefined;
+        for (const e of events) strata = applyEvent(strata, e, context);
+        made = { strata };
+      }
+      return made.strata;
+    },
+  };
+}
 
 /** A long log is folded in pieces of so many entries, between which a page may do something else. */
 const PIECE = 500;
@@ -203,6 +213,10 @@ export function* foldInPieces(
   const zones = new Map<string, ZoneState>();
   for (const [z, list] of perZone) {
     const context = contextOf(z, products, { replaced, facts });
+    if (list.length <= PIECE) {
+      zones.set(z, refold(list, context));
+      continue;
+    }
     let strata: Strata | undefined;
     for (const [i, e] of list.entries()) {
       strata = applyEvent(strata, e, context);

@@ -5,6 +5,7 @@ import { countText, lowerFirst, panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { useNewVersion } from '@/data/appVersion';
 import type { Restored } from '@/data/repository';
+import { useKeepSettled } from '@/data/useKeepSettled';
 import { useRestored } from '@/data/restored';
 import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
@@ -21,6 +22,26 @@ import { pageHref } from '@/ui/pages';
 /** What goes on behind every page: devices that are listened to, and alarms. Loaded after the first page. */
 export default function BackgroundTasks() {
   useBenchConnection();
+  useKeepSettled();
+  // What the page is about comes first: alarms look at every job of the shop.
+  const [later, setLater] = useState(false);
+  useEffect(() => {
+    const id = setTimeout(() => setLater(true), ALARMS_AFTER_MS);
+    return () => clearTimeout(id);
+  }, []);
+  return (
+    <>
+      <NewVersion />
+      <CameBack />
+      {later && <RingingAlarms />}
+    </>
+  );
+}
+
+/** How long after the page is there alarms are looked at for the first time, ms. */
+const ALARMS_AFTER_MS = 1500;
+
+function RingingAlarms() {
   const now = useNow(5000);
   const { due, putAway } = useDueAlarms(now);
   const settings = useSettings();
@@ -33,13 +54,7 @@ export default function BackgroundTasks() {
     const first = fresh[0]!;
     showNotification(titleOf(first), wordsOf(first), first.key);
   }, [due, settings?.sound]);
-  return (
-    <>
-      <NewVersion />
-      <CameBack />
-      {due.length > 0 && <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />}
-    </>
-  );
+  return due.length > 0 ? <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} /> : null;
 }
 
 /** A new version is complete: it waits until somebody says so, since what is half typed would be read again from its draft. */

@@ -3,6 +3,8 @@ import { lazy, Suspense, useEffect, useMemo, type ReactNode } from 'react';
 import { StyleSheet, View, useColorScheme } from 'react-native';
 import { PaperProvider } from 'react-native-paper';
 import { DataProvider, nowMs, STORAGE_WORDS, StorageProblem, useData, useAfterFirstPaint, useSettings } from '@/data';
+import { NewerFormat } from '@/core/formats/version';
+import { loadNewest } from '@/data/appVersion';
 import { Icon, paperIcon, type IconName } from '@/ui/icons';
 import { AppThemeProvider, useAppTheme, useWide, type AppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -228,19 +230,28 @@ export function Broken({ error, retry }: { error: Error; retry(): Promise<void> 
         'This view is not here',
         'Its file could not be fetched: there is a new version, or the shop\u2019s PC is not in reach. The page loads again by itself once; what was logged is safe.',
       ]
-    : error instanceof StorageProblem
+    : error instanceof NewerFormat
       ? [
-          'The shop cannot be read now',
-          'What was logged is still in this browser\u2019s store, which does not open. Close other tabs of this app, make room on the device, then try again.',
+          'A newer Stratocoat has written this shop',
+          'This page is an older one and leaves everything as it is, so that nothing is lost. Load the page again: it then has the new app, and the shop as it is.',
         ]
-      : [
-          'This view broke',
-          'What was logged is safe in this browser. Try again; if it breaks again, save the shop as a file from the Shop page.',
-        ];
-  const again = () => (isMissing ? window.location.reload() : void retry());
+      : error instanceof StorageProblem
+        ? [
+            'The shop cannot be read now',
+            'What was logged is still in this browser\u2019s store, which does not open. Close other tabs of this app, make room on the device, then try again.',
+          ]
+        : [
+            'This view broke',
+            'What was logged is safe in this browser. Try again; if it breaks again, save the shop as a file from the Shop page.',
+          ];
+  const isOld = error instanceof NewerFormat;
+  const again = () => (isOld ? void loadNewest() : isMissing ? window.location.reload() : void retry());
   return (
     <Dressed settings={undefined}>
-      <Page testID="broken" foot={<ActionButton label="Try again" strong grow onPress={again} />}>
+      <Page
+        testID="broken"
+        foot={<ActionButton label={isOld ? 'Load the page again' : 'Try again'} strong grow onPress={again} />}
+      >
         <EmptyState title={title} text={text} />
         <Notice tone="stop">{error.message || 'No reason was given'}</Notice>
       </Page>

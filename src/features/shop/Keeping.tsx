@@ -5,7 +5,6 @@ import { useExchange } from '@/data/useExchange';
 import { ActionButton } from '@/ui/ActionButton';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { fullWhen } from '@/ui/format';
-import { Row } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useWindowDimensions, View } from 'react-native';
-import { memo, useMemo } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { waitText, ZONE_STAGE_NAMES, type Strata } from '@/core';
 import {
   useAfterFirstPaint,
@@ -27,6 +27,7 @@ import { curedStep } from '@/ui/strata/columnImage';
 import { MiniColumn } from '@/ui/strata/MiniColumn';
 import { LinkArea } from '@/ui/LinkArea';
 import { Text, type Tone } from '@/ui/Text';
+import { TextButton } from '@/ui/TextButton';
 import { useGrowingCount } from '@/ui/paint';
 import { TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
@@ -38,6 +39,10 @@ import { FirstUse } from './FirstUse';
 import { RunningClocks } from './RunningClocks';
 import { ToDos } from './ToDos';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
+
+/** So many rows of a list are shown at first, and so many more when somebody asks. */
+const FIRST = 40;
+const MORE = 100;
 
 /** What is curing, what can be done now, what is about to close. */
 export function TodayScreen() {
@@ -80,12 +85,19 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   const { all } = useLibrary();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
+  // Nobody reads a list of hundreds: the first of each are shown, and more when somebody asks.
+  const [most, setMost] = useState(FIRST);
   const order = [lists.closing, lists.running, lists.stuck, lists.ready, lists.away, lists.temporary];
-  const drawn = useGrowingCount(order.reduce((n, rows) => n + rows.length, 0));
-  /** The rows of a list that are drawn by now. */
-  const rowsOf = (list: TodayRow[]): TodayRow[] => {
-    const above = order.slice(0, order.indexOf(list)).reduce((n, rows) => n + rows.length, 0);
-    return list.slice(0, Math.max(0, drawn - above));
+  const lengthOf = (rows: TodayRow[]) => Math.min(most, rows.length);
+  const drawn = useGrowingCount(order.reduce((n, rows) => n + lengthOf(rows), 0));
+  /** The rows of a list that are drawn by now, and how many there are beyond those that are shown. */
+  const listOf = (list: TodayRow[]) => {
+    const above = order.slice(0, order.indexOf(list)).reduce((n, rows) => n + lengthOf(rows), 0);
+    return {
+      rows: list.slice(0, Math.min(most, Math.max(0, drawn - above))),
+      beyond: list.length - lengthOf(list),
+      onMore: () => setMost(most + MORE),
+    };
   };
   if (!settings) return null;
   const unreadable = jobs.flatMap((j) => j.open.unreadable).length;
@@ -105,7 +117,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
       )}
       <RunningClocks jobs={jobs} now={now} />
-      <List title="Closing soon" rows={rowsOf(lists.closing)}>
+      <List title="Closing soon" {...listOf(lists.closing)}>
         {(r) => ({
           when: clockTime(r.status.closesMs ?? now),
           wait: `in ${waitText((r.status.closesMs ?? now) - now)}`,
@@ -113,7 +125,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           text: `${r.status.top?.label}: coat before then, or it needs sanding first`,
         })}
       </List>
-      <List title="Next on the clock" rows={rowsOf(lists.running)} aside={`${lists.running.length} moving`}>
+      <List title="Next on the clock" {...listOf(lists.running)} aside={`${lists.running.length} moving`}>
         {(r) =>
           r.moment &&
           r.status.top && {
@@ -123,7 +135,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           }
         }
       </List>
-      <List title="Standing still" rows={rowsOf(lists.stuck)}>
+      <List title="Standing still" {...listOf(lists.stuck)}>
         {(r) => ({
           when: 'Cold',
           wait: 'no end',
@@ -131,7 +143,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
           text: `${r.status.top?.label} does not cure in this air. Warm the panel.`,
         })}
       </List>
-      <List title="Ready for your hands" rows={rowsOf(lists.ready)} aside={String(lists.ready.length)}>
+      <List title="Ready for your hands" {...listOf(lists.ready)} aside={String(lists.ready.length)}>
         {(r) => ({
           when: ZONE_STAGE_NAMES[r.status.stage],
           small: true,
@@ -141,12 +153,12 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         })}
       </List>
       <ToDos jobs={jobs} />
-      <List title="Away" rows={rowsOf(lists.away)}>
+      <List title="Away" {...listOf(lists.away)}>
         {(r) => awayWords(r, now)}
       </List>
       <Orders jobs={jobs} now={now} />
       <BackupDue now={now} />
-      <List title="Temporary repairs" rows={rowsOf(lists.temporary)}>
+      <List title="Temporary repairs" {...listOf(lists.temporary)}>
         {(r) => {
           const over = (r.status.temporaryUntilMs ?? now) < now;
           return {
@@ -193,7 +205,7 @@ function answer(ready: number, next: TodayRow | undefined, now: number): string 
 
 /** With whom a part is, and whether it is late. */
 function awayWords(r: TodayRow, now: number): Words | undefined {
-  const away = r.open.state.zones.get(r.zones[0]!.id)?.strata?.away;
+  const { away } = r.status;
   if (!away) return undefined;
   const late = away.dueMs !== undefined && away.dueMs < now;
   return {
@@ -217,11 +229,16 @@ interface Words {
 function List({
   title,
   rows,
+  beyond,
+  onMore,
   aside,
   children,
 }: {
   title: string;
   rows: TodayRow[];
+  /** How many more there are, and what shows some of them. */
+  beyond: number;
+  onMore(): void;
   aside?: string;
   children(r: TodayRow): Words | undefined;
 }) {
@@ -247,6 +264,7 @@ function List({
           )
         );
       })}
+      {beyond > 0 && <TextButton label={`Show more of ${beyond}`} of={title} onPress={onMore} />}
     </Section>
   );
 }

@@ -66,9 +66,8 @@ export function todayLists(jobs: readonly LiveJob[], now: number): TodayLists {
     for (const panel of withoutCards(open.job).panels) {
       const rows = merge(open, open.job, panel, statuses);
       for (const r of rows) {
-        const away = r.zones.some((z) => open.state.zones.get(z.id)?.strata?.away);
         const soon = r.status.closesMs !== undefined && r.status.closesMs - now < CLOSING_SOON_MS;
-        if (away) lists.away.push(r);
+        if (r.status.away) lists.away.push(r);
         else if (soon) lists.closing.push(r);
         else if (r.status.stage === 'curing') (r.moment ? lists.running : lists.stuck).push(r);
         else if (r.status.stage !== 'finished') lists.ready.push(r);
@@ -85,12 +84,10 @@ export function todayLists(jobs: readonly LiveJob[], now: number): TodayLists {
   return lists;
 }
 
-const dueOf = ({ open, zones }: TodayRow): number =>
-  open.state.zones.get(zones[0]?.id ?? '')?.strata?.away?.dueMs ?? Infinity;
+const dueOf = ({ status }: TodayRow): number => status.away?.dueMs ?? Infinity;
 
 function merge(open: OpenJob, job: Job, panel: Panel, statuses: Statuses): TodayRow[] {
   const rows: TodayRow[] = [];
-  const isAway = (id: string | undefined) => open.state.zones.get(id ?? '')?.strata?.away !== undefined;
   for (const zone of zonesOf(job, panel.id)) {
     const status = statuses.get(zone.id);
     if (!status) continue;
@@ -100,7 +97,7 @@ function merge(open: OpenJob, job: Job, panel: Panel, statuses: Statuses): Today
         r.status.stage === status.stage &&
         r.status.top?.productId === status.top?.productId &&
         r.status.temporaryUntilMs === status.temporaryUntilMs &&
-        isAway(r.zones[0]?.id) === isAway(zone.id) &&
+        (r.status.away === undefined) === (status.away === undefined) &&
         Math.abs((r.moment?.atMs ?? 0) - (moment?.atMs ?? 0)) < SAME_MS,
     );
     if (same) same.zones.push(zone);
