@@ -171,6 +171,7 @@ export function DataProvider({ children, loading, choose }: Props) {
         void opened.repo
           .clearLeftOvers()
           .then(() => opened.repo.beginCounting())
+          .then(() => opened.repo.packLogs())
           .catch(() => undefined),
       CLEAR_AFTER_MS,
     );

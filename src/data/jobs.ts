@@ -118,20 +118,28 @@ const nothing = () => null;
 export const openJobs = (client: QueryClient, ids: readonly string[]): OpenJob[] =>
   ids.flatMap((id) => client.getQueryData<OpenJob | null>(jobKey(id)) ?? []);
 
-/** How many entries jobs have, also those that were struck out. */
-export const entryCount = (jobs: readonly OpenJob[]): number => jobs.reduce((n, j) => n + j.seq, 0);
-
 /** The job that was written to last, or else made last; of several. */
 export function lastWritten(jobs: readonly OpenJob[]): OpenJob | undefined {
-  const written = (j: OpenJob) => j.state.events.reduce((m, e) => Math.max(m, e.writtenMs), j.job.createdMs);
-  return [...jobs].sort((a, b) => written(b) - written(a))[0];
+  let last: { open: OpenJob; ms: number } | undefined;
+  for (const open of jobs) {
+    const ms = open.state.events.reduce((m, e) => Math.max(m, e.writtenMs), open.job.createdMs);
+    if (!last || ms > last.ms) last = { open, ms };
+  }
+  return last?.open;
 }
 
 /** The job asked for; without one, the job that was last written to. */
 export function useJobOrLast(id: string | undefined): { open: OpenJob | undefined; loading: boolean } {
-  const { jobs, loading } = useJobs();
-  return { open: jobs.find((j) => j.job.id === id) ?? lastWritten(jobs), loading };
+  const asked = useJob(id);
+  const { queries } = useJobQueries();
+  // One job is not waited for until all others are there.
+  const isAlone = id !== undefined && asked.data !== null && !asked.isError;
+  const all = useQueries({ queries: isAlone ? NO_QUERIES : queries, combine: together });
+  return isAlone
+    ? { open: asked.data ?? undefined, loading: asked.isLoading }
+    : { open: lastWritten(all.jobs), loading: all.loading };
 }
+const NO_QUERIES: ReturnType<ReturnType<typeof useJobQuery>>[] = [];
 
 /** What a colour is called, by its id, in whichever job of the shop it is agreed; otherwise as it was written. */
 export function useColourName(): (colour: string) => string {

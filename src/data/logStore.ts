@@ -15,7 +15,7 @@ export class StaleHead extends Error {
 const PARCEL = 500;
 
 /** So many entries that come at once stand in one record, under the key of the last of them; fewer have one each. */
-const BLOCK = 500;
+export const BLOCK = 500;
 const FEW = 20;
 
 /** How entries of a log are stored. */
@@ -85,6 +85,24 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany' | 'getRange'>, log: 
         records[keys.event(head.seq + i + block.length)] = codec.write(block);
       }
       return { records, head: next };
+    },
+
+    /** Whether entries from one number to another have records of their own, more than one. */
+    async isLoose(from: number, to: number): Promise<boolean> {
+      return (await store.getRange(keys.event(from), keys.event(to))).size > 1;
+    },
+
+    /** Entries from one number to another as the text of one record, with the keys of those that they have now; undefined where one cannot be read. */
+    async block(from: number, to: number): Promise<{ text: string; names: string[] } | undefined> {
+      const found = await store.getRange(keys.event(from), keys.event(to));
+      if (found.size < 2) return undefined;
+      const entries: E[] = [];
+      try {
+        for (const text of found.values()) entries.push(...codec.read(text));
+      } catch {
+        return undefined;
+      }
+      return entries.length === to - from + 1 ? { text: codec.write(entries), names: [...found.keys()] } : undefined;
     },
 
     headKey: keys.head,

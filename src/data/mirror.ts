@@ -50,7 +50,7 @@ export interface Mirror {
 }
 
 /** So many commits on top of a base are enough: then there is a new one. */
-export const MOST_CHANGES = 400;
+export const MOST_CHANGES = 100;
 /** Records of a base that stand in one entry. */
 const PART = 2000;
 /** So many of the records that a commit changed are noted by name. */

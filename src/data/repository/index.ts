@@ -1,6 +1,7 @@
 import type { KeyValue } from '../storage';
 import { draftsIn } from './drafts';
 import { jobsIn } from './jobs';
+import { packIn } from './pack';
 import { restoredIn } from './restored';
 import { roomIn } from './room';
 import { shelfIn } from './shelf';
@@ -27,5 +28,6 @@ export function openRepository(store: KeyValue, name: string) {
     ...shelfIn(base),
     ...draftsIn(base),
     ...restoredIn(base),
+    ...packIn(base),
   };
 }

@@ -180,6 +180,34 @@ describe('the repository', () => {
   });
 });
 
+describe('packing old entries', () => {
+  it('changes nothing that is read, leaves the newest alone, and goes on from there', async () => {
+    const store = memoryStorage();
+    const { repo } = await opened(store, []);
+    for (let i = 0; i < 1103; i++) await repo.append('j', i, [event(`e${i}`)]);
+    const mine = openRepository(store, 'other');
+    const part = (await mine.load('j', undefined))!;
+    const before = await ids(repo);
+    expect(await repo.packLogs()).toBe(998);
+    expect(await ids(repo)).toEqual(before);
+    expect((await store.getAllKeys()).filter((k) => k.startsWith(keys.events('j')))).toHaveLength(105);
+    expect(await repo.packLogs()).toBe(0);
+    await repo.append('j', 1103, [event('last')]);
+    // Another tab, which has read up to somewhere in the middle of a block, reads what is new.
+    expect((await mine.load('j', part))?.events.map((e) => e.id)).toEqual(['last']);
+    expect((await mine.load('j', { seq: 700 }))?.events).toHaveLength(404);
+    expect(await repo.clearLeftOvers()).toBe(0);
+  });
+  it('leaves a block alone in which something cannot be read', async () => {
+    const store = memoryStorage();
+    const { repo } = await opened(store, []);
+    for (let i = 0; i < 510; i++) await repo.append('j', i, [event(`e${i}`)]);
+    await store.commit({ set: { [keys.event('j', 7)]: '{"v":2,' } });
+    expect(await repo.packLogs()).toBe(0);
+    expect((await repo.load('j'))?.unreadable).toEqual([keys.event('j', 7)]);
+  });
+});
+
 describe('drawings', () => {
   const square = (mm: number) => [
     { x: 0, y: 0 },
