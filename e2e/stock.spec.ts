@@ -1,7 +1,7 @@
 import { expect, type Page } from '@playwright/test';
 import { readFileSync } from 'node:fs';
 import { serveBench } from './benchServer';
-import { answer, openDemo, pick, press, test, tick, untilSaved } from './helpers';
+import { answer, openDemo, ownShop, pick, press, test, tick, untilSaved } from './helpers';
 
 let url = '';
 let close: () => void;
@@ -269,20 +269,24 @@ test('two fillers are stirred into one batch; marks on a stick and thinner on pu
   await expect(page.getByTestId('thinned')).toContainText('Thinner than the sheet allows');
 });
 
-test('the shelves of two phones are put together, and the jobs stay', async ({ page, browser }) => {
+test('the shops of two phones are put together: shelf and jobs of both', async ({ page, browser }) => {
   await openDemo(page, '/shop');
   const saved = page.waitForEvent('download');
   await page.getByTestId('save-shop').click();
   const file = await (await saved).path();
   const other = await browser.newContext();
   const phone = await other.newPage();
-  await phone.goto('/shop?own');
+  await ownShop(phone);
+  await phone.goto('/shop');
   const [chooser] = await Promise.all([phone.waitForEvent('filechooser'), press(phone, 'Take in a shop file')]);
   await chooser.setFiles({ name: 'shop.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
-  await phone.getByTestId('shelf-merge').click();
-  await expect(phone.getByTestId('notification')).toContainText(/Both shelves are one: \d+ records came in/);
+  await phone.getByTestId('shop-merge').click();
+  await expect(phone.getByTestId('notification')).toContainText('Both shops are one now.');
   await phone.goto('/shelf');
   await expect(tin(phone, 'Epoxy primer').first()).toBeVisible();
+  await phone.goto('/panels');
+  await expect(phone.getByText('Test bench').first()).toBeVisible();
+  await expect(phone.getByText('Bread van').first()).toBeVisible();
   await other.close();
 });
 

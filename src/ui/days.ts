@@ -23,9 +23,13 @@ export function parseDay(text: string, language = navigator.language): Date | un
   return undefined;
 }
 
+/** Whether the clock showed that time: in the night in which clocks go forward an hour is not there, and a time in it comes out as a later one. */
+export const isOnClock = (at: Date, time: string): boolean =>
+  format(at, 'H:mm') === time.trim().replace(/^0(?=\d)/, '');
+
 /** The moment of a day and a time of day, both as typed, ms; undefined where one of them is none. @param time 'HH:mm' */
 export function momentOf(day: string, time: string): number | undefined {
   const d = parseDay(day);
   const at = d && parse(time.trim(), 'HH:mm', d);
-  return at && isValid(at) ? at.getTime() : undefined;
+  return at && isValid(at) && isOnClock(at, time) ? at.getTime() : undefined;
 }

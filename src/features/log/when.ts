@@ -1,7 +1,7 @@
 import { parse } from 'date-fns/parse';
 import { isValid } from 'date-fns/isValid';
 import { fail, MINUTE_MS, ok, type Result } from '@/core';
-import { parseDay } from '@/ui/days';
+import { isOnClock, parseDay } from '@/ui/days';
 
 /** How long ago, for the taps; 'other' asks for day and time. */
 export const AGO = ['now', '5', '15', '30', '60', 'other'] as const;
@@ -30,5 +30,9 @@ export function readWhen(
   if (!d) return fail({ day: 'Say which day' });
   const t = parse(time.trim(), 'HH:mm', d);
   if (!isValid(t)) return fail({ time: 'A time such as 14:05' });
+  if (!isOnClock(t, time))
+    return fail({
+      time: `The clocks went forward: there was no ${time.trim()} that day. Give the time as it was then`,
+    });
   return ok(t.getTime());
 }
