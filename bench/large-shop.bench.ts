@@ -135,14 +135,19 @@ async function main(): Promise<void> {
     // Each round at the speed that the machine had in it.
     stick = await pageYardstick(p);
     for (const list of [starts, agains, sheets, saves]) list.push(stick.usual(list.pop() ?? 0));
-    if (process.env.VERBOSE) console.log([starts, agains, sheets, saves].map((l) => Math.round(l[l.length - 1] ?? 0)).join(' '), String(stick));
+    if (process.env.VERBOSE)
+      console.log(
+        [starts, agains, sheets, saves].map((l) => Math.round(l[l.length - 1] ?? 0)).join(' '),
+        String(stick),
+      );
     await p.close();
   }
   const look = await context.newPage();
   await look.goto(`${url}/shop`);
   const bytes = await bytesOf(look);
   const m = (list: number[]) => percentile(list, 0.5);
-  const line = (name: string, list: number[]) => `${name} ${m(list).toFixed(0)} (worst ${Math.max(...list).toFixed(0)}) ms`;
+  const line = (name: string, list: number[]) =>
+    `${name} ${m(list).toFixed(0)} (worst ${Math.max(...list).toFixed(0)}) ms`;
   console.log(
     `${entries} entries; ${[line('Today from nothing', starts), line('again', agains), line('log sheet', sheets), line('a save', saves)].join(', ')}; ${bytes.records} records of entries, ${(bytes.signs / entries).toFixed(0)} signs an entry, ${(bytes.usage / entries / 1000).toFixed(2)} kB an entry in all, ${(bytes.copy / entries).toFixed(0)} signs of them in the copy`,
   );

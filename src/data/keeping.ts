@@ -34,6 +34,11 @@ async function roomLeft(): Promise<RoomLeft> {
   };
 }
 
+/** Less room than this is little: a shop's own year, and the second copy of it, bytes. */
+const LITTLE_BYTES = 30_000_000;
+/** Whether it is time to make room, before there is none. */
+export const isRoomLow = (r: RoomLeft | undefined): boolean => r?.free !== undefined && r.free < LITTLE_BYTES;
+
 /** How safe what is stored here is; read anew whenever a page asks for it. */
 export function useRoomLeft(): RoomLeft | undefined {
   const { mode } = useData();

@@ -1,7 +1,7 @@
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { ClockBook, type Product } from '@/core';
 import type { Settled } from '@/core/cure/settled';
-import { isSame } from '@/core/log/lastWriter';
+import { isSame } from '@/core/lastWriter';
 import type { OpenJob } from './openJob';
 
 /** The page's clocks: one book for all jobs and views. */

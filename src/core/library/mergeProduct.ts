@@ -1,4 +1,4 @@
-import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../log/lastWriter';
+import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWriter';
 import type { Product } from './product';
 
 /** What this file keeps itself, and what never changes. */

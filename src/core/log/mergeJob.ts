@@ -1,4 +1,4 @@
-import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from './lastWriter';
+import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWriter';
 import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from './job';
 
 /**

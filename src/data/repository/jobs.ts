@@ -4,7 +4,7 @@ import { writeRecord } from '@/core/formats/migrate';
 import { readingRow } from '@/core/formats/readingRow';
 import type { ShopFile } from '@/core/formats/shopFile';
 import { mergeProducts } from '@/core/library/mergeProduct';
-import { isSame, mergeMoments } from '@/core/log/lastWriter';
+import { isSame, mergeMoments } from '@/core/lastWriter';
 import type { ShelfRecord } from '@/core/log/shelf';
 import type { JobCopy, MergedCopies } from '@/core/strata/mergeLogs';
 import { StaleHead } from '../logStore';

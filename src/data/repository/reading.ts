@@ -2,7 +2,7 @@ import { addReadings, type AirDay, type ClimateReading, type Job, type LogEvent 
 import { readRecord, writeRecord } from '@/core/formats/migrate';
 import { readingsToAdd, type JobAir } from '@/core/formats/readingRow';
 import { NewerFormat } from '@/core/formats/version';
-import { isSame, laterOf } from '@/core/log/lastWriter';
+import { isSame, laterOf } from '@/core/lastWriter';
 import type { ShelfRecord } from '@/core/log/shelf';
 import { logStore } from '../logStore';
 import {

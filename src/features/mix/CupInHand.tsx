@@ -34,7 +34,10 @@ export function CupInHand({
   const offMs = goesOffMs(batch.id, shelf, lookup, tempC);
   const isPast = offMs !== undefined && offMs <= now;
   return (
-    <Section title={`Batch ${batchNumber(shelf, batch.id)}`} aside={formatQuantity('volume', batchMl(batch, shelf, lookup), units)}>
+    <Section
+      title={`Batch ${batchNumber(shelf, batch.id)}`}
+      aside={formatQuantity('volume', batchMl(batch, shelf, lookup), units)}
+    >
       <View style={{ paddingVertical: gap(3), gap: gap(1) }} testID="cup-in-hand">
         {offMs === undefined ? (
           <Text>It keeps: there is no hardener in it.</Text>
