@@ -22,6 +22,7 @@ if (
       'many-jobs',
       'repair-replace',
       'import-large',
+      'large-shop',
       'offline-start',
       'taps-felt',
     ].includes(n),

@@ -34,6 +34,27 @@ const bentFiles = (files: number): Outcome =>
     files,
     'none threw, none took a second, all that was taken went out again',
   );
+/** Files with bits flipped, cut, or with members dropped, doubled or swapped: none is taken with other content than it left with. */
+const flips = (files: number): Outcome =>
+  manyRounds(
+    'flipped bits, cuts in shop and job files',
+    'core/formats/(sums|shopFile)',
+    { FLIPS: String(Math.ceil(files / 2)) },
+    files,
+    'none was taken with other content than it left with',
+  );
+/** The second copy with entries damaged: what is not as it should be is named. */
+const damages = (copies: number): Outcome =>
+  manyRounds(
+    'second copies damaged',
+    'data/mirror',
+    { DAMAGES: String(copies) },
+    copies,
+    'what was missing was named in each',
+  );
+/** Three phones that swap whole shops in any order. */
+const phones = (shops: number): Outcome =>
+  manyRounds('three phones', 'data/phones', { PHONES: String(shops) }, shops, 'all ended alike in everything');
 /** Ways from states that a shop can come to, spots thrown in: each leads to what is agreed. */
 const ways = (states: number): Outcome =>
   manyRounds(
@@ -56,6 +77,9 @@ async function main(): Promise<void> {
   await run('no room', () => quotaRounds(Math.max(2, Math.ceil(n / 15))));
   await run('left open', () => openFor(n >= 100 ? 60 : 10));
   await run('bent files', () => bentFiles(Math.ceil((n * 100) / 3)));
+  await run('flips', () => flips(Math.ceil((n * 1000) / 3)));
+  await run('damaged copies', () => damages(Math.ceil(n * 20)));
+  await run('three phones', () => phones(Math.ceil(n * 2)));
   await run('ways home', () => ways(Math.ceil((n * 100) / 3)));
   console.table(table.map(({ name, ...rest }) => ({ fault: name, ...rest })));
   if (table.some((o) => o.lost > 0 || o.torn > 0)) process.exitCode = 1;

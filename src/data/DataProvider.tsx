@@ -1,6 +1,7 @@
 import { notifyManager, QueryCache, QueryClient, QueryClientProvider } from '@tanstack/react-query';
 import { createContext, useCallback, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
 import { NewerFormat } from '@/core/formats/version';
+import { letBenchSpeak } from './benchAddress';
 import { seedDemo, showsDemo } from './demo';
 import { refresh } from './refresh';
 import { initialMode, saveMode, storeName, type Mode } from './mode';
@@ -156,6 +157,7 @@ export function DataProvider({ children, loading, choose }: Props) {
       writes.clear();
       setTrouble(o.trouble);
       if (mode === 'demo') showsDemo();
+      letBenchSpeak(mode === 'demo');
       void o.probe?.then((e) => e instanceof StorageProblem && !gone && setTrouble(e.kind));
       setOpened({ mode, repo: o.repo, isKept: o.isKept });
     }, setFault);

@@ -53,14 +53,14 @@ export function useDueAlarms(now: number): { due: DueAlarm[]; putAway(alarms: re
   const due = useMemo(() => {
     const since = done?.[SINCE];
     if (!done || since === undefined || !settings || !air) return [];
-    return jobs()
+    return (jobs() ?? [])
       .flatMap((open) => {
         const statuses = statusesOf(open, air, now, NOTHING_ASSUMED);
         return open.job.zones.flatMap((z) => {
           const status = statuses.get(z.id);
           const zone = open.state.zones.get(z.id);
           // What is not here can wait.
-          if (!status || !zone || zone.strata?.away) return [];
+          if (!status || !zone || status.away) return [];
           return alarmsOf(z.id, status, now, BACK_MS, lastWorkMs(zone.events)).map((a) => ({ ...a, open }));
         });
       })

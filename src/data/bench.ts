@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { MINUTE_MS, type ClimateReading, type Message, Refusal, errorText } from '@/core';
 import type { DeviceName, DeviceReadings } from '@/core/devices';
+import { benchAddress } from './benchAddress';
 import { loadDevices } from './boundary';
 import { useClimateActions } from './climate';
 import { nowMs } from './clock';
@@ -31,10 +32,6 @@ export const SILENT_MS = 20 * MINUTE_MS;
 const FORECAST_EVERY_MS = 30 * MINUTE_MS;
 /** An empty log is filled this far back. */
 const BACK_MS = 2 * 24 * 60 * MINUTE_MS;
-
-/** Where the bench is, if the page's server has one. Without it the app works by hand and asks nobody. */
-export const benchAddress = (): string | null =>
-  document.querySelector('meta[name="stratocoat-bench"]')?.getAttribute('content') ?? null;
 
 export const useBench = (): BenchState =>
   useQuery<BenchState>({ queryKey: KEY, queryFn: () => NONE, initialData: NONE, enabled: false }).data;

@@ -42,12 +42,19 @@ export interface CopyReport {
   isAllLost: boolean;
 }
 
+/** The table, to be read. A database that is closed meanwhile ends what was asked of it, and that is what is heard of. */
+export function tableOf(db: IDBPDatabase) {
+  const tx = db.transaction(TABLE);
+  tx.done.catch(() => undefined);
+  return tx.store;
+}
+
 const NOTHING: CopyRead = { no: 0, records: new Map(), lost: [], lostParts: [], isListLost: false };
 
 /** Fills a database that the browser threw away out of its second copy, and writes down what came back. Two tabs do it once. */
 async function restoreFrom(mirror: Mirror | null, db: IDBPDatabase, name: string): Promise<void> {
   // A store of before there were copies has records and no number.
-  if ((await db.get(TABLE, COMMIT_NO)) !== undefined || (await db.count(TABLE)) > 0) return;
+  if ((await tableOf(db).get(COMMIT_NO)) !== undefined || (await tableOf(db).count()) > 0) return;
   const last = lastCommit(name);
   // One that cannot be read must not keep the shop from being shown.
   const copy = (await mirror?.read(last).catch(() => null)) ?? null;
@@ -90,11 +97,11 @@ const ROOM_SHARE = 0.25;
 
 /** Brings the second copy up to the store where it is behind, or where something was deleted that stands in it. */
 async function bringUp(mirror: Mirror, db: IDBPDatabase): Promise<void> {
-  const no = Number((await db.get(TABLE, COMMIT_NO)) ?? 0);
-  const deleted = (await db.get(TABLE, DELETED)) as string | undefined;
+  const no = Number((await tableOf(db).get(COMMIT_NO)) ?? 0);
+  const deleted = (await tableOf(db).get(DELETED)) as string | undefined;
   if (deleted === undefined && (await mirror.has(no))) return;
   // One transaction, so that it is the store of one moment; in parcels, so that the page is not held up.
-  const { store } = db.transaction(TABLE);
+  const store = tableOf(db);
   const at = (await store.get(COMMIT_NO)) as string | undefined;
   const records = new Map<string, string>();
   for (let after: IDBKeyRange | undefined; ;) {

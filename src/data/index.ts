@@ -12,6 +12,7 @@ export {
   type Logged,
 } from './logEntry';
 export * from './bench';
+export { benchAddress } from './benchAddress';
 export * from './boundary';
 export * from './climate';
 export * from './clock';

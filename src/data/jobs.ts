@@ -102,15 +102,18 @@ export function useJobs(): Jobs {
 }
 
 /**
- * Keeps all jobs loaded and gives them when asked, without drawing anything anew when one of them grows: for what looks at
+ * Keeps all jobs loaded and gives them when asked (undefined until all of them are there), without drawing anything anew when one of them grows: for what looks at
  * them now and then, behind the page.
  */
-export function useJobsInBackground(): () => OpenJob[] {
+export function useJobsInBackground(): () => OpenJob[] | undefined {
   const client = useQueryClient();
   const { ids, queries } = useJobQueries();
   const quiet = useMemo(() => queries.map((q) => ({ ...q, notifyOnChangeProps: [] })), [queries]);
   useQueries({ queries: quiet, combine: nothing });
-  return useCallback(() => openJobs(client, ids), [client, ids]);
+  return useCallback(() => {
+    const isHere = (id: string) => (client.getQueryState(jobKey(id))?.status ?? 'pending') !== 'pending';
+    return ids.every(isHere) ? openJobs(client, ids) : undefined;
+  }, [client, ids]);
 }
 const nothing = () => null;
 

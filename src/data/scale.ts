@@ -1,7 +1,7 @@
 import { useEffect, useRef, useState } from 'react';
 import type { Message } from '@/core';
 import type { ScaleReading, ScaleState } from '@/core/devices';
-import { benchAddress } from './bench';
+import { benchAddress } from './benchAddress';
 import { loadDevices } from './boundary';
 
 /** How a scale stands. none: there is none, and what it shows is typed. */

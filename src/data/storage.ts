@@ -1,7 +1,7 @@
 import type { IDBPDatabase } from 'idb';
 import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { keysOf } from '@/core/keysOf';
-import { CHANGES, commitTo, database, isDeletion, isOwn, OPEN_MS, TABLE, type Commit } from './database';
+import { CHANGES, commitTo, database, isDeletion, isOwn, OPEN_MS, tableOf, type Commit } from './database';
 import { lastCommit, noteCommit } from './lastCommit';
 import { MOST_CHANGES, openMirror } from './mirror';
 import { withTimeout } from './withTimeout';
@@ -100,7 +100,7 @@ export function openStorage(name: string): KeyValue {
     reading(
       () => s.getMany(keys),
       async (d) => {
-        const { store } = d.transaction(TABLE);
+        const store = tableOf(d);
         const texts = await Promise.all(keys.map((k) => store.get(k) as Promise<string | undefined>));
         return Object.fromEntries(keys.map((k, i) => [k, texts[i] ?? null]));
       },
@@ -125,7 +125,7 @@ export function openStorage(name: string): KeyValue {
     getRange: guarded(async (first, last) => {
       const range = IDBKeyRange.bound(first, last);
       const read = async () => {
-        const { store } = (await db.get()).transaction(TABLE);
+        const store = tableOf(await db.get());
         const [keys, texts] = await Promise.all([store.getAllKeys(range), store.getAll(range)]);
         return new Map(keys.map((k, i) => [k as string, texts[i] as string]));
       };
@@ -140,7 +140,7 @@ export function openStorage(name: string): KeyValue {
     getAllKeys: guarded(() =>
       reading(
         async () => (await s.getAllKeys()).filter((k) => !isOwn(k)),
-        async (d) => ((await d.getAllKeys(TABLE)) as string[]).filter((k) => !isOwn(k)),
+        async (d) => ((await tableOf(d).getAllKeys()) as string[]).filter((k) => !isOwn(k)),
       ),
     ),
     commit: guarded(async (change) => {

@@ -23,25 +23,6 @@ import { pageHref } from '@/ui/pages';
 export default function BackgroundTasks() {
   useBenchConnection();
   useKeepSettled();
-  // What the page is about comes first: alarms look at every job of the shop.
-  const [later, setLater] = useState(false);
-  useEffect(() => {
-    const id = setTimeout(() => setLater(true), ALARMS_AFTER_MS);
-    return () => clearTimeout(id);
-  }, []);
-  return (
-    <>
-      <NewVersion />
-      <CameBack />
-      {later && <RingingAlarms />}
-    </>
-  );
-}
-
-/** How long after the page is there alarms are looked at for the first time, ms. */
-const ALARMS_AFTER_MS = 1500;
-
-function RingingAlarms() {
   const now = useNow(5000);
   const { due, putAway } = useDueAlarms(now);
   const settings = useSettings();
@@ -54,7 +35,13 @@ function RingingAlarms() {
     const first = fresh[0]!;
     showNotification(titleOf(first), wordsOf(first), first.key);
   }, [due, settings?.sound]);
-  return due.length > 0 ? <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} /> : null;
+  return (
+    <>
+      <NewVersion />
+      <CameBack />
+      {due.length > 0 && <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />}
+    </>
+  );
 }
 
 /** A new version is complete: it waits until somebody says so, since what is half typed would be read again from its draft. */
