@@ -44,6 +44,7 @@ test('a database that is thrown away under an open log sheet comes back; the ent
   await expect(page.getByTestId('came-back')).toContainText('All of it came back from the second copy');
   await expect(page.getByRole('region', { name: 'What was done' }).getByText('twice, with two cloths')).toBeVisible();
   await press(page, 'Seen the browser had lost this shop');
+  await expect.poll(() => storedText(page, 'stratocoat', 'restored')).toBeNull();
   await page.reload();
   await expect(page.getByTestId('log')).toBeVisible();
   await page.waitForTimeout(1500);
