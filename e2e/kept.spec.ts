@@ -1,4 +1,4 @@
-import type { Page } from '@playwright/test';
+import type { Browser, Page } from '@playwright/test';
 import { answer, expect, openDemo, ownShop, pick, press, storedText, test, untilSaved } from './helpers';
 
 /** The browser throws the shop's database away under the open page. */
@@ -6,6 +6,10 @@ async function throwAway(page: Page): Promise<void> {
   const cdp = await page.context().newCDPSession(page);
   const origin = new URL(page.url()).origin;
   await cdp.send('Storage.clearDataForOrigin', { origin, storageTypes: 'indexeddb' });
+}
+/** A page of its own, for a fault that stands in the console too, as it should. */
+async function ownPage(browser: Browser): Promise<Page> {
+  return (await browser.newContext()).newPage();
 }
 /** Opens the sheet for a wipe of the only panel of a shop. */
 async function openSheet(page: Page): Promise<void> {
@@ -27,9 +31,7 @@ async function openLid(page: Page): Promise<void> {
 test('a database that is thrown away under an open log sheet comes back; the entry is logged, and it is said', async ({
   browser,
 }) => {
-  // Its own page: what was read at that very moment stands in the console as broken off.
-  const context = await browser.newContext();
-  const page = await context.newPage();
+  const page = await ownPage(browser);
   await ownShop(page);
   await openLid(page);
   await wipe(page);
@@ -49,14 +51,13 @@ test('a database that is thrown away under an open log sheet comes back; the ent
   await expect(page.getByTestId('log')).toBeVisible();
   await page.waitForTimeout(1500);
   await expect(page.getByTestId('came-back')).toHaveCount(0);
-  await context.close();
+  await page.context().close();
 });
 
 test('where the second copy is damaged too, what is missing is named, and the last file puts it back', async ({
   browser,
 }) => {
-  const context = await browser.newContext();
-  const page = await context.newPage();
+  const page = await ownPage(browser);
   await ownShop(page);
   await openLid(page);
   for (let i = 0; i < 3; i++) await wipe(page);
@@ -89,13 +90,11 @@ test('where the second copy is damaged too, what is missing is named, and the la
   await page.goto('/');
   await expect(page.getByTestId('today')).toBeVisible();
   await expect(page.getByText(/cannot be read/)).toHaveCount(0);
-  await context.close();
+  await page.context().close();
 });
 
 test('an older app on a newer store says so, and offers to load the page again, on every page', async ({ browser }) => {
-  // Its own page: the fault stands in the console too, as it should.
-  const context = await browser.newContext();
-  const page = await context.newPage();
+  const page = await ownPage(browser);
   await openDemo(page, '/panels');
   const shop = JSON.parse((await storedText(page, 'stratocoat-demo', 'shop')) ?? '{}') as object;
   await page.evaluate(
@@ -120,7 +119,7 @@ test('an older app on a newer store says so, and offers to load the page again, 
     await expect(broken).toContainText('Load the page again');
     await expect(page.getByText('Start a job')).toHaveCount(0);
   }
-  await context.close();
+  await page.context().close();
 });
 
 test.describe('in the night in March', () => {

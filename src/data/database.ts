@@ -9,6 +9,8 @@ export interface Commit extends StoreChange {
   expect?: ReadonlyMap<string, string | null>;
   /** By how much the number of changes grows with it, see {@link CHANGES}. */
   counts?: number;
+  /** What it takes away stands in another of its records: nothing is deleted by it. */
+  moves?: true;
 }
 
 /** Where AsyncStorage keeps what it is given: one table of texts by key. */
@@ -165,7 +167,7 @@ export function database(name: string, mirror: Mirror | null) {
 }
 
 /** One record is a draft that is done with; several are a job. */
-export const isDeletion = (c: Commit): boolean => (c.remove?.length ?? 0) > 1;
+export const isDeletion = (c: Commit): boolean => !c.moves && (c.remove?.length ?? 0) > 1;
 
 /** @param numbered false: it is not counted, see `COMMIT_NO` @returns the number of the commit; null where something was not as expected */
 export async function commitTo(db: IDBPDatabase, commit: Commit, numbered = true): Promise<number | null> {

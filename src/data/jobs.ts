@@ -1,13 +1,14 @@
 import { useQueries, useQuery, useQueryClient, type QueryClient, type UseQueryResult } from '@tanstack/react-query';
 import { useCallback, useMemo } from 'react';
-import { colourId, coloursOf, type Product } from '@/core';
+import { colourId, coloursOf, strataInPieces, type Product } from '@/core';
 import type * as AdviceModule from '@/core/advice';
 import { loadAdvice } from './boundary';
 import { useData } from './DataProvider';
 import { libraryOf, type Library } from './library';
 import { storeName, type Mode } from './mode';
 import { openLoaded, type OpenJob } from './openJob';
-import { adoptSettled, settledTexts } from './settled';
+import { adoptSettled, settledTexts, settledZones } from './settled';
+import { inSlices } from './slices';
 import type { Repository } from './repository';
 import type { ShopRecord } from './records';
 import { jobKey, SHOP } from './queryKeys';
@@ -38,6 +39,7 @@ export async function fetchJob(
   if (anew) loaded = await repo.load(id);
   const open = loaded && (await openLoaded(loaded, libraryOf(shop.products).lookup, anew ? undefined : had));
   if (open && settled) adoptSettled((await settled).get(id), open, shop.products);
+  if (open) await inSlices(strataInPieces(open.state, settledZones(open)));
   return writes.fetched(key, open);
 }
 

@@ -92,13 +92,20 @@ export function logStore<E>(store: Pick<KeyValue, 'getMany' | 'getRange'>, log: 
       return (await store.getRange(keys.event(from), keys.event(to))).size > 1;
     },
 
-    /** Entries from one number to another as the text of one record, with the keys of those that they have now; undefined where one cannot be read. */
+    /**
+     * Entries from one number to another as the text of one record, with the keys of those that they have now; undefined where one cannot be read or is
+     * missing, or where a block that they stand in begins before them or ends after them.
+     */
     async block(from: number, to: number): Promise<{ text: string; names: string[] } | undefined> {
       const found = await store.getRange(keys.event(from), keys.event(to));
       if (found.size < 2) return undefined;
       const entries: E[] = [];
       try {
-        for (const text of found.values()) entries.push(...codec.read(text));
+        for (const [key, text] of found) {
+          const read = codec.read(text);
+          if (keys.numberOf(key) - read.length !== from - 1 + entries.length) return undefined;
+          entries.push(...read);
+        }
       } catch {
         return undefined;
       }

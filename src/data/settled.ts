@@ -2,6 +2,7 @@ import { createAsyncStorage } from '@react-native-async-storage/async-storage';
 import { ClockBook, type Product } from '@/core';
 import type { Settled } from '@/core/cure/settled';
 import { isSame } from '@/core/lastWriter';
+import { hashText } from '@/core/units/hash';
 import type { OpenJob } from './openJob';
 
 /** The page's clocks: one book for all jobs and views. */
@@ -33,7 +34,7 @@ function boxOf(store: string) {
   return box;
 }
 const keyOf = (jobId: string): string => `job/${jobId}`;
-const namesOf = (own: readonly Product[]): string => JSON.stringify(own);
+const namesOf = (own: readonly Product[]): string => hashText(JSON.stringify(own));
 
 /** Reads what stood still on jobs. @returns texts by job; nothing where it cannot be read: it is made again */
 async function readSettled(store: string, jobIds: readonly string[]): Promise<ReadonlyMap<string, string>> {
@@ -64,6 +65,18 @@ export function adoptSettled(text: string | undefined, open: OpenJob, own: reado
   } catch {
     // Half of it: it is made again.
   }
+}
+
+/** Zones of a job that stand still by what is known: their strata were made before, and need not be made to show them. */
+export const settledZones = (open: OpenJob): ReadonlySet<string> => new Set(book.settledOf(open).map(([id]) => id));
+
+/** What was kept of jobs that the shop does not have any more goes too. */
+export async function forgetSettled(store: string, jobIds: readonly string[]): Promise<void> {
+  if (appName() === undefined || typeof indexedDB === 'undefined') return;
+  const has = new Set(jobIds.map(keyOf));
+  const box = boxOf(store);
+  const gone = (await box.getAllKeys().catch(() => [])).filter((k) => !has.has(k));
+  if (gone.length > 0) await box.removeMany(gone).catch(() => undefined);
 }
 
 const written = new Map<string, string>();

@@ -6,7 +6,7 @@ import { openJobs } from './jobs';
 import { storeName } from './mode';
 import { SHOP } from './queryKeys';
 import type { ShopRecord } from './records';
-import { writeSettled } from './settled';
+import { forgetSettled, writeSettled } from './settled';
 import { yieldToPage } from './slices';
 
 /** The page has long been shown by then, and then now and again, ms. */
@@ -22,6 +22,7 @@ export function useKeepSettled(): void {
     let gone = false;
     const keep = async () => {
       const shop = client.getQueryData<ShopRecord>(SHOP);
+      if (shop) await forgetSettled(storeName(mode), shop.jobIds);
       for (const open of openJobs(client, shop?.jobIds ?? [])) {
         if (gone || !shop) return;
         await yieldToPage();

@@ -1,8 +1,8 @@
 import type { HeatPlan } from '../air/heat';
 import type { RoomAir } from '../air/room';
-import { dayOf } from '../air/days';
 import { isFiller } from '../library/families';
 import type { Product } from '../library/product';
+import { hashText } from '../units/hash';
 import type { ZoneStatus } from './status';
 
 /**
@@ -35,20 +35,12 @@ export function settledMs(s: ZoneStatus): number | undefined {
 
 const sums = new WeakMap<RoomAir, readonly string[]>();
 
-/** Names all that was read up to each day: the sum of the days before and of itself (FNV-1a, twice). */
+/** Names all that was read up to each day: by what came before it, and by itself. */
 function sumsOf(room: RoomAir): readonly string[] {
   let known = sums.get(room);
   if (known) return known;
-  let [a, b] = [0x811c9dc5, 0x9747b28c];
-  known = room.days.map(({ day, key }) => {
-    for (const sign of `${day}:${key}`) {
-      const c = sign.charCodeAt(0);
-      a = Math.imul(a ^ c, 0x01000193);
-      b = Math.imul(b ^ c, 0x85ebca6b);
-      b ^= b >>> 13;
-    }
-    return `${(a >>> 0).toString(36)}.${(b >>> 0).toString(36)}`;
-  });
+  let before = '';
+  known = room.days.map(({ day, key }) => (before = hashText(`${before}|${day}:${key}`)));
   sums.set(room, known);
   return known;
 }
@@ -69,7 +61,7 @@ export function airKey(room: RoomAir, heats: readonly HeatPlan[], jobId: string,
   }
   const read = all[lo] ?? `${all[all.length - 1] ?? ''}|${room.tailKey}`;
   const own = heats.filter((h) => h.jobId === jobId && h.fromMs <= atMs);
-  return own.length > 0 ? `${dayOf(atMs)}|${read}|${JSON.stringify(own)}` : `${dayOf(atMs)}|${read}`;
+  return own.length > 0 ? `${read}|${JSON.stringify(own)}` : read;
 }
 
 /** A product by which a status was worked out. */

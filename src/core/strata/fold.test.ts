@@ -3,7 +3,16 @@ import { zoneFacts } from '../log/job';
 import { anyLog, ev, foundBare, JOB, products, T0 } from '../testing';
 import { openFaults, totalFilmUm } from './types';
 import type { LogEvent } from '../log/event';
-import { appendEvent, emptyJob, foldLog, foldWithFacts, foldWithLibrary, strataBefore, type JobState } from './fold';
+import {
+  appendEvent,
+  emptyJob,
+  foldLog,
+  foldWithFacts,
+  foldWithLibrary,
+  strataBefore,
+  strataInPieces,
+  type JobState,
+} from './fold';
 
 const plain = (s: JobState) => ({
   ...s,
@@ -12,6 +21,13 @@ const plain = (s: JobState) => ({
   dead: [...s.dead].sort(),
 });
 const lower = (s: JobState) => s.zones.get('lower')?.strata;
+
+it('an entry that cannot be folded is found where the strata are made ahead, and not before', () => {
+  const odd = { ...foundBare(['lower']), kind: 'conjured', id: 'odd', atMs: T0 } as unknown as LogEvent;
+  const state = foldLog([foundBare(['lower', 'upper']), odd], products);
+  expect(() => [...strataInPieces(state, new Set(['lower']))]).not.toThrow();
+  expect(() => [...strataInPieces(state, new Set())]).toThrow();
+});
 
 describe('folding a log', () => {
   it('other facts of the zones make of it what folding with those makes; air and zones that they leave alone stay', () => {

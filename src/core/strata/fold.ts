@@ -236,6 +236,18 @@ export function* foldInPieces(
   return { events: sorted, corrections, dead, replaced, zones, cuts, facts, air };
 }
 
+/**
+ * Makes the strata of all zones but some, one after the other: an entry that cannot be folded is found here, where its job is read, and not where it is shown.
+ * @param without zones of which it is known that they fold
+ */
+export function* strataInPieces(state: JobState, without: ReadonlySet<string>): Generator<undefined, void> {
+  for (const [id, zone] of state.zones) {
+    if (without.has(id)) continue;
+    void zone.strata;
+    yield;
+  }
+}
+
 function airOf(effective: readonly PlainEvent[]): Reading[] {
   const air: Reading[] = [];
   for (const e of effective) {

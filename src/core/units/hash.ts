@@ -15,3 +15,17 @@ export function hashNumbers(numbers: Float64Array): string {
   }
   return `${numbers.length.toString(36)}.${(a >>> 0).toString(36)}.${(b >>> 0).toString(36)}`;
 }
+
+/** A key for a text, as {@link hashNumbers} makes one for numbers. */
+export function hashText(text: string): string {
+  let a = 0x811c9dc5;
+  let b = 0x9747b28c;
+  for (let i = 0; i < text.length; i++) {
+    const c = text.charCodeAt(i);
+    a = Math.imul(a ^ c, 0x01000193);
+    a ^= a >>> 15;
+    b = Math.imul(b ^ c, 0x85ebca6b);
+    b ^= b >>> 13;
+  }
+  return `${text.length.toString(36)}.${(a >>> 0).toString(36)}.${(b >>> 0).toString(36)}`;
+}

@@ -3,6 +3,7 @@ import type { JobFile } from '@/core/formats/jobFile';
 import { writeRecord } from '@/core/formats/migrate';
 import { readingRow } from '@/core/formats/readingRow';
 import type { ShopFile } from '@/core/formats/shopFile';
+import { NewerFormat } from '@/core/formats/version';
 import { mergeProducts } from '@/core/library/mergeProduct';
 import { isSame, mergeMoments } from '@/core/lastWriter';
 import type { ShelfRecord } from '@/core/log/shelf';
@@ -60,7 +61,11 @@ export function jobsIn(base: Base) {
     const log = r.logOf(jobId);
     const head = await log.head();
     if (!head) return undefined;
-    const here = await r.jobOfHead(jobId, head);
+    // Where the job's own record was lost its entries are there all the same, and the copy says what they are about.
+    const here = await r.jobOfHead(jobId, head).catch((e: unknown) => {
+      if (e instanceof NewerFormat) throw e;
+      return file.job;
+    });
     // Entries never change: what the head counts is all that has to be so still when it is written.
     const { entries, unreadable } = await now.logOf(jobId).entries(head.seq);
     const { job, fresh } = merge({ job: here, events: entries }, file);

@@ -19,7 +19,7 @@ export function packIn({ now, transact }: Base) {
       if (!block) return { result: 0 };
       const { text, names } = block;
       const remove = names.filter((k) => k !== keys.event(to));
-      return { result: remove.length, set: { [keys.event(to)]: text }, remove, counts: 0 };
+      return { result: remove.length, set: { [keys.event(to)]: text }, remove, counts: 0, moves: true };
     });
 
   return {

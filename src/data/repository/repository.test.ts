@@ -198,6 +198,25 @@ describe('packing old entries', () => {
     expect((await mine.load('j', { seq: 700 }))?.events).toHaveLength(404);
     expect(await repo.clearLeftOvers()).toBe(0);
   });
+  it('leaves blocks alone that begin before it or end after it, however many entries stand in them', async () => {
+    const { repo } = await opened(memoryStorage(), []);
+    const add = async (n: number) => {
+      const { seq } = (await repo.load('j'))!;
+      const made = Array.from({ length: n }, (_, i) => event(`e${seq + i}`));
+      if (n > 20) await repo.append('j', seq, made);
+      else for (const [i, e] of made.entries()) await repo.append('j', seq + i, [e]);
+    };
+    // A block of 40 over each edge of the second five hundred: as many come in as go out.
+    for (const n of [490, 40, 460, 40, 30]) {
+      if (n === 40) await add(n);
+      else for (let left = n; left > 0; left -= 10) await add(Math.min(10, left));
+    }
+    const before = await ids(repo);
+    await repo.packLogs();
+    const after = await repo.load('j');
+    expect(after?.events.map((e) => e.id)).toEqual(before);
+    expect(after?.unreadable).toEqual([]);
+  });
   it('leaves a block alone in which something cannot be read', async () => {
     const store = memoryStorage();
     const { repo } = await opened(store, []);

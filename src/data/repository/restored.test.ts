@@ -60,6 +60,14 @@ describe('a shop that came back out of its second copy', () => {
     expect([now?.unreadable, now?.seq]).toEqual([[], 7]);
     expect(now?.events.map((e) => e.id).sort()).toEqual(['a', 'b', 'c', 'd', 'e', 'f', 'g']);
   });
+  it('a job whose own record is gone has it again from a file, and keeps the entries that are only here', async () => {
+    const { repo } = await shopWith({}, [keys.body('j')]);
+    await expect(repo.load('j')).rejects.toThrow();
+    await repo.mergeJob({ job: JOB, events: ['a', 'g'].map(event), products: [] }, mergeCopies);
+    const now = await repo.load('j');
+    expect(now?.job.name).toBe('Estate car');
+    expect(now?.events.map((e) => e.id).sort()).toEqual(['a', 'b', 'c', 'd', 'e', 'f', 'g']);
+  });
   it('has its jobs also where the shop’s own record is gone', async () => {
     const { repo } = await shopWith({}, [keys.shop]);
     await repo.mendRestored();

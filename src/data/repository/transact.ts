@@ -49,9 +49,18 @@ export function openBase(store: KeyValue, name: string): Base {
           },
           known,
         );
-        const { result, onWritten, set, remove, counts = 1 } = await work(reading);
+        const { result, onWritten, set, remove, counts = 1, moves } = await work(reading);
         const writes = Object.keys(set ?? {}).length + (remove?.length ?? 0) > 0;
-        if (!writes || (await store.commit({ expect: seen, counts, ...(set && { set }), ...(remove && { remove }) }))) {
+        if (
+          !writes ||
+          (await store.commit({
+            expect: seen,
+            counts,
+            ...(set && { set }),
+            ...(remove && { remove }),
+            ...(moves && { moves }),
+          }))
+        ) {
           onWritten?.();
           return result;
         }

@@ -9,7 +9,7 @@ import {
   type TintPlan,
   type TonerGrams,
 } from '@/core/colour';
-import { poursOf, tinsOf, type Batch, type Shelf } from '@/core/stock';
+import { batchNumber, poursOf, tinsOf, type Batch, type Shelf } from '@/core/stock';
 import { nowMs, useLibrary, useNow, type OpenJob } from '@/data';
 import { handScale, useScale } from '@/data/scale';
 import { useShelfCommand } from '@/data/shelf';
@@ -109,7 +109,7 @@ export function TintPour({
           })
           .then(
             ({ undo }) => {
-              notify({ text: `Batch ${batch.no} is tinted: stir it, and spray a card.`, undo });
+              notify({ text: `Batch ${batchNumber(shelf, batch.id)} is tinted: stir it, and spray a card.`, undo });
               onDone(true);
             },
             (e: Error) => setProblem(errorText(e)),

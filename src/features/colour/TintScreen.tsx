@@ -10,7 +10,7 @@ import {
   type RackCard,
   type TintPlan,
 } from '@/core/colour';
-import { tonersAtHand, type Formula, type Shelf } from '@/core/stock';
+import { batchNumber, tonersAtHand, type Formula, type Shelf } from '@/core/stock';
 import { useLibrary, useSettings, type OpenJob } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -120,7 +120,7 @@ export function TintScreen({
       {!compared && (
         <Notice tone="stop">This card was not compared with the car: there is nothing to go by yet.</Notice>
       )}
-      <PotFacts batch={batch} leftG={leftG} formula={formula} />
+      <PotFacts shelf={shelf} batch={batch} leftG={leftG} formula={formula} />
       <TextButton
         label={
           formula
@@ -242,7 +242,7 @@ function Additions({ plan, shelf }: { plan: TintPlan; shelf: Shelf }) {
 }
 
 /** Which batch it is, and what stands in the way of tinting it. */
-function PotFacts({ batch, leftG, formula }: Pick<TintPot, 'batch' | 'leftG' | 'formula'>) {
+function PotFacts({ batch, leftG, formula, shelf }: Pick<TintPot, 'batch' | 'leftG' | 'formula'> & { shelf: Shelf }) {
   const { units } = useAppTheme();
   if (!batch)
     return (
@@ -253,7 +253,7 @@ function PotFacts({ batch, leftG, formula }: Pick<TintPot, 'batch' | 'leftG' | '
     );
   return (
     <>
-      <Text kind="small">{`Batch ${batch.no}${leftG === undefined ? '' : `, ${formatQuantity('mass', Math.max(0, leftG), units, 0)} left`}.`}</Text>
+      <Text kind="small">{`Batch ${batchNumber(shelf, batch.id)}${leftG === undefined ? '' : `, ${formatQuantity('mass', Math.max(0, leftG), units, 0)} left`}.`}</Text>
       {leftG !== undefined && leftG < NOTHING_G && (
         <Notice tone="window">
           By the books this batch is sprayed: there is nothing of it to tint. Say how much base is in the pot if there

@@ -1,6 +1,7 @@
 import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { View } from 'react-native';
+import { countText } from '@/core';
 import { useLibrary, type JobPreview } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
@@ -18,8 +19,6 @@ import { Reading } from './Reading';
 import { Refused } from './Refused';
 import { Unchecked } from './Unchecked';
 import { useFileStep } from './useFileStep';
-
-const count = (n: number, one: string, many = `${one.replace(/y$/, 'ie')}s`) => `${n} ${n === 1 ? one : many}`;
 
 /**
  * Reads a job file, says what it will do, and does it on a second tap. A file with anything wrong is refused whole.
@@ -78,7 +77,7 @@ function Ready({
         <Text
           kind="small"
           tone="muted"
-        >{`${count(file.panels, 'panel')}, ${count(file.events, 'entry')}, ${count(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</Text>
+        >{`${countText(file.panels, 'panel')}, ${countText(file.events, 'entry')}, ${countText(file.products.length, 'product')}. Exported ${fullWhen(file.exportedMs)}.`}</Text>
         {!file.checked && <Unchecked />}
         {air && (
           <Text kind="small" tone="muted">
@@ -86,7 +85,7 @@ function Ready({
               ? 'Nobody read the air of its time.'
               : air.fresh === 0
                 ? 'The air of its time is here already.'
-                : `With the air of its time: ${count(air.fresh, 'reading')} of times of which this shop knows nothing.`}
+                : `With the air of its time: ${countText(air.fresh, 'reading')} of times of which this shop knows nothing.`}
           </Text>
         )}
         {!here && <Text kind="small">It is added beside the jobs that are here.</Text>}
@@ -113,16 +112,16 @@ function Merging({ here }: { here: NonNullable<JobPreview['here']> }) {
   const { lookup } = useLibrary();
   const { added, changed, gone } = here.panels;
   const comes = [
-    ...(here.fresh > 0 ? [`${count(here.fresh, 'entry')} more`] : []),
-    ...(added > 0 ? [`${count(added, 'panel')} added`] : []),
-    ...(changed > 0 ? [`${count(changed, 'panel')} changed`] : []),
-    ...(gone > 0 ? [`${count(gone, 'panel')} taken away`] : []),
+    ...(here.fresh > 0 ? [`${countText(here.fresh, 'entry')} more`] : []),
+    ...(added > 0 ? [`${countText(added, 'panel')} added`] : []),
+    ...(changed > 0 ? [`${countText(changed, 'panel')} changed`] : []),
+    ...(gone > 0 ? [`${countText(gone, 'panel')} taken away`] : []),
   ];
   return (
     <>
       <Text kind="strong">{comes.length > 0 ? `Put together: ${comes.join(', ')}` : 'There is nothing new in it'}</Text>
       <Text kind="small">
-        {`The same job is here, with ${count(here.events, 'entry')}: ${here.common} are in both, ${here.own} only here, ${here.fresh} only in the file.`}
+        {`The same job is here, with ${countText(here.events, 'entry')}: ${here.common} are in both, ${here.own} only here, ${here.fresh} only in the file.`}
       </Text>
       {here.other > 0 && (
         <Text kind="small" tone="window">

@@ -17,7 +17,7 @@ function partsText({ jobs, entries, readings, shelf, products }: ShopParts): str
   const more = jobs.length > MOST_NAMED ? ` and ${jobs.length - MOST_NAMED} more` : '';
   return [
     ...(jobs.length > 0 ? [`${countText(jobs.length, 'job')} (${named}${more})`] : []),
-    ...(entries > 0 ? [countText(entries, 'entry', 'entries')] : []),
+    ...(entries > 0 ? [countText(entries, 'entry')] : []),
     ...(readings > 0 ? [countText(readings, 'reading')] : []),
     ...(shelf > 0 ? [`${countText(shelf, 'record')} of the shelf`] : []),
     ...(products > 0 ? [countText(products, 'product')] : []),
@@ -54,7 +54,7 @@ export function ShopReady({
     <Notice tone="muted" testID="shop-ready">
       <Stack between={1}>
         <Text kind="strong">{name}</Text>
-        <Text kind="small">{`${countText(jobs, 'job')}, ${countText(events, 'entry', 'entries')}, ${countText(readings, 'reading')}, ${countText(shelf, 'record')} of the shelf. Saved ${fullWhen(exportedMs)}.`}</Text>
+        <Text kind="small">{`${countText(jobs, 'job')}, ${countText(events, 'entry')}, ${countText(readings, 'reading')}, ${countText(shelf, 'record')} of the shelf. Saved ${fullWhen(exportedMs)}.`}</Text>
         {!checked && <Unchecked />}
         {isDamaged && (
           <Text kind="small" tone="stop">
