@@ -166,6 +166,7 @@ test('a guide coat that is still on goes with the pass that took it off, and bot
   await expect(page.getByRole('region', { name: 'Film that may still come off' })).toContainText(
     /may come off, 25\sµm must stay: about \d+ times P400/,
   );
+  await untilSaved(page);
   await page.getByTestId('film-ld-upper').getByRole('button').click();
   await expect(page.getByRole('img', { name: /^Film over \d+ entries/ })).toBeVisible();
   await page.getByTestId('notification').getByRole('button', { name: 'Undo' }).click();

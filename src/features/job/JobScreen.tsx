@@ -154,6 +154,8 @@ function Change({ open }: { open: OpenJob }) {
   const { isDirty } = form.formState;
   const workMin = useMemo(() => totalMin(workTimeOf(job, effectiveEvents(open.state)).job), [job, open.state]);
   const [adding, setAdding] = useState<'panel' | 'parts' | { zoneOf: string } | { change: string } | null>(null);
+  // A form that is saved goes after it: by then the next one may be open, and that one stays.
+  const closes = (form: typeof adding) => () => setAdding((now) => (now === form ? null : now));
   const [problem, setProblem] = useState<Message>();
   const save = form.handleSubmit((v) => {
     if (v.colourName && !v.colourHex)
@@ -218,11 +220,11 @@ function Change({ open }: { open: OpenJob }) {
       </Fields>
       <Section title="Panels" aside={<TextButton label="Add a panel" icon="plus" onPress={() => setAdding('panel')} />}>
         <TextButton label="Lay out parts of a body" icon="plus" onPress={() => setAdding('parts')} />
-        {adding === 'parts' && <LayOutParts open={open} close={() => setAdding(null)} />}
-        {adding === 'panel' && <AddPanel open={open} close={() => setAdding(null)} />}
+        {adding === 'parts' && <LayOutParts open={open} close={closes(adding)} />}
+        {adding === 'panel' && <AddPanel open={open} close={closes(adding)} />}
         {withoutCards(open.job).panels.map((p) =>
           typeof adding === 'object' && adding && 'change' in adding && adding.change === p.id ? (
-            <ChangePanel key={p.id} open={open} panel={p} close={() => setAdding(null)} />
+            <ChangePanel key={p.id} open={open} panel={p} close={closes(adding)} />
           ) : (
             <View key={p.id}>
               <ListRow>
@@ -240,7 +242,7 @@ function Change({ open }: { open: OpenJob }) {
                 </Grow>
               </ListRow>
               {typeof adding === 'object' && adding && 'zoneOf' in adding && adding.zoneOf === p.id && (
-                <AddZone open={open} panel={p} close={() => setAdding(null)} />
+                <AddZone open={open} panel={p} close={closes(adding)} />
               )}
             </View>
           ),

@@ -13,7 +13,8 @@ const MOST_NAMED = 4;
 
 /** What there is of each part of a shop, in words; nothing of what there is none. */
 function partsText({ jobs, entries, readings, shelf, products }: ShopParts): string[] {
-  const named = jobs.slice(0, MOST_NAMED).join(', ');
+  // A job's name may have a comma.
+  const named = jobs.slice(0, MOST_NAMED).join('; ');
   const more = jobs.length > MOST_NAMED ? ` and ${jobs.length - MOST_NAMED} more` : '';
   return [
     ...(jobs.length > 0 ? [`${countText(jobs.length, 'job')} (${named}${more})`] : []),
