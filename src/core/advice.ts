@@ -26,5 +26,6 @@ export * from './rules/steps';
 export { readingDoubt } from './strata/measure';
 export * from './air/dewPoint';
 export * from './air/fit';
+export * from './air/typedForecast';
 export * from './air/warmUp';
 export * from './strata/takeOut';

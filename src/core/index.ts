@@ -39,6 +39,7 @@ export * from './library/shipped';
 export * from './library/library';
 export * from './air/history';
 export * from './air/climate';
+export { type Forecast, type TypedForecast } from './air/forecast';
 export * from './air/days';
 export * from './air/room';
 export * from './air/heat';

@@ -20,6 +20,8 @@ export interface Data {
   setTrouble(kind: StorageProblemKind | null): void;
   switchTo(mode: Mode): void;
   restartDemo(): Promise<void>;
+  /** Takes away everything of the shop that is shown. */
+  emptyShop(): Promise<void>;
   writes: Writes;
   /** Tells other tabs which records were changed: 'shop', 'job/ID', 'climate/2030-05-06', 'forecast', 'heats', 'alarms'; or 'all'. */
   tellOthers(...changed: readonly string[]): void;
@@ -211,6 +213,11 @@ export function DataProvider({ children, loading, choose }: Props) {
             writes,
             tellOthers,
             switchTo: (m) => void saveMode(m).then(setMode),
+            emptyShop: async () => {
+              await opened.repo.emptyShop();
+              await refresh(client, { repo: opened.repo, writes }, ['all']);
+              tellOthers('all');
+            },
             restartDemo: async () => {
               await seedDemo(opened.repo, nowMs(), true);
               await refresh(client, { repo: opened.repo, writes }, ['all']);

@@ -1,10 +1,10 @@
 import { replaceEqualDeep, useQuery, useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
-import { addReadings, withoutReadings, type AirDay, type ClimateReading, type HeatPlan } from '@/core';
+import { addReadings, withoutReadings, type AirDay, type ClimateReading, type Forecast, type HeatPlan } from '@/core';
 import { useData } from './DataProvider';
 import { reportStorageFailure } from './reportStorageFailure';
 import { FORECAST, HEATS, ROOM_LOG } from './queryKeys';
-import type { Forecast, RoomLog } from './records';
+import type { RoomLog } from './records';
 
 /** Everything known of the shop's room: what was read, what is forecast, which heat is planned. */
 export interface Climate {
@@ -70,7 +70,7 @@ export function useClimateActions() {
         );
         tellOthers(...changed);
       },
-      saveForecast: async (forecast: Forecast): Promise<void> => {
+      saveForecast: async (forecast: Forecast | null): Promise<void> => {
         await reported(
           writes.commit<Forecast | null>({
             key: FORECAST,

@@ -32,5 +32,5 @@ export * from './toDos';
 export type { JobPreview, ShopParts, ShopPreview } from './exchange';
 export * from './workClocks';
 export { type Mode } from './mode';
-export { DEFAULT_SETTINGS, type Forecast, type Settings } from './records';
+export { DEFAULT_SETTINGS, type Settings } from './records';
 export { STORAGE_WORDS, StorageProblem } from './storage';

@@ -1,5 +1,6 @@
 import { useMutation, useQueryClient, type QueryClient } from '@tanstack/react-query';
 import {
+  type Forecast,
   appendEvent,
   Refusal,
   type EventOf,
@@ -21,7 +22,7 @@ import { newId } from './id';
 import { askToKeep } from './keeping';
 import { fetchJob } from './jobs';
 import type { OpenJob } from './openJob';
-import { jobLog, SHOP_LOG, type Forecast, type HeadRecord, type RoomLog, type ShopRecord } from './records';
+import { jobLog, SHOP_LOG, type HeadRecord, type RoomLog, type ShopRecord } from './records';
 import { FORECAST, HEATS, jobKey, ROOM_LOG, SHOP } from './queryKeys';
 import type { ShelfEntry } from './shelf';
 import { strikeOf } from './shelfStrike';

@@ -4,7 +4,7 @@ import {
   DEFAULT_METHOD,
   type AirDay,
   type ClimateReading,
-  type ForecastPoint,
+  type Forecast,
   type HeatPlan,
   type Job,
   type LogEvent,
@@ -83,11 +83,6 @@ export interface Backup {
   changes?: number;
   /** Only in records of before changes were counted: how many entries were in it. */
   entries?: number;
-}
-
-export interface Forecast {
-  issuedMs: number;
-  points: ForecastPoint[];
 }
 
 /** What was read in the shop's room, by day. */

@@ -2,6 +2,7 @@ import { useEffect, type ReactNode } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { Phrase, type Message } from '@/core';
 import { useFormatMessage } from './appTheme';
+import { FindButton } from './FindButton';
 import { Text, type Tone } from './Text';
 import { gap } from './theme';
 
@@ -28,7 +29,10 @@ export function PageHead({
             <Text tone="muted">{eyebrow}</Text>
           </View>
         )}
-        {right}
+        <View style={styles.right}>
+          {right}
+          <FindButton />
+        </View>
       </View>
       <Text kind="answer" level={1} tone={tone}>
         {title}
@@ -55,4 +59,5 @@ const styles = StyleSheet.create({
   head: { marginBottom: gap(3) },
   over: { flexDirection: 'row', justifyContent: 'space-between', gap: gap(2), alignItems: 'center', flexWrap: 'wrap' },
   shrinks: { flexShrink: 1 },
+  right: { flexDirection: 'row', alignItems: 'center', gap: gap(2), marginLeft: 'auto' },
 });

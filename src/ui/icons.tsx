@@ -11,6 +11,7 @@ import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import CupSoda from 'lucide-react-native/icons/cup-soda';
 import Layers from 'lucide-react-native/icons/layers';
+import Search from 'lucide-react-native/icons/search';
 import Plus from 'lucide-react-native/icons/plus';
 import Square from 'lucide-react-native/icons/square';
 import SquareCheck from 'lucide-react-native/icons/square-check';
@@ -36,6 +37,7 @@ const ICONS = {
   air: Wind,
   shop: Warehouse,
   plus: Plus,
+  find: Search,
   back: ChevronLeft,
   close: X,
   check: Check,

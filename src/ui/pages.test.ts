@@ -14,6 +14,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/cost': true,
   '/decide': true,
   '/fair': true,
+  '/find': true,
   '/try': true,
   '/ground': true,
   '/heat': true,

@@ -19,6 +19,8 @@ export interface Pages {
   '/cost': OfJob;
   '/decide': OfJob & { panel?: string };
   '/fair': OfJob & { panel?: string };
+  /** What the page was about from which one looks. */
+  '/find': OfJob & { panel?: string };
   '/ground': OfJob;
   '/heat': OfJob & { zone?: string };
   /** `new` begins one. */

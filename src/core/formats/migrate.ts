@@ -91,6 +91,7 @@ const UNCHANGED: Steps = {
   11: same,
   12: same,
   13: same,
+  14: same,
 };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
@@ -120,7 +121,7 @@ const STEPS = {
     // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
     // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone; version 13
     // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others; version 14 when each field of a product was
-    // changed.
+    // changed; version 15 pieces that are counted as one, weight and place of a part, what a decision rested on, and what a forecast was typed from.
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

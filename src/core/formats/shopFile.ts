@@ -1,5 +1,6 @@
 import { array, boolean, mixed, number, object } from 'yup';
-import type { ClimateReading, ForecastPoint } from '../air/climate';
+import type { ClimateReading } from '../air/climate';
+import { DAMPNESS, type Forecast } from '../air/forecast';
 import type { HeatPlan } from '../air/heat';
 import { ALARM_KINDS } from '../cure/alarms';
 import { keysOf } from '../keysOf';
@@ -36,7 +37,7 @@ export interface ShopFile {
   /** Alarms that rang or were put away, by their keys. */
   alarms: Record<string, number>;
   workClocks: WorkClock[];
-  forecast: { issuedMs: number; points: ForecastPoint[] } | null;
+  forecast: Forecast | null;
   /** The shelf's log. */
   shelf: ShelfRecord[];
 }
@@ -157,6 +158,18 @@ const HEAD = object({
       .max(MAX_FORECAST, `More than ${MAX_FORECAST} hours of forecast`)
       .of(POINT)
       .required('The forecast is empty'),
+    // Since version 15.
+    typed: object({
+      lowC: between('Low', -60, 60, 'temp').required('Low is missing'),
+      highC: between('High', -60, 60, 'temp').required('High is missing'),
+      dampness: oneOf('Dampness', keysOf(DAMPNESS)).required('Dampness is missing'),
+      place: oneOf('Place', ['yard', 'room']).required('Place is missing'),
+      rain: object({ fromMs: moment('Rain').required('Rain is missing'), toMs: moment('Rain').required('Rain is missing') })
+        .default(undefined)
+        .noUnknown(unknown('Rain')),
+    })
+      .default(undefined)
+      .noUnknown(unknown('What was typed')),
   })
     .nullable()
     .default(null)

@@ -1,4 +1,4 @@
-import type { ClimateReading, Job, LogEvent, Product } from '@/core';
+import type { ClimateReading, Forecast, Job, LogEvent, Product } from '@/core';
 import type { JobFile } from '@/core/formats/jobFile';
 import { writeRecord } from '@/core/formats/migrate';
 import { readingRow } from '@/core/formats/readingRow';
@@ -19,7 +19,6 @@ import {
   keys,
   SHOP_LOG,
   type DrawingRecord,
-  type Forecast,
   type ShopRecord,
 } from '../records';
 import { StorageProblem } from '../storage';

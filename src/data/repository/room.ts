@@ -1,14 +1,6 @@
-import { addReadings, withoutReadings, type AirDay, type ClimateReading, type HeatPlan } from '@/core';
+import { addReadings, withoutReadings, type AirDay, type ClimateReading, type Forecast, type HeatPlan } from '@/core';
 import { NewerFormat } from '@/core/formats/version';
-import {
-  CLIMATE,
-  climateRecord,
-  forecastFromRecord,
-  heatsFromRecord,
-  keys,
-  type Forecast,
-  type RoomLog,
-} from '../records';
+import { CLIMATE, climateRecord, forecastFromRecord, heatsFromRecord, keys, type RoomLog } from '../records';
 import { yieldToPage, SLICE_MS } from '../slices';
 import { BESIDE } from './reading';
 import { type Base, changeRecord } from './transact';
@@ -90,7 +82,7 @@ export function roomIn(base: Base) {
         }
         return { result: [...Object.keys(set), ...remove], set, remove };
       }),
-    saveForecast: (forecast: Forecast) =>
+    saveForecast: (forecast: Forecast | null) =>
       changeRecord<Forecast | null>(
         base,
         keys.forecast,

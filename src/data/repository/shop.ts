@@ -3,6 +3,7 @@ import { readRecord, writeRecord } from '@/core/formats/migrate';
 import type { ShopFile } from '@/core/formats/shopFile';
 import {
   alarmsFromRecord,
+  DEFAULT_SETTINGS,
   jobLog,
   keys,
   logKeys,
@@ -62,6 +63,29 @@ export function shopIn(base: Base) {
         return {
           result: undefined,
           set,
+          counts: 0,
+          remove: await getAllKeys(),
+          onWritten: () => {
+            known.heads.clear();
+            known.days.clear();
+          },
+        };
+      }),
+    /** Takes away everything that is here. */
+    emptyShop: () =>
+      transact(async ({ getAllKeys, shop, getMany }) => {
+        const before = await shop().catch(() => undefined);
+        await getMany([...(before?.jobIds ?? []).map(keys.head), logKeys(SHOP_LOG).head]);
+        return {
+          result: undefined,
+          set: {
+            [keys.shop]: writeRecord({
+              jobIds: [],
+              seq: (before?.seq ?? 0) + 1,
+              settings: DEFAULT_SETTINGS,
+              products: [],
+            } satisfies ShopRecord),
+          },
           counts: 0,
           remove: await getAllKeys(),
           onWritten: () => {

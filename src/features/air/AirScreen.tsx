@@ -30,6 +30,7 @@ import { airLine } from '@/ui/words';
 import { AirChart } from './AirChart';
 import { fitAnswer, UNFIT_WORDS } from '@/ui/fit';
 import { pageHref } from '@/ui/pages';
+import { ForecastSection } from './ForecastSection';
 import { Readings } from './Readings';
 
 /** What one sprays, first of each family in the library. */
@@ -117,6 +118,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
         }
         right={
           <>
+            <ForecastSection room={room} now={now} />
             <Gaps room={room} now={now} />
             <Readings room={room} now={now} />
             <Stack top={3}>
@@ -179,7 +181,7 @@ function Rain({ room, now }: { room: Room; now: number }) {
   const end = wet.find((p, i) => (wet[i + 1]?.atMs ?? Infinity) - p.atMs > 2 * 3_600_000) ?? first;
   const mm = wet.filter((p) => p.atMs <= end.atMs).reduce((a, p) => a + p.rainMm, 0);
   return (
-    <Notice tone="window">{phrase`Rain from ${shortWhen(first.atMs, now)} to ${shortWhen(end.atMs + 3_600_000, now)}, about ${figure('thickness', mm, 0)}. Bare steel that stands outside has to be in by then.`}</Notice>
+    <Notice tone="window">{phrase`Rain from ${shortWhen(first.atMs, now)} to ${shortWhen(end.atMs + 3_600_000, now)}${room.climate.forecast.typed ? '' : phrase`, about ${figure('thickness', mm, 0)}`}. Bare steel that stands outside has to be in by then.`}</Notice>
   );
 }
 

@@ -17,6 +17,8 @@ import { Region } from '@/ui/Region';
 import { Text } from '@/ui/Text';
 import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
 import { paperTheme } from '@/ui/paperTheme';
+import { useFindKey } from './useFindKey';
+import { DemoBar } from './DemoBar';
 import { useViewFocus } from '@/ui/viewFocus';
 import { pageHref, type OpenPage } from '@/ui/pages';
 
@@ -97,13 +99,15 @@ function Dressed({ settings, children }: { settings: ReturnType<typeof useSettin
 function Frame() {
   useViewFocus(usePathname());
   const { palette } = useAppTheme();
-  const { trouble } = useData();
+  const { trouble, mode } = useData();
+  useFindKey();
   const later = useAfterFirstPaint();
   const wide = useWide();
   return (
     <View style={{ flex: 1, flexDirection: wide ? 'row' : 'column', backgroundColor: palette.paper, height: '100%' }}>
       {wide && <Navigation wide />}
       <Region role="main" name="View" style={styles.main}>
+        {mode === 'demo' && <DemoBar />}
         {trouble && (
           <View style={{ paddingHorizontal: gap(4) }}>
             <Suspense fallback={<Notice tone="stop">{STORAGE_WORDS[trouble]}</Notice>}>

@@ -24,6 +24,7 @@ import { UnreadJobs } from '@/ui/UnreadJobs';
 import { pageHref } from '@/ui/pages';
 import { AlarmSettings } from './AlarmSettings';
 import { Import } from './Import';
+import { EmptyShop } from './EmptyShop';
 import { JobLine } from './JobLine';
 import { Keeping } from './Keeping';
 import { keysOf } from '@/core/keysOf';
@@ -108,6 +109,7 @@ export function ShopScreen() {
             )}
             {dialog}
           </Row>
+          {mode === 'own' && <EmptyShop shopName={settings.shopName} />}
         </Stack>
       </Section>
     </Page>

@@ -1,0 +1,98 @@
+import { useRouter } from 'expo-router';
+import { useDeferredValue, useMemo, useState } from 'react';
+import { StyleSheet } from 'react-native';
+import { Searchbar } from 'react-native-paper';
+import { useJobs } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
+import { useTitle } from '@/ui/PageHead';
+import { Icon } from '@/ui/icons';
+import { Grow } from '@/ui/layout';
+import { ListRow } from '@/ui/ListRow';
+import { Page } from '@/ui/Page';
+import { Section } from '@/ui/Section';
+import { Text, textStyle } from '@/ui/Text';
+import { gap } from '@/ui/theme';
+import { FOUND_KINDS, findIndex, type Findable, type FoundKind } from './findIndex';
+import type { Place } from './pageNames';
+import { pagesFrom, useFindables } from './useFindables';
+
+const TITLES: Record<FoundKind, string> = {
+  page: 'Pages',
+  panel: 'Panels',
+  job: 'Jobs',
+  product: 'Products',
+  batch: 'Batches',
+  entry: 'Entries',
+};
+
+/** Anything by what it is called: the first letters of a word do. */
+export function FindScreen({ job, panel }: Place) {
+  const { palette, scale } = useAppTheme();
+  const router = useRouter();
+  const [text, setText] = useState('');
+  const asked = useDeferredValue(text.trim());
+  const place = useMemo((): Place => ({ ...(job && { job }), ...(panel && { panel }) }), [job, panel]);
+  const all = useFindables(place);
+  const search = useMemo(() => findIndex(all), [all]);
+  const found = useMemo(
+    () => (asked === '' ? new Map([['page' as const, pagesFrom(place)]]) : search(asked)),
+    [asked, search, place],
+  );
+  const about = useJobs().jobs.find((j) => j.job.id === job)?.job;
+  const panelName = about?.panels.find((p) => p.id === panel)?.name;
+  const first = FOUND_KINDS.flatMap((k) => found.get(k) ?? [])[0];
+  useTitle('Find');
+  return (
+    <Page testID="find-page" first={2}>
+      <Text kind="answer" level={1}>
+        What do you look for?
+      </Text>
+      <Searchbar
+        value={text}
+        onChangeText={setText}
+        autoFocus
+        placeholder="A page, panel, product, batch or entry"
+        accessibilityLabel="Look for"
+        icon={() => <Icon name="find" color={palette.muted} size={20} />}
+        clearIcon={() => <Icon name="close" color={palette.muted} size={20} />}
+        inputStyle={textStyle('body', palette.ink, scale)}
+        onSubmitEditing={() => first && router.replace(first.href)}
+        placeholderTextColor={palette.muted}
+        style={[styles.bar, { backgroundColor: palette.surface, borderColor: palette.line }]}
+      />
+      {about && (
+        <Text kind="tag" tone="muted">
+          {panelName ? `Pages open on ${panelName}, ${about.name}` : `Pages open on ${about.name}`}
+        </Text>
+      )}
+      {asked !== '' && !first && <Text tone="muted">Nothing is called so.</Text>}
+      {FOUND_KINDS.map((kind) => {
+        const list = found.get(kind) ?? [];
+        return (
+          list.length > 0 && (
+            <Section key={kind} title={TITLES[kind]}>
+              {list.map((f) => (
+                <Found key={f.id} found={f} />
+              ))}
+            </Section>
+          )
+        );
+      })}
+    </Page>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: { borderRadius: 6, borderWidth: 1, marginTop: gap(3), marginBottom: gap(2) },
+});
+
+const Found = ({ found }: { found: Findable }) => (
+  <ListRow href={found.href}>
+    <Grow between={0.5}>
+      <Text kind="strong">{found.name}</Text>
+      <Text kind="small" tone="muted">
+        {found.under}
+      </Text>
+    </Grow>
+  </ListRow>
+);

@@ -1,0 +1,169 @@
+import type { PageHref, PagePath } from '@/ui/pages';
+import { pageHref } from '@/ui/pages';
+
+/** What a page is about, as far as one knows it where one looks from. */
+export interface Place {
+  job?: string;
+  panel?: string;
+}
+interface NamedPage {
+  name: string;
+  /** What people call it too. */
+  also: string;
+  /** The question that it answers. */
+  asks: string;
+  href(place: Place): PageHref | undefined;
+}
+
+/** Every page by its name; null: it is found by something else (a panel, a product), or is no page to go to. Complete by type. */
+export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
+  '/': {
+    name: 'Today',
+    also: 'now clock alarms ready next home',
+    asks: 'What is ready, and what is next?',
+    href: () => pageHref('/'),
+  },
+  '/panels': {
+    name: 'Panels',
+    also: 'parts floor jobs list',
+    asks: 'Where does every part stand?',
+    href: () => pageHref('/panels'),
+  },
+  '/air': {
+    name: 'Air',
+    also: 'weather forecast rain dew point humidity temperature readings logger sweat fit spray window',
+    asks: 'Can it be sprayed now, and until when?',
+    href: () => pageHref('/air'),
+  },
+  '/heat': {
+    name: 'Heat',
+    also: 'heater lamp infrared warm oven bake',
+    asks: 'What does heating bring, and what does it cost?',
+    href: ({ job }) => pageHref('/heat', { job }),
+  },
+  '/mix': {
+    name: 'Mix',
+    also: 'cup pour ratio hardener thinner scale grams pot life',
+    asks: 'How much goes into the cup?',
+    href: ({ job }) => pageHref('/mix', { job }),
+  },
+  '/session': {
+    name: 'Spray session',
+    also: 'evening spraying cups coats flash order tonight booth',
+    asks: 'Which coats and cups, when?',
+    href: ({ job }) => pageHref('/session', { job }),
+  },
+  '/shelf': {
+    name: 'Shelf',
+    also: 'stock tins store buy shopping list containers inventory receive delivery',
+    asks: 'What is here, and what has to be bought?',
+    href: () => pageHref('/shelf'),
+  },
+  '/batches': {
+    name: 'Batches',
+    also: 'cups mixed pots leftover recall number',
+    asks: 'Which cup is on which panel?',
+    href: () => pageHref('/batches'),
+  },
+  '/cost': {
+    name: 'Cost',
+    also: 'money price invoice bill hours material labour',
+    asks: 'What did it cost, and what will it?',
+    href: ({ job }) => pageHref('/cost', { job }),
+  },
+  '/shop': {
+    name: 'Shop',
+    also: 'settings preferences backup export import file units demo delete alarms method',
+    asks: 'How is the shop set, and kept?',
+    href: () => pageHref('/shop'),
+  },
+  '/library': {
+    name: 'Library',
+    also: 'products data sheets paints materials technical',
+    asks: 'What do the data sheets say?',
+    href: () => pageHref('/library'),
+  },
+  '/ground': {
+    name: 'Before paint',
+    also: 'ground faults rust stripping checklist metalwork',
+    asks: 'What has to be right before paint?',
+    href: ({ job }) => pageHref('/ground', { job }),
+  },
+  '/level': {
+    name: 'Level',
+    also: 'quality finish agreed standard show driver budget',
+    asks: 'How far does every step go?',
+    href: ({ job }) => pageHref('/level', { job }),
+  },
+  '/bags': {
+    name: 'Bags',
+    also: 'bolts clips fixings parts off disassembly trim orders missing',
+    asks: 'What came off, and where is it?',
+    href: ({ job }) => pageHref('/bags', { job }),
+  },
+  '/order': {
+    name: 'Order of access',
+    also: 'links sequence seams before after inside cavity wax blocked',
+    asks: 'What has to be done before it is closed?',
+    href: ({ job }) => pageHref('/order', { job }),
+  },
+  '/blast': {
+    name: 'Blasting',
+    also: 'blast sand media compressor nozzle sandblasting grit',
+    asks: 'How long, how much media, what is covered?',
+    href: ({ job }) => pageHref('/blast', { job }),
+  },
+  '/colour': {
+    name: 'Colour',
+    also: 'color tint match cards spectro instrument formula shade toner variant',
+    asks: 'Will the colour pass?',
+    href: ({ job }) => pageHref('/colour', { job }),
+  },
+  '/log': {
+    name: 'Log an entry',
+    also: 'write coat sand fill clean record note',
+    asks: 'What was done just now?',
+    href: ({ job }) => pageHref('/log', { job }),
+  },
+  '/fair': {
+    name: 'Heights and filler',
+    also: 'lows highs dents straight block guide coat fair level surface gaps papers grit sanding',
+    asks: 'Where is it low, and how much filler?',
+    href: (at) => pageHref('/fair', at),
+  },
+  '/try': {
+    name: 'Try a block',
+    also: 'trainer practise practice long board learn',
+    asks: 'What does the block take off?',
+    href: (at) => pageHref('/try', at),
+  },
+  '/map': {
+    name: 'Map',
+    also: 'drawing draw sketch marks faults zones outline shape',
+    asks: 'What was found, and where?',
+    href: (at) => pageHref('/map', at),
+  },
+  '/blend': {
+    name: 'Blend',
+    also: 'fade out melt edge where colour stops next panel spot',
+    asks: 'Where does the colour stop?',
+    href: (at) => pageHref('/blend', at),
+  },
+  '/repair': {
+    name: 'Repair',
+    also: 'dent rust hole patch weld crack plastic laminate glassfibre bond metalwork',
+    asks: 'How is it put right, with what?',
+    href: (at) => pageHref('/repair', at),
+  },
+  '/decide': {
+    name: 'Repair or replace',
+    also: 'decide worth new part cheaper quote give out',
+    asks: 'Is it worth repairing?',
+    href: (at) => pageHref('/decide', at),
+  },
+  '/job/[jobId]': null,
+  '/panel/[jobId]/[panelId]': null,
+  '/library/[id]': null,
+  '/find': null,
+  '/parts': null,
+};

@@ -1,0 +1,35 @@
+import { StyleSheet, View } from 'react-native';
+import { useData } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
+import { Text } from '@/ui/Text';
+import { TextButton } from '@/ui/TextButton';
+import { gap } from '@/ui/theme';
+
+/** Says on every page of the demo that nothing here is one's own, with the way out. */
+export function DemoBar() {
+  const { palette } = useAppTheme();
+  const { switchTo } = useData();
+  return (
+    <View style={[styles.bar, { backgroundColor: palette.surface, borderColor: palette.line }]} testID="demo-bar">
+      <View style={styles.says}>
+        <Text kind="tag" tone="muted">
+          Demo shop: all of it is made up
+        </Text>
+      </View>
+      <TextButton label="To my own shop" onPress={() => switchTo('own')} />
+    </View>
+  );
+}
+
+const styles = StyleSheet.create({
+  bar: {
+    flexDirection: 'row',
+    flexWrap: 'wrap',
+    alignItems: 'center',
+    justifyContent: 'space-between',
+    columnGap: gap(3),
+    paddingHorizontal: gap(4),
+    borderBottomWidth: 1,
+  },
+  says: { flexShrink: 1, justifyContent: 'center' },
+});
