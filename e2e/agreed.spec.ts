@@ -72,6 +72,7 @@ test('a shop is asked for its school where it first matters, once', async ({ pag
   await expect(question).toContainText('Bare metal: Filler grips a coarse metal scratch best');
   await pick(page, 'Bare metal');
   await expect(question).toHaveCount(0);
+  await press(page, 'Something else');
   await expect(page.getByTestId('next-step').filter({ hasText: 'Sand, P80' })).toHaveCount(1);
   await page.getByRole('link', { name: 'Shop', exact: true }).click();
   await expect(page.getByRole('radio', { name: 'Bare metal' })).toBeChecked();
@@ -115,7 +116,7 @@ test('a colour is renamed: not to one that the job has already, and its cards st
   });
   await page.getByTestId('import-do').click();
   await expect(page.getByText(/ is in\./)).toBeVisible();
-  await page.goto('/job/hatchback');
+  await page.goto('/job/hatchback/change');
   const name = page.getByLabel('Colour name');
   await name.fill('chip black');
   await page.getByTestId('save').click();

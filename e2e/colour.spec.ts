@@ -247,6 +247,7 @@ test('a blend goes over the door, a spot is melted or cleared, and the paint of 
   page,
 }) => {
   await openDemo(page, '/panel/hatchback/wing');
+  await press(page, 'Something else');
   await press(page, 'Where does its colour stop?');
   await expect(answer(page)).toHaveText('Blend into left front door');
   await expect(page.getByRole('table', { name: 'Areas' })).toContainText('Left front door');

@@ -7,6 +7,7 @@ test('a panel is read by straightedge, and its relief, the least filler, the ski
   page,
 }) => {
   await openDemo(page, '/panel/bread-van/left-side');
+  await press(page, 'Something else');
   await press(page, 'Where is it low, and how much filler?');
   await expect(answer(page)).toHaveText('How far is it off?');
   const cell = page.getByRole('textbox', { name: /^Row/ });

@@ -38,7 +38,8 @@ test('half-picked parts are there again after a reload; more parts are laid out 
   await page.getByLabel('Name').fill('Old caravan');
   await page.getByTestId('save').click();
   await expect(answer(page)).toHaveText('1 panel');
-  await press(page, 'Change job');
+  await press(page, /^The job /);
+  await page.getByRole('link', { name: /^Change it/ }).click();
   await press(page, 'Lay out parts of a body');
   // What lies there is not offered again.
   await expect(page.getByRole('checkbox', { name: 'Roof' })).toHaveCount(0);
@@ -116,7 +117,7 @@ test('a finger goes over several parts at once; the sizes of a box give its area
   const turned = first === 'true' ? 'false' : 'true';
   await expect(parts.nth(0)).toHaveAttribute('aria-checked', turned);
   await expect(parts.nth(1)).toHaveAttribute('aria-checked', turned);
-  await page.goto('/job/bread-van');
+  await page.goto('/job/bread-van/change');
   await press(page, 'Add a panel');
   await press(page, 'Work the area out from its sizes');
   await page.getByLabel('Length, mm').fill('1600');

@@ -336,6 +336,8 @@ test('US units everywhere, and the choice is kept', async ({ page }) => {
     '/repair?job=bread-van&panel=roof',
     '/repair?job=bread-van&panel=left-side',
     '/job/bread-van',
+    '/job/bread-van/change',
+    '/find',
   ]) {
     await page.goto(route);
     await expect(answer(page).first()).toBeVisible();
@@ -401,7 +403,13 @@ test('side by side on a wide screen', async ({ page }) => {
 test('the panel says which steps are allowed, which not yet, why, and what clears it', async ({ page }) => {
   await openDemo(page, '/panel/bread-van/left-door');
   const next = page.getByRole('region', { name: 'Next' });
-  await expect(next.getByRole('button', { name: /Another coat of high-build primer/ })).toContainText('Allowed');
+  const first = next.getByTestId('next-step').first();
+  await expect(first).toContainText('Another coat of high-build primer');
+  await expect(first).toContainText('Allowed');
+  // With the step: how it is done, and what it needs, with the amount.
+  await expect(first.getByTestId('how')).toContainText('Hold the gun at a right angle');
+  await expect(first.getByRole('link', { name: /^The cup/ })).toContainText(/About \d+\sml for 1 coat/);
+  await press(page, 'Something else');
   const block = next.getByRole('button', { name: /^Block, P400/ });
   await expect(block).toContainText(
     /Not yet: high-build primer is still soft: sanded now it clogs the paper\. Allowed from (\w+ )?\d\d:\d\d, in \d+\sh/,
@@ -437,8 +445,7 @@ test('the panel says what is still to come, and logging the first step moves the
   expect(at).not.toContain(-1);
   expect([...at].sort((a, b) => a - b)).toEqual(at);
   // The first step, logged from its own line; the sheet opens with it.
-  await next.first().getByRole('button').first().click();
-  await press(page, 'Log it');
+  await next.first().getByRole('button', { name: 'Log it' }).click();
   await page.getByTestId('save').click();
   await expect(page.getByTestId('next-step').first()).toContainText('Sand, P120');
 });
@@ -467,7 +474,7 @@ test('the house method changes a verdict', async ({ page }) => {
 });
 
 test('a panel is put right: names, thickness, areas; what nothing was logged on goes', async ({ page }) => {
-  await openDemo(page, '/job/hatchback');
+  await openDemo(page, '/job/hatchback/change');
   await press(page, 'Add a panel');
   await page.getByLabel('Panel', { exact: true }).fill('Left wing');
   await page.getByLabel('Area, m²').fill('0,3');

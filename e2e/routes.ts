@@ -34,6 +34,8 @@ export const ROUTES = [
   '/library',
   '/library/highbuild-2k',
   '/job/bread-van',
+  '/job/bread-van/change',
+  '/find?job=hatchback&panel=wing',
   '/job/new',
   '/nowhere',
 ];

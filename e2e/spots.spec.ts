@@ -17,10 +17,8 @@ test('sanded through at an edge: the panel says so, the spot is primed by itself
   // Rust first, then the wipe, then primer on the spot alone.
   await expect(page.getByTestId('next-step').first()).toContainText(/Spots of rusty steel: sand, P120/);
   await step(/Spots of rusty steel: sand, P120/)
-    .getByRole('button')
-    .first()
+    .getByRole('button', { name: 'Log it' })
     .click();
-  await press(page, 'Log it');
   await expect(
     page.getByRole('radiogroup', { name: 'Where' }).getByRole('radio', { name: 'Spots of bare steel' }),
   ).toBeChecked();

@@ -272,8 +272,8 @@ export function useRoutes(
 
 /** The recipes that lead home from where a zone stands, each with what it takes; worked out when asked. */
 export function useRecipes(
-  open: OpenJob,
-  zoneId: string,
+  open: OpenJob | undefined,
+  zoneId: string | undefined,
   now: number,
   fill?: ZoneFill,
 ): (() => readonly ComparedRecipe[]) | undefined {
@@ -284,7 +284,7 @@ export function useRecipes(
     () =>
       advice && inputs && hourCost !== undefined
         ? () => {
-            const input = inputs(zoneId, AS_IT_IS, fill);
+            const input = zoneId === undefined ? undefined : inputs(zoneId, AS_IT_IS, fill);
             return input ? advice.compareRecipes(input, hourCost) : [];
           }
         : undefined,

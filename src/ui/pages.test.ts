@@ -19,6 +19,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/ground': true,
   '/heat': true,
   '/job/[jobId]': true,
+  '/job/[jobId]/change': true,
   '/level': true,
   '/library': true,
   '/library/[id]': true,

@@ -25,6 +25,7 @@ export interface Pages {
   '/heat': OfJob & { zone?: string };
   /** `new` begins one. */
   '/job/[jobId]': { jobId: string };
+  '/job/[jobId]/change': { jobId: string };
   '/level': OfJob;
   '/library': Nothing;
   '/library/[id]': { id: string };

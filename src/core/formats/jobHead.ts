@@ -1,6 +1,7 @@
 import { array, boolean, mixed, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
+import { SURENESS } from '../library/sureness';
 import { QUALITY_LEVELS } from '../library/level';
 import { keysOf } from '../keysOf';
 import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, LINK_KINDS, SEAM_NAMES } from '../log/job';
@@ -134,11 +135,21 @@ export const JOB_SCHEMA = object({
       id: id('Decision id'),
       panelId: id('Panel'),
       atMs: moment('When it was decided').required('When it was decided is missing'),
-      way: oneOf('Way', ['repair', 'replace', 'temporary']).required('Way is missing'),
+      way: oneOf('Way', ['repair', 'replace', 'temporary', 'out']).required('Way is missing'),
       repairCheaper: between('Chance', 0, 1).required('Chance is missing'),
       repairCost: between('Cost', 0, 1e7).required('Cost is missing'),
       replaceCost: between('Cost', 0, 1e7).required('Cost is missing'),
       months: between('Months', 1, 240).integer('Months: a whole number'),
+      // Since version 15.
+      rested: object({
+        part: between('Price of the part', 0, 1e7),
+        out: between('Price of the painter', 0, 1e7),
+        sure: oneOf('How sure', keysOf(SURENESS)).required('How sure is missing'),
+        repairH: between('Hours', 0, 10_000).required('Hours are missing'),
+        replaceH: between('Hours', 0, 10_000).required('Hours are missing'),
+      })
+        .default(undefined)
+        .noUnknown(unknown('What it rested on')),
     }).noUnknown(unknown('Decision')),
   ),
   bags: list('Bags', 500).of(

@@ -29,6 +29,8 @@ export interface Settings {
   /** What rings. */
   alarms: AlarmKind[];
   sound: boolean;
+  /** Steps are not explained: the hands know them. Absent: they are. */
+  knowsHow?: boolean;
   /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */
   colourLimits?: { butt: number; blend: number };
 }

@@ -111,6 +111,8 @@ const SETTINGS = object({
     .max(10, 'More than 10 alarms')
     .required('Alarms are missing'),
   sound: yesNo('Sound'),
+  // Since version 15.
+  knowsHow: boolean().strict().typeError('Whether steps are explained must be yes or no'),
   // Since version 10.
   colourLimits: object({
     butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),
@@ -164,7 +166,10 @@ const HEAD = object({
       highC: between('High', -60, 60, 'temp').required('High is missing'),
       dampness: oneOf('Dampness', keysOf(DAMPNESS)).required('Dampness is missing'),
       place: oneOf('Place', ['yard', 'room']).required('Place is missing'),
-      rain: object({ fromMs: moment('Rain').required('Rain is missing'), toMs: moment('Rain').required('Rain is missing') })
+      rain: object({
+        fromMs: moment('Rain').required('Rain is missing'),
+        toMs: moment('Rain').required('Rain is missing'),
+      })
         .default(undefined)
         .noUnknown(unknown('Rain')),
     })

@@ -1,6 +1,7 @@
 import { colourId, USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
+import type { Sureness } from '../library/sureness';
 import type { TaskWith } from './taskWith';
 import type { EventKind } from './event';
 import { FACES, type Face, type Point } from './place';
@@ -131,7 +132,7 @@ export interface Decided {
   id: string;
   panelId: string;
   atMs: number;
-  way: 'repair' | 'replace' | 'temporary';
+  way: 'repair' | 'replace' | 'temporary' | 'out';
   /** Share of the draws in which repair was cheaper, 0 to 1. */
   repairCheaper: number;
   /** Middle of the draws, in the shop's currency. */
@@ -139,6 +140,8 @@ export interface Decided {
   replaceCost: number;
   /** A temporary repair has to last so long. */
   months?: number;
+  /** What somebody said for it: the price of the part, of somebody else for all of it, and how sure the repair is; and hours as they were worked out. */
+  rested?: { part?: number; out?: number; sure: Sureness; repairH: number; replaceH: number };
 }
 
 /** Parts or fixings of one sort in a bag. */

@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { decide, type DecisionInput, type Way } from './repairOrReplace';
+import { decisionFrom } from './fromWays';
 import { isThreePoint, meanOf, triangular, type ThreePoint } from './threePoint';
 
 const tp = (low: number, likely: number, high: number): ThreePoint => ({ low, likely, high });
@@ -114,5 +115,46 @@ describe('repair or replace', () => {
   it('every draw is in the picture', () => {
     const { bins } = decide(input, 1234, 1);
     for (const list of [bins.repair, bins.replace]) expect(list.reduce((a, b) => a + b, 0)).toBe(1234);
+  });
+});
+
+describe('a decision from what is known of a panel', () => {
+  const known = {
+    repair: { workMin: 360, waitMin: 1440, material: 80 },
+    replace: { workMin: 180, waitMin: 720, material: 60 },
+    paceSpread: 1.2,
+    rate: 50,
+    hoursADay: 6,
+  };
+  it('hours are the way’s, as wide as the shop’s own pace: 1.2 to the power of 1.28 either way', () => {
+    const { repair, replace } = decisionFrom(known, { part: 100, sure: 'fairly' });
+    expect(repair.hours.likely).toBe(6);
+    expect(repair.hours.high).toBeCloseTo(6 * 1.2 ** 1.28, 9);
+    expect(repair.hours.low).toBeCloseTo(6 / 1.2 ** 1.28, 9);
+    expect(repair).toMatchObject({ bought: 0, surprise: 0.3, waitDays: { likely: 1 } });
+    expect(replace).toMatchObject({ bought: 100, surprise: 0.1, hours: { likely: 3 } });
+  });
+  it('without a price of the part it is not replaced, and without a painter it is not given out', () => {
+    const only = decide(decisionFrom(known, { out: 400, sure: 'seen' }), 500, 1);
+    expect(only.cheapest.replace).toBe(0);
+    expect(only.cheapest.repair + only.cheapest.out).toBeCloseTo(1, 9);
+    expect(decide(decisionFrom(known, { part: 100, sure: 'seen' }), 500, 1).cheapest.out).toBe(0);
+  });
+  it('at the price that tips it both cost the same on average', () => {
+    const { evenPart } = decide(decisionFrom(known, { part: 100, sure: 'fairly' }), 100, 1);
+    const even = decide(decisionFrom(known, { part: evenPart, sure: 'fairly' }), 40_000, 2);
+    expect(even.cost.repair.mean / even.cost.replace.mean).toBeCloseTo(1, 2);
+  });
+  it('the less sure, the less often is repair the cheapest; a cheaper painter never makes it more often so', () => {
+    const share = (sure: 'seen' | 'fairly' | 'unsure', out?: number) =>
+      decide(decisionFrom(known, { part: 250, sure, ...(out !== undefined && { out }) }), 4000, 3).cheapest.repair;
+    expect(share('seen')).toBeGreaterThan(share('fairly'));
+    expect(share('fairly')).toBeGreaterThan(share('unsure'));
+    fc.assert(
+      fc.property(fc.integer({ min: 1, max: 2000 }), fc.integer({ min: 1, max: 2000 }), (a, b) => {
+        expect(share('fairly', Math.min(a, b))).toBeLessThanOrEqual(share('fairly', Math.max(a, b)));
+      }),
+      { numRuns: 15 },
+    );
   });
 });

@@ -20,6 +20,10 @@ export interface Way {
 export interface DecisionInput {
   repair: Way;
   replace: Way;
+  /** What somebody else asks for all of it, money; absent: nobody was asked. */
+  outPrice?: number;
+  /** There is no price of a part: it is not replaced. */
+  noPart?: boolean;
   /** Money for an hour. */
   rate: number;
   /** Hours that are worked on it in a day. */
@@ -28,6 +32,9 @@ export interface DecisionInput {
 
 export const WAY_KEYS = ['repair', 'replace'] as const;
 export type WayKey = (typeof WAY_KEYS)[number];
+/** Ways out of it: with one's own hands, or given out. */
+export const DECIDED_WAYS = ['repair', 'replace', 'out'] as const;
+export type DecidedWay = (typeof DECIDED_WAYS)[number];
 export const TIPPING_FIELDS = ['hours', 'materials', 'surprise'] as const;
 export type TippingField = (typeof TIPPING_FIELDS)[number];
 
@@ -52,6 +59,10 @@ export interface Decision {
   cost: Record<WayKey, Spread>;
   /** Elapsed days, waiting and work. */
   days: Record<WayKey, Spread>;
+  /** Share of the draws in which each way is the cheapest of those that there are. */
+  cheapest: Record<DecidedWay, number>;
+  /** Price of the part at which replacing costs what repair does on average; under nothing it never does, money. */
+  evenPart: number;
   /** Share of the draws in which repair costs less, and in which it is done sooner. */
   repairCheaper: number;
   repairSooner: number;
@@ -89,6 +100,7 @@ export function decide(input: DecisionInput, draws: number, seed: number): Decis
   const days = { repair: new Float64Array(draws), replace: new Float64Array(draws) };
   let cheaper = 0;
   let sooner = 0;
+  const best: Record<DecidedWay, number> = { repair: 0, replace: 0, out: 0 };
   for (let i = 0; i < draws; i++) {
     for (const key of WAY_KEYS) {
       const w = input[key];
@@ -100,6 +112,11 @@ export function decide(input: DecisionInput, draws: number, seed: number): Decis
     }
     if (cost.repair[i]! < cost.replace[i]!) cheaper++;
     if (days.repair[i]! < days.replace[i]!) sooner++;
+    const replaceCost = input.noPart ? Infinity : cost.replace[i]!;
+    const outCost = input.outPrice ?? Infinity;
+    best[
+      outCost < Math.min(cost.repair[i]!, replaceCost) ? 'out' : replaceCost <= cost.repair[i]! ? 'replace' : 'repair'
+    ]++;
   }
   const hoursMore = meanHours(input.repair) - meanHours(input.replace);
   const boughtMore =
@@ -108,6 +125,8 @@ export function decide(input: DecisionInput, draws: number, seed: number): Decis
   return {
     cost: { repair: spread(cost.repair), replace: spread(cost.replace) },
     days: { repair: spread(days.repair), replace: spread(days.replace) },
+    cheapest: { repair: best.repair / draws, replace: best.replace / draws, out: best.out / draws },
+    evenPart: meanCost(input.repair, input.rate) - meanCost({ ...input.replace, bought: 0 }, input.rate),
     repairCheaper: cheaper / draws,
     repairSooner: sooner / draws,
     breakEvenRate: even !== null && even > 0 && even <= HIGHEST_RATE ? even : null,

@@ -66,7 +66,7 @@ const ACT_FOR: { readonly [K in StepKind]: string } = {
  * What each step of a way is for, in a few words; empty where its name says it, or an earlier step did.
  * @param top what lies on top before the first of them
  */
-export function purposesOf(steps: readonly RouteStep[], top: ProductFamily | undefined): string[] {
+export function purposesOf(steps: readonly Pick<RouteStep, 'step'>[], top: ProductFamily | undefined): string[] {
   let under = top;
   const all = steps.map(({ step }) => {
     if (step.kind === 'coat' || step.kind === 'fill') {

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
-import { FAMILIES, formatQuantity, transferEfficiency, zonesOf, type Panel, type Product, without } from '@/core';
-import { readyMixMl } from '@/core/mix/coverage';
-import { splitMix } from '@/core/mix/ratio';
+import { FAMILIES, formatQuantity, zonesOf, type Panel, type Product, without } from '@/core';
+import { usualCup } from '@/core/route/usualCup';
+import { useLanding } from '@/data/landing';
 import { BLEND_SIDES, type BlendPanel, type BlendSide } from '@/core/colour';
 import { withoutCards } from '@/core/log/job';
 import type { OpenJob } from '@/data';
@@ -133,14 +133,12 @@ export function Paint({
 }) {
   const { units } = useAppTheme();
   const cm2 = (x: number) => formatQuantity('area', x, units);
-  const ml = (p: Product, area: number) =>
-    readyMixMl(
-      area,
-      p.film.nominalUm,
-      p.coats,
-      splitMix(p, 100, p.thinning?.defaultFraction ?? 0).solids,
-      transferEfficiency(FAMILIES[p.family].application, 'plain'),
-    );
+  const landing = useLanding();
+  // The cup's own sum: what stands here is what the cup begins with.
+  const ml = (p: Product, area: number) => {
+    const transfer = landing(FAMILIES[p.family].application, p.id);
+    return usualCup(p, area, undefined, { coats: p.coats, ...(transfer && { transfer }) })?.readyMl ?? 0;
+  };
   const baseCm2 = panels.reduce((s, p) => s + p.fullCm2 + FADE_SHARE * p.fadeCm2, 0);
   const clearCm2 = panels.reduce((s, p) => s + p.clearCm2, 0);
   const ids = panels.map((p) => p.next?.panel.panelId ?? own.id);

@@ -1,132 +1,104 @@
-import { Stack } from '@/ui/layout';
-import { TwoColumns } from '@/ui/SplitView';
 import { useQuery } from '@tanstack/react-query';
 import { useRouter } from 'expo-router';
+import { useState } from 'react';
 import { View } from 'react-native';
-import { object, type ObjectSchema, type Schema } from 'yup';
-import type { UnitSystem } from '@/core';
-import type { Decision, DecisionInput, ThreePoint, TippingPoint, Way, WayKey } from '@/core/plan';
-import { useJob, useSheetDraft } from '@/data';
-import { wholeMoney } from '@/ui/format';
+import { object, string } from 'yup';
+import { countText, isOpenFault, type Decided, type Panel, type UnitSystem } from '@/core';
+import { SURENESS, type Sureness } from '@/core/library/sureness';
+import { entriesOf } from '@/core/keysOf';
+import { decisionFrom, type Decision, type DecisionInput } from '@/core/plan';
+import { RECIPES } from '@/core/route/recipes';
+import { nowMs, useAfterFirstPaint, useJobOrLast, useSettings, useSheetDraft, type OpenJob } from '@/data';
+import { useWayCosts, type WayCosts } from '@/data/wayCosts';
+import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
-import { FieldGroup, Fields } from '@/ui/Field';
-import { FormField } from '@/ui/form/FormField';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { EmptyPage } from '@/ui/EmptyState';
+import { Fields } from '@/ui/Field';
+import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedNumber } from '@/ui/form/schema';
 import { useLiveForm } from '@/ui/form/useLiveForm';
-import { ActionButton } from '@/ui/ActionButton';
+import { wholeMoney } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
+import { Grow, Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
-import { Section } from '@/ui/Section';
-import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
+import { Section } from '@/ui/Section';
+import { TwoColumns } from '@/ui/SplitView';
+import { Text } from '@/ui/Text';
 import { decideAway } from '@/workers/decide';
+import { withoutCards } from '@/core/log/job';
 import { Keep } from './Keep';
 import { Spreads } from './Spreads';
 
 const DRAWS = 10_000;
 const SEED = 20_300_506;
+/** Hours that are worked on one panel in a day, besides other work, h. */
+const HOURS_A_DAY = 6;
 
-const WAYS = ['repair', 'replace'] as const;
-/** What is asked for as three figures: at best, likely, at worst. */
-const THREE_POINT = ['hours', 'materials', 'waitDays', 'surpriseHours'] as const;
-const POINTS = ['low', 'likely', 'high'] as const satisfies readonly (keyof ThreePoint)[];
-const POINT_LABELS: Record<keyof ThreePoint, string> = { low: 'At best', likely: 'Likely', high: 'At worst' };
-type ThreeName = (typeof THREE_POINT)[number];
-type WayField = `${ThreeName}_${keyof ThreePoint}` | 'bought' | 'surprise';
-type FieldName = `${WayKey}_${WayField}` | 'rate' | 'hoursADay';
-type Texts = Record<FieldName, string>;
-
-const threePoint = <N extends string>(name: N, low: number, likely: number, high: number) =>
-  ({ [`${name}_low`]: String(low), [`${name}_likely`]: String(likely), [`${name}_high`]: String(high) }) as Record<
-    `${N}_${keyof ThreePoint}`,
-    string
-  >;
-/** Where an estimate begins, until somebody makes one. */
-const START: Texts = {
-  ...threePoint('repair_hours', 4, 6, 10),
-  ...threePoint('repair_materials', 40, 60, 110),
-  repair_bought: '0',
-  ...threePoint('repair_waitDays', 0, 0, 1),
-  repair_surprise: '30',
-  ...threePoint('repair_surpriseHours', 1, 3, 8),
-  ...threePoint('replace_hours', 3, 4, 6),
-  ...threePoint('replace_materials', 60, 80, 120),
-  replace_bought: '220',
-  ...threePoint('replace_waitDays', 2, 5, 15),
-  replace_surprise: '10',
-  ...threePoint('replace_surpriseHours', 1, 2, 4),
-  rate: '55',
-  hoursADay: '6',
-};
-/** What each figure may be. */
-const MOST: Record<ThreeName, number> = { hours: 2000, materials: 100_000, waitDays: 1000, surpriseHours: 2000 };
-
-type Shape = Record<FieldName, Schema<number>>;
-const schemaIn = (units: UnitSystem): ObjectSchema<Record<FieldName, number>> => {
-  const figure = (min: number, max: number) => typedNumber({ plain: true }, { min, max }, units).required();
-  // Each of the three is at least the one before it, and says so itself.
-  const rising = (stem: string, max: number) =>
-    Object.fromEntries(
-      POINTS.map((p, i) => [
-        `${stem}_${p}`,
-        i === 0
-          ? figure(0, max)
-          : figure(0, max).test(
-              'rising',
-              `No less than ${POINT_LABELS[POINTS[i - 1]!].toLowerCase()}`,
-              (v, { parent }) => {
-                const before: unknown = (parent as Record<string, unknown>)[`${stem}_${POINTS[i - 1]!}`];
-                return typeof before !== 'number' || Number.isNaN(before) || v >= before;
-              },
-            ),
-      ]),
-    );
-  return object(
-    Object.assign(
-      { rate: figure(0, 1000), hoursADay: figure(0.5, 24) },
-      ...WAYS.map((w) => ({
-        ...Object.assign({}, ...THREE_POINT.map((n) => rising(`${w}_${n}`, MOST[n]))),
-        [`${w}_bought`]: figure(0, 100_000),
-        [`${w}_surprise`]: figure(0, 100),
-      })),
-    ) as Shape,
+type Texts = Record<'part' | 'out' | 'sure', string>;
+const START: Texts = { part: '', out: '', sure: '' };
+const price = (units: UnitSystem) =>
+  typedNumber(
+    { plain: true },
+    { min: 1, max: 1_000_000, optional: true, message: 'A price above nothing; empty where there is none' },
+    units,
   );
-};
+const schemaIn = (units: UnitSystem) =>
+  object({ part: price(units), out: price(units), sure: string<Sureness | ''>().defined() });
 
-/** The figures of the form as the core takes them. */
-function inputOf(f: Record<FieldName, number>): DecisionInput {
-  const way = (w: WayKey): Way => {
-    const three = (n: ThreeName): ThreePoint => ({
-      low: f[`${w}_${n}_low`],
-      likely: f[`${w}_${n}_likely`],
-      high: f[`${w}_${n}_high`],
-    });
-    return {
-      hours: three('hours'),
-      materials: three('materials'),
-      bought: f[`${w}_bought`],
-      waitDays: three('waitDays'),
-      surprise: f[`${w}_surprise`] / 100,
-      surpriseHours: three('surpriseHours'),
-    };
-  };
-  return { repair: way('repair'), replace: way('replace'), rate: f.rate, hoursADay: f.hoursADay };
+/** Repair, replace, or give it out: what is known of the panel is worked out, what nobody can know is asked. */
+export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
+  const { open, loading } = useJobOrLast(jobId);
+  const [picked, setPicked] = useState(panelId);
+  if (loading) return <Page>{null}</Page>;
+  const panels = open ? withoutCards(open.job).panels : [];
+  const panel = panels.find((p) => p.id === picked) ?? panels[0];
+  if (!open || !panel)
+    return <EmptyPage title="No panel yet" text="Start a job and give it a panel. Then it can be weighed." />;
+  return (
+    <Deciding
+      key={panel.id}
+      open={open}
+      panel={panel}
+      choice={
+        panelId === undefined && (
+          <ChoiceGroup
+            label="Panel"
+            options={panels.map((p) => ({ value: p.id, label: p.name }))}
+            value={panel.id}
+            onChange={setPicked}
+          />
+        )
+      }
+    />
+  );
 }
 
-const NAMES: Record<WayKey, string> = { repair: 'Repair it', replace: 'Replace it' };
-
-/** Repair or replace, with numbers: how often which is cheaper, and what tips it. */
-export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
+function Deciding({ open, panel, choice }: { open: OpenJob; panel: Panel; choice: React.ReactNode }) {
   const { currency } = useAppTheme();
   const router = useRouter();
-  const open = useJob(jobId).data;
-  const panel = open?.job.panels.find((p) => p.id === panelId);
-  const zone = open?.job.zones.find((z) => z.panelId === panelId);
+  const settings = useSettings();
+  // The moment from which the ways are worked out: they do not begin anew with every minute.
+  const [now] = useState(nowMs);
+  const costs = useWayCosts(open, panel, now, useAfterFirstPaint());
   const { control, figures, problems, touched, restore } = useLiveForm(START, schemaIn);
-  useSheetDraft(`decide/${jobId}/${panelId}`, touched, restore);
-  const input = figures && inputOf(figures);
+  useSheetDraft(`decide/${open.job.id}/${panel.id}`, touched, restore);
+  const sure = figures && figures.sure !== '' ? figures.sure : undefined;
+  const isSaid = sure !== undefined && (figures?.part !== undefined || figures?.out !== undefined);
+  const input =
+    costs && settings && figures && sure !== undefined && isSaid
+      ? decisionFrom(
+          { ...costs, rate: settings.rates.labourH, hoursADay: HOURS_A_DAY },
+          {
+            sure,
+            ...(figures.part !== undefined && { part: figures.part }),
+            ...(figures.out !== undefined && { out: figures.out }),
+          },
+        )
+      : undefined;
   const key = JSON.stringify(input);
   const result = useQuery({
     queryKey: ['decide', key],
@@ -136,14 +108,17 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
     gcTime: 60_000,
   });
   const d = input ? result.data : undefined;
-  const field = (name: FieldName, label: string) => (
-    <FormField key={name} control={control} name={name} label={label} problem={problems[name]} numeric />
-  );
-  const three = (w: WayKey, name: ThreeName, label: string) => (
-    <FieldGroup label={label} of={NAMES[w]}>
-      {POINTS.map((p) => field(`${w}_${name}_${p}`, POINT_LABELS[p]))}
-    </FieldGroup>
-  );
+  const rested: Decided['rested'] =
+    input && sure !== undefined && costs
+      ? {
+          sure,
+          ...(figures?.part !== undefined && { part: figures.part }),
+          ...(figures?.out !== undefined && { out: figures.out }),
+          repairH: costs.repair.workMin / 60,
+          replaceH: costs.replace.workMin / 60,
+        }
+      : undefined;
+  const zone = open.job.zones.find((z) => z.panelId === panel.id);
   return (
     <Page
       wide
@@ -153,97 +128,167 @@ export function DecideScreen({ jobId, panelId }: { jobId: string | undefined; pa
           <ActionButton
             label="Log a temporary repair"
             grow
-            onPress={() => router.navigate(pageHref('/log', { job: jobId, zones: zone.id, kind: 'repaired' }))}
+            onPress={() => router.navigate(pageHref('/log', { job: open.job.id, zones: zone.id, kind: 'repaired' }))}
           />
         )
       }
     >
       <PageHead
-        eyebrow={panel ? `${panel.name}: repair or replace?` : 'Repair or replace?'}
-        title={d ? answerOf(d) : input ? 'Working it out' : 'One figure is not right yet'}
-        subtitle={d ? underOf(d, currency) : undefined}
+        eyebrow={`${panel.name}: repair, replace, or give it out?`}
+        title={
+          d && input
+            ? answerOf(d, input)
+            : Object.keys(problems).length > 0
+              ? 'One figure is not right yet'
+              : input
+                ? 'Working it out'
+                : 'What does the part cost, or a painter?'
+        }
+        subtitle={d && input ? tipOf(d, input, currency) : undefined}
       />
+      {choice}
       {result.error && <Notice tone="stop">{`It cannot be worked out here: ${result.error.message}`}</Notice>}
       <TwoColumns
         left={
           <>
-            {d && <Spreads decision={d} />}
-            {open && panel && <Keep open={open} panelId={panel.id} decision={d} />}
-            {d && (
-              <Section title="What tips it" aside="on the difference">
-                {d.tips
-                  .filter((t) => Math.abs(t.atWorst - t.atBest) > 0.5)
-                  .slice(0, 4)
-                  .map((t) => (
-                    <ListRow key={`${t.way}${t.field}`}>
-                      <View style={{ flex: 1 }}>
-                        <Text>{tipWords(t)}</Text>
-                      </View>
-                      <Text kind="strong">{wholeMoney(Math.abs(t.atWorst - t.atBest), currency)}</Text>
-                    </ListRow>
-                  ))}
-              </Section>
-            )}
-          </>
-        }
-        right={
-          <>
-            <Section title="Figures">
-              {WAYS.map((w) => (
-                <Stack key={w} top={3}>
-                  <Text kind="section" level={3}>
-                    {NAMES[w]}
-                  </Text>
-                  {three(w, 'hours', 'Hours of work')}
-                  {three(w, 'materials', `Materials and paint, ${currency}`)}
-                  {three(w, 'waitDays', 'Days of waiting before it can begin')}
-                  <Fields>
-                    {field(
-                      `${w}_bought`,
-                      w === 'repair' ? `Bought or hired, ${currency}` : `Price of the part, ${currency}`,
-                    )}
-                    {field(`${w}_surprise`, 'A surprise, %')}
-                  </Fields>
-                  {three(w, 'surpriseHours', 'Hours that a surprise adds')}
-                </Stack>
-              ))}
-              <Fields>
-                {field('rate', `An hour costs, ${currency}`)}
-                {field('hoursADay', 'Hours on it in a day')}
-              </Fields>
+            <Section title="What nobody can know but you">
+              <Stack top={2}>
+                <Fields>
+                  <FormField
+                    control={control}
+                    name="part"
+                    label={`Price of the part, ${currency}`}
+                    problem={problems.part}
+                    numeric
+                  />
+                  <FormField
+                    control={control}
+                    name="out"
+                    label={`A painter, for all of it, ${currency}`}
+                    problem={problems.out}
+                    numeric
+                  />
+                </Fields>
+                <FormChoice
+                  control={control}
+                  name="sure"
+                  label="How sure are you of what is under it?"
+                  options={entriesOf(SURENESS).map(([value, { name }]) => ({ value, label: name }))}
+                />
+              </Stack>
             </Section>
-            <Stack top={3}>
-              <Text kind="small" tone="muted">
-                {`${DRAWS.toLocaleString('en')} draws from your estimates, each independent of the others. A part that is fitted needs its own paint, and a copy part may need fettling: put that into its hours and materials. What bears load or protects people is for a licensed shop to judge.`}
-              </Text>
-            </Stack>
+            {d && input && !input.noPart && <Spreads decision={d} />}
+            <Keep open={open} panelId={panel.id} decision={d} rested={rested} />
           </>
         }
+        right={<Known open={open} panel={panel} costs={costs} rate={settings?.rates.labourH ?? 0} />}
       />
     </Page>
   );
 }
 
+/** What both ways take, and from what that was worked out. */
+function Known({
+  open,
+  panel,
+  costs,
+  rate,
+}: {
+  open: OpenJob;
+  panel: Panel;
+  costs: WayCosts | undefined;
+  rate: number;
+}) {
+  const { currency } = useAppTheme();
+  const zoneIds = new Set(open.job.zones.flatMap((z) => (z.panelId === panel.id ? [z.id] : [])));
+  const faults = [...open.state.zones].flatMap(([id, z]) =>
+    zoneIds.has(id) ? (z.strata?.faults ?? []).filter(isOpenFault) : [],
+  ).length;
+  if (!costs)
+    return (
+      <Section title="What it takes">
+        <Text kind="small" tone="muted">
+          The ways are being worked out.
+        </Text>
+      </Section>
+    );
+  return (
+    <Section title="What it takes" aside="worked out">
+      <WayLine
+        name="Repair it"
+        taken={costs.repair}
+        from={`${countText(costs.steps.repair, 'step')} from where it stands${faults > 0 ? `, ${countText(faults, 'mark')} open` : ''}${costs.isOpenEnded ? '. It does not get to its finish from here: counted up to there' : ''}`}
+      />
+      <WayLine
+        name="Replace it"
+        taken={costs.replace}
+        from={`${countText(costs.steps.replace, 'step')} on a part as it comes from the maker, painted and fitted; its price is yours to say`}
+      />
+      {costs.recipes.map((r) => (
+        <ListRow key={r.id}>
+          <Grow between={0.5}>
+            <Text>{`${RECIPES[r.id].name}${r.isUsual ? ', as is usual' : ''}`}</Text>
+            <Text kind="tag" tone="muted">
+              {`${hoursOf(r.route.workMin)}, ${wholeMoney(r.money, currency)} with its hands, on its largest zone`}
+            </Text>
+          </Grow>
+        </ListRow>
+      ))}
+      <Text kind="small" tone="muted">
+        {`${costs.paceEntries > 0 ? `At the shop’s own pace, from ${countText(costs.paceEntries, 'entry', 'entries')} with their time` : 'At a usual pace: nobody has logged any time yet, so the hours are wide'}. An hour costs ${wholeMoney(rate, currency)} (Cost). Materials are by the library’s prices. A painter’s days and the part’s delivery are not counted.`}
+      </Text>
+      <Text kind="small" tone="muted">
+        What bears load or protects people is for a licensed shop to judge.
+      </Text>
+    </Section>
+  );
+}
+
+const hoursOf = (min: number): string => `${(min / 60).toFixed(1)}\u00a0h`;
+
+function WayLine({ name, taken, from }: { name: string; taken: WayCosts['repair']; from: string }) {
+  const { currency } = useAppTheme();
+  return (
+    <ListRow>
+      <View style={{ flex: 1 }}>
+        <Text kind="strong">{`${name}: about ${hoursOf(taken.workMin)}, ${wholeMoney(taken.material, currency)} of material`}</Text>
+        <Text kind="small" tone="muted">
+          {`${from}.`}
+        </Text>
+      </View>
+    </ListRow>
+  );
+}
+
 const percentOf = (share: number) => Math.round(share * 100);
+const WAY_WORDS = { repair: 'Repair it', replace: 'Replace it', out: 'Give it out' } as const;
+/** Under this it is no answer, share of the draws. */
+const CLEAR = 0.6;
 
-function answerOf(d: Decision): string {
-  const p = percentOf(d.repairCheaper);
-  if (p >= 40 && p <= 60) return `Even: repair is cheaper in ${p} of 100`;
-  return p > 60 ? `Repair: cheaper in ${p} of 100` : `Replace: cheaper in ${100 - p} of 100`;
+function answerOf({ cheapest }: Decision, input: DecisionInput): string {
+  const ways = (['repair', 'replace', 'out'] as const).filter(
+    (w) => !(w === 'replace' && input.noPart) && !(w === 'out' && input.outPrice === undefined),
+  );
+  const best = ways.reduce((a, b) => (cheapest[b] > cheapest[a] ? b : a));
+  const share = percentOf(cheapest[best]);
+  return cheapest[best] < CLEAR
+    ? `Even: ${WAY_WORDS[best].toLowerCase()} is the cheapest in ${share} of 100`
+    : `${WAY_WORDS[best]}: the cheapest in ${share} of 100`;
 }
 
-function underOf(d: Decision, currency: string): string {
-  const even =
-    d.breakEvenRate === null
-      ? 'No hourly rate makes them even.'
-      : `Even at ${wholeMoney(d.breakEvenRate, currency)} an hour.`;
-  return `Repair is done sooner in ${percentOf(d.repairSooner)} of 100. ${even}`;
+/** Which figure tips it: the price at which the answer turns. */
+function tipOf(d: Decision, input: DecisionInput, currency: string): string {
+  const own = input.noPart ? d.cost.repair.mean : Math.min(d.cost.repair.mean, d.cost.replace.mean);
+  return [
+    !input.noPart &&
+      (d.evenPart > 0
+        ? `A part at ${wholeMoney(d.evenPart, currency)} costs what repair does.`
+        : 'No price of the part makes replacing the cheaper one.'),
+    input.outPrice !== undefined && `A painter at ${wholeMoney(own, currency)} costs what your own hands do.`,
+    d.breakEvenRate !== null &&
+      !input.noPart &&
+      `Repair and part are even at ${wholeMoney(d.breakEvenRate, currency)} an hour.`,
+  ]
+    .filter(Boolean)
+    .join(' ');
 }
-
-const FIELD_WORDS: Record<TippingPoint['field'], string> = {
-  hours: 'hours',
-  materials: 'materials',
-  surprise: 'a surprise',
-};
-const tipWords = (t: TippingPoint) =>
-  `${t.way === 'repair' ? 'Repair' : 'Replacement'}: ${FIELD_WORDS[t.field]}, best to worst`;

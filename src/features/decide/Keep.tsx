@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import type { Decided, UnitSystem } from '@/core';
+import { SURENESS } from '@/core/library/sureness';
 import type { Decision } from '@/core/plan';
 import { newId, nowMs, useHeadList, type OpenJob } from '@/data';
 import { FormField } from '@/ui/form/FormField';
@@ -20,11 +21,13 @@ import { gap } from '@/ui/theme';
 const WAYS: { value: Decided['way']; label: string }[] = [
   { value: 'repair', label: 'Repair it' },
   { value: 'replace', label: 'Replace it' },
+  { value: 'out', label: 'Give it out' },
   { value: 'temporary', label: 'Temporary repair' },
 ];
 const WORDS: Record<Decided['way'], string> = {
   repair: 'It is repaired',
   replace: 'It is replaced',
+  out: 'It is given out',
   temporary: 'It is repaired for a while',
 };
 
@@ -38,7 +41,18 @@ const monthsSchema = (units: UnitSystem) =>
   });
 
 /** What was decided on this panel, with what it rested on; and a way to decide anew. */
-export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: string; decision: Decision | undefined }) {
+export function Keep({
+  open,
+  panelId,
+  decision,
+  rested,
+}: {
+  open: OpenJob;
+  panelId: string;
+  decision: Decision | undefined;
+  /** What it rests on, kept with it. */
+  rested: Decided['rested'];
+}) {
   const { currency } = useAppTheme();
   const had = open.job.decisions?.find((d) => d.panelId === panelId);
   const [way, setWay] = useState<Decided['way']>();
@@ -54,10 +68,11 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
           panelId,
           atMs: nowMs(),
           way,
-          repairCheaper: decision.repairCheaper,
+          repairCheaper: decision.cheapest.repair,
           repairCost: Math.round(decision.cost.repair.middle),
           replaceCost: Math.round(decision.cost.replace.middle),
           ...(months !== undefined && { months }),
+          ...(rested && { rested }),
         },
       ])
       .then((kept) => kept && setWay(undefined));
@@ -68,8 +83,13 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
         <View style={{ paddingTop: gap(2) }} testID="decided">
           <Text kind="strong">{`${WORDS[had.way]}${had.months ? `: ${had.months} months` : ''}.`}</Text>
           <Text kind="small" tone="muted">
-            {`Repair was cheaper in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)} against ${wholeMoney(had.replaceCost, currency)}.`}
+            {`Repair was the cheapest in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)}, a new part ${wholeMoney(had.replaceCost, currency)}.`}
           </Text>
+          {had.rested && (
+            <Text kind="small" tone="muted">
+              {restedWords(had.rested, currency)}
+            </Text>
+          )}
           <TextButton
             label="Take it back"
             tone="stop"
@@ -105,3 +125,12 @@ export function Keep({ open, panelId, decision }: { open: OpenJob; panelId: stri
     </Section>
   );
 }
+
+/** What somebody said when it was decided. */
+const restedWords = (r: NonNullable<Decided['rested']>, currency: string): string =>
+  [
+    `Said then: ${r.part === undefined ? 'no price of a part' : `the part ${wholeMoney(r.part, currency)}`}`,
+    r.out === undefined ? 'nobody else asked' : `somebody else ${wholeMoney(r.out, currency)}`,
+    `sure: ${SURENESS[r.sure].name.toLowerCase()}`,
+    `hours ${r.repairH.toFixed(1)} against ${r.replaceH.toFixed(1)}.`,
+  ].join('; ');

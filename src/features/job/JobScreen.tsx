@@ -94,7 +94,7 @@ function NewJob() {
         forget();
         dropParts();
         notify({ text: `${name}: job started.` });
-        router.replace(parts.length > 0 ? pageHref('/panels') : pageHref('/job/[jobId]', { jobId: job.id }));
+        router.replace(parts.length > 0 ? pageHref('/panels') : pageHref('/job/[jobId]/change', { jobId: job.id }));
       },
       (e: Error) => setProblem(errorText(e)),
     );
@@ -202,7 +202,11 @@ function Change({ open }: { open: OpenJob }) {
         isDirty ? (
           <ActionButton label="Save changes" strong grow onPress={() => void save()} testID="save" />
         ) : (
-          <ActionButton label="To its panels" grow onPress={() => router.navigate(pageHref('/panels'))} />
+          <ActionButton
+            label="Done"
+            grow
+            onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: job.id }))}
+          />
         )
       }
     >

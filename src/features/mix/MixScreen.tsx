@@ -158,12 +158,10 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
     cup,
     transfer,
   } = useCupPlan({
-    jobs,
     zones: picking ? settled : zones,
     product,
     film,
     draft: draft,
-    shelf,
     tempC,
   });
   const coatsHere = cup ? new Set(cup.pieces.map((p) => p.coat)).size : draft.coats;

@@ -2,7 +2,6 @@ import {
   finishOf,
   colourOn,
   FAMILIES,
-  levelCoats,
   type Application,
   type BatchUse,
   type FieldProblem,
@@ -18,6 +17,7 @@ import {
   colourId,
 } from '@/core';
 import { coatDefaults, draftInputOn, nextProduct, type DraftInput } from '@/core/route/draft';
+import { USUAL_RESERVE, usualCoats } from '@/core/route/usualCup';
 import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
 import { nextBatchNo, poursOf, type Shelf, type Source } from '@/core/stock';
 import type { Entry, OpenJob } from '@/data';
@@ -91,7 +91,7 @@ export function newDraft(
     zoneIds,
     shape: 'plain',
     by: 'weight',
-    reserve: '10',
+    reserve: String(USUAL_RESERVE * 100),
     ...draftForProduct(product, finish.level),
   };
 }
@@ -104,7 +104,7 @@ export function draftForProduct(
   const d = coatDefaults(p);
   return {
     productId: p.id,
-    coats: levelCoats(level, p.family) ?? Math.min(2, p.coats),
+    coats: usualCoats(p, level),
     film: '',
     thinner: formatForInput(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
     application: d.application,

@@ -1,25 +1,22 @@
 import { useMemo } from 'react';
 import type { FieldProblem, Product, Result, Zone } from '@/core';
 import { planSession, type Cup, type CupSchedule as Cups, type Transfer } from '@/core/mix';
-import { learnTransfer, transferSeen, type Shelf } from '@/core/stock';
-import { useLibrary, type OpenJob } from '@/data';
+import { useLanding } from '@/data/landing';
 import { useAppTheme } from '@/ui/appTheme';
 import { readNumber } from '@/ui/numbers';
 import { planCup, type MixQuantities, type MixDraft } from './cup';
 
 interface CupInput {
-  jobs: readonly OpenJob[];
   zones: readonly Zone[];
   product: Product;
   /** As typed. */
   film: string;
   draft: MixDraft;
-  shelf: Shelf | undefined;
   tempC: number | undefined;
 }
 
 /** What is mixed for a draft: all of it, or the one of its cups that is at hand. */
-export function useCupPlan({ jobs, zones, product, film, draft: d, shelf, tempC }: CupInput): {
+export function useCupPlan({ zones, product, film, draft: d, tempC }: CupInput): {
   plan: Result<MixQuantities, FieldProblem[]>;
   /** Where it takes more than one. */
   cups: Cups | undefined;
@@ -29,15 +26,9 @@ export function useCupPlan({ jobs, zones, product, film, draft: d, shelf, tempC 
   transfer: Transfer | undefined;
 } {
   const { units } = useAppTheme();
-  const { lookup } = useLibrary();
-  // What the shop's own cups and film readings say of how much lands.
-  const landing = useMemo(
-    () => shelf && learnTransfer(jobs.flatMap((j) => transferSeen(j.job, j.state, shelf, lookup))),
-    [shelf, jobs, lookup],
-  );
+  const landing = useLanding();
   return useMemo(() => {
-    const learned = landing?.(d.application, product.id);
-    const transfer = learned && learned.ofGun > 0 ? learned : undefined;
+    const transfer = landing(d.application, product.id);
     const figures = { ...(tempC !== undefined && { tempC }), ...(transfer && { transfer }) };
     const areaCm2 = zones.reduce((s, z) => s + z.areaCm2, 0);
     const whole = planCup(product, areaCm2, film, d, units, figures);

@@ -31,7 +31,6 @@ import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
-import { TextButton } from '@/ui/TextButton';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { Text } from '@/ui/Text';
 import { useAfterPaint, usePainted } from '@/ui/paint';
@@ -84,7 +83,6 @@ function Opened({
   now: number;
 }) {
   const { units } = useAppTheme();
-  const router = useRouter();
   const panelId = panel.id;
   const zones = useMemo(() => zonesOf(open.job, panelId), [open.job, panelId]);
   const [picked, setPicked] = useState(startZone);
@@ -97,7 +95,7 @@ function Opened({
     return (
       <Page>
         <PageHead eyebrow={`${open.job.name}, ${SUBSTRATES[panel.substrate].name.toLowerCase()}`} title={panel.name} />
-        <EmptyState title="No zone yet" text="Give the panel at least one zone under Change job." />
+        <EmptyState title="No zone yet" text="Give the panel at least one zone: open the job, then Change it." />
       </Page>
     );
   const strata = open.state.zones.get(zone.id)?.strata;
@@ -154,30 +152,6 @@ function Opened({
       )}
       {painted && (
         <>
-          <Stack top={2}>
-            <TextButton
-              label={many ? 'Mix a cup for this zone' : 'Mix a cup for this panel'}
-              onPress={() => router.navigate(pageHref('/mix', { job: open.job.id, zones: zone.id }))}
-            />
-          </Stack>
-          <TextButton
-            label={panel.map ? 'Its map, to mark faults and draw zones' : 'Draw it, to mark faults and zones'}
-            onPress={() => router.navigate(pageHref('/map', { job: open.job.id, panel: panelId }))}
-          />
-          <TextButton
-            label="Where is it low, and how much filler?"
-            onPress={() => router.navigate(pageHref('/fair', { job: open.job.id, panel: panelId }))}
-          />
-          {panel.map && (
-            <TextButton
-              label="Where does its colour stop?"
-              onPress={() => router.navigate(pageHref('/blend', { job: open.job.id, panel: panelId }))}
-            />
-          )}
-          <TextButton
-            label="Repair or replace?"
-            onPress={() => router.navigate(pageHref('/decide', { job: open.job.id, panel: panelId }))}
-          />
           <Material open={behind.open} panelId={panelId} />
           {behind.zone && <History open={behind.open} zones={zones} zone={behind.zone} now={now} />}
         </>
@@ -221,11 +195,12 @@ const Behind = memo(function Behind({
 }) {
   const statuses = useStatuses(open, now);
   const status = statuses.get(zone.id);
+  const strata = open.state.zones.get(zone.id)?.strata;
   const zoneIds = useMemo(() => zonesTogether(open.job, open.state, statuses, zone.id), [open, statuses, zone.id]);
   return (
     <View style={stale ? styles.stale : undefined} aria-busy={stale}>
       {status && <ClockMore open={open} zoneId={zone.id} status={status} now={now} />}
-      <NextSteps open={open} zoneId={zone.id} now={now} />
+      {strata && <NextSteps open={open} zone={zone} zoneIds={zoneIds} panel={panel} strata={strata} now={now} />}
       <WorkTime open={open} panel={panel} zoneId={zone.id} zoneIds={zoneIds} status={status} now={now} />
       <PanelToDos open={open} panel={panel} zone={zone} />
     </View>

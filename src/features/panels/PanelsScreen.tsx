@@ -29,7 +29,7 @@ import { UnreadJobs } from '@/ui/UnreadJobs';
 import { useGrowingCount } from '@/ui/paint';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
-import { JobFloor } from './JobFloor';
+import { JobFloor } from '@/ui/floor/JobFloor';
 
 /** Filters that people ask for across the room. */
 const FILTERS: { value: string; label: string; stages?: ZoneStage[] }[] = [
@@ -150,34 +150,21 @@ function JobPanels({
       title={open.job.name}
       aside={
         <TextButton
-          label="Change job"
+          label="The job"
+          of={open.job.name}
           onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))}
         />
       }
     >
       {open.job.panels.length === 0 && (
         <Stack top={3} bottom={3}>
-          <Text tone="muted">No panels yet. Change the job to add them.</Text>
+          <Text tone="muted">No panels yet. Open the job to add them.</Text>
         </Stack>
       )}
       {open.job.panels.length > 0 && panels.length === 0 && (
         <Stack top={3} bottom={3}>
           <Text tone="muted">None in this job.</Text>
         </Stack>
-      )}
-      {open.job.panels.length > 0 && !stages && (
-        <TextButton
-          label="Before paint: faults, parts, blasting"
-          icon="chevron-right"
-          onPress={() => router.navigate(pageHref('/ground', { job: open.job.id }))}
-        />
-      )}
-      {open.job.colour && !stages && (
-        <TextButton
-          label={`Will ${open.job.colour.name} pass? Cards and the car`}
-          icon="chevron-right"
-          onPress={() => router.navigate(pageHref('/colour', { job: open.job.id }))}
-        />
       )}
       {now !== undefined && (
         <JobFloor

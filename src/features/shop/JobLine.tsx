@@ -51,7 +51,7 @@ export function JobLine({ open }: { open: OpenJob }) {
           <TextButton label="Clocks to a calendar" onPress={calendar} />
           <TextButton
             label="Change"
-            onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: open.job.id }))}
+            onPress={() => router.navigate(pageHref('/job/[jobId]/change', { jobId: open.job.id }))}
           />
           <TextButton
             label="Delete"

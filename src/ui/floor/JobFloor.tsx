@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { panelsOff, type Statuses } from '@/core';
 import type { OpenJob } from '@/data';
-import { Floor } from '@/ui/floor/Floor';
-import { floorParts } from '@/ui/floor/floorParts';
-import { floorItem } from '@/ui/floor/floorItem';
-import { pageHref } from '@/ui/pages';
+import { Floor } from './Floor';
+import { floorParts } from './floorParts';
+import { floorItem } from './floorItem';
+import { pageHref } from '../pages';
 
 /** A job as its parts lie on the floor: each says where it stands, and leads to its panel. */
 export function JobFloor({

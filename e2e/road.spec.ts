@@ -1,0 +1,196 @@
+import { expect, test } from '@playwright/test';
+import { answer, openDemo, pick, press, untilSaved } from './helpers';
+
+/** What a page is found by, and what shows that it is there. */
+const FOUND: [letters: string, name: RegExp, path: RegExp][] = [
+  ['tod', /^Today/, /\/$/],
+  ['wea', /^Air/, /\/air$/],
+  ['bol', /^Bags/, /\/bags/],
+  ['lef', /^Batches/, /\/batches/],
+  ['noz', /^Blasting/, /\/blast/],
+  ['fad', /^Blend/, /\/blend\?.*panel=wing/],
+  ['tin', /^Colour/, /\/colour/],
+  ['mon', /^Cost/, /\/cost/],
+  ['dec', /^Repair or replace/, /\/decide\?.*panel=wing/],
+  ['low', /^Heights and filler/, /\/fair\?.*panel=wing/],
+  ['che', /^Before paint/, /\/ground/],
+  ['lam', /^Heat/, /\/heat/],
+  ['veh', /^The job/, /\/job\/hatchback$/],
+  ['ren', /^Change the job/, /\/job\/hatchback\/change$/],
+  ['qua', /^Level/, /\/level/],
+  ['tec', /^Library/, /\/library$/],
+  ['wri', /^Log an entry/, /\/log/],
+  ['ske', /^Map/, /\/map\?.*panel=wing/],
+  ['cup', /^Mix/, /\/mix/],
+  ['seq', /^Order of access/, /\/order/],
+  ['flo', /^Panels/, /\/panels/],
+  ['den', /^Repair /, /\/repair/],
+  ['eve', /^Spray session/, /\/session/],
+  ['sto', /^Shelf/, /\/shelf/],
+  ['bac', /^Shop/, /\/shop/],
+  ['pra', /^Try a block/, /\/try/],
+];
+
+test('every page is found by three letters of what people call it, about the panel that one came from', async ({
+  page,
+}) => {
+  await openDemo(page, '/panel/hatchback/wing');
+  for (const [letters, name, path] of FOUND) {
+    await page.goto('/panel/hatchback/wing');
+    await page.getByTestId('find').first().click();
+    await page.getByTestId('look-for').fill(letters);
+    await page.getByTestId('find-page').getByRole('link', { name }).first().click();
+    await expect(page, letters).toHaveURL(path);
+    await expect(answer(page).first()).toBeVisible();
+  }
+});
+
+test('every page is two taps away: the magnifier, and its name', async ({ page }) => {
+  await openDemo(page, '/panel/hatchback/wing');
+  for (const [, name, path] of FOUND) {
+    await page.goto('/panel/hatchback/wing');
+    await page.getByTestId('find').first().click();
+    await page.getByTestId('find-page').getByRole('link', { name }).first().click();
+    await expect(page).toHaveURL(path);
+  }
+});
+
+test('a panel, a product, a batch and an entry are found by name; a stroke opens Find, Enter takes the first', async ({
+  page,
+}) => {
+  await openDemo(page, '/');
+  await expect(page.getByTestId('today')).toBeVisible();
+  await page.keyboard.press('/');
+  const box = page.getByTestId('look-for');
+  await expect(box).toBeFocused();
+  await box.fill('lamp pan');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/panel\/hatchback\//);
+  for (const [text, kind] of [
+    ['high-build', 'Products'],
+    ['batch 1', 'Batches'],
+    ['epoxy', 'Entries'],
+    ['bread', 'Jobs'],
+  ] as const) {
+    await page.goto('/find');
+    await box.fill(text);
+    await expect(page.getByRole('region', { name: kind }).getByRole('link').first()).toBeVisible();
+  }
+  await box.fill('zzzqqq');
+  await expect(page.getByText('Nothing is called so.')).toBeVisible();
+});
+
+test('the demo says that it is one on every page, and leads to one’s own shop', async ({ page }) => {
+  await openDemo(page, '/');
+  for (const path of ['/', '/panels', '/air', '/mix', '/shop', '/panel/hatchback/wing', '/find']) {
+    await page.goto(path);
+    await expect(page.getByTestId('demo-bar')).toContainText('all of it is made up');
+  }
+  await press(page, 'To my own shop');
+  await expect(answer(page)).toHaveText('No job yet');
+  await expect(page.getByTestId('demo-bar')).toHaveCount(0);
+});
+
+test('in one’s own shop no page shows a figure that nobody measured: no device speaks, none is lost', async ({
+  page,
+}) => {
+  await page.goto('/?own');
+  await press(page, 'Start a job');
+  await page.getByLabel('Name').fill('Trailer');
+  await page.getByRole('radio', { name: 'Caravan' }).click();
+  await page.getByRole('checkbox', { name: 'Roof' }).click();
+  await page.getByTestId('save').click();
+  await untilSaved(page);
+  await page.getByRole('link', { name: /^Roof/ }).first().click();
+  await expect(page.getByTestId('panel')).toBeVisible();
+  const [, job = '', panel = ''] = /panel\/([^/]+)\/([^/?]+)/.exec(page.url()) ?? [];
+  const at = `job=${job}&panel=${panel}`;
+  for (const path of [
+    '/',
+    '/panels',
+    '/air',
+    `/mix?job=${job}`,
+    '/shop',
+    '/shelf',
+    '/batches',
+    '/library',
+    `/session?job=${job}`,
+    `/colour?job=${job}`,
+    `/cost?job=${job}`,
+    `/fair?${at}`,
+    `/map?${at}`,
+    `/blend?${at}`,
+    `/decide?${at}`,
+    `/repair?${at}`,
+    `/heat?job=${job}`,
+    `/ground?job=${job}`,
+    `/level?job=${job}`,
+    `/bags?job=${job}`,
+    `/order?job=${job}`,
+    `/blast?job=${job}`,
+    `/log?job=${job}`,
+    `/try?${at}`,
+    `/job/${job}`,
+  ]) {
+    await page.goto(path);
+    await expect(answer(page).first()).toBeVisible();
+    const text = await page.locator('body').innerText();
+    expect.soft(text, path).not.toMatch(/Logger (connected|lost)|simulated|read \d+ (min|h) ago|Fit to spray until/);
+    expect.soft(text, path).not.toMatch(/cheaper in \d+ of 100/);
+  }
+});
+
+test('a forecast is typed in a few taps, says how sure it is, and is asked about where a reading speaks against it', async ({
+  page,
+}) => {
+  await page.goto('/?own');
+  await page.getByRole('link', { name: 'Air', exact: true }).click();
+  await press(page, 'Type tonight’s forecast');
+  await page.getByLabel('Tonight’s low, °C').fill('12');
+  await page.getByLabel('Tomorrow’s high, °C').fill('9');
+  await page.getByTestId('save-forecast').click();
+  await expect(page.getByText('Tomorrow’s high is under tonight’s low')).toBeVisible();
+  await page.getByLabel('Tonight’s low, °C').fill('4');
+  await page.getByLabel('Tomorrow’s high, °C').fill('15');
+  await pick(page, 'It rains');
+  await page.getByRole('textbox', { name: 'From' }).fill('21:00');
+  await page.getByRole('textbox', { name: 'Until' }).fill('20:00');
+  await page.getByTestId('save-forecast').click();
+  await expect(page.getByText('The rain ends before it begins')).toBeVisible();
+  await page.getByRole('textbox', { name: 'Until' }).fill('23:00');
+  await page.getByTestId('save-forecast').click();
+  await expect(page.getByText(/^Low 4\s°C, high 15\s°C, usual outside/)).toBeVisible();
+  await expect(page.getByTestId('sweats')).toBeVisible();
+  await expect(page.getByText(/^Rain from .* to .*\. Bare steel/)).toBeVisible();
+  // A reading of the room that is colder than the low that somebody typed of it.
+  await press(page, 'Log a reading');
+  await page.getByLabel('Air, °C').fill('6');
+  await page.getByLabel('Humidity, %').fill('70');
+  await page.getByTestId('save-reading').click();
+  await expect(page.getByText('The reading is logged.')).toBeVisible();
+  await press(page, 'Type another forecast');
+  await page.getByLabel('Tonight’s low, °C').fill('11');
+  await page.getByLabel('Tomorrow’s high, °C').fill('18');
+  await pick(page, 'This room');
+  await page.getByTestId('save-forecast').click();
+  await expect(page.getByText(/^It is colder in here now than tonight’s low\./)).toBeVisible();
+  await press(page, 'The low is what was read, or under it');
+  await expect(page.getByText(/^Low 6\s°C, high 18\s°C, usual, of this room/)).toBeVisible();
+  await page.reload();
+  await expect(page.getByText(/^Low 6\s°C, high 18\s°C/)).toBeVisible();
+});
+
+test('the whole shop is deleted, and not without a file of it', async ({ page }) => {
+  await page.goto('/?own');
+  await press(page, 'Start a job');
+  await page.getByLabel('Name').fill('Gone soon');
+  await page.getByTestId('save').click();
+  await page.goto('/shop');
+  await press(page, 'Delete this whole shop');
+  const file = page.waitForEvent('download');
+  await press(page, 'Save the file, then delete');
+  await file;
+  await expect(page.getByText(/^The shop is empty\. All that was in it/)).toBeVisible();
+  await page.goto('/');
+  await expect(answer(page)).toHaveText('No job yet');
+});

@@ -1,0 +1,43 @@
+import type { Product } from '../library/product';
+import { FAMILIES } from '../library/product';
+import { levelCoats, type QualityLevel } from '../library/level';
+import { planMix, type MixPlan } from '../mix/need';
+import type { Transfer } from '../mix/session';
+import { coatDefaults } from './draft';
+
+/** Kept in hand for the last panel, fraction. */
+export const USUAL_RESERVE = 0.1;
+
+/** Coats that a cup of a product is usually for. */
+export const usualCoats = (p: Product, level: QualityLevel | undefined): number =>
+  levelCoats(level, p.family) ?? Math.min(2, p.coats);
+
+/**
+ * What a cup is before anybody has said anything of it: the page of the cup begins with the same, and so do the panel's step and a blend.
+ * @param areaCm2 cm²
+ * @param more what differs: coats, how much lands
+ * @returns undefined where nothing is mixed of it
+ */
+export function usualCup(
+  product: Product,
+  areaCm2: number,
+  level: QualityLevel | undefined,
+  more: { coats?: number | undefined; filmUm?: number; transfer?: Transfer; tempC?: number } = {},
+): (MixPlan & { coats: number }) | undefined {
+  if (!FAMILIES[product.family].mixed) return undefined;
+  const d = coatDefaults(product);
+  const coats = more.coats ?? usualCoats(product, level);
+  const plan = planMix({
+    product,
+    areaCm2,
+    filmUm: more.filmUm ?? d.filmUm,
+    coats,
+    thinnerFraction: d.thinnerFraction ?? 0,
+    application: d.application,
+    shape: 'plain',
+    reserveFraction: USUAL_RESERVE,
+    ...(more.transfer && { transfer: more.transfer }),
+    ...(more.tempC !== undefined && { tempC: more.tempC }),
+  });
+  return plan.ok ? { ...plan.value, coats } : undefined;
+}
