@@ -1,4 +1,4 @@
-import { answer, expect, openDemo, press, test } from './helpers';
+import { answer, expect, openDemo, pick, press, test } from './helpers';
 
 test('a van of nine panels is set up in fourteen taps and its name, and lies on its floor', async ({ page }) => {
   await page.goto('/?own');
@@ -30,7 +30,7 @@ test('a van of nine panels is set up in fourteen taps and its name, and lies on 
 test('half-picked parts are there again after a reload; more parts are laid out later, in zones', async ({ page }) => {
   await page.goto('/?own');
   await press(page, 'Start a job');
-  await page.getByRole('radio', { name: 'Caravan' }).click();
+  await pick(page, 'Caravan');
   await page.getByRole('checkbox', { name: 'Roof' }).click();
   await page.waitForTimeout(700);
   await page.reload();
@@ -51,7 +51,7 @@ test('half-picked parts are there again after a reload; more parts are laid out 
   await expect(page.getByTestId('lay-out')).toHaveCount(0);
   // The wrong body: another one is picked, and what was laid out stays.
   await press(page, 'Lay out parts of a body');
-  await page.getByRole('radio', { name: 'Trailer' }).click();
+  await pick(page, 'Trailer');
   await page.getByRole('checkbox', { name: 'Drawbar' }).click();
   await page.getByTestId('lay-out').click();
   await page.getByRole('link', { name: 'Panels', exact: true }).click();

@@ -97,7 +97,7 @@ test('in one’s own shop no page shows a figure that nobody measured: no device
   await page.goto('/?own');
   await press(page, 'Start a job');
   await page.getByLabel('Name').fill('Trailer');
-  await page.getByRole('radio', { name: 'Caravan' }).click();
+  await pick(page, 'Caravan');
   await page.getByRole('checkbox', { name: 'Roof' }).click();
   await page.getByTestId('save').click();
   await untilSaved(page);

@@ -230,8 +230,9 @@ function useRouteInputs(
     return (zoneId, other = AS_IT_IS, fill) => {
       const bench = { ...judgingContext(open, air, settings), method: { ...settings.method, ...other.method } };
       const input = advice.verdictInputAt(bench, zoneId, now);
-      const areaCm2 = open.job.zones.find((z) => z.id === zoneId)?.areaCm2;
-      if (!input || areaCm2 === undefined) return undefined;
+      const zone = open.job.zones.find((z) => z.id === zoneId);
+      if (!input || !zone) return undefined;
+      const { areaCm2 } = zone;
       const clocks = book.clocks(open, air.shop, air.room(open), zoneId);
       const finish = finishOf(open.job, zoneId);
       const found: RouteInput = {
@@ -244,6 +245,7 @@ function useRouteInputs(
         areaCm2,
         putOff: other.putOff,
         fill,
+        shape: open.job.panels.find((p) => p.id === zone.panelId)?.shape,
         paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
       };
       return other.recipe ? advice.withRecipe(found, other.recipe) : found;

@@ -12,3 +12,12 @@ export const chartLook = (palette: Palette, scale: number) => ({
 });
 /** A chart keeps so much room for its numbers on the left, px. */
 export const CHART_LEFT = 44;
+
+/** Steps that read well, as multiples of ten. */
+const ROUND = [1, 2, 2.5, 5, 10];
+/** The top of an axis over a figure, so that each of its steps is a round one. @param steps how many */
+export function roundTop(most: number, steps: number): number {
+  const least = Math.max(most, 1e-9) / steps;
+  const ten = 10 ** Math.floor(Math.log10(least));
+  return steps * ten * (ROUND.find((r) => r * ten >= least - 1e-12) ?? 10);
+}

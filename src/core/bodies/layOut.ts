@@ -76,6 +76,25 @@ function withPart(job: Job, part: BodyPart, split: ZoneSplit, id: string): Job {
 export const layOut = (job: Job, parts: readonly BodyPart[], split: ZoneSplit, newId: () => string): Job =>
   parts.reduce((j, part) => withPart(j, part, split, newId()), job);
 
+/** The job with the parts of another one: names, drawings, zones and areas, without anything that was done to them. */
+export function layOutLike(job: Job, from: Job, newId: () => string): Job {
+  const out = { ...job, panels: [...job.panels], zones: [...job.zones] };
+  for (const panel of from.panels) {
+    if (panel.card) continue;
+    const id = newId();
+    const { pieces, weightG: _own, ...kept } = panel;
+    out.panels.push({
+      ...kept,
+      id,
+      name: freeName(out, panel.name),
+      ...(pieces && { pieces: { count: pieces.count, done: 0 } }),
+    });
+    const zones = from.zones.filter((z) => z.panelId === panel.id);
+    zones.forEach(({ finish: _finish, ...z }, i) => out.zones.push({ ...z, id: `${id}-${i + 1}`, panelId: id }));
+  }
+  return from.body === undefined ? out : { ...out, body: from.body };
+}
+
 /** Which part of a body a panel is; up to version 10 only its name told, of which the ids were made. */
 const partOf = (p: Panel): string => p.part ?? p.name.toLowerCase().replace(/[^a-z0-9]+/g, '-');
 

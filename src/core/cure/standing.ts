@@ -40,6 +40,12 @@ export function standingOf(s: ZoneStatus, nowMs: number): Standing {
   }
 }
 
+/** Whether a zone waits for hands: something may be done to it now, or its window closes soon. What is away waits for nobody here. */
+export function waitsForHands(s: ZoneStatus, nowMs: number): boolean {
+  const standing = standingOf(s, nowMs);
+  return s.away === undefined && standing !== 'curing' && standing !== 'stuck' && standing !== 'finished';
+}
+
 /** The zone that speaks for several: the one that stands at what presses most. @returns undefined for none */
 export function mostPressing(all: readonly ZoneStatus[], nowMs: number): ZoneStatus | undefined {
   const rank = (s: ZoneStatus) => STANDINGS.indexOf(standingOf(s, nowMs));

@@ -1,6 +1,7 @@
 import { array, boolean, mixed, object, string } from 'yup';
 import { BOUNDS } from '../log/bounds';
 import { FINISH_SYSTEMS, SHEENS } from '../library/finish';
+import { SHAPE_CLASSES } from '../library/shapeClass';
 import { SURENESS } from '../library/sureness';
 import { QUALITY_LEVELS } from '../library/level';
 import { keysOf } from '../keysOf';
@@ -83,6 +84,15 @@ export const JOB_SCHEMA = object({
         map,
         row: oneOf('Row', FLOOR_ROW_NAMES),
         part: string().strict().max(60, 'Part is longer than 60 signs'),
+        // Since version 15.
+        pieces: object({
+          count: between('Pieces', 2, 999).integer('Pieces: a whole number').required('Pieces are missing'),
+          done: between('Pieces done', 0, 999).integer('Pieces: a whole number').required('Pieces done are missing'),
+        })
+          .default(undefined)
+          .noUnknown(unknown('Pieces')),
+        shape: oneOf('Shape', keysOf(SHAPE_CLASSES)),
+        weightG: between('Weight', 1, 1e7),
         card: object({ colour: label('Colour of the card') })
           .default(undefined)
           .noUnknown(unknown('Card')),

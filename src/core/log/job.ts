@@ -1,6 +1,7 @@
 import { colourId, USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
+import type { ShapeClass } from '../library/shapeClass';
 import type { Sureness } from '../library/sureness';
 import type { TaskWith } from './taskWith';
 import type { EventKind } from './event';
@@ -80,6 +81,12 @@ export interface Panel {
   row?: FloorRow;
   /** Which part of a body it was laid out as, see `bodies`. */
   part?: string;
+  /** Like pieces that are worked on as one: how many there are, and how many of them are done at the step at hand. Areas are of all of them. */
+  pieces?: { count: number; done: number };
+  /** What its surface is like to work on: how long hands take. */
+  shape?: ShapeClass;
+  /** What it was found to weigh, each piece, g; absent: estimated from area and thickness. */
+  weightG?: number;
   /** It is no part of the vehicle but a test card of a colour. */
   card?: {
     /** Its id. */

@@ -1,5 +1,6 @@
 import type { AgreedFinish } from '../library/finish';
 import { fail, ok, type FieldProblem, type Result } from '../result';
+import type { ShapeClass } from '../library/shapeClass';
 import { pair, phrase } from '../units/phrase';
 import { BOUNDS } from './bounds';
 import { zonesOf, type FloorRow, type Job, type Panel, type Zone } from './job';
@@ -10,6 +11,11 @@ export interface PanelChange {
   thicknessUm: number;
   /** Where it lies on the floor; undefined: as it was. */
   row?: FloorRow | undefined;
+  /** How many like pieces it is; 1: it is one. */
+  count?: number | undefined;
+  shape?: ShapeClass | undefined;
+  /** What it was found to weigh, g; undefined: as it was. */
+  weightG?: number | undefined;
   /** `finish`: what the zone ends with, where that is not the job's; absent: as it was. */
   zones: readonly { id: string; name: string; areaCm2: number; finish?: AgreedFinish }[];
 }
@@ -36,6 +42,9 @@ export function changePanel(job: Job, panelId: string, change: PanelChange): Res
   if (name) problems.push({ path: 'name', message: name });
   if (!(change.thicknessUm >= 100 && change.thicknessUm <= 50_000))
     problems.push({ path: 'thick', message: phrase`Between ${pair('thickness', 0.1, 50, ' and ')}` });
+  const done = job.panels.find((p) => p.id === panelId)?.pieces?.done ?? 0;
+  if (change.count !== undefined && change.count < done)
+    problems.push({ path: 'count', message: `${done} of them are done: no fewer than that` });
   for (const z of change.zones) {
     if (!z.name.trim()) problems.push({ path: `zone.${z.id}`, message: 'Give the zone a name' });
     else if (change.zones.some((o) => o.id !== z.id && same(o.name, z.name)))
@@ -59,11 +68,25 @@ export function changePanel(job: Job, panelId: string, change: PanelChange): Res
     ...job,
     panels: job.panels.map((p) =>
       p.id === panelId
-        ? { ...p, name: change.name.trim(), thicknessUm: change.thicknessUm, ...(change.row && { row: change.row }) }
+        ? {
+            ...withCount(p, change.count),
+            name: change.name.trim(),
+            thicknessUm: change.thicknessUm,
+            ...(change.row && { row: change.row }),
+            ...(change.shape && { shape: change.shape }),
+            ...(change.weightG !== undefined && { weightG: change.weightG }),
+          }
         : p,
     ),
     zones: job.zones.map(put),
   });
+}
+
+/** The panel as so many like pieces; as one where it is one. */
+function withCount(panel: Panel, count: number | undefined): Panel {
+  if (count === undefined) return panel;
+  const { pieces, ...one } = panel;
+  return count > 1 ? { ...one, pieces: { count, done: pieces?.done ?? 0 } } : one;
 }
 
 /** Whether a zone's area was said by somebody, and not measured on a drawing. */

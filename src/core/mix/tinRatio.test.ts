@@ -68,6 +68,25 @@ describe('the ratio of a tin', () => {
   it('never throws, whatever is typed', () =>
     fc.assert(fc.property(fc.string(), fc.integer({ min: 1, max: 4 }), (t, n) => void parseTinRatio(t, n))));
 
+  it.each([
+    ['a quarter of a tube of 40 g to 8 oz', 40, 907.18474],
+    ['1/4 tube of 1.4 oz to 8 oz', 39.689332, 907.18474],
+    ['half a tube of 40 g per 1 lb', 40, 907.18474],
+    ['1/2 tube 40 g for 450 g', 40, 900],
+  ])('old measures: %s', (text, tubeG, toG) => {
+    const read = parseTinRatio(text, 2);
+    expect(read.ok && read.value.dose).toMatchObject({
+      by: 'tube',
+      tubeG: expect.closeTo(tubeG, 4),
+      toG: expect.closeTo(toG, 4),
+    });
+  });
+  it('a tube of which nobody says how much is in it is asked about', () =>
+    expect(parseTinRatio('a quarter of a tube to 8 oz', 2)).toEqual({
+      ok: false,
+      error: 'How much is in the tube? Such as a quarter of a tube of 40 g to 8 oz',
+    }));
+
   it('reads a dose as tins say it, gives it back, and keeps thinner beside it', () => {
     const filler = products('light-filler')!;
     for (const [text, dose] of [

@@ -17,24 +17,51 @@ export interface TinRatio {
   thinner?: { min: number; max: number; of?: Thinning['of'] };
 }
 
-const EXAMPLES = 'Such as 4 : 1 + 10 %, 8 : 1 : 1, 100 : 2 by weight, or 1 tube of 40 g to 1.8 kg';
+const EXAMPLES =
+  'Such as 4 : 1 + 10 %, 8 : 1 : 1, 100 : 2 by weight, 1 tube of 40 g to 1.8 kg, or a quarter of a tube of 40 g to 8 oz';
 
 /** Twenty drops of a thin liquid are a millilitre. */
 const DROP_ML = 0.05;
 const FIGURE = '(\\d+(?:[.,]\\d+)?)';
-const TUBE = new RegExp(`^(?:1|one|a) tube (?:of )?${FIGURE} ?(g|kg) (?:to|per|for) ${FIGURE} ?(g|kg)$`);
-const DROPS = new RegExp(`^${FIGURE} drops? (?:to|per|for) ${FIGURE} ?(g|kg)$`);
+const MASS = `${FIGURE} ?(g|kg|oz|lb)`;
+/** How much of a tube, as people say it. */
+const SHARES: Readonly<Record<string, number>> = {
+  '1': 1,
+  one: 1,
+  a: 1,
+  half: 1 / 2,
+  'half a': 1 / 2,
+  '1/2': 1 / 2,
+  'a third of a': 1 / 3,
+  '1/3': 1 / 3,
+  'a quarter of a': 1 / 4,
+  'quarter of a': 1 / 4,
+  'a quarter': 1 / 4,
+  '1/4': 1 / 4,
+};
+const SHARE_WORDS = Object.keys(SHARES)
+  .sort((a, b) => b.length - a.length)
+  .join('|');
+const TUBE = new RegExp(`^(${SHARE_WORDS}) tube (?:of )?${MASS} (?:to|per|for) ${MASS}$`);
+/** A tube of which nobody says how much is in it. */
+const BARE_TUBE = new RegExp(`^(?:${SHARE_WORDS}) tube (?:to|per|for) ${MASS}$`);
+const DROPS = new RegExp(`^${FIGURE} drops? (?:to|per|for) ${MASS}$`);
+/** International avoirdupois ounce and pound, g. */
+const UNIT_G: Readonly<Record<string, number>> = { g: 1, kg: 1000, oz: 28.349523125, lb: 453.59237 };
 const AT = new RegExp(`^${FIGURE} ?% at ${FIGURE} ?(?:°|° ?c|c)?$`);
 
 /** 'one tube of 40 g to 1.8 kg', '12 drops to 100 g', '3 % at 10 °C, 2 % at 20 °C'; undefined for anything else. */
 function parseDose(t: string): Result<Dose, string> | undefined {
   const read = (text: string | undefined, unit: string | undefined) =>
-    Number((text ?? '').replace(',', '.')) * (unit === 'kg' ? 1000 : 1);
+    Number((text ?? '').replace(',', '.')) * (UNIT_G[unit ?? 'g'] ?? 1);
   const tube = TUBE.exec(t);
   if (tube) {
-    const [tubeG, toG] = [read(tube[1], tube[2]), read(tube[3], tube[4])];
-    return tubeG > 0 && toG > 0 ? ok({ by: 'tube', tubeG, toG }) : fail('A tube to nothing is no ratio');
+    const [tubeG, toG] = [read(tube[2], tube[3]), read(tube[4], tube[5])];
+    // A quarter of a tube to eight ounces is a tube to two pounds.
+    const whole = toG / (SHARES[tube[1] ?? 'one'] ?? 1);
+    return tubeG > 0 && toG > 0 ? ok({ by: 'tube', tubeG, toG: whole }) : fail('A tube to nothing is no ratio');
   }
+  if (BARE_TUBE.test(t)) return fail('How much is in the tube? Such as a quarter of a tube of 40 g to 8 oz');
   const drops = DROPS.exec(t);
   if (drops) {
     const [count, toG] = [read(drops[1], undefined), read(drops[2], drops[3])];

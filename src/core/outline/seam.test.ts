@@ -105,6 +105,12 @@ describe('areas from sizes', () => {
     [{ kind: 'box', lengthMm: 1600, widthMm: 120, heightMm: 80 } as const, 6400],
     [{ kind: 'cavity', lengthMm: 1600, widthMm: 118, heightMm: 78 } as const, 6272],
     [{ kind: 'tube', lengthMm: 1000, diameterMm: 40 } as const, 1256.637],
+    // A ring of 200 mm of 10 mm bar: pi² × 190 × 10 mm².
+    [{ kind: 'ring', diameterMm: 200, widthMm: 10 } as const, 187.52],
+    // A mesh of 1 by 0.5 m, 2 mm bars every 10 mm: 2 × pi × 2 × 500,000 / 10 mm².
+    [{ kind: 'mesh', lengthMm: 1000, widthMm: 500, barMm: 2, pitchMm: 10 } as const, 6283.19],
+    // A kilogram of iron in 5 mm walls: 127.4 cm³, both faces.
+    [{ kind: 'casting', massG: 1000, wallMm: 5, densityKgM3: 7850 } as const, 509.55],
   ])('%j', (solid, cm2) => expect(solidAreaCm2(solid)).toBeCloseTo(cm2, 2));
 });
 

@@ -1,6 +1,7 @@
 import { airAt } from '../air/history';
 import type { ClockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
+import type { ShapeClass } from '../library/shapeClass';
 import { FINISHES, USUAL_FINISH, type Finish } from '../library/finish';
 import type { QualityLevel } from '../library/level';
 import type { Product } from '../library/product';
@@ -22,7 +23,7 @@ import { compatibleByTable } from './compatible';
 import { lowerFirst, phrase, type Message } from '../units/phrase';
 import { ON_BARE } from './recipe';
 import { wayFrom } from './way';
-import { workMinutes, type OwnPaces } from '../labour/hours';
+import { paceOn, pieceClass, workMinutes, type OwnPaces } from '../labour/hours';
 
 /** One step that is still to come. */
 export interface RouteStep {
@@ -126,6 +127,8 @@ export interface RouteInput {
   putOff?: readonly string[] | undefined;
   /** The shop's own pace, from what it logged. */
   paces?: OwnPaces | undefined;
+  /** What the panel's surface is like to work on. */
+  shape?: ShapeClass | undefined;
   /** What a plan fills on the zone; absent: nobody has read it. */
   fill?: ZoneFill | undefined;
 }
@@ -145,6 +148,7 @@ export function routeFrom({
   prefer,
   putOff,
   paces = {},
+  shape,
   fill,
 }: RouteInput): Route {
   const { products, method } = input;
@@ -194,7 +198,10 @@ export function routeFrom({
     const { candidate } = chosen;
     const { step } = candidate;
     const worked = workedCm2(candidate, strata, areaCm2, fill);
-    const workMin = Math.max(1, Math.round(workMinutes(step.kind, worked, gritOf(step)) * paceOf(candidate, paces)));
+    const workMin = Math.max(
+      1,
+      Math.round(workMinutes(step.kind, worked, gritOf(step), shape) * paceOf(candidate, paces, shape, areaCm2)),
+    );
     const { label, skim } = candidate;
     steps.push({ label, step, fromMs: now, workMin, areaCm2: worked, ...(skim && { skim }) });
     work += workMin;
@@ -247,9 +254,9 @@ function workedCm2(c: Candidate, strata: Strata, areaCm2: number, fill: ZoneFill
 const gritOf = (step: Step): number | undefined => (step.kind === 'sand' ? step.grit : undefined);
 
 /** How much longer this shop is at it than is usual. */
-function paceOf({ logs }: Candidate, paces: OwnPaces): number {
+function paceOf({ logs }: Candidate, paces: OwnPaces, shape: ShapeClass | undefined, areaCm2: number): number {
   const act = logs && KINDS[logs].act;
-  return (act && paces[act]?.times) ?? 1;
+  return act ? paceOn(paces, act, pieceClass(shape, areaCm2)).times : 1;
 }
 
 /** The air at a moment of the forecast; without one it stays as it is. */

@@ -3,9 +3,12 @@ import { View } from 'react-native';
 import { BarChart } from 'react-native-chart-kit';
 import { wholeMoney } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
-import { CHART_LEFT, chartLook } from '@/ui/chart';
+import { CHART_LEFT, chartLook, roundTop } from '@/ui/chart';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
+
+/** Lines of the axis over its foot. */
+const SEGMENTS = 3;
 
 interface Row {
   name: string;
@@ -34,13 +37,14 @@ export function CostChart({ rows, currency }: { rows: readonly Row[]; currency: 
           width={width}
           height={200}
           fromZero
+          fromNumber={roundTop(Math.max(...bars, 0), SEGMENTS)}
           withInnerLines
           showBarTops={false}
           withCustomBarColorFromData
           flatColor
           yAxisLabel=""
           yAxisSuffix=""
-          segments={3}
+          segments={SEGMENTS}
           data={{
             labels: rows.flatMap(() => ['', '']),
             datasets: [

@@ -16,7 +16,6 @@ import {
   type Form,
   type Reference,
 } from '@/core/fair';
-import { USUAL_PACE } from '@/core/labour/hours';
 import { keysOf } from '@/core/keysOf';
 import { zonesOnFace } from '@/core/outline';
 import { useConditions, useLibrary, useLogCommand, useNow, type OpenJob } from '@/data';
@@ -281,7 +280,8 @@ export function Fair({ open, panel, choice }: Props) {
                 areaCm2={0}
                 waveMm={boardMm}
                 panelMm={size.width}
-                factor={pace.sand ?? USUAL_PACE}
+                paces={pace}
+                usualShape={panel.shape}
               />
             )}
             <TextButton

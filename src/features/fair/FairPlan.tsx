@@ -22,7 +22,6 @@ import {
   type PanelSize,
   type Skim,
 } from '@/core/fair';
-import { USUAL_PACE } from '@/core/labour/hours';
 import { zonesOnFace } from '@/core/outline';
 import { useLibrary, useNow, type OpenJob } from '@/data';
 import { useOwnPaces } from '@/data/pace';
@@ -160,7 +159,6 @@ function Spread({
       ...(s.hardenerFraction === undefined ? [] : [`${percent(s.hardenerFraction, 1)} hardener`]),
       ...(s.ribbonMm === undefined ? [] : [`a ribbon of ${formatQuantity('length', s.ribbonMm / 10, units)}`]),
     ].join(', ');
-  const times = pace.sand ?? USUAL_PACE;
   return (
     <>
       <Section
@@ -223,7 +221,8 @@ function Spread({
           areaCm2={area}
           waveMm={2 * reachMm}
           panelMm={lengthMm}
-          factor={times}
+          paces={pace}
+          usualShape={panel.shape}
         />
       )}
       <Text kind="small" tone="muted">

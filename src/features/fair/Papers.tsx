@@ -2,16 +2,9 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, isFiller, isTopcoat, waitText, type Strata, type Zone } from '@/core';
 import { afterRemoval, filmBudget } from '@/core/grit/budget';
-import {
-  boardFor,
-  gritLadder,
-  ladderRemovalUm,
-  SHAPE_CLASSES,
-  type Grit,
-  type LadderOn,
-  type Rung,
-  type ShapeClass,
-} from '@/core/grit/ladder';
+import { boardFor, gritLadder, ladderRemovalUm, type Grit, type LadderOn, type Rung } from '@/core/grit/ladder';
+import { paceOn, pieceClass, type OwnPaces } from '@/core/labour/hours';
+import { SHAPE_CLASSES, type ShapeClass } from '@/core/library/shapeClass';
 import { keysOf } from '@/core/keysOf';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -52,7 +45,8 @@ export function Papers({
   areaCm2,
   waveMm,
   panelMm,
-  factor,
+  paces,
+  usualShape,
 }: {
   zones: readonly Zone[];
   strata: Strata | undefined;
@@ -62,13 +56,16 @@ export function Papers({
   /** Across the lows, and of the panel, mm. */
   waveMm: number;
   panelMm: number;
-  /** How much longer this shop is at it than is usual, and on how many entries that rests. */
-  factor: { times: number; entries: number };
+  /** How much longer this shop is at things than is usual. */
+  paces: OwnPaces;
+  /** What somebody said the panel is like. */
+  usualShape: ShapeClass | undefined;
 }) {
   const { units } = useAppTheme();
-  const [shape, setShape] = useState<ShapeClass>('flat');
+  const [shape, setShape] = useState<ShapeClass>(usualShape ?? 'flat');
   const { on, from, first } = startOf(strata, fills);
   const area = areaCm2 > 0 ? areaCm2 : zones.reduce((sum, z) => sum + z.areaCm2, 0);
+  const factor = paceOn(paces, 'sand', pieceClass(shape, area));
   const rungs = gritLadder(from, SANDED_TO[on], on, area, shape, first);
   const board = boardFor(waveMm, panelMm);
   const budget = strata && !fills ? filmBudget(strata) : undefined;
@@ -78,7 +75,10 @@ export function Papers({
   const times = (min: number) => waitText(Math.max(1, Math.round(min)) * MIN_MS);
   if (rungs.length === 0) return null;
   return (
-    <Section title="Papers" aside={`about ${times(usual * factor.times)}`}>
+    <Section
+      title="Papers"
+      aside={`about ${times(usual * factor.times)}, ${times((usual * factor.times) / factor.spread)} to ${times(usual * factor.times * factor.spread)}`}
+    >
       <ChoiceGroup label="It is" options={SHAPES} value={shape} onChange={(s) => setShape(s)} />
       {fills &&
         (board ? (

@@ -19,7 +19,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
-import { typedQuantity, typedText } from '@/ui/form/schema';
+import { typedNumber, typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
 import { Row, Stack } from '@/ui/layout';
 import { Problem } from '@/ui/Notice';
@@ -40,6 +40,7 @@ const panelSchema = (units: UnitSystem) =>
     area: typedQuantity('area', BOUNDS.areaCm2, units).required(),
     begin: begin(),
     row: string<FloorRow>().required(),
+    count: typedNumber({ plain: true }, { min: 1, max: 999, whole: true }, units).required(),
   });
 const zoneSchema = (units: UnitSystem) =>
   object({
@@ -61,13 +62,14 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
       area: '',
       begin: 'old',
       row: 'across',
+      count: '1',
     },
     panelSchema,
   );
   const forget = useFormDraft(`panel/${open.job.id}`, form);
   const [problem, setProblem] = useState<Message>();
   const { control } = form;
-  const save = form.handleSubmit(({ name, substrate, thick, area, begin, row }) => {
+  const save = form.handleSubmit(({ name, substrate, thick, area, begin, row, count }) => {
     const taken = panelNameProblem(open.job, name);
     if (taken) return form.setError('name', { message: taken }, { shouldFocus: true });
     const id = newId(nowMs());
@@ -76,8 +78,11 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
       open.job.id,
       (j) => ({
         ...j,
-        panels: [...j.panels, { id, name, substrate, thicknessUm: um, row }],
-        zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: area }],
+        panels: [
+          ...j.panels,
+          { id, name, substrate, thicknessUm: um, row, ...(count > 1 && { pieces: { count, done: 0 } }) },
+        ],
+        zones: [...j.zones, { id: `${id}-z`, panelId: id, name: 'Whole', areaCm2: area * count }],
       }),
       beginning(begin, [`${id}-z`], { substrate, thicknessUm: um }),
     ).then(
@@ -111,6 +116,7 @@ export function AddPanel({ open, close }: { open: OpenJob; close(): void }) {
       <AreaFromSizes
         onArea={(cm2) => form.setValue('area', formatForInput(cm2, { quantity: 'area' }, units), { shouldDirty: true })}
       />
+      <FormField control={control} name="count" label="Like pieces, each of that area" numeric />
       <FormChoice control={control} name="begin" label="What is on it" options={BEGINS} />
       <FormChoice control={control} name="row" label="Where it lies on the floor" options={ROWS} />
       <Problem says={problem} />

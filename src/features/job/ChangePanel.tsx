@@ -24,21 +24,25 @@ import { changePanel, isStated, keepsZone } from '@/core/log/panelChange';
 import { useFormDraft, useNow, useShopActions, type OpenJob } from '@/data';
 import { Fields } from '@/ui/Field';
 import { FormChoice, FormField } from '@/ui/form/FormField';
-import { typedQuantity, typedText } from '@/ui/form/schema';
+import { typedNumber, typedQuantity, typedText } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
 import { Row } from '@/ui/layout';
 import { useNotify } from '@/ui/notifications';
 import { useAppTheme } from '@/ui/appTheme';
 import { monthYear } from '@/ui/format';
-import { formatForInput } from '@/ui/numbers';
+import { formatForInput, readNumber } from '@/ui/numbers';
 import { ActionButton } from '@/ui/ActionButton';
 import { Problem } from '@/ui/Notice';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
+import { sizeOf, standFor, TWO_PEOPLE_G, weightOf } from '@/core/bodies';
+import { SHAPE_CLASSES, type ShapeClass } from '@/core/library/shapeClass';
+import { keysOf } from '@/core/keysOf';
 import { FinishFields } from './FinishFields';
 import { ROWS } from './rows';
 
+const SHAPES = keysOf(SHAPE_CLASSES).map((value) => ({ value, label: SHAPE_CLASSES[value].name }));
 /** 'Ends with base and clear, gloss'. */
 function finishWords(job: Job, z: Zone): string {
   const { system, sheen, level, untilMs } = finishOf(job, z.id);
@@ -56,6 +60,9 @@ const schema = (units: UnitSystem) =>
     name: typedText(120, 'Give the panel a name'),
     thick: typedQuantity('thickness', { min: 0.1, max: 50 }, units).required(),
     row: string<FloorRow | ''>().defined(),
+    shape: string<ShapeClass>().required(),
+    count: typedNumber({ plain: true }, { min: 1, max: 999, whole: true }, units).required(),
+    weight: typedQuantity('bulk', { min: 0.01, max: 5000, optional: true }, units),
     zones: array()
       .of(
         object({
@@ -78,6 +85,13 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     {
       name: panel.name,
       row: panel.row ?? '',
+      shape: panel.shape ?? 'flat',
+      count: String(panel.pieces?.count ?? 1),
+      weight: formatForInput(
+        panel.weightG === undefined ? undefined : panel.weightG / 1000,
+        { quantity: 'bulk' },
+        units,
+      ),
       thick: formatForInput(panel.thicknessUm / 1000, { quantity: 'thickness' }, units),
       zones: zones.map((z) => ({ name: z.name, area: formatForInput(z.areaCm2, { quantity: 'area' }, units) })),
     },
@@ -91,6 +105,12 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
   const [showing, setShowing] = useState<string>();
   const [problem, setProblem] = useState<Message>();
   const say = (e: Error) => setProblem(errorText(e));
+  const typedWeight = form.watch('weight');
+  const weighed = readNumber(typedWeight, { quantity: 'bulk' }, units, true);
+  const weighs = { ...panel, ...(weighed.ok && weighed.value !== undefined && { weightG: weighed.value * 1000 }) };
+  const eachG = weighs.weightG ?? weightOf(job, panel) / (panel.pieces?.count ?? 1);
+  const stand = standFor(eachG);
+  const size = sizeOf(panel);
   const leave = () => {
     forget();
     close();
@@ -100,10 +120,13 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
     notify({ text, undo: () => changeJob(job.id, (j) => ({ ...j, panels: job.panels, zones: job.zones })) });
     leave();
   };
-  const save = form.handleSubmit(({ name, thick, row, zones: typed }) => {
+  const save = form.handleSubmit(({ name, thick, row, shape, count, weight, zones: typed }) => {
     const change = {
       name,
       row: FLOOR_ROW_NAMES.find((r) => r === row),
+      count,
+      ...((dirtyFields.shape || panel.shape) && { shape }),
+      weightG: dirtyFields.weight && weight !== undefined ? weight * 1000 : undefined,
       thicknessUm: dirtyFields.thick ? Math.round(thick * 1000) : panel.thicknessUm,
       zones: zones.map((z, i) => ({
         id: z.id,
@@ -120,7 +143,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
         const at = zones.findIndex((z) => z.id === id);
         if (what === 'zone' && at >= 0) form.setError(`zones.${at}.name`, { message: String(message) });
         else if (what === 'area' && at >= 0) form.setError(`zones.${at}.area`, { message: String(message) });
-        else form.setError(what === 'thick' ? 'thick' : 'name', { message: String(message) });
+        else form.setError(what === 'thick' || what === 'count' ? what : 'name', { message: String(message) });
       }
       return;
     }
@@ -151,6 +174,18 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
         <FormField control={control} name="thick" label="Thick" quantity="thickness" />
       </Fields>
       <FormChoice control={control} name="row" label="Where it lies on the floor" options={ROWS} />
+      <FormChoice control={control} name="shape" label="Its surface is" options={SHAPES} />
+      <Fields>
+        <FormField control={control} name="count" label="Like pieces, in all" numeric />
+        <FormField control={control} name="weight" label="Each weighs, if weighed" quantity="bulk" />
+      </Fields>
+      <Text kind="small" tone={stand ? 'muted' : 'stop'}>
+        {`${weighs.weightG === undefined ? 'Estimated at' : 'Weighs'} ${formatQuantity('bulk', eachG / 1000, units, 1)}${size ? `, ${formatQuantity('length', size.width / 10, units, 0)} by ${formatQuantity('length', size.height / 10, units, 0)}` : ''}: ${
+          stand
+            ? `${stand.name} carries it${eachG > TWO_PEOPLE_G ? ', and two people lift it' : ''}`
+            : 'no stand carries it. It stays where it is, or a hoist holds it'
+        }.`}
+      </Text>
       {zones.map((z, i) => (
         <View key={z.id}>
           <Fields>

@@ -3,6 +3,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import {
+  countText,
   effectiveEvents,
   errorText,
   formatQuantity,
@@ -20,7 +21,17 @@ import {
   without,
 } from '@/core';
 import { withoutCards } from '@/core/log/job';
-import { loadFormats, newId, nowMs, useFormDraft, useJob, useSheetDraft, useShopActions, type OpenJob } from '@/data';
+import {
+  loadFormats,
+  newId,
+  nowMs,
+  useFormDraft,
+  useJob,
+  useJobs,
+  useSheetDraft,
+  useShopActions,
+  type OpenJob,
+} from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
@@ -29,6 +40,7 @@ import { setProblems, useAppForm } from '@/ui/form/useAppForm';
 import { Grow } from '@/ui/layout';
 import { useNotify } from '@/ui/notifications';
 import { ActionButton } from '@/ui/ActionButton';
+import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Disclosure } from '@/ui/Disclosure';
 import { EmptyPage } from '@/ui/EmptyState';
 import { ListRow } from '@/ui/ListRow';
@@ -66,6 +78,9 @@ const HEX = /^#[0-9a-f]{6}$/i;
 
 const newJobSchema = () => object({ name: typedText(120, 'Give the job a name'), about: typedText(2000) });
 
+/** So many jobs are offered to begin like. */
+const MOST_LIKE = 6;
+
 const loadBodies = () => import('@/core/bodies');
 
 function NewJob() {
@@ -79,13 +94,17 @@ function NewJob() {
   const [telling, setTelling] = useState(false);
   const dropParts = useSheetDraft('job/new/parts', choice === NO_PARTS ? undefined : choice, setChoice);
   const parts = pickedParts(choice);
+  const { jobs } = useJobs();
+  const [likeId, setLikeId] = useState<string>();
+  const like = jobs.find((j) => j.job.id === likeId)?.job;
+  const count = like ? withoutCards(like).panels.length : parts.length;
   const save = form.handleSubmit(async ({ name, about }) => {
     const now = nowMs();
     const bare: Job = { id: newId(now), name, about, createdMs: now, panels: [], zones: [] };
-    const { layOut } = await loadBodies();
-    const job: Job = layOut({ ...bare, ...(choice.body && { body: choice.body }) }, parts, choice.split, () =>
-      newId(now),
-    );
+    const { layOut, layOutLike } = await loadBodies();
+    const job: Job = like
+      ? layOutLike(bare, like, () => newId(now))
+      : layOut({ ...bare, ...(choice.body && { body: choice.body }) }, parts, choice.split, () => newId(now));
     const { parseJob } = await loadFormats();
     const checked = parseJob(job);
     if (!checked.ok) return setProblem(setProblems(form, checked.error)[0]?.message);
@@ -94,7 +113,7 @@ function NewJob() {
         forget();
         dropParts();
         notify({ text: `${name}: job started.` });
-        router.replace(parts.length > 0 ? pageHref('/panels') : pageHref('/job/[jobId]/change', { jobId: job.id }));
+        router.replace(count > 0 ? pageHref('/panels') : pageHref('/job/[jobId]/change', { jobId: job.id }));
       },
       (e: Error) => setProblem(errorText(e)),
     );
@@ -103,11 +122,7 @@ function NewJob() {
     <Page
       foot={
         <ActionButton
-          label={
-            parts.length === 0
-              ? 'Start the job'
-              : `Start it with ${parts.length === 1 ? '1 panel' : `${parts.length} panels`}`
-          }
+          label={count === 0 ? 'Start the job' : `Start it with ${countText(count, 'panel')}`}
           strong
           grow
           onPress={() => void save()}
@@ -120,7 +135,15 @@ function NewJob() {
         subtitle="Its name, and the parts that it is about. All of it can be changed later."
       />
       <FormField control={form.control} name="name" label="Name" />
-      <PartsPick value={choice} onChange={setChoice} />
+      {!like && <PartsPick value={choice} onChange={setChoice} />}
+      {jobs.length > 0 && parts.length === 0 && (
+        <ChoiceGroup
+          label="Or the same parts as a job that was here"
+          options={jobs.slice(0, MOST_LIKE).map((j) => ({ value: j.job.id, label: j.job.name }))}
+          value={likeId}
+          onChange={(id) => setLikeId(id === likeId ? undefined : id)}
+        />
+      )}
       <Disclosure head={<Text>About it</Text>} open={telling} onToggle={() => setTelling(!telling)}>
         <FormField control={form.control} name="about" label="About" multiline />
       </Disclosure>

@@ -4,6 +4,7 @@ import { BODIES, partOutline, ZONE_SPLITS, type BodyKind, type BodyPart, type Zo
 import { keysOf } from '@/core/keysOf';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { Floor } from '@/ui/floor/Floor';
+import { PickFrom } from '@/ui/PickFrom';
 import { BEGINS, type Begin } from './begin';
 
 /** Which parts of which body are laid out, how they are divided, and what is on them. */
@@ -19,6 +20,9 @@ export const NO_PARTS: PartsChoice = { body: undefined, parts: [], split: 'whole
 /** The parts that were picked, in the order of the body. */
 export const pickedParts = ({ body, parts }: PartsChoice): BodyPart[] =>
   body ? BODIES[body].parts.filter((p) => parts.includes(p.name)) : [];
+
+/** What comes in most. */
+const LIKELY: readonly BodyKind[] = ['smallHatch', 'saloon', 'estate', 'van', 'motorcycle', 'singleParts'];
 
 /** Pick a body, touch the parts that the job is about. */
 export function PartsPick({
@@ -47,9 +51,10 @@ export function PartsPick({
     onChange({ ...value, parts: parts.includes(name) ? parts.filter((p) => p !== name) : [...parts, name] });
   return (
     <>
-      <ChoiceGroup
+      <PickFrom
         label="What is it"
         options={keysOf(BODIES).map((b) => ({ value: b, label: BODIES[b].name }))}
+        likely={LIKELY}
         value={body}
         onChange={(b) => onChange({ ...value, body: b === body ? undefined : b, parts: [] })}
       />

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useFormState, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import {
+  FAMILIES,
   errorText,
   GRITS,
   openSpots,
@@ -15,13 +16,13 @@ import {
 } from '@/core';
 import { benchAddress, readDevice } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
-import { Stack } from '@/ui/layout';
 import { Problem } from '@/ui/Notice';
 import { formatForInput } from '@/ui/numbers';
 import { Fields } from '@/ui/Field';
 import { FormField } from '@/ui/form/FormField';
 import { FormDay } from '@/ui/form/FormPicked';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { MOST_TO_TAP, PickFrom } from '@/ui/PickFrom';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { spotWords } from '@/ui/words';
@@ -270,21 +271,15 @@ function ProductChoice({
   value: string;
   onChange(v: string): void;
 }) {
-  const [all, setAll] = useState(false);
-  const picked = options.find((p) => p.id === value);
-  const list = all || !picked || options.length <= 4 ? options : [picked];
+  const picked = options.some((p) => p.id === value);
   return (
-    <Stack between={1}>
-      <ChoiceGroup
-        label={label}
-        options={list.map((p) => ({ value: p.id, label: shortName(p) }))}
-        value={value}
-        onChange={(v) => {
-          setAll(false);
-          onChange(v);
-        }}
-      />
-      {list.length < options.length && <TextButton label="Another product" onPress={() => setAll(true)} />}
-    </Stack>
+    <PickFrom
+      label={label}
+      options={options.map((p) => ({ value: p.id, label: shortName(p), group: FAMILIES[p.family].name }))}
+      value={value}
+      most={options.length <= 4 ? 4 : picked ? 1 : MOST_TO_TAP}
+      more="Another product"
+      onChange={onChange}
+    />
   );
 }

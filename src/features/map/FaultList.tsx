@@ -29,7 +29,9 @@ export function FaultList({
     <Section title="Faults here" aside={String(all)}>
       {faults.length === 0 && (
         <Stack top={3} bottom={3}>
-          <Text tone="muted">None is marked on this face. Walk along it, and tap what you see.</Text>
+          <Text tone="muted">
+            None is marked on this face. To mark one, choose Mark under the drawing, then tap what you see.
+          </Text>
         </Stack>
       )}
       {faults.map(({ fault: f, zoneId }) => (

@@ -1,5 +1,5 @@
-import { useState } from 'react';
 import {
+  FAMILIES,
   APPLICATION_KINDS,
   APPLICATIONS,
   isFiller,
@@ -11,11 +11,10 @@ import {
 } from '@/core';
 import { useLibrary, useShopActions } from '@/data';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { PickFrom } from '@/ui/PickFrom';
 import { Field, Fields, Measure } from '@/ui/Field';
-import { Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { TextButton } from '@/ui/TextButton';
 import { POUR_BY } from '@/ui/pourBy';
 import { draftForProduct, EMPTY_CUP, mixable, type MixDraft } from './cup';
 
@@ -44,9 +43,7 @@ export function MixForm({
 }) {
   const { all, lookup } = useLibrary();
   const { saveSettings } = useShopActions();
-  const [products, setProducts] = useState(false);
   const pick = (id: string) => {
-    setProducts(false);
     const chosen = lookup(id);
     if (chosen && id !== d.productId)
       set({
@@ -60,15 +57,14 @@ export function MixForm({
     : [];
   return (
     <Section title="What and how">
-      <Stack between={1}>
-        <ChoiceGroup
-          label="Product"
-          options={(products ? all.filter(mixable) : [product]).map((p) => ({ value: p.id, label: p.name }))}
-          value={d.productId}
-          onChange={pick}
-        />
-        {!products && <TextButton label="Another product" onPress={() => setProducts(true)} />}
-      </Stack>
+      <PickFrom
+        label="Product"
+        options={all.filter(mixable).map((p) => ({ value: p.id, label: p.name, group: FAMILIES[p.family].name }))}
+        value={d.productId}
+        most={1}
+        more="Another product"
+        onChange={pick}
+      />
       {partners.length > 0 && (
         <ChoiceGroup
           label="Stirred half and half with"

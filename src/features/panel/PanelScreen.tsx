@@ -44,6 +44,7 @@ import { ClockTrack } from './ClockTrack';
 import { History } from './History';
 import { NextSteps } from './NextSteps';
 import { PanelToDos } from './PanelToDos';
+import { Pieces } from './Pieces';
 import { Spots, worstSpots } from './Spots';
 import { Undo } from './Undo';
 import { WorkTime } from './WorkTime';
@@ -120,6 +121,7 @@ function Opened({
           <Standing status={status} strata={strata} area={formatQuantity('area', zone.areaCm2, units)} now={now} />
         }
       />
+      <Pieces jobId={open.job.id} panel={panel} />
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
         <>

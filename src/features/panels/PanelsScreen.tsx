@@ -2,12 +2,14 @@ import { useRouter } from 'expo-router';
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
+  waitsForHands,
+  countText,
   formatQuantity,
   SUBSTRATES,
   ZONE_STAGE_NAMES,
   zonesOf,
   type Panel,
-  type ZoneStage,
+  type ZoneStatus,
   type Statuses,
 } from '@/core';
 import { withoutCards } from '@/core/log/job';
@@ -32,26 +34,11 @@ import { pageHref } from '@/ui/pages';
 import { JobFloor } from '@/ui/floor/JobFloor';
 
 /** Filters that people ask for across the room. */
-const FILTERS: { value: string; label: string; stages?: ZoneStage[] }[] = [
+const FILTERS: { value: string; label: string; shows?(s: ZoneStatus, now: number): boolean }[] = [
   { value: 'all', label: 'All' },
-  { value: 'wait', label: 'Curing', stages: ['curing'] },
-  {
-    value: 'work',
-    label: 'Ready',
-    stages: [
-      'bare',
-      'converted',
-      'toSand',
-      'filled',
-      'primed',
-      'pastWindow',
-      'toBlock',
-      'readyForColour',
-      'baseOn',
-      'toPolish',
-    ],
-  },
-  { value: 'done', label: 'Finished', stages: ['finished'] },
+  { value: 'wait', label: 'Curing', shows: (s) => s.stage === 'curing' },
+  { value: 'work', label: 'Ready', shows: waitsForHands },
+  { value: 'done', label: 'Finished', shows: (s) => s.stage === 'finished' },
 ];
 
 interface Props {
@@ -71,8 +58,9 @@ export function PanelsScreen({ selected }: Props) {
   const list = asList || selected !== undefined;
   const drawn = useGrowingCount(live.reduce((n, j) => n + withoutCards(j.open.job).panels.length, 0));
   if (loading) return <Page>{null}</Page>;
-  const stages = FILTERS.find((f) => f.value === filter)?.stages;
+  const shows = FILTERS.find((f) => f.value === filter)?.shows;
   const count = live.reduce((n, j) => n + withoutCards(j.open.job).panels.length, 0);
+  const shown = live.reduce((n, j) => n + panelsThat(j.open, j.statuses, shows, now).length, 0);
   return (
     <Page
       testID="panels"
@@ -85,7 +73,7 @@ export function PanelsScreen({ selected }: Props) {
     >
       <PageHead
         eyebrow={live.length === 1 ? '1 job' : `${live.length} jobs`}
-        title={count === 1 ? '1 panel' : `${count} panels`}
+        title={shows ? `${shown} of ${countText(count, 'panel')}` : countText(count, 'panel')}
         right={
           selected || count === 0 ? undefined : (
             <TextButton label={list ? 'On the floor' : 'As a list'} onPress={() => setAsList(!asList)} />
@@ -113,9 +101,10 @@ export function PanelsScreen({ selected }: Props) {
               most={drawn - live.slice(0, i).reduce((n, j) => n + withoutCards(j.open.job).panels.length, 0)}
               open={open}
               statuses={statuses}
-              stages={stages}
+              shows={shows}
+              now={now}
               selected={selected?.jobId === open.job.id ? selected.panelId : undefined}
-              now={list ? undefined : now}
+              onFloor={!list}
             />
           </View>
         ))}
@@ -124,27 +113,39 @@ export function PanelsScreen({ selected }: Props) {
   );
 }
 
+type Shows = (typeof FILTERS)[number]['shows'];
+/** The panels of a job of which a zone is looked for; all of them without a filter. */
+const panelsThat = (open: OpenJob, statuses: Statuses, shows: Shows, now: number): Panel[] =>
+  withoutCards(open.job).panels.filter(
+    (p) =>
+      !shows ||
+      zonesOf(open.job, p.id).some((z) => {
+        const status = statuses.get(z.id);
+        return status !== undefined && shows(status, now);
+      }),
+  );
+
 function JobPanels({
   most,
   open,
   statuses,
-  stages,
+  shows,
   selected,
   now,
+  onFloor,
 }: {
   /** So many of its panels are drawn. */
   most: number;
   open: OpenJob;
   statuses: Statuses;
-  stages: ZoneStage[] | undefined;
+  shows: Shows;
   selected: string | undefined;
-  /** The moment of the floor; undefined for a list. */
-  now: number | undefined;
+  now: number;
+  /** As it lies on the floor, or as a list. */
+  onFloor: boolean;
 }) {
   const router = useRouter();
-  const panels = withoutCards(open.job).panels.filter(
-    (p) => !stages || zonesOf(open.job, p.id).some((z) => stages.includes(statuses.get(z.id)?.stage ?? 'unknown')),
-  );
+  const panels = panelsThat(open, statuses, shows, now);
   return (
     <Section
       title={open.job.name}
@@ -166,16 +167,16 @@ function JobPanels({
           <Text tone="muted">None in this job.</Text>
         </Stack>
       )}
-      {now !== undefined && (
+      {onFloor && (
         <JobFloor
           open={open}
           statuses={statuses}
           now={now}
           most={most}
-          shown={stages && new Set(panels.map((p) => p.id))}
+          shown={shows && new Set(panels.map((p) => p.id))}
         />
       )}
-      {(now === undefined ? panels : []).slice(0, Math.max(0, most)).map((p) => (
+      {(onFloor ? [] : panels).slice(0, Math.max(0, most)).map((p) => (
         <ListRow
           key={p.id}
           selected={p.id === selected}

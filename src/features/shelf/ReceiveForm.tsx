@@ -11,6 +11,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { showDay } from '@/ui/days';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
+import { PickFrom } from '@/ui/PickFrom';
 import { Fields } from '@/ui/Field';
 import { FormDay } from '@/ui/form/FormPicked';
 import { FormField } from '@/ui/form/FormField';
@@ -167,9 +168,9 @@ export function ReceiveForm({
             <TextButton label="Something else" onPress={() => setProductId(undefined)} />
           </View>
         ) : (
-          <ChoiceGroup
+          <PickFrom
             label="Product"
-            options={stocked.map((p) => ({ value: p.id, label: p.name }))}
+            options={stocked.map((p) => ({ value: p.id, label: p.name, group: FAMILIES[p.family].name }))}
             value={undefined}
             onChange={(id) => pickPart(id, 0)}
           />

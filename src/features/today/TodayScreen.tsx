@@ -109,7 +109,11 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
       <PageHead
         eyebrow={settings.shopName}
         right={<Text tone="muted">{clockTime(now)}</Text>}
-        title={answer(lists.ready.length + lists.closing.length, lists.running[0], now)}
+        title={answer(
+          new Set([...lists.ready, ...lists.closing].map((r) => `${r.open.job.id}/${r.panel.id}`)).size,
+          lists.running[0],
+          now,
+        )}
         subtitle={<AirNow now={now} />}
       />
       <UnreadJobs failures={failures} />
@@ -198,6 +202,7 @@ function AirNow({ now }: { now: number }) {
   );
 }
 
+/** @param ready panels that wait for hands */
 function answer(ready: number, next: TodayRow | undefined, now: number): string {
   const hands = ready === 0 ? 'Nothing ready' : `${ready} ready now`;
   return next?.moment ? `${hands}, next ${shortWhen(next.moment.atMs, now)}` : `${hands}, no clock running`;

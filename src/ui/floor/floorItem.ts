@@ -1,8 +1,8 @@
 import type { FloorItem } from './Floor';
 import { STANDING_TONES, type FloorPart } from './floorParts';
 
-/** A panel of a job as it lies on the floor, in words and as it is drawn. @param notLookedFor it is not what one looks for */
-export function floorItem(p: FloorPart, notLookedFor = false): FloorItem {
+/** A panel of a job as it lies on the floor, in words and as it is drawn. */
+export function floorItem(p: FloorPart): FloorItem {
   const more = [
     p.off && `Off: ${p.off}`,
     p.faults > 0 && (p.faults === 1 ? '1 fault' : `${p.faults} faults`),
@@ -17,6 +17,6 @@ export function floorItem(p: FloorPart, notLookedFor = false): FloorItem {
     tone: STANDING_TONES[p.standing],
     ...(more && { more }),
     faces: p.faces,
-    pale: notLookedFor || p.off !== undefined,
+    pale: p.off !== undefined,
   };
 }

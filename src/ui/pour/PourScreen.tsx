@@ -89,7 +89,10 @@ export function PourScreen({
   const before = begun.reduce((s, g) => s + g, 0);
   const read = typed === '' ? undefined : readNumber(typed, { quantity: 'mass' }, units);
   const live = scale.status === 'live' && !byHand ? scale.state : undefined;
-  const shown = live ? live.g : read?.ok ? read.value : undefined;
+  // Without a scale to read each line is told by itself: many tare between lines, or measure in a cup.
+  const isByLine = scale.status === 'none';
+  const told = read?.ok ? read.value : undefined;
+  const shown = live ? live.g : told === undefined ? undefined : isByLine ? before + told : told;
   const mass = (g: number) => formatQuantity('mass', g, units);
   if (!step || !line) {
     const poured = lines.map((l, i) => ({ massG: begun[i] ?? 0, plannedG: plan.lines[i]?.massG ?? l.massG }));
@@ -168,8 +171,12 @@ export function PourScreen({
     >
       <PageHead
         eyebrow={`${product.name}, line ${at + 1} of ${lines.length}`}
-        title={`${line.name}: up to ${mass(target)}`}
-        subtitle={`Add ${mass(line.massG)}${before > 0 ? ` to the ${mass(before)} that are in` : ''}.`}
+        title={isByLine ? `${line.name}: ${mass(line.massG)}` : `${line.name}: up to ${mass(target)}`}
+        subtitle={
+          isByLine
+            ? `${before > 0 ? `${mass(before)} are in: the scale then shows ${mass(target)} if it was not tared.` : 'By itself; tare between lines, or read the sum.'}`
+            : `Add ${mass(line.massG)}${before > 0 ? ` to the ${mass(before)} that are in` : ''}.`
+        }
       />
       <View style={{ alignItems: 'center', paddingVertical: gap(4), gap: gap(2) }} aria-live="polite">
         <Text kind="small" tone="muted">
@@ -219,7 +226,7 @@ export function PourScreen({
       )}
       {(scale.status !== 'live' || byHand) && (
         <Field
-          label="The scale shows"
+          label={isByLine ? `Poured of ${line.name}` : 'The scale shows'}
           unit="g"
           value={typed}
           onChange={setTyped}
