@@ -194,3 +194,129 @@ test('the whole shop is deleted, and not without a file of it', async ({ page })
   await page.goto('/');
   await expect(answer(page)).toHaveText('No job yet');
 });
+
+test('like pieces are one with a count; the count does not shrink under what is done; weight and stand are said', async ({
+  page,
+}) => {
+  await page.goto('/?own');
+  await press(page, 'Start a job');
+  await page.getByLabel('Name').fill('Brackets');
+  await page.getByTestId('save').click();
+  await press(page, 'Add a panel');
+  await page.getByLabel('Panel', { exact: true }).fill('Bracket');
+  await press(page, 'Work the area out from its sizes');
+  await pick(page, 'Casting, by weight');
+  await page.getByLabel('Its walls, mm').fill('5');
+  await page.getByLabel('Weight, kg').fill('0,5');
+  await expect(page.getByText(/^Give or take 35 %/)).toBeVisible();
+  await page.getByTestId('take-area').click();
+  await page.getByLabel('Like pieces, each of that area').fill('8');
+  await page.getByTestId('add-panel').click();
+  await expect(page.getByText(/^Mild steel\. Whole/)).toBeVisible();
+  await page.getByRole('link', { name: 'Panels', exact: true }).click();
+  await page
+    .getByRole('link', { name: /^Bracket/ })
+    .first()
+    .click();
+  await expect(page.getByTestId('pieces')).toContainText('8 pieces, 0 done');
+  for (const n of [1, 2, 3]) {
+    await press(page, 'One more done');
+    await expect(page.getByTestId('pieces')).toContainText(`8 pieces, ${n} done`);
+  }
+  await page.goBack();
+  await press(page, /^The job /);
+  await page.getByRole('link', { name: /^Change it/ }).click();
+  await press(page, 'Change Bracket');
+  await page.getByLabel('Like pieces, in all').fill('2');
+  await page.getByTestId('keep-panel').click();
+  await expect(page.getByText('3 of them are done: no fewer than that')).toBeVisible();
+  await page.getByLabel('Each weighs, if weighed, kg').fill('400');
+  await expect(page.getByText(/no stand carries it/)).toBeVisible();
+  await page.getByLabel('Each weighs, if weighed, kg').fill('0,6');
+  await expect(page.getByText(/a wire hook carries it/)).toBeVisible();
+  await page.getByLabel('Like pieces, in all').fill('10');
+  await pick(page, 'Small or textured parts');
+  await page.getByTestId('keep-panel').click();
+  await expect(page.getByText('Bracket is changed.')).toBeVisible();
+});
+
+test('a job begins with the same parts as one that was here', async ({ page }) => {
+  await openDemo(page, '/job/new');
+  await page.getByLabel('Name').fill('The next one');
+  await pick(page, /^Hatchback/);
+  await page.getByTestId('save').click();
+  await expect(page.getByText('The next one: job started.')).toBeVisible();
+  await expect(page.getByRole('link', { name: /^Bonnet/ })).not.toHaveCount(0);
+});
+
+test('what is received is found among all products by its first letters', async ({ page }) => {
+  await openDemo(page, '/shelf');
+  await press(page, 'Something came');
+  await press(page, /^All \d+ : Product/);
+  await page.getByTestId('pick-search').fill('bui');
+  const list = page.getByRole('radiogroup', { name: 'Product, all of them' });
+  await expect(list.getByRole('radio')).not.toHaveCount(0);
+  await expect(list.getByRole('radio').first()).toHaveAccessibleName(/build/i);
+  await page.getByTestId('pick-search').fill('zzz');
+  await expect(page.getByText('Nothing is called so.')).toBeVisible();
+  await page.getByTestId('pick-search').fill('bui');
+  await page.getByTestId('pick-search').press('Enter');
+  await expect(page.getByRole('radio', { name: /build/i })).toBeChecked();
+});
+
+test('words of the trade are explained where they stand, and not to somebody who knows', async ({ page }) => {
+  await openDemo(page, '/panel/bread-van/left-door');
+  const words = page.getByTestId('words');
+  await words.getByRole('button').first().click();
+  await expect(words).toContainText(/: .{20,}\./);
+  await expect(page.getByTestId('how')).toBeVisible();
+  await press(page, 'I know how');
+  await expect(page.getByTestId('how')).toHaveCount(0);
+  await expect(words).toHaveCount(0);
+  await page.reload();
+  await expect(page.getByTestId('next-step').first()).toBeVisible();
+  await expect(page.getByTestId('how')).toHaveCount(0);
+  await press(page, 'Explain the steps');
+  await expect(page.getByTestId('how')).toBeVisible();
+});
+
+test('a filter filters the floor, and its count is that of Today', async ({ page }) => {
+  await openDemo(page, '/');
+  const [ready] = /^\d+/.exec((await answer(page).textContent()) ?? '') ?? [];
+  await page.goto('/panels');
+  await expect(answer(page)).toHaveText(/^\d+ panels$/);
+  const all = await page.getByTestId('panels').getByRole('link').count();
+  await pick(page, 'Ready');
+  await expect(answer(page)).toHaveText(new RegExp(`^${ready} of \\d+ panels$`));
+  await expect(async () =>
+    expect(await page.getByTestId('panels').getByRole('link').count()).toBeLessThan(all),
+  ).toPass();
+});
+
+test('on a wide screen the clock and the floor stand side by side; a panel that was opened begins at its own head', async ({
+  page,
+}) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openDemo(page, '/');
+  const clock = page.getByRole('region', { name: 'Next on the clock' });
+  await expect(clock).toBeVisible();
+  const floor = page.getByText('on the floor').first();
+  await expect(floor).toBeVisible();
+  expect((await floor.boundingBox())!.x).toBeGreaterThan((await clock.boundingBox())!.x + 400);
+  await clock.getByRole('link').first().focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('panel').getByRole('heading', { level: 1 })).toBeFocused();
+});
+
+test('by the keyboard the hand stays where it is when what it was on goes away', async ({ page }) => {
+  await openDemo(page, '/log?job=bread-van&zones=ld-upper&kind=coated');
+  await page.getByRole('button', { name: 'Another product' }).focus();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('pick-search')).toBeFocused();
+  await page.keyboard.type('epo');
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('pick-search')).toHaveCount(0);
+  await expect(async () =>
+    expect(await page.evaluate(() => document.activeElement !== document.body)).toBe(true),
+  ).toPass();
+});

@@ -1,8 +1,10 @@
 import type { ReactNode } from 'react';
 import { View } from 'react-native';
 import { useAppTheme, useWide } from './appTheme';
-import { Grow } from './layout';
 import { gap } from './theme';
+
+/** What was opened stands in it, beside its list: its head is the head of the view. */
+export const DETAIL_ID = 'detail';
 
 /** List and detail: side by side on a wide screen, the detail alone on a phone. */
 export function SplitView({ list, detail }: { list: ReactNode; detail: ReactNode }) {
@@ -11,7 +13,9 @@ export function SplitView({ list, detail }: { list: ReactNode; detail: ReactNode
   return (
     <View style={{ flex: 1, flexDirection: 'row', minHeight: 0 }}>
       <View style={{ width: 420, borderRightWidth: 1, borderRightColor: palette.line }}>{list}</View>
-      <Grow>{detail}</Grow>
+      <View id={DETAIL_ID} style={{ flex: 1, minWidth: 0 }}>
+        {detail}
+      </View>
     </View>
   );
 }

@@ -1,4 +1,5 @@
 import { useEffect, useRef } from 'react';
+import { DETAIL_ID } from './SplitView';
 
 /** How a control is found again when its view is drawn anew: what it is, and what it is called. */
 interface Place {
@@ -41,7 +42,7 @@ export function useViewFocus(path: string): void {
       const main = document.querySelector('[role=main]');
       const place = left.current.get(path);
       const back = place && [...(main?.querySelectorAll(CONTROLS) ?? [])].find((e) => isAt(e, place));
-      const head = main?.querySelector('[role=heading][aria-level="1"], h1');
+      const head = (main?.querySelector(`#${DETAIL_ID}`) ?? main)?.querySelector('[role=heading][aria-level="1"], h1');
       // What comes behind the head may hold the place that was left.
       const to = back ?? (place && Date.now() - since < PATIENCE_MS / 2 ? undefined : head);
       if (to instanceof HTMLElement) {

@@ -31,6 +31,7 @@ import { AirChart } from './AirChart';
 import { fitAnswer, UNFIT_WORDS } from '@/ui/fit';
 import { pageHref } from '@/ui/pages';
 import { ForecastSection } from './ForecastSection';
+import WordsHere from '@/ui/WordsHere';
 import { Readings } from './Readings';
 
 /** What one sprays, first of each family in the library. */
@@ -122,6 +123,7 @@ function Loaded({ room, now, product, products, onProduct }: Props) {
             <Gaps room={room} now={now} />
             <Readings room={room} now={now} />
             <Stack top={3}>
+              <WordsHere says={['dew point', 'window']} />
               <Text kind="small" tone="muted">
                 {phrase`Surface at least ${figure('tempDifference', 3, 0)} over the dew point (ISO 8502-4) and within the product\u2019s own limits. Estimated for a thin steel panel that hangs in this air; measure the panel itself before you spray. The data sheet decides.`}
               </Text>

@@ -15,6 +15,7 @@ import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
 import { Text } from '@/ui/Text';
+import WordsHere from '@/ui/WordsHere';
 import { gap } from '@/ui/theme';
 import { BlendChoices } from './BlendChoices';
 import { Legend, NextMap, Paint } from './BlendParts';
@@ -60,6 +61,7 @@ export function BlendView({
               Spraying is done in a booth with air-fed breathing: two-pack clear holds isocyanate. The sheet, local
               rules and the booth decide.
             </Notice>
+            <WordsHere says={['flop', 'key', 'feather', 'flash']} />
           </>
         }
       />

@@ -1,6 +1,6 @@
 import { phrase, type Message, type Panel, type PlainEvent, type Strata, type Zone } from '@/core';
 import { useRouter } from 'expo-router';
-import { memo, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import type { Verdict } from '@/core/advice';
 import {
@@ -25,6 +25,8 @@ import { gap } from '@/ui/theme';
 import { pageHref, type PageHref } from '@/ui/pages';
 import { StepHow, StepNeeds } from './StepNeeds';
 import { StillToCome } from './StillToCome';
+
+const WordsHere = lazy(() => import('@/ui/WordsHere'));
 
 interface Props {
   open: OpenJob;
@@ -100,6 +102,17 @@ export const NextSteps = memo(function NextSteps({ open, zone, zoneIds, panel, s
           </View>
           <Findings verdict={first.verdict} now={now} most={MOST_FINDINGS} />
           {!knowsHow && <StepHow step={first.step} strata={strata} />}
+          {!knowsHow && advice && (
+            <Suspense fallback={null}>
+              <WordsHere
+                says={[
+                  first.label,
+                  ...first.verdict.findings.flatMap((f) => [f.says, f.clears ?? '']),
+                  ...advice.howToDo(first.step),
+                ]}
+              />
+            </Suspense>
+          )}
           <StepNeeds
             open={open}
             panel={panel}

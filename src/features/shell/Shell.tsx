@@ -19,6 +19,7 @@ import { DARK, LIGHT, gap, GLOVE } from '@/ui/theme';
 import { paperTheme } from '@/ui/paperTheme';
 import { useFindKey } from './useFindKey';
 import { DemoBar } from './DemoBar';
+import { useFocusKeeper } from '@/ui/focusKeeper';
 import { useViewFocus } from '@/ui/viewFocus';
 import { pageHref, type OpenPage } from '@/ui/pages';
 
@@ -101,6 +102,7 @@ function Frame() {
   const { palette } = useAppTheme();
   const { trouble, mode } = useData();
   useFindKey();
+  useFocusKeeper();
   const later = useAfterFirstPaint();
   const wide = useWide();
   return (

@@ -14,7 +14,9 @@ import {
 } from '@/data';
 import { fitAnswer } from '@/ui/fit';
 import { clockTime, dayOnly, monthYear, shortWhen } from '@/ui/format';
-import { useAppTheme } from '@/ui/appTheme';
+import { useAppTheme, useWide } from '@/ui/appTheme';
+import { JobFloor } from '@/ui/floor/JobFloor';
+import { TwoColumns } from '@/ui/SplitView';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
 import { Grow, Stack } from '@/ui/layout';
@@ -82,6 +84,7 @@ const Blanked = ({ title, text }: { title: string; text: string }) => (
 
 function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Error[]; now: number }) {
   const settings = useSettings();
+  const wide = useWide();
   const { all } = useLibrary();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
@@ -104,6 +107,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   return (
     <Page
       testID="today"
+      wide
       foot={<ActionButton label="+ Log" strong grow onPress={() => router.navigate(pageHref('/log'))} testID="log" />}
     >
       <PageHead
@@ -120,63 +124,94 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
       {unreadable > 0 && (
         <Notice tone="stop">{`${unreadable} log records cannot be read. The rest is shown. Export the job before you go on.`}</Notice>
       )}
-      <RunningClocks jobs={jobs} now={now} />
-      <List title="Closing soon" {...listOf(lists.closing)}>
-        {(r) => ({
-          when: clockTime(r.status.closesMs ?? now),
-          wait: `in ${waitText((r.status.closesMs ?? now) - now)}`,
-          tone: 'window',
-          text: `${r.status.top?.label}: coat before then, or it needs sanding first`,
-        })}
-      </List>
-      <List title="Next on the clock" {...listOf(lists.running)} aside={`${lists.running.length} moving`}>
-        {(r) =>
-          r.moment &&
-          r.status.top && {
-            when: shortWhen(r.moment.atMs, now),
-            wait: `in ${waitText(r.moment.atMs - now)}`,
-            text: `${r.status.top.label}. ${momentWords(r.moment, r.status.top.family)}`,
-          }
+      <TwoColumns
+        left={
+          <>
+            <RunningClocks jobs={jobs} now={now} />
+            <List title="Closing soon" {...listOf(lists.closing)}>
+              {(r) => ({
+                when: clockTime(r.status.closesMs ?? now),
+                wait: `in ${waitText((r.status.closesMs ?? now) - now)}`,
+                tone: 'window',
+                text: `${r.status.top?.label}: coat before then, or it needs sanding first`,
+              })}
+            </List>
+            <List title="Next on the clock" {...listOf(lists.running)} aside={`${lists.running.length} moving`}>
+              {(r) =>
+                r.moment &&
+                r.status.top && {
+                  when: shortWhen(r.moment.atMs, now),
+                  wait: `in ${waitText(r.moment.atMs - now)}`,
+                  text: `${r.status.top.label}. ${momentWords(r.moment, r.status.top.family)}`,
+                }
+              }
+            </List>
+            <List title="Standing still" {...listOf(lists.stuck)}>
+              {(r) => ({
+                when: 'Cold',
+                wait: 'no end',
+                tone: 'stop',
+                text: `${r.status.top?.label} does not cure in this air. Warm the panel.`,
+              })}
+            </List>
+            <List title="Ready for your hands" {...listOf(lists.ready)} aside={String(lists.ready.length)}>
+              {(r) => ({
+                when: ZONE_STAGE_NAMES[r.status.stage],
+                small: true,
+                tone: r.status.stage === 'pastWindow' ? 'window' : r.status.stage === 'bare' ? 'stop' : 'ink',
+                ...(r.status.stage === 'bare' && { wait: `since ${shortWhen(r.status.sinceMs, now)}` }),
+                text: readyWords(r, { all, method: settings.method, nowMs: now }),
+              })}
+            </List>
+          </>
         }
-      </List>
-      <List title="Standing still" {...listOf(lists.stuck)}>
-        {(r) => ({
-          when: 'Cold',
-          wait: 'no end',
-          tone: 'stop',
-          text: `${r.status.top?.label} does not cure in this air. Warm the panel.`,
-        })}
-      </List>
-      <List title="Ready for your hands" {...listOf(lists.ready)} aside={String(lists.ready.length)}>
-        {(r) => ({
-          when: ZONE_STAGE_NAMES[r.status.stage],
-          small: true,
-          tone: r.status.stage === 'pastWindow' ? 'window' : r.status.stage === 'bare' ? 'stop' : 'ink',
-          ...(r.status.stage === 'bare' && { wait: `since ${shortWhen(r.status.sinceMs, now)}` }),
-          text: readyWords(r, { all, method: settings.method, nowMs: now }),
-        })}
-      </List>
-      <ToDos jobs={jobs} />
-      <List title="Away" {...listOf(lists.away)}>
-        {(r) => awayWords(r, now)}
-      </List>
-      <Orders jobs={jobs} now={now} />
-      <BackupDue now={now} />
-      <List title="Temporary repairs" {...listOf(lists.temporary)}>
-        {(r) => {
-          const over = (r.status.temporaryUntilMs ?? now) < now;
-          return {
-            when: monthYear(r.status.temporaryUntilMs ?? now),
-            small: true,
-            tone: over ? 'stop' : 'ink',
-            wait: over ? 'had to last until' : 'has to last until',
-            text: over ? 'Its time is over: make the proper repair' : 'Then it needs the proper repair',
-          };
-        }}
-      </List>
+        right={
+          <>
+            {wide && <Floors jobs={jobs} now={now} />}
+            <ToDos jobs={jobs} />
+            <List title="Away" {...listOf(lists.away)}>
+              {(r) => awayWords(r, now)}
+            </List>
+            <Orders jobs={jobs} now={now} />
+            <BackupDue now={now} />
+            <List title="Temporary repairs" {...listOf(lists.temporary)}>
+              {(r) => {
+                const over = (r.status.temporaryUntilMs ?? now) < now;
+                return {
+                  when: monthYear(r.status.temporaryUntilMs ?? now),
+                  small: true,
+                  tone: over ? 'stop' : 'ink',
+                  wait: over ? 'had to last until' : 'has to last until',
+                  text: over ? 'Its time is over: make the proper repair' : 'Then it needs the proper repair',
+                };
+              }}
+            </List>
+          </>
+        }
+      />
     </Page>
   );
 }
+
+/** So many floors stand beside the clock. */
+const FLOORS = 2;
+
+/** Where the parts lie, of the jobs that were written to last: on a wide screen there is room for them beside the clock. */
+function Floors({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
+  const later = useAfterFirstPaint();
+  const shown = useMemo(() => {
+    const at = ({ open }: LiveJob) => open.state.events.reduce((m, e) => Math.max(m, e.writtenMs), open.job.createdMs);
+    return [...jobs].sort((a, b) => at(b) - at(a)).slice(0, FLOORS);
+  }, [jobs]);
+  if (!later) return null;
+  return shown.map(({ open, statuses }) => (
+    <Section key={open.job.id} title={open.job.name} aside="on the floor">
+      <JobFloor open={open} statuses={statuses} now={now} most={MOST_PARTS} />
+    </Section>
+  ));
+}
+/** So many parts of a floor are drawn here. */
+const MOST_PARTS = 24;
 
 /** May a panel be sprayed, and until when: for the first primer of the library, on thin steel. */
 function AirNow({ now }: { now: number }) {
