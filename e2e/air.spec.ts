@@ -38,6 +38,7 @@ test('a reading by hand counts at once; an absurd one is refused at its place', 
   await expect(page.getByText(/^Air 4\.5\s°C, 92\s%/)).toBeVisible();
   // The verdicts go by it: nothing is coated now.
   await page.goto('/panel/hatchback/wing');
+  await press(page, 'Something else');
   await expect(
     page
       .getByTestId('next-step')

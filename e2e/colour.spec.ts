@@ -75,7 +75,8 @@ test('the rack says what to do; what was sprayed otherwise than the car is turne
   page,
 }) => {
   await openDemo(page, '/panels');
-  await press(page, /Will Slate shimmer pass/);
+  await press(page, /^The job Hatchback/);
+  await page.getByRole('link', { name: /^Colour: Slate shimmer/ }).click();
   await expect(answer(page)).toHaveText(/^Blend it: card 3 is \d\.\d off$/);
   // Daylight and lamps, face-on and along.
   await pick(page, 'Tube');
@@ -324,7 +325,7 @@ test('a pot is tinted: worked out, poured over, the rest worked out anew, and ta
   const lines = await rows.count();
   await page.getByTestId('pour-tint').click();
   // The first line goes far over; what comes after it is worked out anew.
-  await page.getByLabel('The scale shows, g').fill('0,4');
+  await page.getByLabel(/^Poured of /).fill('0,4');
   await page.getByTestId('line-in').click();
   for (let i = 1; i < lines; i++) {
     const more = page.getByTestId('line-in');

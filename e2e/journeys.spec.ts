@@ -365,7 +365,7 @@ test('an own product: copied, given a data sheet’s figures, used, and not dele
   await ratio.fill('eight to one');
   await page.getByTestId('save').click();
   await expect(
-    page.getByText('Such as 4 : 1 + 10 %, 8 : 1 : 1, 100 : 2 by weight, or 1 tube of 40 g to 1.8 kg').first(),
+    page.getByText(/^Such as 4 : 1 \+ 10 %, 8 : 1 : 1, 100 : 2 by weight, 1 tube of 40 g to 1.8 kg/).first(),
   ).toBeVisible();
   await ratio.fill('8:1:1');
   await expect(page.getByText('Read as 8 : 1 + 12.5 % of the paint')).toBeVisible();

@@ -16,13 +16,13 @@ const shots = [
   ['session', '/session?job=bread-van&zones=rs-front,ls-front,ls-rear,nose-l', PHONE],
   ['pour', '/mix?job=bread-van&zones=ld-lower', PHONE],
   ['cost', '/cost', PHONE],
-  ['ground', '/ground?job=bread-van', PHONE],
+  ['job', '/job/bread-van', PHONE],
+  ['find', '/find?job=bread-van&panel=left-door', PHONE],
   ['map', '/map?job=bread-van&panel=nose', PHONE],
   ['fair', '/fair?job=bread-van&panel=left-side', PHONE],
   ['block', '/fair?job=bread-van&panel=right-door', PHONE],
-  ['try', '/try?job=bread-van&panel=right-door', PHONE],
   ['colour', '/colour?job=hatchback', PHONE],
-  ['floor-wide', '/panels', { viewport: { width: 1280, height: 800 } }],
+  ['today-wide', '/', { viewport: { width: 1280, height: 800 } }],
   ['spots-dark', '/panel/coupe/c-wing', { ...PHONE, colorScheme: 'dark' }],
   ['blend', '/blend?job=hatchback&panel=wing', { viewport: { width: 1280, height: 800 } }],
 ];
@@ -32,7 +32,7 @@ for (const [name, route, options] of shots) {
   const page = await context.newPage();
   await page.goto(`${url}${route}${route.includes('?') ? '&' : '?'}demo`);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
-  await page.waitForTimeout(1800);
+  await page.waitForTimeout(4000);
   if (name === 'pour') {
     const scale = (act) =>
       fetch(`${url}/bench/scale`, {
@@ -55,15 +55,6 @@ for (const [name, route, options] of shots) {
     await page.getByTestId('keep-heights').click();
     await page.getByRole('heading', { level: 1, name: /of filler/ }).waitFor();
     await page.waitForTimeout(7000);
-  }
-  if (name === 'try') {
-    const r = await page.getByTestId('sanded').boundingBox();
-    await page.mouse.move(r.x + 20, r.y + 30);
-    await page.mouse.down();
-    for (let k = 0; k < 12; k++)
-      await page.mouse.move(r.x + (k % 2 ? 20 : r.width - 20), r.y + 30 + k * 9, { steps: 25 });
-    await page.mouse.up();
-    await page.waitForTimeout(1500);
   }
   await page.screenshot({ path: path.join(ROOT, 'docs', 'screenshots', `${name}.png`) });
   await context.close();

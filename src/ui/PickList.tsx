@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
-import { List, Searchbar } from 'react-native-paper';
+import { List } from 'react-native-paper';
 import { useAppTheme } from './appTheme';
-import { Icon } from './icons';
 import type { Listed } from './PickFrom';
+import { SearchField } from './SearchField';
 import { Text, textStyle } from './Text';
 import { gap, TARGET } from './theme';
 import { wordsBegin } from './wordsBegin';
@@ -26,18 +26,12 @@ export default function PickList({
   const groups = [...new Set(found.map((o) => o.group ?? ''))];
   return (
     <View style={{ gap: gap(1) }}>
-      <Searchbar
+      <SearchField
         value={text}
-        onChangeText={setText}
-        autoFocus
-        placeholder="Its first letters"
-        placeholderTextColor={palette.muted}
-        accessibilityLabel={`Look for: ${label}`}
-        icon={() => <Icon name="find" color={palette.muted} size={20} />}
-        clearIcon={() => <Icon name="close" color={palette.muted} size={20} />}
-        inputStyle={textStyle('body', palette.ink, scale)}
-        onSubmitEditing={() => found[0] && onPick(found[0].value)}
-        style={[styles.bar, { backgroundColor: palette.surface, borderColor: palette.line }]}
+        onChange={setText}
+        onEnter={() => found[0] && onPick(found[0].value)}
+        label={`Look for: ${label}`}
+        hint="Its first letters"
         testID="pick-search"
       />
       {found.length === 0 && <Text tone="muted">Nothing is called so.</Text>}
@@ -61,6 +55,7 @@ export default function PickList({
                   aria-checked={o.value === value}
                   aria-label={o.label}
                   onPress={() => onPick(o.value)}
+                  contentStyle={styles.content}
                   style={[styles.item, { borderColor: palette.line }]}
                 />
               ))}
@@ -72,8 +67,8 @@ export default function PickList({
 }
 
 const styles = StyleSheet.create({
-  bar: { borderRadius: 6, borderWidth: 1 },
   section: { marginVertical: 0 },
   heading: { paddingHorizontal: 0, paddingVertical: gap(1) },
+  content: { paddingLeft: 0 },
   item: { minHeight: TARGET, paddingVertical: gap(1), paddingLeft: 0, borderBottomWidth: 1 },
 });

@@ -11,9 +11,11 @@ export function useFocusKeeper(): void {
   useEffect(() => {
     let chain: Element[] = [];
     let isKeyboard = false;
+    let address = '';
     const remember = (e: FocusEvent) => {
       if (!(e.target instanceof Element)) return;
       chain = [];
+      address = window.location.pathname;
       for (let at: Element | null = e.target; at && at !== document.body; at = at.parentElement) chain.push(at);
     };
     const key = () => (isKeyboard = true);
@@ -22,6 +24,8 @@ export function useFocusKeeper(): void {
     const look = () => {
       waiting = undefined;
       const [last] = chain;
+      // Another view: where it begins is somebody else's to say.
+      if (address !== window.location.pathname) return;
       if (!isKeyboard || !last || last.isConnected || document.activeElement !== document.body) return;
       const part = chain.find((e) => e.isConnected && e.querySelector(FOCUSABLE));
       const to = part?.querySelector(FOCUSABLE);

@@ -146,9 +146,10 @@ export const JOB_SCHEMA = object({
       panelId: id('Panel'),
       atMs: moment('When it was decided').required('When it was decided is missing'),
       way: oneOf('Way', ['repair', 'replace', 'temporary', 'out']).required('Way is missing'),
-      repairCheaper: between('Chance', 0, 1).required('Chance is missing'),
-      repairCost: between('Cost', 0, 1e7).required('Cost is missing'),
-      replaceCost: between('Cost', 0, 1e7).required('Cost is missing'),
+      // Since version 15 a decision may have no figures.
+      repairCheaper: between('Chance', 0, 1),
+      repairCost: between('Cost', 0, 1e7),
+      replaceCost: between('Cost', 0, 1e7),
       months: between('Months', 1, 240).integer('Months: a whole number'),
       // Since version 15.
       rested: object({

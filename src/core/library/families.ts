@@ -14,6 +14,17 @@ export type Stage = (typeof STAGES)[number];
  * colour. filler: spread and sanded to shape. sealant: seams and undersides. base: colour that must have clear over it. topcoat: ends the
  * stack. aid: used up, no layer of its own.
  */
+/** What products are looked for under, by their role. */
+export const ROLE_NAMES: { readonly [R in FamilyRole]: string } = {
+  found: 'As found',
+  converter: 'Rust treatment',
+  primer: 'Primers',
+  filler: 'Fillers',
+  sealant: 'Sealers, wax and liner',
+  base: 'Colour under clear',
+  topcoat: 'Clear and single-stage',
+  aid: 'Thinner, hardener, cleaner and the like',
+};
 export type FamilyRole = 'found' | 'converter' | 'primer' | 'filler' | 'sealant' | 'base' | 'topcoat' | 'aid';
 
 /** Kind of entry that a product of the family is used in; none: only ever found, or only ever part of a mix. */

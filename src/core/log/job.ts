@@ -140,11 +140,11 @@ export interface Decided {
   panelId: string;
   atMs: number;
   way: 'repair' | 'replace' | 'temporary' | 'out';
-  /** Share of the draws in which repair was cheaper, 0 to 1. */
-  repairCheaper: number;
+  /** Share of the draws in which repair was the cheapest, 0 to 1; absent with the costs: it was decided without figures. */
+  repairCheaper?: number;
   /** Middle of the draws, in the shop's currency. */
-  repairCost: number;
-  replaceCost: number;
+  repairCost?: number;
+  replaceCost?: number;
   /** A temporary repair has to last so long. */
   months?: number;
   /** What somebody said for it: the price of the part, of somebody else for all of it, and how sure the repair is; and hours as they were worked out. */

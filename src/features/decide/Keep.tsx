@@ -59,7 +59,7 @@ export function Keep({
   const form = useAppForm({ months: '12' }, monthsSchema);
   const list = useHeadList(open, 'decisions');
   const keep = (months: number | undefined) => {
-    if (!way || !decision) return;
+    if (!way) return;
     void list
       .change((all) => [
         ...all.filter((d) => d.panelId !== panelId),
@@ -68,9 +68,11 @@ export function Keep({
           panelId,
           atMs: nowMs(),
           way,
-          repairCheaper: decision.cheapest.repair,
-          repairCost: Math.round(decision.cost.repair.middle),
-          replaceCost: Math.round(decision.cost.replace.middle),
+          ...(decision && {
+            repairCheaper: decision.cheapest.repair,
+            repairCost: Math.round(decision.cost.repair.middle),
+            replaceCost: Math.round(decision.cost.replace.middle),
+          }),
           ...(months !== undefined && { months }),
           ...(rested && { rested }),
         },
@@ -83,7 +85,9 @@ export function Keep({
         <View style={{ paddingTop: gap(2) }} testID="decided">
           <Text kind="strong">{`${WORDS[had.way]}${had.months ? `: ${had.months} months` : ''}.`}</Text>
           <Text kind="small" tone="muted">
-            {`Repair was the cheapest in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)}, a new part ${wholeMoney(had.replaceCost, currency)}.`}
+            {had.repairCheaper === undefined || had.repairCost === undefined || had.replaceCost === undefined
+              ? 'Decided without figures.'
+              : `Repair was the cheapest in ${Math.round(had.repairCheaper * 100)} of 100: ${wholeMoney(had.repairCost, currency)}, a new part ${wholeMoney(had.replaceCost, currency)}.`}
           </Text>
           {had.rested && (
             <Text kind="small" tone="muted">
@@ -114,7 +118,6 @@ export function Keep({
             label="Keep this decision"
             strong
             grow
-            disabled={!decision}
             onPress={
               way === 'temporary' ? () => void form.handleSubmit((f) => keep(f.months))() : () => keep(undefined)
             }

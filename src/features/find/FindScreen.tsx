@@ -1,16 +1,14 @@
 import { useRouter } from 'expo-router';
 import { useDeferredValue, useMemo, useState } from 'react';
-import { StyleSheet } from 'react-native';
-import { Searchbar } from 'react-native-paper';
+import { StyleSheet, View } from 'react-native';
 import { useJobs } from '@/data';
-import { useAppTheme } from '@/ui/appTheme';
 import { useTitle } from '@/ui/PageHead';
-import { Icon } from '@/ui/icons';
 import { Grow } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
+import { SearchField } from '@/ui/SearchField';
 import { Section } from '@/ui/Section';
-import { Text, textStyle } from '@/ui/Text';
+import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { FOUND_KINDS, findIndex, type Findable, type FoundKind } from './findIndex';
 import type { Place } from './pageNames';
@@ -27,7 +25,6 @@ const TITLES: Record<FoundKind, string> = {
 
 /** Anything by what it is called: the first letters of a word do. */
 export function FindScreen({ job, panel }: Place) {
-  const { palette, scale } = useAppTheme();
   const router = useRouter();
   const [text, setText] = useState('');
   const asked = useDeferredValue(text.trim());
@@ -53,20 +50,16 @@ export function FindScreen({ job, panel }: Place) {
       <Text kind="answer" level={1}>
         What do you look for?
       </Text>
-      <Searchbar
-        value={text}
-        onChangeText={setText}
-        autoFocus
-        placeholder="A page, panel, product, batch or entry"
-        accessibilityLabel="Look for"
-        testID="look-for"
-        icon={() => <Icon name="find" color={palette.muted} size={20} />}
-        clearIcon={() => <Icon name="close" color={palette.muted} size={20} />}
-        inputStyle={textStyle('body', palette.ink, scale)}
-        onSubmitEditing={open}
-        placeholderTextColor={palette.muted}
-        style={[styles.bar, { backgroundColor: palette.surface, borderColor: palette.line }]}
-      />
+      <View style={styles.bar}>
+        <SearchField
+          value={text}
+          onChange={setText}
+          onEnter={open}
+          label="Look for"
+          hint="A page, panel, product, batch or entry"
+          testID="look-for"
+        />
+      </View>
       {about && (
         <Text kind="tag" tone="muted">
           {panelName ? `Pages open on ${panelName}, ${about.name}` : `Pages open on ${about.name}`}
@@ -90,7 +83,7 @@ export function FindScreen({ job, panel }: Place) {
 }
 
 const styles = StyleSheet.create({
-  bar: { borderRadius: 6, borderWidth: 1, marginTop: gap(3), marginBottom: gap(2) },
+  bar: { marginTop: gap(3), marginBottom: gap(2) },
 });
 
 const Found = ({ found }: { found: Findable }) => (

@@ -1,5 +1,6 @@
 import { array, object, string } from 'yup';
 import { useState } from 'react';
+import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import {
   BOUNDS,
@@ -105,7 +106,7 @@ export function ChangePanel({ open, panel, close }: { open: OpenJob; panel: Pane
   const [showing, setShowing] = useState<string>();
   const [problem, setProblem] = useState<Message>();
   const say = (e: Error) => setProblem(errorText(e));
-  const typedWeight = form.watch('weight');
+  const typedWeight = useWatch({ control, name: 'weight' });
   const weighed = readNumber(typedWeight, { quantity: 'bulk' }, units, true);
   const weighs = { ...panel, ...(weighed.ok && weighed.value !== undefined && { weightG: weighed.value * 1000 }) };
   const eachG = weighs.weightG ?? weightOf(job, panel) / (panel.pieces?.count ?? 1);

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { useFormState, type Control } from 'react-hook-form';
 import { View } from 'react-native';
 import {
+  ROLE_NAMES,
   FAMILIES,
   errorText,
   GRITS,
@@ -275,7 +276,7 @@ function ProductChoice({
   return (
     <PickFrom
       label={label}
-      options={options.map((p) => ({ value: p.id, label: shortName(p), group: FAMILIES[p.family].name }))}
+      options={options.map((p) => ({ value: p.id, label: shortName(p), group: ROLE_NAMES[FAMILIES[p.family].role] }))}
       value={value}
       most={options.length <= 4 ? 4 : picked ? 1 : MOST_TO_TAP}
       more="Another product"

@@ -1,4 +1,5 @@
 import {
+  ROLE_NAMES,
   FAMILIES,
   APPLICATION_KINDS,
   APPLICATIONS,
@@ -59,7 +60,9 @@ export function MixForm({
     <Section title="What and how">
       <PickFrom
         label="Product"
-        options={all.filter(mixable).map((p) => ({ value: p.id, label: p.name, group: FAMILIES[p.family].name }))}
+        options={all
+          .filter(mixable)
+          .map((p) => ({ value: p.id, label: p.name, group: ROLE_NAMES[FAMILIES[p.family].role] }))}
         value={d.productId}
         most={1}
         more="Another product"

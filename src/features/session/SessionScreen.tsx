@@ -29,6 +29,7 @@ import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { pageHref } from '@/ui/pages';
 import { ZoneChoices } from '@/ui/ZoneChoices';
+import { EveningOrder } from './EveningOrder';
 import { Laminates } from './Laminates';
 
 /** Kept in hand of every cup. */
@@ -157,6 +158,7 @@ function Session({
             onCoats={(n) => setCoats({ ...coats, [s.product.id]: n })}
           />
         ))}
+      {!picking && <EveningOrder open={open} tasks={tasks} now={now} tempC={tempC} />}
       {!picking && <Laminates tempC={tempC} />}
     </Page>
   );

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
-import { DAY_MS, errorText, FAMILIES, messageIn, type Message, type UnitSystem } from '@/core';
+import { ROLE_NAMES, DAY_MS, errorText, FAMILIES, messageIn, type Message, type UnitSystem } from '@/core';
 import { ARTICLES, type Article, type Holds, type ShelfRecordOf } from '@/core/log/shelf';
 import { entriesOf } from '@/core/keysOf';
 import { tinSizes, type Shelf } from '@/core/stock';
@@ -170,7 +170,7 @@ export function ReceiveForm({
         ) : (
           <PickFrom
             label="Product"
-            options={stocked.map((p) => ({ value: p.id, label: p.name, group: FAMILIES[p.family].name }))}
+            options={stocked.map((p) => ({ value: p.id, label: p.name, group: ROLE_NAMES[FAMILIES[p.family].role] }))}
             value={undefined}
             onChange={(id) => pickPart(id, 0)}
           />

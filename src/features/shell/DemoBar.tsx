@@ -13,7 +13,7 @@ export function DemoBar() {
     <View style={[styles.bar, { backgroundColor: palette.surface, borderColor: palette.line }]} testID="demo-bar">
       <View style={styles.says}>
         <Text kind="tag" tone="muted">
-          Demo shop: all of it is made up
+          Demo: all of it is made up
         </Text>
       </View>
       <TextButton label="To my own shop" onPress={() => switchTo('own')} />
@@ -27,9 +27,9 @@ const styles = StyleSheet.create({
     flexWrap: 'wrap',
     alignItems: 'center',
     justifyContent: 'space-between',
-    columnGap: gap(3),
+    columnGap: gap(2),
     paddingHorizontal: gap(4),
     borderBottomWidth: 1,
   },
-  says: { flexShrink: 1, justifyContent: 'center' },
+  says: { flexShrink: 1, justifyContent: 'center', paddingVertical: gap(1) },
 });

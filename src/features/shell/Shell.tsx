@@ -42,12 +42,13 @@ const TABS: { path: OpenPage; under: string[]; label: string; icon: IconName }[]
       '/repair',
       '/colour',
       '/blend',
+      '/cost',
     ],
     label: 'Panels',
     icon: 'panels',
   },
   { path: '/air', under: ['/heat'], label: 'Air', icon: 'air' },
-  { path: '/mix', under: ['/session', '/shelf', '/batches', '/cost'], label: 'Mix', icon: 'mix' },
+  { path: '/mix', under: ['/session', '/shelf', '/batches'], label: 'Mix', icon: 'mix' },
   { path: '/shop', under: ['/library'], label: 'Shop', icon: 'shop' },
 ];
 
@@ -194,7 +195,7 @@ function FirstRun({ pick }: { pick(mode: 'demo' | 'own'): void }) {
     >
       <EmptyState
         title="What is on every panel, and what may go on next"
-        text="Log what you do, and Stratocoat keeps the stack of layers, runs the clocks and works out the cup. Your data stays in this browser, and in the files that you export. The demo shop has a store of its own and never mixes with yours."
+        text="Begin your own shop, which stays in this browser and in the files that you save, or look round a made-up one that never mixes with it."
       />
     </Page>
   );

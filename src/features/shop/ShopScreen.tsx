@@ -82,6 +82,16 @@ export function ShopScreen() {
       <Preferences key={settings.units} settings={settings} />
       <AlarmSettings settings={settings} />
       <Method settings={settings} />
+      {mode === 'own' && (
+        <Section title="Devices">
+          <Stack top={3}>
+            <Text kind="small" tone="muted">
+              No device is connected: readings, heights and colours are typed, or come in a file. The devices that ship
+              with the app are simulated ones and speak in the demo only, so that nothing made up stands in your shop.
+            </Text>
+          </Stack>
+        </Section>
+      )}
       <Section title="Whose data">
         <Stack top={3} between={2}>
           <Text kind="small" tone="muted">

@@ -1,0 +1,126 @@
+/**
+ * Taps and signs of a first job along the app's own road, from an empty shop to fitted: a door and a wing that are stripped, filled twice and painted
+ * together, and a plastic bumper; every coat poured line by line and logged from its cup, every entry judged. What the way proposes is taken; what it cannot know
+ * (strip it, two skims) is picked. Bound: 150 taps and 15 signs. The clock is put on while something cures; that is not counted.
+ */
+import type { Page } from '@playwright/test';
+import { openBench } from './browser';
+import { report } from './report';
+
+const MINUTE = 60_000;
+/** More steps than any way has. */
+const MOST = 70;
+
+async function main(): Promise<void> {
+  const { url, browser, close } = await openBench();
+  const page = await browser.newPage({ viewport: { width: 390, height: 844 } });
+  await page.clock.install({ time: new Date(2030, 4, 6, 8) });
+  let taps = 0;
+  let signs = 0;
+  const tap = async (what: ReturnType<Page['locator']>) => {
+    await what.first().click();
+    taps += 1;
+  };
+  const type = async (text: string) => {
+    await page.keyboard.type(text);
+    signs += text.length;
+  };
+  const button = (name: string | RegExp) => page.getByRole('button', { name, exact: typeof name === 'string' });
+  const radio = (name: string) => page.getByRole('radio', { name, exact: true });
+  const panelIsThere = () => page.getByTestId('panel').waitFor();
+  const rest = (ms = 400) => page.waitForTimeout(ms);
+
+  await page.goto(`${url}/?own`);
+  await tap(button('Start a job'));
+  await tap(page.getByLabel('Name'));
+  await type('Blue');
+  await tap(radio('Small hatch'));
+  for (const part of ['Left door', 'Left wing', 'Front bumper'])
+    await tap(page.getByRole('checkbox', { name: part, exact: true }));
+  await tap(page.getByTestId('save'));
+  await page.getByTestId('panels').waitFor();
+  const setUp = taps;
+
+  /** Logs what the sheet proposes, or a kind that it is told. */
+  const log = async (kind?: string, figures: Record<string, string> = {}, choice?: string) => {
+    await tap(page.getByTestId('log'));
+    await page.getByTestId('log-sheet').waitFor();
+    await rest();
+    if (kind && !(await radio(kind).isChecked().catch(() => false))) {
+      if ((await radio(kind).count()) === 0) await tap(button('Something else'));
+      await tap(radio(kind));
+    }
+    if (choice && !(await radio(choice).isChecked().catch(() => false))) await tap(radio(choice));
+    for (const [label, value] of Object.entries(figures)) {
+      await tap(page.getByLabel(label));
+      await page.keyboard.press('Control+A');
+      await type(value);
+    }
+    await tap(page.getByTestId('save'));
+    await panelIsThere();
+    await rest();
+  };
+  /** Mixes what the step at hand needs, line by line, and logs it from the cup. */
+  const mix = async () => {
+    await tap(page.getByTestId('next-step').getByRole('link', { name: /^The cup/ }));
+    await page.getByTestId('mix').waitFor();
+    await rest();
+    await tap(page.getByTestId('pour-cup'));
+    while ((await page.getByTestId('line-in').count()) > 0) {
+      await tap(page.getByTestId('line-in'));
+      await rest(150);
+    }
+    await tap(page.getByTestId('mixed'));
+    await rest();
+    await tap(page.getByTestId('sprayed'));
+    await rest();
+    await tap(page.getByTestId('save'));
+    await panelIsThere();
+    await rest();
+  };
+  /** Follows the way of a panel to where it is fitted. @param picks what is picked instead, by what the way says next */
+  const follow = async (name: string, picks: { at: RegExp; act(): Promise<void> }[]) => {
+    await tap(page.getByRole('link', { name: 'Panels', exact: true }));
+    await tap(page.getByRole('link', { name: new RegExp(`^${name}`) }));
+    await panelIsThere();
+    for (let n = 0, waited = 0; n < MOST; n++) {
+      await rest();
+      const next = page.getByTestId('next-step').first();
+      if ((await next.count()) === 0) return;
+      const says = ((await next.innerText()) ?? '').split('\n');
+      const [label = '', verdict = ''] = says;
+      if (/^Nothing/.test(label)) return;
+      if (/^(Not yet|Until|It stands)/.test(verdict)) {
+        if ((waited += 1) > 400) throw new Error(`stuck at ${label}: ${verdict}`);
+        await page.clock.fastForward(30 * MINUTE);
+        n--;
+        continue;
+      }
+      waited = 0;
+      const before = taps;
+      const picked = picks.findIndex((p) => p.at.test(label));
+      const [pick] = picked < 0 ? [] : picks.splice(picked, 1);
+      if (pick) await pick.act();
+      else if ((await next.getByRole('link', { name: /^The cup/ }).count()) > 0) await mix();
+      else await log();
+      console.log(`  ${name}: ${pick ? 'picked at ' : ''}${label} (${taps - before}): ${taps} taps`);
+      await page.clock.fastForward(5 * MINUTE);
+      if (/^Refit/.test(label)) return;
+    }
+  };
+  const skim = () => log('Filled', { 'Average thickness of this skim, mm': '1.5' });
+  await follow('Left door', [
+    { at: /./, act: () => log('Stripped', {}, 'Substrate') },
+    { at: /High-build/, act: skim },
+    { at: /High-build/, act: skim },
+  ]);
+  await follow('Left wing', []);
+  await follow('Front bumper', []);
+  console.log(`set up in ${setUp} taps; ${signs} signs in all`);
+  report('taps-road', taps, 'taps', 150, { ok: taps <= 150 && signs <= 15 });
+  await close();
+}
+main().catch((e: unknown) => {
+  console.error(e);
+  process.exit(1);
+});

@@ -1,0 +1,3 @@
+/** An evening of spraying, put in order. */
+export * from './evening';
+export * from './plan';
