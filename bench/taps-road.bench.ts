@@ -42,19 +42,40 @@ async function main(): Promise<void> {
   const setUp = taps;
 
   /** Logs what the sheet proposes, or a kind that it is told. */
-  const log = async (kind?: string, figures: Record<string, string> = {}, choice?: string) => {
+  const log = async (kind?: string, figures: Record<string, string> = {}, choice?: string, together = false) => {
     await tap(page.getByTestId('log'));
     await page.getByTestId('log-sheet').waitFor();
     await rest();
-    if (kind && !(await radio(kind).isChecked().catch(() => false))) {
+    const alike = button(/^All \d+ that stand alike$/);
+    if (together && (await alike.count()) > 0) await tap(alike);
+    if (
+      kind &&
+      !(await radio(kind)
+        .isChecked()
+        .catch(() => false))
+    ) {
       if ((await radio(kind).count()) === 0) await tap(button('Something else'));
       await tap(radio(kind));
     }
-    if (choice && !(await radio(choice).isChecked().catch(() => false))) await tap(radio(choice));
+    if (
+      choice &&
+      !(await radio(choice)
+        .isChecked()
+        .catch(() => false))
+    )
+      await tap(radio(choice));
     for (const [label, value] of Object.entries(figures)) {
       await tap(page.getByLabel(label));
       await page.keyboard.press('Control+A');
       await type(value);
+    }
+    const verdict = page.getByTestId('verdict');
+    const said = (await verdict.count()) > 0 ? ((await verdict.textContent()) ?? '') : '';
+    if (/^Not (yet|so)/.test(said)) console.log(`  against: ${kind ?? 'as proposed'}: ${said.slice(0, 140)}`);
+    const reason = page.getByLabel('Reason for going ahead');
+    if ((await reason.count()) > 0) {
+      await tap(reason);
+      await type('ok');
     }
     await tap(page.getByTestId('save'));
     await panelIsThere();
@@ -96,6 +117,14 @@ async function main(): Promise<void> {
         n--;
         continue;
       }
+      // It may be fitted while the clear is still too soft to polish: a painter waits for that.
+      if (/^Refit/.test(label) && waited === 0) {
+        waited = 1;
+        await page.clock.fastForward(12 * 60 * MINUTE);
+        await rest(1000);
+        n--;
+        continue;
+      }
       waited = 0;
       const before = taps;
       const picked = picks.findIndex((p) => p.at.test(label));
@@ -105,14 +134,20 @@ async function main(): Promise<void> {
       else await log();
       console.log(`  ${name}: ${pick ? 'picked at ' : ''}${label} (${taps - before}): ${taps} taps`);
       await page.clock.fastForward(5 * MINUTE);
+      // What comes next is worked out behind the page.
+      for (let k = 0; k < 10 && (await next.innerText().catch(() => '')).startsWith(label); k++) await rest();
       if (/^Refit/.test(label)) return;
     }
   };
-  const skim = () => log('Filled', { 'Average thickness of this skim, mm': '1.5' });
+  const skim = (mm: string) => async () => {
+    // Epoxy has to be hard under it.
+    await page.clock.fastForward(20 * 60 * MINUTE);
+    await log('Filled', { 'Average thickness of this skim, mm': mm });
+  };
   await follow('Left door', [
-    { at: /./, act: () => log('Stripped', {}, 'Substrate') },
-    { at: /High-build/, act: skim },
-    { at: /High-build/, act: skim },
+    { at: /./, act: () => log('Stripped', {}, 'Substrate', true) },
+    { at: /High-build/, act: skim('1.5') },
+    { at: /High-build/, act: skim('0.3') },
   ]);
   await follow('Left wing', []);
   await follow('Front bumper', []);
