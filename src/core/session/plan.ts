@@ -2,7 +2,7 @@ import type { Evening, EveningCup, EveningPart, EveningPlan, EveningStep, LeftWh
 import { beginning, boundOf, chainMin, layNext, type Laid } from './schedule';
 
 /** So many half-made evenings are gone on with at once; and so few coats are searched through whole. */
-const BEAM = 60;
+const BEAM = 40;
 const EXACT_COATS = 10;
 /** So many parts come into question next at each place of a large evening. */
 const LIKELY = 8;

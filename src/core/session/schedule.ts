@@ -39,13 +39,22 @@ const put = <T>(list: readonly T[], at: number, value: T): T[] => {
   return out;
 };
 
+const bearing = new WeakMap<Evening['stands'], WeakMap<EveningPart, number[]>>();
 /** Stands that bear a part, the weakest first: the strong ones are kept for what needs them. */
-const standsFor = (e: Evening, part: EveningPart): number[] =>
-  e.stands
-    .map((s, i) => ({ i, bearsG: s.bearsG }))
-    .filter((s) => s.bearsG >= part.weightG)
-    .sort((a, b) => a.bearsG - b.bearsG || a.i - b.i)
-    .map((s) => s.i);
+function standsFor({ stands }: Evening, part: EveningPart): number[] {
+  let of = bearing.get(stands);
+  if (!of) bearing.set(stands, (of = new WeakMap()));
+  let list = of.get(part);
+  if (!list) {
+    list = stands
+      .map((s, i) => ({ i, bearsG: s.bearsG }))
+      .filter((s) => s.bearsG >= part.weightG)
+      .sort((x, y) => x.bearsG - y.bearsG || x.i - y.i)
+      .map((s) => s.i);
+    of.set(part, list);
+  }
+  return list;
+}
 
 /**
  * Lays the next coat of a part as soon as hands, flash, gun, cup and stand allow.
@@ -72,12 +81,11 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
   let stand = laid.standOf[at] ?? -1;
   if (e.stands.length > 0 && stand < 0) {
     // The first that is free in time; of those that are, the weakest that bears it.
-    const bearing = standsFor(e, part);
-    if (bearing.length === 0) return undefined;
+    const bears = standsFor(e, part);
+    if (bears.length === 0) return undefined;
     const free = (i: number) => laid.standFreeMin[i] ?? 0;
     stand =
-      bearing.find((i) => free(i) <= Math.max(ready, earliest)) ??
-      bearing.reduce((a, b) => (free(b) < free(a) ? b : a));
+      bears.find((i) => free(i) <= Math.max(ready, earliest)) ?? bears.reduce((a, b) => (free(b) < free(a) ? b : a));
     earliest = Math.max(earliest, free(stand));
     // It is under a part that is not done yet: something else comes first.
     if (earliest === Infinity) return undefined;
@@ -125,16 +133,29 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
   };
 }
 
-/** When a part that stands so far is out of the dust at the earliest, were nobody else waiting. */
-export function chainMin(part: EveningPart, done: number, fromMin: number): number {
-  let t = fromMin;
-  for (let i = done; i < part.coats.length; i++) {
-    const c = part.coats[i];
-    if (!c) break;
-    t += c.minutes + (i + 1 < part.coats.length ? c.flashMin : 0);
-  }
-  return t + part.dustFreeMin;
+/** Of a part, by how many coats it has: minutes of hands that are left, and minutes to the end of its last coat without anybody waiting. */
+interface Ahead {
+  work: readonly number[];
+  chain: readonly number[];
 }
+const ahead = new WeakMap<EveningPart, Ahead>();
+function aheadOf(part: EveningPart): Ahead {
+  let known = ahead.get(part);
+  if (!known) {
+    const work = [0];
+    const chain = [0];
+    for (const [i, c] of [...part.coats].reverse().entries()) {
+      work.unshift((work[0] ?? 0) + c.minutes);
+      chain.unshift((chain[0] ?? 0) + c.minutes + (i > 0 ? c.flashMin : 0));
+    }
+    ahead.set(part, (known = { work, chain }));
+  }
+  return known;
+}
+
+/** When a part that stands so far is out of the dust at the earliest, were nobody else waiting. */
+export const chainMin = (part: EveningPart, done: number, fromMin: number): number =>
+  fromMin + (aheadOf(part).chain[done] ?? 0) + part.dustFreeMin;
 
 /** No order of what is left is done sooner: the longest chain, and all work one after the other with the shortest drying behind it. */
 export function boundOf(e: Evening, laid: Laid): number {
@@ -147,7 +168,7 @@ export function boundOf(e: Evening, laid: Laid): number {
     const before = p.coats[done - 1];
     const ready = before ? (laid.endedMin[i] ?? 0) + before.flashMin : 0;
     most = Math.max(most, chainMin(p, done, Math.max(laid.nowMin, ready)));
-    for (let k = done; k < p.coats.length; k++) work += p.coats[k]?.minutes ?? 0;
+    work += aheadOf(p).work[done] ?? 0;
     dust = Math.min(dust, p.dustFreeMin);
   });
   return work === 0 ? most : Math.max(most, laid.nowMin + work + dust);

@@ -4,7 +4,7 @@ import fixtures from '@/core/formats/fixtures/records.json';
 import { FORMAT_VERSION, NewerFormat } from '@/core/formats/version';
 import { seedDemo } from '../demo';
 import type { ShelfRecord } from '@/core/log/shelf';
-import { keys, logKeys, SHOP_LOG } from '../records';
+import { DEFAULT_SETTINGS, keys, logKeys, SHOP_LOG } from '../records';
 import { openRepository, StaleHead } from '.';
 import { mergeCopies } from '@/core/strata/mergeLogs';
 import { memoryStorage, openStorage, problemKind, StorageProblem, type KeyValue } from '../storage';
@@ -415,6 +415,27 @@ describe('the log of the room', () => {
     const failing = openRepository({ ...store, commit: () => Promise.reject(new Error('disk full')) }, 'test');
     await expect(failing.addReadings([r(DAY + 1), r(DAY * 9)])).rejects.toThrow('full');
     expect(await readings(repo)).toEqual([r(DAY)]);
+  });
+
+  it('an emptied shop has nothing of what it had, and goes on as a new one', async () => {
+    const { repo, store } = await opened();
+    await repo.addReadings([r(DAY)]);
+    await repo.changeAlarms(() => ({ a: 3 }));
+    await repo.saveForecast({ issuedMs: 5, points: [{ atMs: 6, tempC: 7, rh: 0.8, rainMm: 1 }] });
+    const { seq } = await repo.shop();
+    await repo.emptyShop();
+    const shop = await repo.shop();
+    expect([shop.jobIds, shop.products, shop.settings]).toEqual([[], [], DEFAULT_SETTINGS]);
+    expect(shop.seq).toBeGreaterThan(seq);
+    expect([await readings(repo), await repo.forecast(), await repo.alarmsDone(), await repo.backup()]).toEqual([
+      [],
+      null,
+      {},
+      null,
+    ]);
+    expect((await store.getAllKeys()).some((k) => k.startsWith('climate/'))).toBe(false);
+    await repo.addReadings([r(DAY * 2)]);
+    expect(await readings(repo)).toEqual([r(DAY * 2)]);
   });
 
   it('forecast, plans and alarms that were put away are kept', async () => {

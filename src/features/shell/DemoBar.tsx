@@ -1,7 +1,9 @@
+import { useRouter } from 'expo-router';
 import { StyleSheet, View } from 'react-native';
 import { useData } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { Text } from '@/ui/Text';
+import { pageHref } from '@/ui/pages';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
 
@@ -9,6 +11,7 @@ import { gap } from '@/ui/theme';
 export function DemoBar() {
   const { palette } = useAppTheme();
   const { switchTo } = useData();
+  const router = useRouter();
   return (
     <View style={[styles.bar, { backgroundColor: palette.surface, borderColor: palette.line }]} testID="demo-bar">
       <View style={styles.says}>
@@ -16,7 +19,14 @@ export function DemoBar() {
           Demo: all of it is made up
         </Text>
       </View>
-      <TextButton label="To my own shop" onPress={() => switchTo('own')} />
+      <TextButton
+        label="To my own shop"
+        onPress={() => {
+          // What is looked at here is not there.
+          router.replace(pageHref('/'));
+          switchTo('own');
+        }}
+      />
     </View>
   );
 }

@@ -87,7 +87,7 @@ export function ShopScreen() {
           <Stack top={3}>
             <Text kind="small" tone="muted">
               No device is connected: readings, heights and colours are typed, or come in a file. The devices that ship
-              with the app are simulated ones and speak in the demo only, so that nothing made up stands in your shop.
+              with the app make their figures up, and speak in the demo only.
             </Text>
           </Stack>
         </Section>
