@@ -6,7 +6,7 @@ const no = (name, comment, from, to) => ({ name, comment, severity: 'error', fro
  * happened (log) is below what it makes (strata), that below where it stands (cure), that below what may come next (rules).
  */
 const FLOORS = [
-  ['units', 'validation'],
+  ['units', 'validation', 'words'],
   ['library'],
   ['log'],
   ['safety', 'systems', 'outline', 'air', 'bodies'],
@@ -17,7 +17,7 @@ const FLOORS = [
   ['trainer'],
   ['rules'],
   ['route'],
-  ['plan'],
+  ['plan', 'session'],
   ['devices', 'formats'],
 ];
 const ROOMS = FLOORS.flat();

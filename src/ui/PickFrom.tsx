@@ -1,14 +1,9 @@
 import { lazy, Suspense, useState } from 'react';
 import { View } from 'react-native';
 import { ChoiceGroup } from './ChoiceGroup';
+import type { Listed } from './listed';
 import { TextButton } from './TextButton';
 
-/** One of many, with the heading under which it stands in the list. */
-export interface Listed<V extends string> {
-  value: V;
-  label: string;
-  group?: string;
-}
 /** So many stand there to tap. */
 export const MOST_TO_TAP = 6;
 

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { List } from 'react-native-paper';
 import { useAppTheme } from './appTheme';
-import type { Listed } from './PickFrom';
+import type { Listed } from './listed';
 import { SearchField } from './SearchField';
 import { Text, textStyle } from './Text';
 import { gap, TARGET } from './theme';
