@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useWindowDimensions, View } from 'react-native';
-import { memo, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { waitText, ZONE_STAGE_NAMES, type Strata } from '@/core';
 import {
   useAfterFirstPaint,
@@ -15,7 +15,6 @@ import {
 import { fitAnswer } from '@/ui/fit';
 import { clockTime, dayOnly, monthYear, shortWhen } from '@/ui/format';
 import { useAppTheme, useWide } from '@/ui/appTheme';
-import { JobFloor } from '@/ui/floor/JobFloor';
 import { TwoColumns } from '@/ui/SplitView';
 import { ActionButton } from '@/ui/ActionButton';
 import { EmptyState } from '@/ui/EmptyState';
@@ -41,6 +40,9 @@ import { FirstUse } from './FirstUse';
 import { RunningClocks } from './RunningClocks';
 import { ToDos } from './ToDos';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
+
+/** Only where there is room for them: a phone does not load what draws them. */
+const Floors = lazy(() => import('./Floors'));
 
 /** So many rows of a list are shown at first, and so many more when somebody asks. */
 const FIRST = 40;
@@ -167,7 +169,11 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         }
         right={
           <>
-            {wide && <Floors jobs={jobs} now={now} />}
+            {wide && (
+              <Suspense fallback={null}>
+                <Floors jobs={jobs} now={now} />
+              </Suspense>
+            )}
             <ToDos jobs={jobs} />
             <List title="Away" {...listOf(lists.away)}>
               {(r) => awayWords(r, now)}
@@ -192,26 +198,6 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
     </Page>
   );
 }
-
-/** So many floors stand beside the clock. */
-const FLOORS = 2;
-
-/** Where the parts lie, of the jobs that were written to last: on a wide screen there is room for them beside the clock. */
-function Floors({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
-  const later = useAfterFirstPaint();
-  const shown = useMemo(() => {
-    const at = ({ open }: LiveJob) => open.state.events.reduce((m, e) => Math.max(m, e.writtenMs), open.job.createdMs);
-    return [...jobs].sort((a, b) => at(b) - at(a)).slice(0, FLOORS);
-  }, [jobs]);
-  if (!later) return null;
-  return shown.map(({ open, statuses }) => (
-    <Section key={open.job.id} title={open.job.name} aside="on the floor">
-      <JobFloor open={open} statuses={statuses} now={now} most={MOST_PARTS} />
-    </Section>
-  ));
-}
-/** So many parts of a floor are drawn here. */
-const MOST_PARTS = 24;
 
 /** May a panel be sprayed, and until when: for the first primer of the library, on thin steel. */
 function AirNow({ now }: { now: number }) {
