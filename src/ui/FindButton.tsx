@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { StyleSheet } from 'react-native';
-import { IconButton } from 'react-native-paper';
+import { TouchableRipple } from 'react-native-paper';
 import { useAppTheme } from './appTheme';
 import { Icon } from './icons';
 import { pageHref, type Pages } from './pages';
@@ -20,14 +20,24 @@ export function FindButton() {
   const { palette } = useAppTheme();
   const router = useRouter();
   return (
-    <IconButton
-      icon={() => <Icon name="find" color={palette.ink} size={22} />}
-      accessibilityLabel="Find"
+    <TouchableRipple
+      role="button"
+      aria-label="Find"
       onPress={() => router.navigate(pageHref('/find', placeOf(window.location.href)))}
       style={styles.button}
       testID="find"
-    />
+    >
+      <Icon name="find" color={palette.ink} size={22} />
+    </TouchableRipple>
   );
 }
 
-const styles = StyleSheet.create({ button: { width: TARGET, height: TARGET, margin: 0, marginLeft: 'auto' } });
+const styles = StyleSheet.create({
+  button: {
+    width: TARGET,
+    height: TARGET,
+    marginLeft: 'auto',
+    alignItems: 'center',
+    justifyContent: 'center',
+  },
+});
