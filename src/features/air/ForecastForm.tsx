@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { object, string, type InferType } from 'yup';
-import { BOUNDS, errorText, type Message, type TypedForecast, type UnitSystem } from '@/core';
+import { BOUNDS, errorText, figure, phrase, type Message, type TypedForecast, type UnitSystem } from '@/core';
 import { DAMPNESS, type Dampness, type ForecastPlace } from '@/core/air/forecast';
 import type { Contradiction } from '@/core/advice';
 import { entriesOf } from '@/core/keysOf';
@@ -12,6 +12,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { momentOf, showDay } from '@/ui/days';
 import { Fields } from '@/ui/Field';
+import { percent } from '@/ui/format';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { FormTime } from '@/ui/form/FormPicked';
 import { typedQuantity } from '@/ui/form/schema';
@@ -20,7 +21,6 @@ import { useTouched } from '@/ui/form/useTouched';
 import { Row } from '@/ui/layout';
 import { Notice, Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
-import { formatForInput } from '@/ui/numbers';
 import { Text } from '@/ui/Text';
 
 const HOUR = 3_600_000;
@@ -155,7 +155,7 @@ export function ForecastForm({ room, onDone }: { room: Room; onDone(): void }) {
       {asked && read && advice && (
         <Notice tone="window">
           <Text>
-            {`${SAYS[asked.why].text} Read: ${formatForInput(read.tempC, { quantity: 'temp' }, units)}°, ${Math.round(read.rh * 100)} %. Which is right?`}
+            {phrase`${SAYS[asked.why].text} Read: ${figure('temp', read.tempC, 1)}, ${percent(read.rh)}. Which is right?`}
           </Text>
           <Row top={2}>
             <ActionButton

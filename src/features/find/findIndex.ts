@@ -1,5 +1,6 @@
 import MiniSearch from 'minisearch';
 import type { PageHref } from '@/ui/pages';
+import { plain } from '@/ui/wordsBegin';
 
 /** The kinds of things that are found, in the order in which they are shown. */
 export const FOUND_KINDS = ['page', 'panel', 'job', 'product', 'batch', 'entry'] as const;
@@ -19,8 +20,6 @@ export interface Findable {
 
 /** Of each kind so many at most. */
 const MOST: Record<FoundKind, number> = { page: 8, panel: 8, job: 5, product: 8, batch: 5, entry: 8 };
-
-const plain = (word: string): string => word.normalize('NFD').replace(/\p{M}/gu, '').toLowerCase();
 
 /**
  * Finds by the beginnings of words, and by words that are nearly right; a name counts more than what a thing is called too.
