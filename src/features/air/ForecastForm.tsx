@@ -9,7 +9,6 @@ import type { Contradiction } from '@/core/advice';
 import { entriesOf } from '@/core/keysOf';
 import { nowMs, useAdvice, useClimateActions, useSheetDraft, type Room } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
-import { useAppTheme } from '@/ui/appTheme';
 import { momentOf, showDay } from '@/ui/days';
 import { Fields } from '@/ui/Field';
 import { percent } from '@/ui/format';
@@ -55,7 +54,6 @@ const SAYS: Record<Contradiction, { text: string; reading: string }> = {
 
 /** Tonight's low, tomorrow's high, how damp, and rain: as somebody read or heard it. */
 export function ForecastForm({ room, onDone }: { room: Room; onDone(): void }) {
-  const { units } = useAppTheme();
   const advice = useAdvice();
   const notify = useNotify();
   const { saveForecast } = useClimateActions();
