@@ -18,8 +18,13 @@ const HAND_MADE = [
   'TouchableHighlight',
   'TouchableWithoutFeedback',
 ];
+const WHOLE_DATES = {
+  name: 'date-fns',
+  message: 'By its own file, such as date-fns/format: the whole of it would load first.',
+};
 const PARTS_ONLY = {
   paths: [
+    WHOLE_DATES,
     { name: 'react-native', importNames: HAND_MADE, message: 'Take a part of src/ui, or build one on Paper there.' },
   ],
 };
@@ -56,7 +61,10 @@ export default tseslint.config(
   {
     files: ['src/**'],
     ignores: ['**/*.test.{ts,tsx}', 'src/core/testing.ts'],
-    rules: { 'no-restricted-syntax': ['error', INDEX_ONLY] },
+    rules: {
+      'no-restricted-syntax': ['error', INDEX_ONLY],
+      'no-restricted-imports': ['error', { paths: [WHOLE_DATES] }],
+    },
   },
   {
     // The drawn parts are listed with their reasons in docs/architecture.md.

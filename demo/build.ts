@@ -76,6 +76,22 @@ function breadVan() {
       { id: 'rail-r', panelId: 'rails', name: 'Right', areaCm2: 4200 },
       { id: 'cover-all', panelId: 'cover', name: 'Whole', areaCm2: 3900 },
     ],
+    // Tonight's, with what is ready for a coat by then.
+    evenings: [
+      {
+        id: 'evening-tonight',
+        fromMs: ago(-120),
+        untilMs: ago(-420),
+        zoneIds: ['tail-in', 'tail-out', 'cover-all'],
+        stands: 4,
+        turning: 1,
+        helper: false,
+        ready: [
+          { item: 'covered', atMs: ago(20) },
+          { item: 'light', atMs: ago(18) },
+        ],
+      },
+    ],
   };
   const b = book('v');
   const { put, found, sand, coat, fill, clean, guide, strip, gauge, blast, batch } = b;

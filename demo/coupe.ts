@@ -1,4 +1,5 @@
 import type { Job, LogEvent } from '../src/core';
+import { READY_ITEMS } from '../src/core/log/evening';
 import { ago, book, on } from './book';
 
 const FACTORY = [
@@ -20,18 +21,37 @@ export function coupe(): { job: Job; events: LogEvent[] } {
       { id: 'c-wing', name: 'Right wing', substrate: 'steel', thicknessUm: 700 },
       { id: 'c-door', name: 'Right door', substrate: 'steel', thicknessUm: 750 },
       { id: 'c-mirror', name: 'Mirror cap', substrate: 'plastic', thicknessUm: 2500 },
+      { id: 'c-boot', name: 'Boot lid', substrate: 'steel', thicknessUm: 700 },
     ],
     zones: [
       { id: 'c-bonnet-all', panelId: 'c-bonnet', name: 'Whole', areaCm2: 13200, finish: { system: 'polished' } },
       { id: 'c-wing-all', panelId: 'c-wing', name: 'Whole', areaCm2: 5600 },
       { id: 'c-door-all', panelId: 'c-door', name: 'Whole', areaCm2: 7400, finish: { system: 'kept' } },
       { id: 'c-mirror-all', panelId: 'c-mirror', name: 'Whole', areaCm2: 420, finish: { system: 'kept' } },
+      { id: 'c-boot-all', panelId: 'c-boot', name: 'Whole', areaCm2: 8200 },
+    ],
+    // Last night's: the clear ran out half-way.
+    evenings: [
+      {
+        id: 'evening-boot',
+        fromMs: ago(1270),
+        untilMs: ago(1030),
+        zoneIds: ['c-boot-all'],
+        stands: 0,
+        turning: 0,
+        helper: false,
+        ready: READY_ITEMS.filter((i) => i !== 'earth').map((item, i) => ({ item, atMs: ago(1300 - i) })),
+        begunMs: ago(1255),
+        endedMs: ago(1184),
+        stopped: 'outOfPaint',
+      },
     ],
   };
   const { events, put, found, sand, coat, clean, guide, strip } = book('c');
   found(on(16, 9), 'c-bonnet-all', 'steel', 750, [...FACTORY]);
   found(on(16, 9, 10), 'c-wing-all', 'steel', 700, [...FACTORY], 'Lacquer lets go along the top');
   found(on(16, 9, 20), 'c-door-all', 'steel', 750, [...FACTORY]);
+  found(on(16, 9, 25), 'c-boot-all', 'steel', 700, [...FACTORY], 'Sun-bleached and scratched');
   found(on(16, 9, 30), 'c-mirror-all', 'plastic', 2500, FACTORY.slice(1));
 
   // Wing: painted anew; blocked through to steel at the edge last night.
@@ -44,6 +64,21 @@ export function coupe(): { job: Job; events: LogEvent[] } {
   for (const m of [20, 45, 70]) coat(on(6, 10, m), 'c-wing-all', 'highbuild-2k', 55, 1);
   guide(on(2, 16), 'c-wing-all');
   sand(on(1, 18, 30), 'c-wing-all', 400, 30, { through: 'substrate', spotsThrough: true, spotCm2: 4 });
+
+  // Boot lid: keyed, coloured and half cleared last night.
+  sand(on(2, 10), 'c-boot-all', 500, 6, { tool: 'pad', wet: true });
+  clean(ago(1290), 'c-boot-all');
+  for (const m of [1250, 1228, 1206])
+    coat(ago(m), 'c-boot-all', 'base-solvent', 8, 1, {
+      thinnerFraction: 0.8,
+      colourId: 'Reed green',
+      colourHex: '#5d7358',
+    });
+  coat(ago(1186), 'c-boot-all', 'clear-ms', 25, 1, {
+    thinnerFraction: 0.1,
+    hardenerId: 'hardener-medium',
+    leftOutCm2: 3300,
+  });
 
   // Door: stone chips on its lower edge, feathered and primed; colour is still to come.
   const chips = put(on(8, 9), 'c-door-all', 'marked', {

@@ -25,7 +25,7 @@ const FOUND: [letters: string, name: RegExp, path: RegExp][] = [
   ['seq', /^Order of access/, /\/order/],
   ['flo', /^Panels/, /\/panels/],
   ['den', /^Repair /, /\/repair/],
-  ['eve', /^Spray session/, /\/session/],
+  ['eve', /^Evening of spraying/, /\/session/],
   ['sto', /^Shelf/, /\/shelf/],
   ['bac', /^Shop/, /\/shop/],
   ['pra', /^Try a block/, /\/try/],

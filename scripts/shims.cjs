@@ -43,10 +43,24 @@ const LEFT_OUT = [
     names: ['transform', 'transformToRn'],
   },
   { why: 'A list of all routes, which app.json leaves out too.', from: inside('expo-router'), names: ['Sitemap'] },
+  {
+    why: 'Bars, heads, toolbars and previews of navigators that draw their own: the shell draws ours round a Slot.',
+    from: inside('expo-router', 'build'),
+    names: [
+      ...['BottomTabView', 'BottomTabBar', 'NativeStackView', 'HeaderSearchBar', 'HeaderBackButton'],
+      ...['HrefPreview', 'StackToolbarMenu', 'StaticNavigation', 'createStaticNavigation', 'Toast', 'Badge'],
+    ],
+  },
 ];
 
 /** Replaced by something small of our own. */
 const REPLACED = [
+  {
+    why: 'Boxes and the like ask for a font of icons, which is not shipped, and show an empty square for each.',
+    from: inside('react-native-paper'),
+    names: ['MaterialCommunityIcon'],
+    by: 'paperIcons.js',
+  },
   {
     why: "The calendar's list of years is the only one, and short: it needs nothing virtual.",
     from: inside('react-native-web', 'dist'),

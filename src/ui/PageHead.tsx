@@ -58,6 +58,7 @@ export function useTitle(answer: string, where?: string): void {
 const styles = StyleSheet.create({
   head: { marginBottom: gap(3) },
   over: { flexDirection: 'row', justifyContent: 'space-between', gap: gap(2), alignItems: 'center', flexWrap: 'wrap' },
-  shrinks: { flexShrink: 1 },
+  // Long names wrap beside the magnifier; only what stands there too pushes it under them.
+  shrinks: { flexGrow: 1, flexShrink: 1, flexBasis: 0, minWidth: 150 },
   right: { flexDirection: 'row', alignItems: 'center', gap: gap(2), marginLeft: 'auto' },
 });

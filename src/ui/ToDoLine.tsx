@@ -1,11 +1,10 @@
 import { useState } from 'react';
-import { StyleSheet } from 'react-native';
-import { Checkbox } from 'react-native-paper';
+import { StyleSheet, View } from 'react-native';
 import { errorText, type Message } from '@/core';
 import { useAppTheme } from './appTheme';
 import { Problem } from './Notice';
 import { useNotify } from './notifications';
-import { textStyle } from './Text';
+import { TickLine } from './TickLine';
 import { gap, GLOVE } from './theme';
 
 /** Something to do, as wide as the page: a thumb ticks it. */
@@ -21,7 +20,7 @@ export function ToDoLine({
   done: boolean;
   onToggle(): Promise<{ undo(): Promise<unknown> }>;
 }) {
-  const { palette, scale } = useAppTheme();
+  const { palette } = useAppTheme();
   const notify = useNotify();
   const [busy, setBusy] = useState(false);
   const [problem, setProblem] = useState<Message>();
@@ -36,24 +35,17 @@ export function ToDoLine({
   };
   return (
     <>
-      <Checkbox.Item
-        mode="android"
-        position="leading"
-        label={where === undefined ? text : `${text}\n${where}`}
-        status={done ? 'checked' : 'unchecked'}
-        disabled={busy}
-        onPress={toggle}
-        color={palette.do}
-        uncheckedColor={palette.ink}
-        labelStyle={[textStyle('body', done ? palette.muted : palette.ink, scale), styles.label]}
-        style={[styles.line, { borderBottomColor: palette.line }]}
-      />
+      <View style={[styles.line, { borderBottomColor: palette.line }]}>
+        <TickLine
+          label={where === undefined ? text : `${text}\n${where}`}
+          checked={done}
+          disabled={busy}
+          onPress={toggle}
+        />
+      </View>
       <Problem says={problem} />
     </>
   );
 }
 
-const styles = StyleSheet.create({
-  line: { minHeight: GLOVE, paddingHorizontal: 0, paddingVertical: gap(1.5), borderBottomWidth: 1 },
-  label: { textAlign: 'left' },
-});
+const styles = StyleSheet.create({ line: { minHeight: GLOVE, paddingVertical: gap(1), borderBottomWidth: 1 } });

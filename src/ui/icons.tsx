@@ -10,6 +10,7 @@ import ChevronLeft from 'lucide-react-native/icons/chevron-left';
 import ChevronRight from 'lucide-react-native/icons/chevron-right';
 import ChevronUp from 'lucide-react-native/icons/chevron-up';
 import CupSoda from 'lucide-react-native/icons/cup-soda';
+import GripVertical from 'lucide-react-native/icons/grip-vertical';
 import Layers from 'lucide-react-native/icons/layers';
 import Search from 'lucide-react-native/icons/search';
 import Plus from 'lucide-react-native/icons/plus';
@@ -36,6 +37,7 @@ const ICONS = {
   mix: CupSoda,
   air: Wind,
   shop: Warehouse,
+  drag: GripVertical,
   plus: Plus,
   find: Search,
   back: ChevronLeft,

@@ -18,10 +18,12 @@ export interface Pages {
   '/colour': OfJob & { colour?: string };
   '/cost': OfJob;
   '/decide': OfJob & { panel?: string };
+  '/evening/[jobId]/[eveningId]': { jobId: string; eveningId: string };
   '/fair': OfJob & { panel?: string };
   /** What the page was about from which one looks. */
   '/find': OfJob & { panel?: string };
   '/ground': OfJob;
+  '/gun': Nothing & { product?: string };
   '/heat': OfJob & { zone?: string };
   /** `new` begins one. */
   '/job/[jobId]': { jobId: string };
@@ -51,18 +53,22 @@ export interface Pages {
     hardener?: string;
   };
   '/map': OfJob & { panel?: string };
+  '/masking': OfJob & { panel?: string };
   '/mix': OfJob & {
     zones?: string;
     product?: string;
     /** Coats from this cup, and what is mixed for them, mL. */
     coats?: string;
     ml?: string;
+    /** Pour it at once, as it is worked out. */
+    pour?: 'yes';
   };
   '/order': OfJob;
   '/panel/[jobId]/[panelId]': { jobId: string; panelId: string; zone?: string };
   '/panels': Nothing;
   /** In development: every part of the interface. */
   '/parts': Nothing;
+  '/place': Nothing;
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
   '/shelf': Nothing;

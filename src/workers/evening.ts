@@ -1,11 +1,26 @@
 import { wrap, type Remote } from 'comlink';
-import type { Evening, EveningPlan } from '@/core/session';
+import type { Evening, EveningPlan, LaterEvening } from '@/core/session';
 import type { EveningWorker } from './evening.worker';
 
 let remote: Remote<EveningWorker> | undefined;
+const worker = (): Remote<EveningWorker> =>
+  (remote ??= wrap<EveningWorker>(new Worker(new URL('./evening.worker', window.location.href))));
 
-/** Puts an evening in order away from the page's own thread. */
-export function planEveningAway(evening: Evening): Promise<EveningPlan> {
-  remote ??= wrap<EveningWorker>(new Worker(new URL('./evening.worker', window.location.href)));
-  return remote.planEvening(evening);
+/** What an evening comes to: its plan, and on which of the evenings after it what waits fits (their index, by part). */
+export interface EveningFound {
+  plan: EveningPlan & { kept: boolean };
+  on: ReadonlyMap<string, number>;
+}
+
+/** Puts an evening in order away from the page's own thread: in the turns that were agreed, where there are any and they hold. */
+export async function planEveningAway(
+  evening: Evening,
+  turns: readonly string[] | undefined,
+  later: readonly LaterEvening[],
+): Promise<EveningFound> {
+  const plan = turns
+    ? await worker().planInTurns(evening, turns)
+    : { ...(await worker().planEvening(evening)), kept: false };
+  const on = plan.left.length > 0 ? await worker().spreadEvenings(evening, plan, later) : new Map<string, number>();
+  return { plan, on };
 }

@@ -1,8 +1,8 @@
 import { expose } from 'comlink';
-import { planEvening } from '../core/session/plan';
+import { planEvening, planInTurns, spreadEvenings } from '../core/session/plan';
 
 /** Thin entry of the planner: what goes in and out is the core's. */
-const api = { planEvening };
+const api = { planEvening, planInTurns, spreadEvenings };
 export type EveningWorker = typeof api;
 
 expose(api);

@@ -17,3 +17,17 @@ const WORTH_MS = 45 * MINUTE_MS;
 /** The first span in which a panel may be sprayed for long enough to do it. @param spans in order of time */
 export const nextFit = (spans: readonly FitSpan[]): FitSpan | undefined =>
   spans.find((s) => !s.unfit && s.toMs - s.fromMs >= WORTH_MS);
+
+/**
+ * From when until when the air lets one spray before an end: the first span that does, and none of it where that comes too late.
+ * @param spans from the begin on @param fromMs the begin, ms @param untilMs the end, ms
+ */
+export function fitWithin(
+  spans: readonly FitSpan[],
+  fromMs: number,
+  untilMs: number,
+): { fromMs: number; untilMs: number } {
+  // However short it is: whether a part fits into it is the planner's business.
+  const first = spans.find((s) => !s.unfit);
+  return first && first.fromMs < untilMs ? { fromMs: first.fromMs, untilMs: first.toMs } : { fromMs, untilMs: fromMs };
+}

@@ -7,6 +7,7 @@ import { QUALITY_LEVELS } from '../library/level';
 import { keysOf } from '../keysOf';
 import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, LINK_KINDS, SEAM_NAMES } from '../log/job';
 import { TASK_WITH } from '../log/taskWith';
+import { READY_ITEMS, STOP_WHYS } from '../log/evening';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
 import { between, id, moment, oneOf, outlineOf, text } from '../validation/fields';
@@ -34,6 +35,8 @@ const map = object({
         name: label('Keep-out name'),
         face: oneOf('Face', FACES).required('Face is missing'),
         outline: outlineOf().required('Outline is missing'),
+        // Since version 16.
+        opening: yesNo('Opening'),
       }).noUnknown(unknown('Keep-out')),
     )
     .required('Keep-outs are missing'),
@@ -60,6 +63,14 @@ const colour = object({
   .noUnknown(unknown('Colour'));
 const system = oneOf('Finish', FINISH_SYSTEMS);
 const sheen = oneOf('Sheen', SHEENS);
+
+/** Coats by product: an object of small whole numbers. */
+const isCoats = (x: unknown): boolean =>
+  x === undefined ||
+  (typeof x === 'object' &&
+    x !== null &&
+    !Array.isArray(x) &&
+    Object.values(x).every((n) => Number.isInteger(n) && n >= 1 && n <= 20));
 
 /** A job's head, field by field. That its parts hang together is `parseJob`'s business. */
 export const JOB_SCHEMA = object({
@@ -208,6 +219,34 @@ export const JOB_SCHEMA = object({
         .required('Cover is missing'),
       skipped: text('Reason', 300),
     }).noUnknown(unknown('Staging')),
+  ),
+  // Since version 16.
+  evenings: list('Evenings', 500).of(
+    object({
+      id: id('Evening id'),
+      fromMs: moment('Begin of the evening').required('Begin of the evening is missing'),
+      untilMs: moment('End of the evening').required('End of the evening is missing'),
+      zoneIds: list('Zones of the evening', 500).of(id('Zone')).required('Zones of the evening are missing'),
+      turns: list('Turns', 5000).of(id('Zone')),
+      coats: mixed<Record<string, number>>().test('coats', 'Coats must be whole numbers by product', isCoats),
+      stands: between('Stands', 0, 100).integer('Stands: a whole number').required('Stands are missing'),
+      turning: between('Turning stands', 0, 100)
+        .integer('Turning stands: a whole number')
+        .required('Turning stands are missing'),
+      drying: between('Drying places', 0, 100).integer('Drying places: a whole number'),
+      helper: yesNo('Helper').required('Helper is missing'),
+      ready: list('Ready', 100)
+        .of(
+          object({
+            item: oneOf('What is ready', READY_ITEMS).required('What is ready is missing'),
+            atMs: moment('When it was said').required('When it was said is missing'),
+          }).noUnknown(unknown('Ready')),
+        )
+        .required('Ready is missing'),
+      begunMs: moment('When it was begun'),
+      endedMs: moment('When it ended'),
+      stopped: oneOf('Why it was stopped', STOP_WHYS),
+    }).noUnknown(unknown('Evening')),
   ),
   // These two are `stampProblems`' business: their fields have names of their own.
   changed: mixed(),

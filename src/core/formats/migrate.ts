@@ -92,6 +92,7 @@ const UNCHANGED: Steps = {
   12: same,
   13: same,
   14: same,
+  15: same,
 };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
@@ -121,7 +122,8 @@ const STEPS = {
     // sprayed; version 11 ids of colours, treatments and parts: entries of before are read as they were written, see `treatmentOf`,
     // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone; version 13
     // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others; version 14 when each field of a product was
-    // changed; version 15 pieces that are counted as one, weight and place of a part, what a decision rested on, and what a forecast was typed from.
+    // changed; version 15 pieces that are counted as one, weight and place of a part, what a decision rested on, and what a forecast was typed from; version 16
+    // evenings of spraying, edges of masking, and the place and the gun of a shop.
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

@@ -1,6 +1,9 @@
+import type { SprayPlace } from '../air/ventilation';
 import type { AlarmKind } from '../cure/alarms';
 import { DEFAULT_METHOD, type HouseMethod, type School } from '../library/method';
 import type { Wish } from '../library/wish';
+import type { Application } from '../library/application';
+import type { GunTest } from '../mix/gun';
 import type { UnitSystem } from '../units/convert';
 
 /** How a shop works and likes its screens. */
@@ -31,6 +34,14 @@ export interface Settings {
   sound: boolean;
   /** Steps are not explained: the hands know them. Absent: they are. */
   knowsHow?: boolean;
+  /** Where one sprays, as it was measured. */
+  place?: SprayPlace;
+  /** What each gun gave in its last test on paper, and when, ms. */
+  guns?: { [A in Application]?: GunTest & { atMs: number } };
+  /** Hours of spraying after which somebody changes cartridges, and when they were changed, ms. */
+  cartridge?: { limitH: number; sinceMs: number };
+  /** What one person lifts alone, g. */
+  liftG?: number;
   /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */
   colourLimits?: { butt: number; blend: number };
 }

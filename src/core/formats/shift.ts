@@ -61,6 +61,16 @@ function headMoved(job: Job, move: (t: number) => number): Job {
     createdMs: move(job.createdMs),
     zones: job.zones.map((z) => (z.cutFrom ? { ...z, cutFrom: { ...z.cutFrom, atMs: move(z.cutFrom.atMs) } } : z)),
     ...(job.decisions && { decisions: job.decisions.map((d) => ({ ...d, atMs: move(d.atMs) })) }),
+    ...(job.evenings && {
+      evenings: job.evenings.map((e) => ({
+        ...e,
+        fromMs: move(e.fromMs),
+        untilMs: move(e.untilMs),
+        ready: e.ready.map((r) => ({ ...r, atMs: move(r.atMs) })),
+        ...(e.begunMs !== undefined && { begunMs: move(e.begunMs) }),
+        ...(e.endedMs !== undefined && { endedMs: move(e.endedMs) }),
+      })),
+    }),
     ...(job.bags && {
       bags: job.bags.map((b) => ({
         ...b,

@@ -1,9 +1,11 @@
 import { array, boolean, mixed, number, object } from 'yup';
 import type { ClimateReading } from '../air/climate';
 import { DAMPNESS, type Forecast } from '../air/forecast';
+import { SIDES } from '../air/ventilation';
 import type { HeatPlan } from '../air/heat';
 import { ALARM_KINDS } from '../cure/alarms';
 import { keysOf } from '../keysOf';
+import { APPLICATION_KINDS } from '../library/application';
 import { SCHOOLS } from '../library/method';
 import { WISH_KEYS } from '../library/wish';
 import type { Product } from '../library/product';
@@ -113,6 +115,43 @@ const SETTINGS = object({
   sound: yesNo('Sound'),
   // Since version 15.
   knowsHow: boolean().strict().typeError('Whether steps are explained must be yes or no'),
+  // Since version 16.
+  place: object({
+    lengthM: between('Length of the place', 1, 100).required('Length of the place is missing'),
+    widthM: between('Width of the place', 1, 100).required('Width of the place is missing'),
+    heightM: between('Height of the place', 1, 20).required('Height of the place is missing'),
+    fanM3H: between('What the fan moves', 0, 200_000).required('What the fan moves is missing'),
+    inAt: oneOf('Where air comes in', SIDES).required('Where air comes in is missing'),
+    outAt: oneOf('Where air goes out', SIDES).required('Where air goes out is missing'),
+    filter: yesNo('Filter'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('The place')),
+  guns: object(
+    Object.fromEntries(
+      APPLICATION_KINDS.map((a) => [
+        a,
+        object({
+          grams: between('Grams', 0.1, 5000).required('Grams are missing'),
+          seconds: between('Seconds', 1, 600).required('Seconds are missing'),
+          fanCm: between('Fan', 1, 100).required('Fan is missing'),
+          flatness: between('Flatness of the fan', 1, 8).required('Flatness of the fan is missing'),
+          atMs: moment('When it was tested').required('When it was tested is missing'),
+        })
+          .default(undefined)
+          .noUnknown(unknown('A gun')),
+      ]),
+    ),
+  )
+    .default(undefined)
+    .noUnknown(unknown('Guns')),
+  cartridge: object({
+    limitH: between('Hours of a cartridge', 0.5, 1000).required('Hours of a cartridge are missing'),
+    sinceMs: moment('When they were changed').required('When they were changed is missing'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('Cartridges')),
+  liftG: between('What one person lifts', 1000, 200_000),
   // Since version 10.
   colourLimits: object({
     butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),

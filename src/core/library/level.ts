@@ -36,6 +36,10 @@ export function levelCoats(level: QualityLevel | undefined, family: ProductFamil
   }
 }
 
+/** Coats that a product gets in one go: what the agreed level asks for, else its sheet. The way, the cup and the evening count with the same. */
+export const wantedCoats = (p: { family: ProductFamily; coats: number }, level: QualityLevel | undefined): number =>
+  levelCoats(level, p.family) ?? p.coats;
+
 /** Papers for blocking primer and for clear, coarse to fine, up to where the level ends; without one as a driver would have it. */
 export const primerPapers = (level: QualityLevel = 'driver'): number[] =>
   [400, 600, 800].filter((g) => g <= LEVEL_DEFAULTS[level].primerGrit);

@@ -1,5 +1,6 @@
 import type { Application } from '../library/application';
 import type { ColourRead, SprayedHow } from './colourRead';
+import type { MaskEdge } from './evening';
 import type { MediaId } from '../library/media';
 import type { ProductFamily, UsedIn } from '../library/families';
 import type { SubstrateKind } from '../library/substrates';
@@ -215,7 +216,14 @@ export interface Payloads {
     | { measure: 'gap'; gap: GapRead }
     | { measure: 'colour'; colour: ColourRead };
   polished: { grit: number; removedUm: number };
-  masked: { what: string };
+  masked: {
+    what: string;
+    /** How it ends on the panel; absent: nobody said. */
+    edge?: MaskEdge;
+    /** What went into it, m and m². */
+    tapeM?: number;
+    paperM2?: number;
+  };
   fitted: { where: string };
   removed: { where: string };
   /** A part goes out to another shop, or to its owner. */

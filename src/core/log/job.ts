@@ -5,6 +5,7 @@ import type { ShapeClass } from '../library/shapeClass';
 import type { Sureness } from '../library/sureness';
 import type { TaskWith } from './taskWith';
 import type { EventKind } from './event';
+import type { SprayEvening } from './evening';
 import { FACES, type Face, type Point } from './place';
 import type { SubstrateKind } from '../library/substrates';
 
@@ -56,6 +57,8 @@ export interface KeepOut {
   name: string;
   face: Face;
   outline: Point[];
+  /** It is a hole through the panel: closed from behind. */
+  opening?: boolean;
 }
 
 /** A panel drawn to scale. */
@@ -119,6 +122,8 @@ export interface Job {
   links?: AccessLink[];
   /** What a blasting day is to take, and what has to be covered first. */
   staging?: BlastItem[];
+  /** Evenings at which parts of it are sprayed, ahead and past. */
+  evenings?: SprayEvening[];
   /** When parts of the above were last changed, ms, and what was taken away: for putting copies together, see `mergeJob`. */
   changed?: Record<string, number>;
   gone?: Record<string, Gone>;

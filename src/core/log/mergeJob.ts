@@ -1,4 +1,5 @@
 import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWriter';
+import type { SprayEvening } from './evening';
 import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from './job';
 
 /**
@@ -11,7 +12,7 @@ import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from
 type Listed = Gone['was'];
 
 /** The lists of a job: members have ids, and each field of a member is a part. */
-const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging'] as const;
+const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging', 'evenings'] as const;
 type List = (typeof LISTS)[number];
 interface Lists {
   panels: Panel;
@@ -20,6 +21,7 @@ interface Lists {
   bags: Bag;
   links: AccessLink;
   staging: BlastItem;
+  evenings: SprayEvening;
 }
 /** What never changes, and what this file keeps itself. */
 const NOT_PARTS: readonly string[] = ['id', 'createdMs', 'changed', 'gone', ...LISTS];

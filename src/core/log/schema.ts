@@ -11,6 +11,7 @@ import {
   type ObjectSchema,
   type Reference,
 } from 'yup';
+import { MASK_EDGES } from './evening';
 import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from './marks';
 import { PRODUCT_FAMILIES } from '../library/product';
 import { recordParser } from './parse';
@@ -296,7 +297,13 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     grit: grit().required('Grit is missing'),
     removedUm: between('Removed', 0, 100, 'film').required('Removed is missing'),
   },
-  masked: { what: text('What', 200).required('What was masked is missing') },
+  masked: {
+    what: text('What', 200).required('What was masked is missing'),
+    // Since version 16.
+    edge: oneOf('Edge of the masking', MASK_EDGES),
+    tapeM: between('Tape', 0, 1000),
+    paperM2: between('Paper', 0, 1000),
+  },
   fitted: { where: text('Where', 200).required('Where is missing') },
   removed: { where: text('Where', 200).required('Where is missing') },
   sentOut: {

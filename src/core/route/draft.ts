@@ -129,6 +129,7 @@ export function draftFor(
     case 'cameBack':
       return { as: 'asSent', layers: [] };
     case 'fitted':
+      return { where: 'In its place' };
     case 'removed':
     case 'sentOut':
     case 'worked':

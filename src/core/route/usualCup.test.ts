@@ -4,7 +4,8 @@ import { products } from '../testing';
 import { keysOf } from '../keysOf';
 import { howToDo } from './how';
 import { coatDefaults } from './draft';
-import { usualCoats, usualCup } from './usualCup';
+import { wantedCoats } from '../library/level';
+import { usualCup } from './usualCup';
 import { STEP_KINDS } from '../log/event';
 import type { Step } from '../rules/rule';
 
@@ -17,7 +18,7 @@ describe('what a cup usually is', () => {
       product: epoxy,
       areaCm2: 8000,
       filmUm: d.filmUm,
-      coats: usualCoats(epoxy, undefined),
+      coats: wantedCoats(epoxy, undefined),
       thinnerFraction: d.thinnerFraction ?? 0,
       application: d.application,
       shape: 'plain',

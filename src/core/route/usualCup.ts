@@ -1,16 +1,12 @@
 import type { Product } from '../library/product';
 import { FAMILIES } from '../library/product';
-import { levelCoats, type QualityLevel } from '../library/level';
+import { wantedCoats, type QualityLevel } from '../library/level';
 import { planMix, type MixPlan } from '../mix/need';
 import type { Transfer } from '../mix/session';
 import { coatDefaults } from './draft';
 
 /** Kept in hand for the last panel, fraction. */
 export const USUAL_RESERVE = 0.1;
-
-/** Coats that a cup of a product is usually for. */
-export const usualCoats = (p: Product, level: QualityLevel | undefined): number =>
-  levelCoats(level, p.family) ?? Math.min(2, p.coats);
 
 /**
  * What a cup is before anybody has said anything of it: the page of the cup begins with the same, and so do the panel's step and a blend.
@@ -26,7 +22,7 @@ export function usualCup(
 ): (MixPlan & { coats: number }) | undefined {
   if (!FAMILIES[product.family].mixed) return undefined;
   const d = coatDefaults(product);
-  const coats = more.coats ?? usualCoats(product, level);
+  const coats = more.coats ?? wantedCoats(product, level);
   const plan = planMix({
     product,
     areaCm2,

@@ -1,6 +1,6 @@
 import { FINISHES, USUAL_FINISH } from '../library/finish';
 import { FILLER_ON } from '../library/fillerOn';
-import { clearPapers, levelCoats, primerPapers } from '../library/level';
+import { clearPapers, levelCoats, primerPapers, wantedCoats } from '../library/level';
 import {
   FAMILIES,
   isBase,
@@ -106,7 +106,8 @@ export function wayOf(w: WayInput): Candidate[] {
       topProduct,
       topProduct && `Another ${isFiller(topProduct.family) ? 'skim' : 'coat'} of ${topProduct.name.toLowerCase()}`,
     );
-  const wantsMore = (t: Layer) => t.coats < (levelCoats(level, t.family) ?? topProduct?.coats ?? 1);
+  const wantsMore = (t: Layer) =>
+    t.coats < (topProduct ? wantedCoats(topProduct, level) : (levelCoats(level, t.family) ?? 1));
   /** Cleaned first where paper or hands were on it. */
   const cleanOrGo = (...list: (Candidate | undefined)[]) => (grit === undefined ? add(...list) : cleanThen(...list));
   /** Cleaned first where it is not, then what may go on. */

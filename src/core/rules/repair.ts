@@ -1,4 +1,5 @@
 import { FAULT_NAMES, isRust, TREATMENT_NAMES, type FaultKind, type Treatment } from '../log/marks';
+import { EDGE_UNDER, maskedFor } from '../systems/maskEdges';
 import { isOpenWound } from '../faults/treatment';
 import { warpRisk } from '../blast/rates';
 import { mediaOf } from '../library/media';
@@ -259,6 +260,12 @@ export const REPAIR_RULES: readonly Rule[] = [
         )
       : undefined,
   ),
+  rule('mask.edge', ['coat'], 'A masked edge that this coat shows', (c) => {
+    const { maskEdge } = c.strata.surface;
+    const role = maskedFor(FAMILIES[c.step.product.family].role);
+    const says = maskEdge && role ? EDGE_UNDER[role][maskEdge] : null;
+    return says === null ? undefined : care(says, 'Mask it otherwise, and log the masking.');
+  }),
   rule('fit.bareFace', ['fit'], 'Closing over bare metal', (c) =>
     c.around && c.around.bareFaces.length > 0
       ? stop(

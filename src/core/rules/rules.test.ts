@@ -855,6 +855,16 @@ const CASES: Record<string, [Scene, Scene]> = {
       plate: true,
     },
   ],
+  'mask.edge': [
+    {
+      done: [...epoxyKeyed, ev({ kind: 'masked', atMin: -5, what: 'Half of it', edge: 'hard' })],
+      step: coat('highbuild-2k'),
+    },
+    {
+      done: [...epoxyKeyed, ev({ kind: 'masked', atMin: -5, what: 'Half of it', edge: 'rolled' })],
+      step: coat('highbuild-2k'),
+    },
+  ],
   'fit.faults': [{ done: [did.mark(10, 'dent')], step: FIT }, { step: FIT }],
   'fit.fresh': [
     { done: cleared(60), step: FIT },

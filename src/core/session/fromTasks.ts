@@ -15,7 +15,7 @@ const LEAST_MIN = 1;
 const WET_EDGE_MIN = 12;
 
 /** When a stage of a product's last coat opens at a temperature, min; undefined where its sheet has none. */
-function stageMin(p: Product, name: Stage, tempC: number, at: 'opensMin' | 'closesMin'): number | undefined {
+export function stageMin(p: Product, name: Stage, tempC: number, at: 'opensMin' | 'closesMin'): number | undefined {
   const s = p.stages.find((x) => x.stage === name);
   const min = s?.[at];
   const mechanism = s?.mechanism ?? p.mechanism;

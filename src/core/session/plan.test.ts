@@ -5,7 +5,7 @@ import { FAMILIES, type Product } from '../library/product';
 import { coatNeed, type CoatTask } from '../mix/session';
 import { products } from '../testing';
 import { eveningPart, eveningProduct } from './fromTasks';
-import { planEvening } from './plan';
+import { planEvening, planInTurns, spreadEvenings, turnsOf } from './plan';
 import { beginning, layNext, type Laid } from './schedule';
 
 const BASE = { cupMl: 600, mixMin: 5, cleanMin: 6 };
@@ -60,26 +60,54 @@ function brokenIn(e: Evening, plan: EveningPlan): string[] {
         const other = plan.steps.find((x) => x.partId === a && x.coat === s.coat);
         say(other !== undefined && other.startMin > s.startMin + near, `${p.id} before ${a}`);
       }
-      say(e.stands.length > 0 && (e.stands.find((x) => x.id === s.standId)?.bearsG ?? 0) < p.weightG, `${p.id}: stand`);
+      const stand = e.stands.find((x) => x.id === s.standId);
+      say(e.stands.length > 0 && !p.fixed && (stand?.bearsG ?? 0) < p.weightG, `${p.id}: stand`);
+      for (const face of e.parts) {
+        if (p.piece === undefined || face === p || face.piece !== p.piece) continue;
+        const there = plan.steps.filter((x) => x.partId === face.id);
+        say(
+          there.some((x) => x.standId !== s.standId),
+          `${p.id}: two stands`,
+        );
+        // Without a turning stand one face is done and bears a hand before the other is begun.
+        if (
+          p.fixed ||
+          stand?.turns ||
+          i > 0 ||
+          face.face === p.face ||
+          there.length === 0 ||
+          there[0]!.startMin > s.startMin
+        )
+          continue;
+        const done = Math.max(...there.map((x) => x.endMin)) + (face.handleMin ?? face.dustFreeMin);
+        say(s.startMin < done + (e.hands?.turnMin ?? 0) - near, `${p.id}: turned too soon`);
+      }
     });
     const last = own.at(-1);
     say(last !== undefined && last.endMin + p.dustFreeMin > e.endMin + near, `${p.id} wet at the end`);
   }
+  const begun = [...steps].filter((s) => s.coat === 1).map((s) => s.partId);
+  const wanted = (e.order ?? []).filter((id) => begun.includes(id));
+  say(wanted.join() !== begun.filter((id) => wanted.includes(id)).join(), `begun as ${begun.join()}`);
+  const heavy = e.parts.filter((p) => !left.has(p.id) && !p.fixed && p.weightG > (e.hands?.liftG ?? Infinity));
+  say(heavy.length > 0 && e.stands.length > 0 && !e.hands?.helper, 'nobody lifts it');
   for (const stand of e.stands) {
-    const spans = e.parts
-      .flatMap((p) => {
-        const own = plan.steps.filter((s) => s.partId === p.id && s.standId === stand.id);
-        return own.length === 0
-          ? []
-          : [
-              {
-                from: Math.min(...own.map((s) => s.startMin)),
-                to: Math.max(...own.map((s) => s.endMin)) + p.dustFreeMin,
-              },
-            ];
-      })
-      .sort((a, b) => a.from - b.from);
+    const pieces = new Map<string, { from: number; to: number }>();
+    for (const p of e.parts) {
+      const own = plan.steps.filter((s) => s.partId === p.id && s.standId === stand.id);
+      if (own.length === 0) continue;
+      const had = pieces.get(p.piece ?? p.id) ?? { from: Infinity, to: 0 };
+      pieces.set(p.piece ?? p.id, {
+        from: Math.min(had.from, ...own.map((s) => s.startMin)),
+        to: Math.max(had.to, Math.max(...own.map((s) => s.endMin)) + p.dustFreeMin),
+      });
+    }
+    const spans = [...pieces.values()].sort((a, b) => a.from - b.from);
     spans.forEach((s, i) => say(i > 0 && spans[i - 1]!.to > s.from + near, `two on ${stand.id}`));
+  }
+  if (e.dryingPlaces !== undefined && e.stands.length > 0) {
+    const pieces = new Set(e.parts.filter((p) => !left.has(p.id) && !p.fixed).map((p) => p.piece ?? p.id));
+    say(pieces.size > e.dryingPlaces + e.stands.length, 'no place to dry');
   }
   for (const cup of plan.cups) {
     const { potLifeMin, cupMl } = e.products[cup.product]!;
@@ -133,6 +161,7 @@ const drawn = (most: { parts: number; coats: number; stands: number }) =>
           weightG: fc.integer({ min: 500, max: 20_000 }),
           dustFreeMin: fc.integer({ min: 5, max: 60 }),
           follows: fc.boolean(),
+          twoFaces: fc.boolean(),
         }),
         { minLength: 1, maxLength: most.parts },
       ),
@@ -140,15 +169,30 @@ const drawn = (most: { parts: number; coats: number; stands: number }) =>
       potLifeMin: fc.integer({ min: 30, max: 120 }),
       endMin: fc.integer({ min: 60, max: 500 }),
       fitUntilMin: fc.option(fc.integer({ min: 60, max: 400 }), { nil: undefined }),
+      turns: fc.boolean(),
+      drying: fc.option(fc.integer({ min: 0, max: 3 }), { nil: undefined }),
+      hands: fc.option(
+        fc.record({
+          liftG: fc.integer({ min: 5000, max: 30_000 }),
+          liftMin: fc.integer({ min: 0, max: 4 }),
+          turnMin: fc.integer({ min: 0, max: 5 }),
+          helper: fc.boolean(),
+        }),
+        { nil: undefined },
+      ),
     })
-    .map(({ parts, stands, potLifeMin, endMin, fitUntilMin }): Evening => ({
-      parts: parts.map(({ follows, coats, ...p }, i) => ({
+    .map(({ parts, stands, potLifeMin, endMin, fitUntilMin, turns, drying, hands }): Evening => ({
+      parts: parts.map(({ follows, twoFaces, coats, ...p }, i) => ({
         ...p,
         id: `p${i}`,
         coats: coats.map(({ windowMin, ...c }) => ({ ...c, ...(windowMin !== undefined && { windowMin }) })),
         ...(follows && i > 0 && { after: [`p${i - 1}`] }),
+        // Two faces of one piece lie beside each other in the list.
+        ...(twoFaces && { piece: `piece${i - (i % 2)}`, face: i % 2 ? 'outer' : 'inner', handleMin: 25 }),
       })),
-      stands: stands.map((bearsG, i) => ({ id: `s${i}`, bearsG })),
+      stands: stands.map((bearsG, i) => ({ id: `s${i}`, bearsG, ...(turns && i === 0 && { turns }) })),
+      ...(drying !== undefined && { dryingPlaces: drying }),
+      ...(hands && { hands }),
       products: { base: BASE, clear: { ...BASE, potLifeMin } },
       endMin,
       ...(fitUntilMin !== undefined && { fitUntilMin }),
@@ -223,6 +267,155 @@ describe('an evening', () => {
     expect(plan.left.every((l) => l.why === 'time')).toBe(true);
     expect(plan.steps.length).toBe(3 * (5 - plan.left.length));
     expect(plan.doneMin).toBeLessThanOrEqual(130);
+  });
+  const faces = (more: Partial<EveningPart> = {}): EveningPart[] => [
+    part('inner', { piece: 'door', face: 'inner', handleMin: 25, ...more }),
+    part('outer', { piece: 'door', face: 'outer', handleMin: 25, after: ['inner'], ...more }),
+  ];
+  it('a turning stand gives both faces in one go; on another one the first has to bear a hand', () => {
+    const stand = { id: 'stand', bearsG: 20_000 };
+    const inOne = planEvening({ ...EVENING, parts: faces(), stands: [{ ...stand, turns: true }] });
+    const one = planEvening({
+      ...EVENING,
+      parts: faces(),
+      stands: [stand],
+      hands: { liftG: 25_000, liftMin: 0, turnMin: 3, helper: false },
+    });
+    expect(inOne.steps.slice(0, 2).map((s) => s.partId)).toEqual(['inner', 'outer']);
+    expect(new Set(inOne.steps.map((s) => s.standId))).toEqual(new Set(['stand']));
+    expect(one.steps.map((s) => s.partId)).toEqual(['inner', 'inner', 'inner', 'outer', 'outer', 'outer']);
+    // Inner done at 59, bears a hand at 84, three minutes to turn it; the gun is cleaned meanwhile, base is mixed after that.
+    expect(one.steps[3]!.startMin).toBe(59 + 25 + 3);
+    expect(one.doneMin).toBeGreaterThan(inOne.doneMin + 60);
+    // What hangs on the vehicle is never turned.
+    expect(planEvening({ ...EVENING, parts: faces({ fixed: true }), stands: [stand] }).doneMin).toBeLessThan(
+      one.doneMin,
+    );
+  });
+  it('what one person does not lift waits for a helper, who mixes and carries as well', () => {
+    const hands = { liftG: 25_000, liftMin: 2, turnMin: 3, helper: false };
+    const stands = [{ id: 's', bearsG: 60_000 }];
+    const heavy = { ...EVENING, parts: [part('bonnet', { weightG: 30_000 })], stands, hands };
+    expect(planEvening(heavy).left).toEqual([{ partId: 'bonnet', why: 'lift' }]);
+    const two = planEvening({ ...heavy, hands: { ...hands, helper: true } });
+    expect(two.left).toEqual([]);
+    const alone = planEvening({ ...heavy, parts: [part('door')] });
+    // Two minutes to hang it, five to mix: the helper does the one while the other is done.
+    expect([alone.steps[0]!.startMin, two.steps[0]!.startMin]).toEqual([7, 5]);
+  });
+  it('where no place is left to dry, a part keeps its stand', () => {
+    const e = {
+      ...EVENING,
+      parts: ['a', 'b', 'c'].map((id) => part(id)),
+      stands: [{ id: 's', bearsG: 9000 }],
+      endMin: 2000,
+    };
+    expect(planEvening(e).left).toEqual([]);
+    const full = planEvening({ ...e, dryingPlaces: 1 });
+    expect(full.left).toHaveLength(1);
+    expect(brokenIn({ ...e, dryingPlaces: 1 }, full)).toEqual([]);
+  });
+  it('parts are begun in the order that somebody wants', () => {
+    const e = { ...EVENING, parts: ['a', 'b', 'c'].map((id) => part(id)), order: ['c', 'a', 'b'] };
+    const begun = planEvening(e)
+      .steps.filter((s) => s.coat === 1)
+      .map((s) => s.partId);
+    expect(begun).toEqual(['c', 'a', 'b']);
+  });
+  it('begins when the air lets it, and not at all where that is too late', () => {
+    const e = { ...EVENING, parts: [part('door')] };
+    // The cup is mixed in the first five minutes after that.
+    expect(planEvening({ ...e, fitFromMin: 60 }).steps[0]!.startMin).toBe(65);
+    expect(planEvening({ ...e, fitFromMin: 60, fitUntilMin: 100 }).left).toEqual([{ partId: 'door', why: 'air' }]);
+    expect(planEvening({ ...e, fitFromMin: 0, fitUntilMin: 0 }).left).toEqual([{ partId: 'door', why: 'air' }]);
+  });
+  describe('that has begun', () => {
+    it('what is begun holds a stand of its own, and what is finished until it is dry', () => {
+      const stands = ['s1', 's2'].map((id) => ({ id, bearsG: 9000 }));
+      const coats = part('x').coats;
+      const begun: Evening = {
+        ...EVENING,
+        stands,
+        hands: { liftG: 25_000, liftMin: 30, turnMin: 0, helper: false },
+        parts: [
+          part('a', { done: { coats: 1, endedMin: -10 } }),
+          part('b', { done: { coats: coats.length, endedMin: -10 } }),
+          part('c'),
+        ],
+      };
+      const plan = planEvening(begun);
+      const of = (id: string) => plan.steps.filter((s) => s.partId === id);
+      // 'a' hangs already: nobody lifts it again. 'b' is dry after 20 minutes, and 'c' takes its place, half an hour of lifting later.
+      expect(new Set(of('a').map((s) => s.standId))).toEqual(new Set(['s1']));
+      expect(of('a')[0]!.startMin).toBeLessThan(30);
+      expect(new Set(of('c').map((s) => s.standId))).toEqual(new Set(['s2']));
+      expect(of('c')[0]!.startMin).toBeGreaterThanOrEqual(20 + 30);
+      // No place to dry: 'b' stays, and 'c' waits for 'a', which stays too.
+      expect(planEvening({ ...begun, dryingPlaces: 0, endMin: 2000 }).left.map((l) => l.partId)).toEqual(['c']);
+    });
+    const e: Evening = { ...EVENING, parts: ['a', 'b', 'c', 'd'].map((id) => part(id)) };
+    const plan = planEvening(e);
+    /** As it stands after some steps, each so much later than planned. */
+    const after = (steps: number, lateMin: number): Evening => {
+      const done = plan.steps.slice(0, steps);
+      const now = (done.at(-1)?.endMin ?? 0) + lateMin;
+      return {
+        ...e,
+        endMin: e.endMin - now,
+        parts: e.parts.map((p) => {
+          const own = done.filter((s) => s.partId === p.id);
+          return own.length === 0
+            ? p
+            : { ...p, done: { coats: own.length, endedMin: own.at(-1)!.endMin + lateMin - now } };
+        }),
+        ...(done.length > 0 && { inGun: done.at(-1)!.product }),
+        openCups: [{ product: 'base', mixedMin: -10, leftMl: 400 }],
+      };
+    };
+    it('goes on in the turns that were agreed, though a coat was late: nothing jumps', () => {
+      for (let n = 1; n < plan.steps.length; n++)
+        for (const late of [0, 4, 15]) {
+          const rest = planInTurns(after(n, late), turnsOf(plan));
+          expect(rest.kept).toBe(true);
+          expect(turnsOf(rest)).toEqual(turnsOf(plan).slice(n));
+          expect(brokenIn({ ...after(n, late), parts: [] }, { ...rest, steps: [], cups: [] })).toEqual([]);
+        }
+    });
+    it('is put in order anew only where the turns hold no more', () => {
+      // Two hours late: 'd' no longer fits before the end.
+      const late = { ...after(2, 0), endMin: 100 };
+      const rest = planInTurns(late, turnsOf(plan));
+      expect(rest.kept).toBe(false);
+      expect(rest.left.length).toBeGreaterThan(0);
+      // What is begun is finished first.
+      expect(rest.left.map((l) => l.partId)).not.toContain(plan.steps[0]!.partId);
+    });
+    it('goes on from the open cup, and leaves it where its time is over', () => {
+      const open = planInTurns(after(1, 0), turnsOf(plan));
+      expect(open.steps[0]!.cup).toBe(1);
+      expect(open.cups[0]).toMatchObject({ no: 1, mixedMin: -10 });
+      const e2 = after(1, 0);
+      const gone = planInTurns(
+        { ...e2, products: { ...e2.products, base: { ...BASE, potLifeMin: 12 } } },
+        turnsOf(plan),
+      );
+      expect(gone.steps[0]!.cup).toBe(2);
+    });
+    it('a part whose window has shut waits, and says so', () => {
+      const shut = { ...after(2, 0) };
+      const parts = shut.parts.map((p) => (p.done ? { ...p, done: { coats: 2, endedMin: -300 } } : p));
+      const rest = planEvening({ ...shut, parts });
+      expect(rest.left.map((l) => l.why)).toContain('window');
+    });
+  });
+  it('what waits goes on the evenings that follow, one filled after the other', () => {
+    const e: Evening = { ...EVENING, endMin: 130, parts: ['a', 'b', 'c', 'd', 'e', 'f'].map((id) => part(id)) };
+    const plan = planEvening(e);
+    expect(plan.left.length).toBeGreaterThan(1);
+    const on = spreadEvenings(e, plan, [{ endMin: 60 }, { endMin: 130 }, { endMin: 400 }]);
+    expect([...on.keys()].sort()).toEqual(plan.left.map((l) => l.partId).sort());
+    expect([...on.values()]).not.toContain(0);
+    expect(spreadEvenings(e, plan, [{ endMin: 20 }]).size).toBe(0);
   });
   it('nothing to spray is an evening too', () =>
     expect(planEvening(EVENING)).toEqual({ steps: [], cups: [], left: [], doneMin: 0, boundMin: 0 }));

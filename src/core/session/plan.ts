@@ -1,5 +1,5 @@
 import type { Evening, EveningCup, EveningPart, EveningPlan, EveningStep, LeftWhy } from './evening';
-import { beginning, boundOf, chainMin, layNext, type Laid } from './schedule';
+import { beginning, boundOf, chainMin, layNext, pieceG, type Laid } from './schedule';
 
 /** So many half-made evenings are gone on with at once; and so few coats are searched through whole. */
 const BEAM = 40;
@@ -9,7 +9,9 @@ const LIKELY = 8;
 /** More states than that are not looked at in a whole search. */
 const MOST_STATES = 60_000;
 
-const coatsOf = (e: Evening): number => e.parts.reduce((n, p) => n + p.coats.length, 0);
+/** Coats that a part still wants. */
+const coatsLeft = (p: EveningPart): number => Math.max(0, p.coats.length - (p.done?.coats ?? 0));
+const coatsOf = (e: Evening): number => e.parts.reduce((n, p) => n + coatsLeft(p), 0);
 const isDone = (e: Evening, l: Laid): boolean => e.parts.every((p, i) => (l.coats[i] ?? 0) >= p.coats.length);
 
 /** A part whose window closes before hands could be there again is lost: half an evening with one is no evening. */
@@ -94,17 +96,23 @@ const orderAll = (e: Evening): Laid | undefined =>
 
 /** Why a part cannot be done even alone; undefined where it can. */
 function whyNotAlone(e: Evening, part: EveningPart): LeftWhy | undefined {
-  if (e.stands.length > 0 && !e.stands.some((s) => s.bearsG >= part.weightG)) return 'stand';
-  for (const c of part.coats) {
+  if (!part.fixed && !part.done?.coats && e.stands.length > 0) {
+    if (!e.stands.some((s) => s.bearsG >= pieceG(e, e.parts.indexOf(part)))) return 'stand';
+    if (e.hands && !e.hands.helper && pieceG(e, e.parts.indexOf(part)) > e.hands.liftG) return 'lift';
+  }
+  for (const c of part.coats.slice(part.done?.coats ?? 0)) {
     const product = e.products[c.product];
     if (!product || c.ml > product.cupMl) return 'cup';
     if (product.potLifeMin !== undefined && c.minutes > product.potLifeMin) return 'potLife';
     if (c.windowMin !== undefined && c.windowMin < c.flashMin) return 'window';
   }
-  const alone = { ...e, parts: [{ ...part, after: [] }] };
+  const { order: _, ...free } = e;
+  const alone = { ...free, parts: [{ ...part, after: [] }] };
   if (orderAll(alone)) return undefined;
-  if (chainMin(part, 0, 0) > e.endMin) return 'end';
-  return orderAll({ ...alone, fitUntilMin: Infinity }) ? 'air' : 'end';
+  // Its last coat is too old for the next one: what is on it has to be sanded first.
+  if (isLost(alone, beginning(alone))) return 'window';
+  if (chainMin(part, part.done?.coats ?? 0, 0) > e.endMin) return 'end';
+  return orderAll({ ...alone, fitFromMin: 0, fitUntilMin: Infinity }) ? 'air' : 'end';
 }
 
 function planOf(e: Evening, laid: Laid | undefined, left: EveningPlan['left']): EveningPlan {
@@ -114,6 +122,9 @@ function planOf(e: Evening, laid: Laid | undefined, left: EveningPlan['left']): 
     steps.unshift(at.step);
     if (at.cup) cups.unshift({ no: at.cup.no, product: at.cup.product, mixedMin: at.cup.mixedMin, ml: 0 });
   }
+  for (const [i, c] of (e.openCups ?? []).entries())
+    if (steps.some((x) => x.cup === i + 1)) cups.push({ no: i + 1, product: c.product, mixedMin: c.mixedMin, ml: 0 });
+  cups.sort((a, b) => a.no - b.no);
   for (const cup of cups)
     cup.ml = steps.reduce((s, x) => {
       const coat = x.cup === cup.no ? e.parts.find((p) => p.id === x.partId)?.coats[x.coat - 1] : undefined;
@@ -130,22 +141,71 @@ function planOf(e: Evening, laid: Laid | undefined, left: EveningPlan['left']): 
 export function planEvening(evening: Evening): EveningPlan {
   const left: { partId: string; why: LeftWhy }[] = [];
   let parts = evening.parts.filter((p) => {
-    const why = p.coats.length === 0 ? undefined : whyNotAlone(evening, p);
+    const why = coatsLeft(p) === 0 ? undefined : whyNotAlone(evening, p);
     if (why) left.push({ partId: p.id, why });
+    // What is done stays: it takes a stand, and has to dry.
     return !why && p.coats.length > 0;
   });
   for (;;) {
     const e = { ...evening, parts };
-    const laid = parts.length === 0 ? undefined : orderAll(e);
-    if (laid || parts.length === 0) return planOf(e, laid, left);
+    const open = parts.filter((p) => coatsLeft(p) > 0);
+    const laid = open.length === 0 ? undefined : orderAll(e);
+    if (laid || open.length === 0) return planOf(e, laid ?? beginning(e), left);
     // What takes longest makes the most room for the others; what others wait for goes last.
     const waitedFor = new Set(parts.flatMap((p) => p.after ?? []));
     const work = (p: EveningPart) => p.coats.reduce((s, c) => s + c.minutes, 0) + p.dustFreeMin;
-    const out = parts.reduce((a, b) => {
-      const [wa, wb] = [waitedFor.has(a.id), waitedFor.has(b.id)];
-      return wa !== wb ? (wa ? b : a) : work(b) > work(a) ? b : a;
-    });
+    // What has begun is finished where it can be.
+    const rank = (p: EveningPart) => (p.done?.coats ? 2 : 0) + (waitedFor.has(p.id) ? 1 : 0);
+    const out = open.reduce((a, b) => (rank(a) !== rank(b) ? (rank(a) > rank(b) ? b : a) : work(b) > work(a) ? b : a));
     left.push({ partId: out.id, why: 'time' });
     parts = parts.filter((p) => p !== out);
   }
+}
+
+/** Whose coat comes when in a plan: a part's id for each coat. */
+export const turnsOf = (plan: EveningPlan): string[] => plan.steps.map((s) => s.partId);
+
+/**
+ * What is left of an evening, with coats in the turns that were agreed: what was late moves what comes after it, and nothing jumps. Only where the
+ * turns hold no more (a window would close, a cup go off, the end pass, a part came or went) it is put in order anew.
+ * @param turns part ids, one for each coat from the begin of the evening
+ */
+export function planInTurns(evening: Evening, turns: readonly string[]): EveningPlan & { kept: boolean } {
+  const { order: _, ...e } = evening;
+  const toSkip = new Map(e.parts.map((p) => [p.id, p.done?.coats ?? 0]));
+  const todo = turns.filter((id) => {
+    const skip = toSkip.get(id) ?? 0;
+    if (skip > 0) toSkip.set(id, skip - 1);
+    return skip <= 0 && e.parts.some((p) => p.id === id);
+  });
+  let laid: Laid | undefined = beginning(e);
+  for (const id of todo) {
+    const i = e.parts.findIndex((p) => p.id === id);
+    if ((laid.coats[i] ?? 0) >= (e.parts[i]?.coats.length ?? 0)) continue;
+    laid = layNext(e, laid, i);
+    if (!laid || isLost(e, laid)) return { ...planEvening(evening), kept: false };
+  }
+  return isDone(e, laid) ? { ...planOf(e, laid, []), kept: true } : { ...planEvening(evening), kept: false };
+}
+
+/** The evenings after the first one, of which all is asked that is not said of the first. */
+export type LaterEvening = Pick<Evening, 'endMin' | 'fitFromMin' | 'fitUntilMin'>;
+
+/**
+ * On which of the evenings that follow each part that waits fits: they are filled one after the other.
+ * @returns index of the evening by part; parts that fit on none are not in it
+ */
+export function spreadEvenings(first: Evening, plan: EveningPlan, later: readonly LaterEvening[]): Map<string, number> {
+  const on = new Map<string, number>();
+  let waiting = plan.left.map((l) => l.partId);
+  const { fitFromMin: _, fitUntilMin: __, openCups: ___, inGun: ____, order: _____, ...usual } = first;
+  for (const [i, l] of later.entries()) {
+    if (waiting.length === 0) break;
+    const parts = first.parts.filter((p) => waiting.includes(p.id)).map(({ done: _done, ...p }) => p);
+    const there = planEvening({ ...usual, ...l, parts });
+    const out = new Set(there.left.map((x) => x.partId));
+    for (const p of parts) if (!out.has(p.id)) on.set(p.id, i);
+    waiting = waiting.filter((id) => out.has(id));
+  }
+  return on;
 }

@@ -14,24 +14,13 @@ export interface Laid {
   /** Which stand each part is on, and from when each stand is free again. */
   standOf: readonly number[];
   standFreeMin: readonly number[];
+  /** Pieces that went from their stand to a drying place. */
+  dried: number;
   /** When the last part that is finished is out of the dust. */
   doneMin: number;
   /** The way here, last step first. */
   last: { step: EveningStep; cup?: EveningCup; before: Laid['last'] } | undefined;
 }
-
-export const beginning = (e: Evening): Laid => ({
-  nowMin: 0,
-  inGun: undefined,
-  coats: e.parts.map(() => 0),
-  endedMin: e.parts.map(() => -Infinity),
-  cups: new Map(),
-  cupCount: 0,
-  standOf: e.parts.map(() => -1),
-  standFreeMin: e.stands.map(() => 0),
-  doneMin: 0,
-  last: undefined,
-});
 
 const put = <T>(list: readonly T[], at: number, value: T): T[] => {
   const out = list.slice();
@@ -39,21 +28,94 @@ const put = <T>(list: readonly T[], at: number, value: T): T[] => {
   return out;
 };
 
-const bearing = new WeakMap<Evening['stands'], WeakMap<EveningPart, number[]>>();
-/** Stands that bear a part, the weakest first: the strong ones are kept for what needs them. */
-function standsFor({ stands }: Evening, part: EveningPart): number[] {
-  let of = bearing.get(stands);
-  if (!of) bearing.set(stands, (of = new WeakMap()));
-  let list = of.get(part);
-  if (!list) {
-    list = stands
-      .map((s, i) => ({ i, bearsG: s.bearsG }))
-      .filter((s) => s.bearsG >= part.weightG)
-      .sort((x, y) => x.bearsG - y.bearsG || x.i - y.i)
-      .map((s) => s.i);
-    of.set(part, list);
+/** What never changes while one evening is searched, by the index of the part. */
+interface Around {
+  /** Faces of the same piece. */
+  faces: readonly (readonly number[])[];
+  /** What has to be borne and lifted: a piece by its heaviest face as it was put down, g. */
+  pieceG: readonly number[];
+  /** Stands that bear it, the weakest first: strong ones, and those that turn, are kept for what needs them. */
+  bears: readonly (readonly number[])[];
+  /** Whose coat comes before each of its own. */
+  after: readonly (readonly number[])[];
+  /** What has to be begun before it is. */
+  before: readonly (readonly number[])[];
+}
+const known = new WeakMap<Evening, Around>();
+function aroundOf(e: Evening): Around {
+  let around = known.get(e);
+  if (!around) {
+    const at = new Map(e.parts.map((p, i) => [p.id, i]));
+    const indexOf = (ids: readonly string[]) => ids.flatMap((id) => at.get(id) ?? []);
+    const faces = e.parts.map((part) =>
+      part.piece === undefined ? [] : e.parts.flatMap((p, i) => (p !== part && p.piece === part.piece ? [i] : [])),
+    );
+    const pieceG = e.parts.map((part, i) =>
+      Math.max(part.weightG, ...(faces[i] ?? []).map((f) => e.parts[f]?.weightG ?? 0)),
+    );
+    const bears = e.parts.map((part, k) =>
+      e.stands
+        .map((s, i) => ({ i, bearsG: s.bearsG, suits: (s.turns === true) === (part.piece !== undefined) ? 0 : 1 }))
+        .filter((s) => s.bearsG >= (pieceG[k] ?? 0))
+        .sort((x, y) => x.suits - y.suits || x.bearsG - y.bearsG || x.i - y.i)
+        .map((s) => s.i),
+    );
+    const after = e.parts.map((p) => indexOf(p.after ?? []));
+    const order = indexOf(e.order ?? []);
+    const before = e.parts.map((_, i) => (order.includes(i) ? order.slice(0, order.indexOf(i)) : []));
+    known.set(e, (around = { faces, pieceG, bears, after, before }));
   }
-  return list;
+  return around;
+}
+/** What of a piece has to be borne and lifted, g. @param at index of the part */
+export const pieceG = (e: Evening, at: number): number => aroundOf(e).pieceG[at] ?? 0;
+
+/**
+ * Where pieces stand that have begun: on the stand that is named, else on the first that bears them and is free; what is finished and dry went to a
+ * drying place, while there are any.
+ */
+function standing(e: Evening): Pick<Laid, 'standOf' | 'standFreeMin' | 'dried'> {
+  const { faces, bears } = aroundOf(e);
+  const standOf = e.parts.map((p) => (p.done?.standId ? e.stands.findIndex((s) => s.id === p.done?.standId) : -1));
+  const standFreeMin = e.stands.map(() => 0);
+  const places = e.dryingPlaces ?? Infinity;
+  let dried = 0;
+  const seen = new Set<number>();
+  e.parts.forEach((part, i) => {
+    if (seen.has(i) || part.fixed || e.stands.length === 0) return;
+    const piece = [i, ...(faces[i] ?? [])];
+    for (const k of piece) seen.add(k);
+    const parts = piece.flatMap((k) => e.parts[k] ?? []);
+    if (!parts.some((p) => p.done?.coats)) return;
+    const isOff = parts.every((p) => (p.done?.coats ?? 0) >= p.coats.length);
+    const dryMin = Math.max(...parts.map((p) => (p.done?.endedMin ?? 0) + p.dustFreeMin));
+    const goes = isOff && dried < places;
+    if (goes) dried += 1;
+    if (goes && dryMin <= 0) return;
+    const taken = (s: number) => (standFreeMin[s] ?? 0) > 0;
+    const stand = piece.map((k) => standOf[k] ?? -1).find((s) => s >= 0) ?? bears[i]?.find((s) => !taken(s)) ?? -1;
+    if (stand < 0) return;
+    for (const k of piece) standOf[k] = stand;
+    standFreeMin[stand] = goes ? dryMin : Infinity;
+  });
+  return { standOf, standFreeMin, dried };
+}
+
+/** An evening before its first coat; or as far as it is, where some of it is done. */
+export function beginning(e: Evening): Laid {
+  const doneOf = (p: EveningPart) => Math.min(p.done?.coats ?? 0, p.coats.length);
+  const outOfDust = (p: EveningPart) => (p.done?.endedMin ?? 0) + p.dustFreeMin;
+  return {
+    nowMin: e.fitFromMin ?? 0,
+    inGun: e.inGun,
+    coats: e.parts.map(doneOf),
+    endedMin: e.parts.map((p) => (doneOf(p) > 0 ? (p.done?.endedMin ?? 0) : -Infinity)),
+    cups: new Map((e.openCups ?? []).map((c, i) => [c.product, { ...c, no: i + 1, ml: c.leftMl }])),
+    cupCount: e.openCups?.length ?? 0,
+    ...standing(e),
+    doneMin: Math.max(0, ...e.parts.map((p) => (p.coats.length > 0 && doneOf(p) >= p.coats.length ? outOfDust(p) : 0))),
+    last: undefined,
+  };
 }
 
 /**
@@ -68,20 +130,24 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
   if (!part || !coat) return undefined;
   const product = e.products[coat.product];
   if (!product || coat.ml > product.cupMl) return undefined;
-  for (const id of part.after ?? []) {
-    const i = e.parts.findIndex((p) => p.id === id);
-    const other = e.parts[i];
-    if (other && (laid.coats[i] ?? 0) < Math.min(done + 1, other.coats.length)) return undefined;
-  }
+  const around = aroundOf(e);
+  for (const i of around.after[at] ?? [])
+    if ((laid.coats[i] ?? 0) < Math.min(done + 1, e.parts[i]?.coats.length ?? 0)) return undefined;
+  if (done === 0)
+    for (const i of around.before[at] ?? [])
+      if ((laid.coats[i] ?? 0) === 0 && (e.parts[i]?.coats.length ?? 0) > 0) return undefined;
   let ready = laid.nowMin;
   if (laid.inGun !== undefined && laid.inGun !== coat.product) ready += product.cleanMin;
   const before = part.coats[done - 1];
   const ended = laid.endedMin[at] ?? -Infinity;
   let earliest = before ? ended + before.flashMin : 0;
   let stand = laid.standOf[at] ?? -1;
-  if (e.stands.length > 0 && stand < 0) {
+  const faces = around.faces[at] ?? [];
+  if (stand < 0 && faces.length > 0) stand = laid.standOf[faces.find((i) => (laid.standOf[i] ?? -1) >= 0) ?? -1] ?? -1;
+  if (e.stands.length > 0 && !part.fixed && stand < 0) {
+    if (e.hands && !e.hands.helper && (around.pieceG[at] ?? 0) > e.hands.liftG) return undefined;
     // The first that is free in time; of those that are, the weakest that bears it.
-    const bears = standsFor(e, part);
+    const bears = around.bears[at] ?? [];
     if (bears.length === 0) return undefined;
     const free = (i: number) => laid.standFreeMin[i] ?? 0;
     stand =
@@ -89,7 +155,17 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
     earliest = Math.max(earliest, free(stand));
     // It is under a part that is not done yet: something else comes first.
     if (earliest === Infinity) return undefined;
+    ready = Math.max(ready, free(stand)) + (e.hands && !e.hands.helper ? e.hands.liftMin : 0);
   }
+  if (done === 0 && !part.fixed && !(stand >= 0 && e.stands[stand]?.turns))
+    for (const i of faces) {
+      const face = e.parts[i];
+      const coats = laid.coats[i] ?? 0;
+      if (!face || face.face === part.face || coats === 0) continue;
+      if (coats < face.coats.length) return undefined;
+      const bearsMin = (laid.endedMin[i] ?? 0) + (face.handleMin ?? face.dustFreeMin);
+      ready = Math.max(ready, bearsMin) + (e.hands?.turnMin ?? 0);
+    }
   const open = laid.cups.get(coat.product);
   const lives = (mixedMin: number, startMin: number) =>
     product.potLifeMin === undefined || startMin + coat.minutes <= mixedMin + product.potLifeMin;
@@ -98,7 +174,8 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
   let fresh: EveningCup | undefined;
   let count = laid.cupCount;
   if (!cup) {
-    start = Math.max(ready + product.mixMin, earliest);
+    // A helper mixes while the gun is at work, the first cup too.
+    start = Math.max(ready + (e.hands?.helper ? 0 : product.mixMin), e.hands?.helper ? product.mixMin : 0, earliest);
     count += 1;
     cup = { no: count, product: coat.product, mixedMin: start, ml: product.cupMl, leftMl: product.cupMl };
     fresh = cup;
@@ -110,6 +187,14 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
   const isLast = done + 1 === part.coats.length;
   const outOfDust = end + part.dustFreeMin;
   if (isLast && outOfDust > e.endMin) return undefined;
+  const coats = put(laid.coats, at, done + 1);
+  const endedMin = put(laid.endedMin, at, end);
+  const isOff = isLast && faces.every((i) => (coats[i] ?? 0) >= (e.parts[i]?.coats.length ?? 0));
+  // Where no drying place is left it stays where it is.
+  const hasPlace = laid.dried < (e.dryingPlaces ?? Infinity);
+  let freeMin = isOff && hasPlace ? outOfDust : Infinity;
+  if (isOff && hasPlace)
+    for (const i of faces) freeMin = Math.max(freeMin, (endedMin[i] ?? 0) + (e.parts[i]?.dustFreeMin ?? 0));
   const step: EveningStep = {
     partId: part.id,
     coat: done + 1,
@@ -122,12 +207,13 @@ export function layNext(e: Evening, laid: Laid, at: number): Laid | undefined {
   return {
     nowMin: end,
     inGun: coat.product,
-    coats: put(laid.coats, at, done + 1),
-    endedMin: put(laid.endedMin, at, end),
+    coats,
+    endedMin,
     cups: new Map(laid.cups).set(coat.product, { ...cup, leftMl: cup.leftMl - coat.ml }),
     cupCount: count,
     standOf: stand < 0 ? laid.standOf : put(laid.standOf, at, stand),
-    standFreeMin: stand < 0 ? laid.standFreeMin : put(laid.standFreeMin, stand, isLast ? outOfDust : Infinity),
+    standFreeMin: stand < 0 ? laid.standFreeMin : put(laid.standFreeMin, stand, freeMin),
+    dried: laid.dried + (stand >= 0 && isOff && hasPlace ? 1 : 0),
     doneMin: isLast ? Math.max(laid.doneMin, outOfDust) : laid.doneMin,
     last: { step, ...(fresh && { cup: fresh }), before: laid.last },
   };

@@ -8,6 +8,7 @@ export * from './learn';
 export * from './seen';
 export * from './tins';
 export * from './order';
+export * from './atHand';
 export * from './check';
 export * from './pours';
 export * from './formulas';

@@ -116,7 +116,10 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   },
   measured: (s, e) =>
     e.measure === 'filmTotal' ? reconcileFilm(s, { atMs: e.atMs, eventId: e.id, totalUm: e.filmUm }) : s,
-  masked: (s, e) => ({ ...s, surface: { ...s.surface, maskedWith: e.what } }),
+  masked: ({ surface: { maskEdge: _, ...surface }, ...s }, e) => ({
+    ...s,
+    surface: { ...surface, maskedWith: e.what, ...(e.edge && { maskEdge: e.edge }) },
+  }),
   baked: unchanged,
   fitted: (s, e) => ({ ...s, fittedMs: e.atMs }),
   removed: ({ fittedMs: _, ...s }) => s,

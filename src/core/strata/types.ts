@@ -1,4 +1,5 @@
 import type { AirReading, EventOf } from '../log/event';
+import type { MaskEdge } from '../log/evening';
 import type { SandTool } from '../log/tools';
 import type { SubstrateKind } from '../library/substrates';
 import type { ProductFamily } from '../library/product';
@@ -62,6 +63,8 @@ export interface Surface {
   blastWet?: boolean;
   polished?: { grit: number; atMs: number };
   maskedWith?: string;
+  /** How that masking ends on the panel, where somebody said. */
+  maskEdge?: MaskEdge;
 }
 
 /** Why a place has a stack of its own. ring: the bare metal round filler. */

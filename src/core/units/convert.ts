@@ -20,7 +20,7 @@ const unit = (sign: string, decimals: number, factor = 1, offset = 0): Unit => (
 /**
  * Every quantity that a screen shows or asks for, complete by type. The metric side is the core's own unit but for areas, which are kept
  * in cm². US factors are exact by definition (1 in = 25.4 mm, 1 US fl oz = 29.5735295625 mL; psi and cfm by those). Weights in a cup stay
- * in grams in both systems: scales in paint shops read grams. Bulk is what comes by the sack, solvent what a litre gives off, price what it
+ * in grams in both systems: scales in paint shops read grams. Bulk is what comes by the sack, run what comes off a roll, solvent what a litre gives off, price what it
  * costs (a US gallon is 3.785411784 L). `moreBelow`: smaller figures, as
  * they are shown, have one more decimal.
  */
@@ -30,6 +30,7 @@ const QUANTITIES = {
   film: { metric: unit('µm', 0), us: unit('mil', 1, 1 / 25.4) },
   thickness: { metric: unit('mm', 1), us: unit('in', 2, 1 / 25.4), moreBelow: 1 },
   length: { metric: unit('cm', 0), us: unit('in', 1, 1 / 2.54) },
+  run: { metric: unit('m', 1), us: unit('ft', 0, 3.280839895) },
   volume: { metric: unit('ml', 0), us: unit('fl oz', 1, 1 / 29.5735295625), moreBelow: 10 },
   area: { metric: unit('m²', 2, 1e-4), us: unit('ft²', 1, 1 / 929.0304) },
   smallArea: { metric: unit('cm²', 0), us: unit('in²', 1, 1 / 6.4516) },

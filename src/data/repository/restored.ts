@@ -1,4 +1,4 @@
-import { format } from 'date-fns';
+import { format } from 'date-fns/format';
 import { writeRecord } from '@/core/formats/migrate';
 import { countText } from '@/core';
 import { RESTORED, type CopyReport } from '../database';

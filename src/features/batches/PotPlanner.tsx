@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { FAMILIES, formatQuantity, levelCoats, zonesOf } from '@/core';
+import { FAMILIES, formatQuantity, zonesOf } from '@/core';
+import { wantedCoats } from '@/core/library/level';
 import { coatNeed } from '@/core/mix';
 import { planPots, potsAtHand } from '@/core/stock';
 import { withoutCards } from '@/core/log/job';
@@ -28,7 +29,7 @@ export function PotPlanner({ open, now }: { open: OpenShelf; now: number }) {
   const at = withPanels.find((j) => j.job.id === jobId) ?? withPanels[0];
   if (!colour || !at) return null;
   const { product } = colour;
-  const coats = levelCoats(at.job.level, product.family) ?? product.coats;
+  const coats = wantedCoats(product, at.job.level);
   const picked = at.job.panels.filter((p) => panels.includes(p.id));
   const perCoat = picked.reduce((s, p) => {
     const areaCm2 = zonesOf(at.job, p.id).reduce((a, z) => a + (z.face === 'inner' ? 0 : z.areaCm2), 0);

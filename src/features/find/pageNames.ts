@@ -48,10 +48,29 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     href: ({ job }) => pageHref('/mix', { job }),
   },
   '/session': {
-    name: 'Spray session',
-    also: 'evening spraying cups coats flash order tonight booth',
-    asks: 'Which coats and cups, when?',
+    name: 'Evening of spraying',
+    also: 'spray session evening spraying cups coats flash order tonight booth enough fits',
+    asks: 'Does it fit, in which order, and is there enough?',
     href: ({ job }) => pageHref('/session', { job }),
+  },
+  '/evening/[jobId]/[eveningId]': null,
+  '/masking': {
+    name: 'Masking',
+    also: 'mask tape paper edge keep out cover',
+    asks: 'What is masked, with how much tape, and when does it come off?',
+    href: ({ job, panel }) => pageHref('/masking', { job, panel }),
+  },
+  '/gun': {
+    name: 'Gun',
+    also: 'spray gun tip nozzle pressure fan distance speed overlap flow',
+    asks: 'How is the gun set, and how fast does the hand go?',
+    href: () => pageHref('/gun'),
+  },
+  '/place': {
+    name: 'Place to spray',
+    also: 'booth room ventilation fan air changes extraction dust cartridges mask filter',
+    asks: 'How does air go through it?',
+    href: () => pageHref('/place'),
   },
   '/shelf': {
     name: 'Shelf',

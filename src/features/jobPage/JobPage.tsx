@@ -10,7 +10,9 @@ import {
   zonesOf,
   type Statuses,
 } from '@/core';
+import type { SprayEvening } from '@/core/log/evening';
 import { withoutCards } from '@/core/log/job';
+import { isOver } from '@/core/session/over';
 import type { Advice } from '@/data';
 import { panelMaterial } from '@/core/stock/use';
 import { useAdvice, useLibrary, useLiveJob, type OpenJob } from '@/data';
@@ -18,7 +20,7 @@ import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { EmptyPage } from '@/ui/EmptyState';
 import { JobFloor } from '@/ui/floor/JobFloor';
-import { dayOnly, wholeMoney } from '@/ui/format';
+import { clockTime, dayOnly, wholeMoney } from '@/ui/format';
 import { Grow } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Page } from '@/ui/Page';
@@ -75,7 +77,7 @@ function Opened({ open, statuses, now }: { open: OpenJob; statuses: Statuses; no
           left={<BeforePaint open={open} advice={advice} now={now} />}
           right={
             <>
-              <PaintAndAfter open={open} />
+              <PaintAndAfter open={open} now={now} />
               <Section title="The job itself">
                 <Matter title="Change it" says="Name, colour, parts, zones, areas, finish of each" href={change} />
                 <Matter title="Files" says="Save it as a file, take one in, delete it" href={pageHref('/shop')} />
@@ -191,7 +193,7 @@ function BeforePaint({ open, advice, now }: { open: OpenJob; advice: Advice; now
   );
 }
 
-function PaintAndAfter({ open }: { open: OpenJob }) {
+function PaintAndAfter({ open, now }: { open: OpenJob; now: number }) {
   const { job, state } = open;
   const { currency } = useAppTheme();
   const { lookup } = useLibrary();
@@ -203,10 +205,24 @@ function PaintAndAfter({ open }: { open: OpenJob }) {
   return (
     <Section title="Paint, and what it cost">
       <Matter
-        title="Spray session"
-        says="All coats of an evening: cups, flash, order"
+        title="Evening of spraying"
+        says="Which parts, does it fit, is there enough, in which order"
         href={pageHref('/session', { job: job.id })}
       />
+      {(job.evenings ?? [])
+        .slice()
+        .sort((a, b) => b.fromMs - a.fromMs)
+        .slice(0, 3)
+        .map((e) => (
+          <Matter
+            key={e.id}
+            title={`${dayOnly(e.fromMs)}, ${clockTime(e.fromMs)}`}
+            says={eveningSays(e, now)}
+            tone={e.stopped ? 'window' : 'muted'}
+            href={pageHref('/evening/[jobId]/[eveningId]', { jobId: job.id, eveningId: e.id })}
+          />
+        ))}
+      <Matter title="Masking" says="Tape, paper, and when it comes off" href={pageHref('/masking', { job: job.id })} />
       <Matter
         title="Cost"
         says={`${workMin > 0 ? `${minutesText(workMin)} of work logged` : 'No work time logged'}, about ${wholeMoney(cost, currency)} of material`}
@@ -214,6 +230,14 @@ function PaintAndAfter({ open }: { open: OpenJob }) {
       />
     </Section>
   );
+}
+
+/** How an evening stands, in a line. */
+function eveningSays(e: SprayEvening, now: number): string {
+  const parts = countText(e.zoneIds.length, 'part');
+  if (e.stopped) return `${parts}; ended early`;
+  if (isOver(e, now)) return `${parts}; over`;
+  return e.begunMs === undefined ? `${parts} to be sprayed` : `${parts}; under way`;
 }
 
 function Matter({ title, says, href, tone = 'muted' }: { title: string; says: string; href: PageHref; tone?: Tone }) {

@@ -20,6 +20,7 @@ import {
   type Quantity,
 } from '@/core';
 import { AS_FOUND, asFoundName, BASE_AND_CLEAR, BELOW_FAMILIES } from '@/core/log/asFound';
+import { MASK_EDGE_NAMES, MASK_EDGES } from '@/core/log/evening';
 import type { NumberKind } from '@/ui/numbers';
 
 /** One thing that the sheet asks for. */
@@ -202,7 +203,12 @@ const ASKED: Asked = {
   },
   fitted: { where: { label: 'Where, and with what', type: 'text' } },
   removed: { where: { label: 'Where it is now', type: 'text' } },
-  masked: { what: { label: 'What is masked', type: 'text' } },
+  masked: {
+    what: { label: 'What is masked', type: 'text' },
+    edge: { label: 'Its edge', type: 'choice', optional: true, options: names(MASK_EDGES, MASK_EDGE_NAMES) },
+    tapeM: ELSEWHERE,
+    paperM2: ELSEWHERE,
+  },
   sentOut: {
     to: { label: 'To whom', type: 'text' },
     work: { label: 'What is done there', type: 'text', optional: true },

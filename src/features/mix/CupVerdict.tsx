@@ -1,7 +1,7 @@
 import { zoneLabel } from '@/core';
 import { useJudge, type OpenJob } from '@/data';
 import { VerdictNotice } from '@/ui/VerdictNotice';
-import { entryOfCup, type CupWork } from './cup';
+import { entryOfCup, type CupWork } from '@/data/cupEntry';
 
 /** What the rules say of a cup before it is poured: hardener cannot be taken out again. */
 export function CupVerdict({

@@ -49,6 +49,7 @@ export function MixScreen({
   productId,
   coats,
   ml,
+  pour = false,
 }: {
   jobId?: string | undefined;
   zoneIds?: string[] | undefined;
@@ -56,6 +57,8 @@ export function MixScreen({
   productId?: string | undefined;
   coats?: number | undefined;
   ml?: number | undefined;
+  /** It is poured at once. */
+  pour?: boolean;
 }) {
   const { jobs, loading } = useJobs();
   const { draft, save } = useMixDraft();
@@ -87,7 +90,7 @@ export function MixScreen({
         ...(settings && { by: settings.pourBy }),
         ...sessionCup(productId === undefined ? undefined : lookup(productId), open, coats, ml),
       };
-  return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} />;
+  return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} pour={pour} />;
 }
 
 /** Whether the address asks for the very cup that is half poured, or mixed: it is gone on with. */
@@ -108,7 +111,7 @@ function sessionCup(product: Product | undefined, open: OpenJob, coats: number |
 
 /** What belongs to the cup and has a page of its own. */
 const MIX_PAGES = [
-  { page: '/session', label: 'The next hours' },
+  { page: '/session', label: 'Evening' },
   { page: '/shelf', label: 'Shelf' },
   { page: '/batches', label: 'Batches' },
   { page: '/colour', label: 'Colour' },
@@ -120,9 +123,10 @@ interface CupProps {
   open: OpenJob;
   start: MixDraft;
   save(d: MixDraft | null): void;
+  pour: boolean;
 }
 
-function Cup({ jobs, open: first, start, save }: CupProps) {
+function Cup({ jobs, open: first, start, save, pour }: CupProps) {
   const { units } = useAppTheme();
   const { all, lookup } = useLibrary();
   const router = useRouter();
@@ -131,7 +135,7 @@ function Cup({ jobs, open: first, start, save }: CupProps) {
   const [draft, setDraft] = useState(start);
   const [picking, setPicking] = useState(start.zoneIds.length === 0);
   const [sprayed, setSprayed] = useState(false);
-  const [pouring, setPouring] = useState(false);
+  const [pouring, setPouring] = useState(pour && start.zoneIds.length > 0 && start.batchId === undefined);
   const [trouble, setTrouble] = useState<Message>();
   const open = jobs.find((j) => j.job.id === draft.jobId) ?? first;
   const statuses = useStatuses(open, now);

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import {
   errorText,
+  FAMILIES,
   formatQuantity,
   messageIn,
   zoneLabel,
@@ -10,6 +11,8 @@ import {
   type Zone,
   colourName,
 } from '@/core';
+import { entriesOf } from '@/core/keysOf';
+import { LAST_COATS, type LastCoat } from '@/core/log/colourRead';
 import { type MixPlan } from '@/core/mix';
 import { goesOffMs, KEPT_DAYS, type Shelf, type Source } from '@/core/stock';
 import { useCupUses, type ShelfEntry } from '@/data/shelf';
@@ -38,7 +41,8 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
 import { VerdictNotice } from '@/ui/VerdictNotice';
-import { entryOfCup, mixedEntry } from './cup';
+import { entryOfCup } from '@/data/cupEntry';
+import { mixedEntry } from './cup';
 
 const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
 
@@ -114,6 +118,8 @@ export function Sprayed({
   );
   const mayKeep = product.parts.length === 1;
   const [rest, setRest] = useState<Left>(mayKeep ? 'keep' : 'away');
+  /** How flake was left, where somebody says. */
+  const [last, setLast] = useState<LastCoat>();
   const [problem, setProblem] = useState<Message>();
   const read = readNumber(left, { quantity: 'volume' }, units, true);
   const leftMl = read.ok ? (read.value ?? 0) : NaN;
@@ -122,12 +128,14 @@ export function Sprayed({
     : leftMl < 0 || leftMl >= inCupMl
       ? `Between 0 and what was mixed, ${formatQuantity('volume', inCupMl, units)}`
       : undefined;
-  const entry = (withCup = false): Entry =>
-    entryOfCup(
+  const entry = (withCup = false): Entry => {
+    const made = entryOfCup(
       open.job,
       { zones, product, filmUm, coats: n, thinnerFraction, application },
       withCup ? { batchId, pouredMl, usedMl: inCupMl - leftMl } : undefined,
     );
+    return last && made.kind === 'coated' ? { ...made, how: { lastCoat: last } } : made;
+  };
   /** What goes with it in the shop's log: the cup, where nobody has poured it line by line, and what is left of it. */
   const shelfRecords = (): ShelfEntry[] => {
     if (!shelf) return [];
@@ -214,6 +222,14 @@ export function Sprayed({
         value={String(n)}
         onChange={(v) => setN(Number(v))}
       />
+      {FAMILIES[product.family].role === 'base' && (
+        <ChoiceGroup<LastCoat>
+          label="The last of them was"
+          options={entriesOf(LAST_COATS).map(([value, label]) => ({ value, label }))}
+          value={last}
+          onChange={(v) => setLast(v === last ? undefined : v)}
+        />
+      )}
       {!filler && (
         <Measure label="Left in the cup" quantity="volume" value={left} onChange={setLeft} problem={complaint} />
       )}

@@ -88,10 +88,10 @@ describe('what a cup begins with', () => {
   const statuses = {
     get: (z: string) => zoneStatus(state.zones.get(z), clockShop(constantAir(20, 0.45)), T0, products),
   };
-  it('no zone: a high-build primer, with the coats that its sheet says, two at most', () => {
+  it('no zone: a high-build primer, with the coats that its sheet says', () => {
     const d = newDraft(open, [], statuses, { all: SHIPPED_PRODUCTS, method: DEFAULT_METHOD, nowMs: T0 });
     expect(products(d.productId)!.family).toBe('highBuild');
-    expect(d.coats).toBe(Math.min(2, highbuild.coats));
+    expect(d.coats).toBe(highbuild.coats);
   });
   it('a zone with one coat of epoxy on it: the next one of the same', () => {
     const d = newDraft(open, ['lower'], statuses, { all: SHIPPED_PRODUCTS, method: DEFAULT_METHOD, nowMs: T0 });

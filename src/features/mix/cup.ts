@@ -1,9 +1,7 @@
 import {
   finishOf,
-  colourOn,
   FAMILIES,
   type Application,
-  type BatchUse,
   type FieldProblem,
   type Job,
   type Product,
@@ -13,14 +11,15 @@ import {
   type Shape,
   type UnitSystem,
   type Statuses,
-  type Zone,
   colourId,
 } from '@/core';
 import { coatDefaults, draftInputOn, nextProduct, type DraftInput } from '@/core/route/draft';
-import { USUAL_RESERVE, usualCoats } from '@/core/route/usualCup';
+import { wantedCoats } from '@/core/library/level';
+import { USUAL_RESERVE } from '@/core/route/usualCup';
 import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
 import { nextBatchNo, poursOf, type Shelf, type Source } from '@/core/stock';
-import type { Entry, OpenJob } from '@/data';
+import type { OpenJob } from '@/data';
+import type { CupWork } from '@/data/cupEntry';
 import type { ShelfEntry } from '@/data/shelf';
 import { readNumber, formatForInput } from '@/ui/numbers';
 
@@ -104,7 +103,7 @@ export function draftForProduct(
   const d = coatDefaults(p);
   return {
     productId: p.id,
-    coats: usualCoats(p, level),
+    coats: wantedCoats(p, level),
     film: '',
     thinner: formatForInput(d.thinnerFraction ?? 0, { percent: true }, 'metric'),
     application: d.application,
@@ -147,39 +146,6 @@ export function planCup(
     ...more,
   });
   return plan.ok ? { ok: true, value: { ...plan.value, filmUm, thinnerFraction } } : plan;
-}
-
-/** What is about to be put on from a cup. */
-export interface CupWork {
-  zones: readonly Zone[];
-  product: Product;
-  /** Dry film of one coat, or of one skim, µm. */
-  filmUm: number;
-  coats: number;
-  thinnerFraction: number;
-  application: Application;
-}
-
-/** A cup's work as the log has it: before it is poured, so that it can be judged, and when it was put on. */
-export function entryOfCup(
-  job: Job,
-  { zones, product, filmUm, coats, thinnerFraction, application }: CupWork,
-  batch?: BatchUse,
-): Entry {
-  const common = { zoneIds: zones.map((z) => z.id), productId: product.id };
-  const from = batch && { batch };
-  if (application === 'spreader') return { kind: 'filled', ...common, filmUm: filmUm * coats, ...from };
-  if (FAMILIES[product.family].usedIn === 'treated') return { kind: 'treated', ...common, coats, filmUm, ...from };
-  return {
-    kind: 'coated',
-    ...common,
-    coats,
-    filmUm,
-    ...(product.thinning && { thinnerFraction }),
-    application,
-    ...colourOn(job, product, zones[0]?.id),
-    ...from,
-  };
 }
 
 /** A cup as the shelf's log has it: what was poured, out of which tins, and of which colour it is. */

@@ -1,11 +1,11 @@
 import { useRouter } from 'expo-router';
-import { memo, useEffect } from 'react';
-import { activateKeepAwakeAsync, deactivateKeepAwake, isAvailableAsync } from 'expo-keep-awake';
+import { memo } from 'react';
 import { View } from 'react-native';
 import { HOUR_MS, formatQuantity, temperatureFor, waitText, type StageClock, type ZoneStatus, phrase } from '@/core';
 import { useClockDetail, useConditions, type OpenJob } from '@/data';
 import { shortWhen } from '@/ui/format';
 import { useAppTheme } from '@/ui/appTheme';
+import { Awake } from '@/ui/Awake';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
@@ -83,23 +83,4 @@ function Never({
         : `${stageWords(clock.stage, family)} is not reached in this air. At a steady ${formatQuantity('temp', Math.ceil(c), units)} on the panel it would be, by ${shortWhen(by, now)}.`}
     </Text>
   );
-}
-
-/** Keeps the screen on while a flash is being waited for, where the device allows it. */
-function Awake() {
-  useEffect(() => {
-    const tag = 'flash';
-    let on = false;
-    void isAvailableAsync()
-      .then(async (can) => {
-        if (!can) return;
-        await activateKeepAwakeAsync(tag);
-        on = true;
-      })
-      .catch(() => undefined);
-    return () => {
-      if (on) void deactivateKeepAwake(tag).catch(() => undefined);
-    };
-  }, []);
-  return null;
 }

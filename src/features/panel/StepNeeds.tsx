@@ -7,11 +7,13 @@ import {
   isOpenFault,
   type Panel,
   type PlainEvent,
+  type Product,
   type Strata,
   type UnitSystem,
   type Zone,
 } from '@/core';
 import type { Step, StepKind } from '@/core/advice';
+import { wantedCoats, type QualityLevel } from '@/core/library/level';
 import { usualCup } from '@/core/route/usualCup';
 import { useAdvice, type OpenJob } from '@/data';
 import { useLanding } from '@/data/landing';
@@ -65,6 +67,8 @@ interface Need {
   /** The answer in a few words, as far as it is known here. */
   says: string;
   href: PageHref;
+  /** What may be done with it at once. */
+  act?: { label: string; href: PageHref };
 }
 interface Work {
   open: OpenJob;
@@ -78,8 +82,11 @@ interface Work {
   landing: ReturnType<typeof useLanding>;
 }
 
-/** Another coat of what lies on top. */
-const isAgain = (strata: Strata, productId: string): boolean => strata.layers.at(-1)?.productId === productId;
+/** Coats that a product still gets: those that lie on top of it already are not mixed again. */
+function coatsToGo(strata: Strata, product: Product, level: QualityLevel | undefined): number {
+  const top = strata.layers.at(-1);
+  return Math.max(1, wantedCoats(product, level) - (top && top.productId === product.id ? top.coats : 0));
+}
 
 /** Each need as it stands on a zone; undefined where the step does not need it there. */
 const FINDERS: { readonly [N in NeedKind]: (w: Work) => Need | undefined } = {
@@ -90,22 +97,26 @@ const FINDERS: { readonly [N in NeedKind]: (w: Work) => Need | undefined } = {
     const areaCm2 = open.job.zones.reduce((s, z) => (ids.has(z.id) ? s + z.areaCm2 : s), 0);
     const transfer = landing(FAMILIES[product.family].application, product.id);
     const cup = usualCup(product, areaCm2, finishOf(open.job, zone.id).level, {
-      ...(step.kind === 'coat' && { coats: step.coats ?? (isAgain(strata, product.id) ? 1 : undefined) }),
+      ...(step.kind === 'coat' && {
+        coats: step.coats ?? coatsToGo(strata, product, finishOf(open.job, zone.id).level),
+      }),
       ...(step.kind === 'fill' && step.filmUm !== undefined && { filmUm: step.filmUm, coats: 1 }),
       ...(transfer && { transfer }),
     });
     if (!cup) return undefined;
     const coats = step.kind === 'fill' ? '' : ` for ${countText(cup.coats, 'coat')}`;
     const on = zoneIds.length > 1 ? `, on ${countText(zoneIds.length, 'zone')}` : '';
+    const cupOf = {
+      job: open.job.id,
+      zones: zoneIds.join(),
+      product: product.id,
+      ...(step.kind === 'coat' && { coats: String(cup.coats) }),
+    };
     return {
       name: 'The cup',
       says: `About ${formatQuantity('volume', cup.readyMl, units)}${coats}${on}`,
-      href: pageHref('/mix', {
-        job: open.job.id,
-        zones: zoneIds.join(),
-        product: product.id,
-        ...(step.kind === 'coat' && { coats: String(cup.coats) }),
-      }),
+      href: pageHref('/mix', cupOf),
+      act: { label: 'Pour', href: pageHref('/mix', { ...cupOf, pour: 'yes' }) },
     };
   },
   session: ({ open, zoneIds, step }) =>
@@ -225,23 +236,34 @@ export function StepNeeds(p: Omit<Work, 'units' | 'landing'>) {
   return (
     <View>
       {needs.map((n) => (
-        <LinkArea
-          key={n.name}
-          href={n.href}
-          style={{ minHeight: TARGET, justifyContent: 'center', paddingVertical: gap(1) }}
-        >
-          <View style={{ flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
-            <View style={{ flex: 1 }}>
-              <Text kind="strong" tone="do">
-                {n.name}
-              </Text>
-              <Text kind="tag" tone="muted">
-                {n.says}
-              </Text>
-            </View>
-            <Icon name="chevron-right" color={palette.do} size={20} />
+        <View key={n.name} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
+          <View style={{ flex: 1, minWidth: 0 }}>
+            <LinkArea href={n.href} style={{ minHeight: TARGET, justifyContent: 'center', paddingVertical: gap(1) }}>
+              <View style={{ flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
+                <View style={{ flex: 1 }}>
+                  <Text kind="strong" tone="do">
+                    {n.name}
+                  </Text>
+                  <Text kind="tag" tone="muted">
+                    {n.says}
+                  </Text>
+                </View>
+                {!n.act && <Icon name="chevron-right" color={palette.do} size={20} />}
+              </View>
+            </LinkArea>
           </View>
-        </LinkArea>
+          {n.act && (
+            <LinkArea
+              href={n.act.href}
+              label={`${n.act.label}: ${n.name.toLowerCase()}`}
+              style={{ minHeight: TARGET, minWidth: 64, justifyContent: 'center', alignItems: 'flex-end' }}
+            >
+              <Text kind="button" tone="do">
+                {n.act.label}
+              </Text>
+            </LinkArea>
+          )}
+        </View>
       ))}
     </View>
   );

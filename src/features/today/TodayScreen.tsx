@@ -35,6 +35,7 @@ import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { BackupDue } from './BackupDue';
+import { Evenings } from './Evenings';
 import { Orders } from './Orders';
 import { FirstUse } from './FirstUse';
 import { RunningClocks } from './RunningClocks';
@@ -174,6 +175,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
                 <Floors jobs={jobs} now={now} />
               </Suspense>
             )}
+            <Evenings jobs={jobs} now={now} />
             <ToDos jobs={jobs} />
             <List title="Away" {...listOf(lists.away)}>
               {(r) => awayWords(r, now)}
