@@ -1,5 +1,4 @@
-import { expect, test } from '@playwright/test';
-import { answer, openDemo, pick, press, untilSaved } from './helpers';
+import { answer, expect, openDemo, pick, press, storedText, test, untilSaved } from './helpers';
 
 /** What a page is found by, and what shows that it is there. */
 const FOUND: [letters: string, name: RegExp, path: RegExp][] = [
@@ -275,6 +274,7 @@ test('words of the trade are explained where they stand, and not to somebody who
   await press(page, 'I know how');
   await expect(page.getByTestId('how')).toHaveCount(0);
   await expect(words).toHaveCount(0);
+  await expect.poll(() => storedText(page, 'stratocoat-demo', 'shop')).toContain('"knowsHow":true');
   await page.reload();
   await expect(page.getByTestId('next-step').first()).toBeVisible();
   await expect(page.getByTestId('how')).toHaveCount(0);
