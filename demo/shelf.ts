@@ -89,6 +89,8 @@ const PIECES: [
   ['abrasive', 'P400 discs, 150 mm', 100, 88, 'Abrasives drawer'],
   ['abrasive', 'P600 discs, 150 mm', 50, 12, 'Abrasives drawer'],
   ['masking', 'Fine-line tape, 6 mm', 12, 5, 'Masking trolley'],
+  ['masking', 'Masking tape, 18 mm', 8, 3, 'Masking trolley'],
+  ['masking', 'Masking paper, 90 cm', 2, 1, 'Masking trolley'],
   ['cartridge', 'Breathing cartridges, pair', 4, 3, 'Mask locker'],
   ['clip', 'Door-card clip', 40, 22, 'Bags rack'],
 ];

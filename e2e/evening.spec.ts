@@ -78,7 +78,7 @@ test('parts are dragged into another order and out of the evening, by mouse and 
   await page.keyboard.press('Space');
   await expect.poll(() => rows(page)).toEqual([before[1], before[0], before[2]]);
   const box = await handle(before[1]!).boundingBox();
-  const out = await page.getByText('Drop here what is for another evening').boundingBox();
+  const out = await page.getByText('Not on this evening').boundingBox();
   await page.mouse.move(box!.x + 10, box!.y + box!.height / 2);
   await page.mouse.down();
   await page.mouse.move(box!.x + 10, box!.y + 80, { steps: 5 });

@@ -2,7 +2,7 @@ import { MixScreen } from '@/features/mix/MixScreen';
 import { usePageParams } from '@/ui/pages';
 
 export default function MixRoute() {
-  const { job, zones, product, coats, ml, pour } = usePageParams('/mix');
+  const { job, zones, product, coats, ml, thinner, pour } = usePageParams('/mix');
   return (
     <MixScreen
       jobId={job}
@@ -10,6 +10,7 @@ export default function MixRoute() {
       productId={product}
       coats={coats === undefined ? undefined : Number(coats)}
       ml={ml === undefined ? undefined : Number(ml)}
+      thinner={thinner === undefined ? undefined : Number(thinner)}
       pour={pour === 'yes'}
     />
   );

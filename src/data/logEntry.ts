@@ -92,17 +92,22 @@ interface Writing {
 const listOf = <T>(x: T | readonly T[]): readonly T[] => (Array.isArray(x) ? (x as readonly T[]) : [x as T]);
 
 /** Events of a command. Of several each comes a moment after the one before, so that they stay in their order. */
-function eventsFor(command: LogCommand, now: number): unknown[] {
-  const common = (i: number) => ({ id: newId(now + i), writtenMs: now + i, atMs: now + i });
+function eventsFor(command: LogCommand, now: number, who: string | undefined): unknown[] {
+  const common = (i: number) => ({
+    id: newId(now + i),
+    writtenMs: now + i,
+    atMs: now + i,
+    ...(who !== undefined && who !== '' && { who }),
+  });
   if ('log' in command) return listOf(command.log).map((entry, i) => ({ ...common(i), ...entry }));
   if ('strike' in command) {
     const { reason } = command;
     const more = { kind: 'voided', zoneIds: [], ...(reason !== undefined && { reason }) };
     return listOf(command.strike).map((targetId, i) => ({ ...common(i), ...more, targetId }));
   }
-  const { id, writtenMs, atMs } = common(0);
+  const { id, writtenMs, atMs, ...hand } = common(0);
   const by = { atMs, ...command.by, id, writtenMs };
-  return [{ id, writtenMs, atMs, kind: 'replaced', zoneIds: [], targetId: command.correct, by }];
+  return [{ id, writtenMs, atMs, ...hand, kind: 'replaced', zoneIds: [], targetId: command.correct, by }];
 }
 
 /** What judging on a job needs, at this moment; undefined while something of it is not there. */
@@ -202,7 +207,7 @@ async function write(
     const now = nowMs();
     const strike = made.map((e) => e.id).reverse();
     const strikes = [...records].reverse().map((r) => strikeOf(r.id, now));
-    return write(client, data, jobId, { events: eventsFor({ strike }, now), records: strikes });
+    return write(client, data, jobId, { events: eventsFor({ strike }, now, undefined), records: strikes });
   };
   return { event: last, unfit, remarks, undo };
 }
@@ -221,7 +226,12 @@ export function useLogCommand(jobId: string | undefined) {
       if (!jobId) throw new NotLogged([{ path: '', message: 'Pick a job first' }]);
       const now = nowMs();
       const records = command.shelf?.length ? (await loadShelf()).recordsOf(command.shelf, now) : [];
-      return write(client, data, jobId, { events: eventsFor(command, now), records, onShown: command.onShown });
+      const shop = client.getQueryData<ShopRecord>(SHOP);
+      return write(client, data, jobId, {
+        events: eventsFor(command, now, shop?.settings.who),
+        records,
+        onShown: command.onShown,
+      });
     },
   });
 }

@@ -31,22 +31,28 @@ export interface SortableItem {
   label: string;
 }
 
-const OUT = 'out-of-the-list';
+/** A place beside the list onto which a row may be dropped. */
+export interface DropPlace {
+  id: string;
+  label: string;
+  onDrop(id: string): void;
+}
+const PLACE = 'place:';
 
 /**
  * Rows that are put in another order by a handle: by mouse, by finger, or by keyboard (space takes a row up, arrows move it, space lets go).
- * @param onOrder all ids in their new order @param out a place under the list onto which a row may be dropped
+ * @param onOrder all ids in their new order @param places under the list, onto which a row may be dropped
  */
 export function SortableRows({
   items,
   row,
   onOrder,
-  out,
+  places = [],
 }: {
   items: readonly SortableItem[];
   row(id: string): ReactNode;
   onOrder(ids: string[]): void;
-  out?: { label: string; onDrop(id: string): void };
+  places?: readonly DropPlace[];
 }) {
   const sensors = useSensors(
     useSensor(MouseSensor, { activationConstraint: { distance: 4 } }),
@@ -55,10 +61,12 @@ export function SortableRows({
     useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
   );
   const ids = items.map((i) => i.id);
-  const nameOf = (id: unknown) => items.find((i) => i.id === id)?.label ?? out?.label ?? '';
+  const placeOf = (id: unknown) => places.find((x) => PLACE + x.id === id);
+  const nameOf = (id: unknown) => items.find((i) => i.id === id)?.label ?? placeOf(id)?.label ?? '';
   const end = ({ active, over }: DragEndEvent) => {
     if (!over || active.id === over.id) return;
-    if (over.id === OUT) out?.onDrop(String(active.id));
+    const place = placeOf(over.id);
+    if (place) place.onDrop(String(active.id));
     else onOrder(arrayMove(ids, ids.indexOf(String(active.id)), ids.indexOf(String(over.id))));
   };
   const announcements: Announcements = {
@@ -89,7 +97,13 @@ export function SortableRows({
           </SortableRow>
         ))}
       </SortableContext>
-      {out && <Out label={out.label} />}
+      {places.length > 0 && (
+        <View style={styles.places}>
+          {places.map((x) => (
+            <Place key={x.id} id={PLACE + x.id} label={x.label} />
+          ))}
+        </View>
+      )}
     </DndContext>
   );
 }
@@ -127,9 +141,9 @@ function SortableRow({ item, children }: { item: SortableItem; children: ReactNo
   );
 }
 
-function Out({ label }: { label: string }) {
+function Place({ id, label }: { id: string; label: string }) {
   const { palette } = useAppTheme();
-  const { setNodeRef, isOver, active } = useDroppable({ id: OUT });
+  const { setNodeRef, isOver, active } = useDroppable({ id });
   return (
     <View
       ref={setNodeRef as unknown as Ref<View>}
@@ -157,8 +171,10 @@ const styles = StyleSheet.create({
     touchAction: 'none',
   } as object,
   inside: { flex: 1, minWidth: 0, paddingVertical: gap(2) },
+  places: { flexDirection: 'row', flexWrap: 'wrap', gap: gap(1), marginTop: gap(2) },
   out: {
-    marginTop: gap(2),
+    flexGrow: 1,
+    flexBasis: 120,
     minHeight: GLOVE,
     borderWidth: 1,
     borderStyle: 'dashed',

@@ -60,6 +60,8 @@ export interface Pages {
     /** Coats from this cup, and what is mixed for them, mL. */
     coats?: string;
     ml?: string;
+    /** Thinner, as a fraction of what the product counts it on; absent: as usual. */
+    thinner?: string;
     /** Pour it at once, as it is worked out. */
     pour?: 'yes';
   };

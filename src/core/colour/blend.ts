@@ -75,6 +75,7 @@ export interface BlendPanel {
   fullCm2: number;
   fadeCm2: number;
   clearCm2: number;
+  meltCm2: number;
 }
 
 export interface BlendPlan {
@@ -122,6 +123,7 @@ export function planBlend(ask: BlendAsk): BlendPlan {
     fullCm2: 0,
     fadeCm2: 0,
     clearCm2: 0,
+    meltCm2: 0,
   };
   const gapTo: Record<BlendSide, number> = {
     left: spot.x - box.x,
@@ -139,6 +141,7 @@ export function planBlend(ask: BlendAsk): BlendPlan {
     fullCm2: cm2(p.full),
     fadeCm2: cm2(p.fade),
     clearCm2: p.next && !p.next.panel.outline ? p.next.panel.areaCm2 : cm2(p.clear),
+    meltCm2: cm2(p.melt),
   }));
   if (ask.butt) says.unshift('It may end at the gap: colour over the whole repair, clear to the edge.');
   else {
@@ -195,7 +198,7 @@ function clearEnd(
 
 /** A strip of the next panel along the side at which it meets this one; the whole of it is cleared. */
 function stripe(side: BlendSide, panel: NextPanel, widthMm: number): BlendPanel {
-  const none = { fullCm2: 0, fadeCm2: 0, clearCm2: 0 };
+  const none = { fullCm2: 0, fadeCm2: 0, clearCm2: 0, meltCm2: 0 };
   const next = { side, panel };
   if (!panel.outline) return { next, full: [], fade: [], clear: [], melt: [], ...none };
   const box = boundsOf(panel.outline);

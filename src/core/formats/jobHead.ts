@@ -233,6 +233,7 @@ export const JOB_SCHEMA = object({
       turning: between('Turning stands', 0, 100)
         .integer('Turning stands: a whole number')
         .required('Turning stands are missing'),
+      standOf: mixed<Record<string, number>>().test('stands', 'Stands must be whole numbers by zone', isCoats),
       drying: between('Drying places', 0, 100).integer('Drying places: a whole number'),
       helper: yesNo('Helper').required('Helper is missing'),
       ready: list('Ready', 100)

@@ -40,6 +40,8 @@ export interface Settings {
   guns?: { [A in Application]?: GunTest & { atMs: number } };
   /** Hours of spraying after which somebody changes cartridges, and when they were changed, ms. */
   cartridge?: { limitH: number; sinceMs: number };
+  /** Who works with this phone: kept with every entry that it writes. */
+  who?: string;
   /** What one person lifts alone, g. */
   liftG?: number;
   /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */

@@ -152,6 +152,7 @@ const SETTINGS = object({
     .default(undefined)
     .noUnknown(unknown('Cartridges')),
   liftG: between('What one person lifts', 1000, 200_000),
+  who: text('Who works here', 40),
   // Since version 10.
   colourLimits: object({
     butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),

@@ -49,6 +49,8 @@ export interface SprayEvening {
   /** Places that parts stand or hang on; 0: there is room for all. And how many of them turn, so that both faces are sprayed in one go. */
   stands: number;
   turning: number;
+  /** Parts that somebody put on a stand: its number, from 1, by zone. */
+  standOf?: Record<string, number>;
   /** Places for what is out of the dust; absent: there is room for all. */
   drying?: number;
   /** A second pair of hands. */

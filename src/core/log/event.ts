@@ -374,6 +374,8 @@ interface EventCommon {
   workMin?: number;
   /** Why someone went on against a rule that said stop. */
   against?: string;
+  /** Whose hands it was, as they call themselves on their phone. */
+  who?: string;
 }
 
 /** Every event by its kind. */

@@ -157,6 +157,8 @@ const common = {
   note: text('Note', 2000),
   workMin: workMin(),
   against: text('Reason', 500),
+  // Since version 16.
+  who: text('Who', 40),
 };
 
 /** Fields of each kind's payload; those of every kind are in `common`. */

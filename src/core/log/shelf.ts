@@ -31,6 +31,8 @@ export type Holds =
 
 /** Whether it is counted in pieces, not weighed. */
 export const isCounted = (h: Holds): boolean => h.what === 'article';
+/** Whether a part of a piece is used and the rest stays: tape and paper come off a roll. */
+export const isByRoll = (h: Holds): boolean => h.what === 'article' && h.article === 'masking';
 
 /** Why something was thrown away. */
 export const WASTE_REASONS = {

@@ -8,7 +8,8 @@ import type { LogEvent } from '../log/event';
 import type { Job } from '../log/job';
 import { foldLog } from '../strata/fold';
 import { ev, JOB, products, T0 } from '../testing';
-import { assembleEvening, type EveningPick, type EveningShop } from './assemble';
+import { assembleEvening, withStand, type EveningPick, type EveningShop } from './assemble';
+import { eveningProduct } from './fromTasks';
 import { planEvening, planInTurns, turnsOf } from './plan';
 
 const ZONES = ['lower', 'bonnet'];
@@ -87,6 +88,17 @@ describe('an evening from the log', () => {
     expect(names.filter((n) => n.startsWith('base')).length).toBeGreaterThan(0);
     expect(names.at(-1)).toMatch(/^clear/);
     expect(planEvening(begin.evening).left).toEqual([]);
+  });
+  it('a part stays where somebody put it, as long as there is such a stand', () => {
+    const standOf = withStand({ bonnet: 1 }, 'lower', 2);
+    const placed = (stands: number) => at(READY, 0, { ...PICK, stands, standOf }).evening.parts.map((p) => p.standId);
+    expect(placed(2)).toEqual(['Stand 2', 'Stand 1']);
+    expect(placed(1)).toEqual([undefined, 'Stand 1']);
+    expect(withStand(standOf, 'lower', undefined)).toEqual({ bonnet: 1 });
+  });
+  it('what comes out of cans is sprayed too: shaken, and no gun to clean', () => {
+    const can = products('promoter-plastic') ?? SHIPPED_PRODUCTS.find((p) => p.family === 'plasticPromoter')!;
+    expect(eveningProduct(can, 22, 'aerosol')).toMatchObject({ mixMin: 2, cleanMin: 0, cupMl: 390 });
   });
   it('ahead of its time it counts from its begin', () => {
     const ahead = at(READY, -300);

@@ -37,6 +37,15 @@ export interface EveningShop {
   liftG?: number;
 }
 
+/** Stands by zone, with one of them on another stand, or on whichever suits. */
+export function withStand(standOf: Readonly<Record<string, number>>, zoneId: string, no: number | undefined) {
+  const { [zoneId]: _, ...rest } = standOf;
+  return no === undefined ? rest : { ...rest, [zoneId]: no };
+}
+
+/** What a stand is called. @param no from 1 */
+export const standName = (no: number): string => `Stand ${no}`;
+
 /** An evening as somebody puts it together: a record of one, or what is to become one. */
 export type EveningPick = Pick<
   SprayEvening,
@@ -47,6 +56,7 @@ export type EveningPick = Pick<
   | 'coats'
   | 'stands'
   | 'turning'
+  | 'standOf'
   | 'drying'
   | 'helper'
   | 'begunMs'
@@ -140,11 +150,13 @@ const together = (tasks: readonly CoatTask[]): CoatTask[] =>
       : [...out, t];
   }, []);
 
-/** The product out of a cup that the way sprays next on a zone; undefined where something else comes first: what is filled or sanded is no evening's work. */
+/** The product out of a cup or a can that the way sprays next on a zone; undefined where something else comes first: what is filled or sanded is no evening's work. */
 function productAhead({ strata, ...rest }: DraftInput): Product | undefined {
   const coat = strata && wayFrom({ ...rest, strata }).find((c) => c.logs === 'coated' && 'product' in c.step);
   const product = coat && 'product' in coat.step ? coat.step.product : undefined;
-  return product && FAMILIES[product.family].mixed ? product : undefined;
+  if (!product) return undefined;
+  const { mixed, application } = FAMILIES[product.family];
+  return mixed || application === 'aerosol' ? product : undefined;
 }
 
 /** Zones of the same panel that come first: the inner face before the outer one. */
@@ -207,6 +219,7 @@ export function assembleEvening(
       shop.tempC,
       shop.transfer ?? usualTransfer,
     );
+    const wanted = pick.standOf?.[id];
     const last = done.at(-1);
     if (last && (!lastCoat || last.atMs > lastCoat.atMs)) lastCoat = last;
     const doneOf = new Map<string, number>();
@@ -221,6 +234,7 @@ export function assembleEvening(
         face: zone?.face ?? 'outer',
         handleMin: Math.max(made.part.dustFreeMin, HANDLE_MIN),
       }),
+      ...(wanted !== undefined && wanted <= pick.stands && { standId: standName(wanted) }),
       ...(last && on > 0 && { done: { coats: on, endedMin: min(last.atMs) } }),
     });
     names.set(id, made.names);
@@ -239,7 +253,7 @@ export function assembleEvening(
     evening: {
       parts,
       stands: Array.from({ length: pick.stands }, (_, i) => ({
-        id: `Stand ${i + 1}`,
+        id: standName(i + 1),
         bearsG: STAND_G,
         ...(i < pick.turning && { turns: true }),
       })),

@@ -22,6 +22,8 @@ export interface EveningPart {
   after?: readonly string[];
   /** It stays on the vehicle: no stand, nothing to lift. */
   fixed?: boolean;
+  /** It goes on this stand and no other, as somebody wants it. */
+  standId?: string;
   /** Zones of one piece have the same `piece`: they share its stand. Of two faces of it the second waits until the first bears a hand. */
   piece?: string;
   face?: string;

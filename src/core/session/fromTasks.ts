@@ -8,6 +8,8 @@ import type { EveningCoat, EveningPart, EveningProduct } from './evening';
 /** Minutes to mix a cup, and to clean a gun before another product. */
 const MIX_MIN = 5;
 const CLEAN_MIN = 6;
+/** A can is shaken for so long, and has no gun to clean, min. */
+const SHAKE_MIN = 2;
 /** Laying one coat takes so much longer than the gun spits: walking, turning, looking. As a factor, and at least, min. */
 const HANDS = 1.5;
 const LEAST_MIN = 1;
@@ -30,8 +32,8 @@ export function eveningProduct(p: Product, tempC: number, application: CoatTask[
   return {
     cupMl: cupMl - lossMl,
     ...(potLifeMin !== undefined && { potLifeMin }),
-    mixMin: Math.min(MIX_MIN, (potLifeMin ?? Infinity) / 4),
-    cleanMin: CLEAN_MIN,
+    mixMin: application === 'aerosol' ? SHAKE_MIN : Math.min(MIX_MIN, (potLifeMin ?? Infinity) / 4),
+    cleanMin: application === 'aerosol' ? 0 : CLEAN_MIN,
   };
 }
 

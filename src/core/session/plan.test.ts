@@ -322,6 +322,21 @@ describe('an evening', () => {
       .map((s) => s.partId);
     expect(begun).toEqual(['c', 'a', 'b']);
   });
+  it('a part goes on the stand that somebody put it on, and waits where that one does not bear it', () => {
+    const stands = [
+      { id: 's1', bearsG: 90_000 },
+      { id: 's2', bearsG: 90_000 },
+      { id: 'small', bearsG: 10 },
+    ];
+    const on = (standId: string) =>
+      planEvening({ ...EVENING, stands, parts: [{ ...part('a'), standId }, part('b'), part('c')] });
+    for (const id of ['s1', 's2']) {
+      const plan = on(id);
+      expect(new Set(plan.steps.filter((s) => s.partId === 'a').map((s) => s.standId))).toEqual(new Set([id]));
+      expect(plan.left).toEqual([]);
+    }
+    expect(on('small').left).toEqual([{ partId: 'a', why: 'stand' }]);
+  });
   it('begins when the air lets it, and not at all where that is too late', () => {
     const e = { ...EVENING, parts: [part('door')] };
     // The cup is mixed in the first five minutes after that.

@@ -1,5 +1,5 @@
 import type { Evening, EveningCup, EveningPart, EveningPlan, EveningStep, LeftWhy } from './evening';
-import { beginning, boundOf, chainMin, layNext, pieceG, type Laid } from './schedule';
+import { beginning, boundOf, chainMin, hasStand, layNext, pieceG, type Laid } from './schedule';
 
 /** So many half-made evenings are gone on with at once; and so few coats are searched through whole. */
 const BEAM = 40;
@@ -97,7 +97,7 @@ const orderAll = (e: Evening): Laid | undefined =>
 /** Why a part cannot be done even alone; undefined where it can. */
 function whyNotAlone(e: Evening, part: EveningPart): LeftWhy | undefined {
   if (!part.fixed && !part.done?.coats && e.stands.length > 0) {
-    if (!e.stands.some((s) => s.bearsG >= pieceG(e, e.parts.indexOf(part)))) return 'stand';
+    if (!hasStand(e, e.parts.indexOf(part))) return 'stand';
     if (e.hands && !e.hands.helper && pieceG(e, e.parts.indexOf(part)) > e.hands.liftG) return 'lift';
   }
   for (const c of part.coats.slice(part.done?.coats ?? 0)) {

@@ -53,13 +53,14 @@ function aroundOf(e: Evening): Around {
     const pieceG = e.parts.map((part, i) =>
       Math.max(part.weightG, ...(faces[i] ?? []).map((f) => e.parts[f]?.weightG ?? 0)),
     );
-    const bears = e.parts.map((part, k) =>
-      e.stands
-        .map((s, i) => ({ i, bearsG: s.bearsG, suits: (s.turns === true) === (part.piece !== undefined) ? 0 : 1 }))
-        .filter((s) => s.bearsG >= (pieceG[k] ?? 0))
+    const bears = e.parts.map((part, k) => {
+      const wanted = part.standId ?? (faces[k] ?? []).map((f) => e.parts[f]?.standId).find((s) => s !== undefined);
+      return e.stands
+        .map((s, i) => ({ ...s, i, suits: (s.turns === true) === (part.piece !== undefined) ? 0 : 1 }))
+        .filter((s) => s.bearsG >= (pieceG[k] ?? 0) && (wanted === undefined || s.id === wanted))
         .sort((x, y) => x.suits - y.suits || x.bearsG - y.bearsG || x.i - y.i)
-        .map((s) => s.i),
-    );
+        .map((s) => s.i);
+    });
     const after = e.parts.map((p) => indexOf(p.after ?? []));
     const order = indexOf(e.order ?? []);
     const before = e.parts.map((_, i) => (order.includes(i) ? order.slice(0, order.indexOf(i)) : []));
@@ -69,6 +70,8 @@ function aroundOf(e: Evening): Around {
 }
 /** What of a piece has to be borne and lifted, g. @param at index of the part */
 export const pieceG = (e: Evening, at: number): number => aroundOf(e).pieceG[at] ?? 0;
+/** Whether a part has a stand that bears it, and that somebody wants it on where one is named. */
+export const hasStand = (e: Evening, at: number): boolean => (aroundOf(e).bears[at] ?? []).length > 0;
 
 /**
  * Where pieces stand that have begun: on the stand that is named, else on the first that bears them and is free; what is finished and dry went to a

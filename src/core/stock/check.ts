@@ -1,6 +1,6 @@
 import type { ProductLookup } from '../library/product';
 import type { PlainShelfRecord, ShelfRecord } from '../log/shelf';
-import { isCounted, WATER } from '../log/shelf';
+import { isByRoll, isCounted, WATER } from '../log/shelf';
 import { potLifeMinutes } from '../mix/potLife';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { figure, phrase, type Message } from '../units/phrase';
@@ -85,7 +85,8 @@ function checkPlain(r: PlainShelfRecord, { shelf, products, nowMs, usedMl }: She
     case 'counted': {
       container(r.containerId);
       const c = shelf.containers.get(r.containerId);
-      if (c && 'amount' in r && isCounted(c.holds) && !Number.isInteger(r.amount)) bad('amount', 'Pieces are whole');
+      if (c && 'amount' in r && isCounted(c.holds) && !isByRoll(c.holds) && !Number.isInteger(r.amount))
+        bad('amount', 'Pieces are whole');
       break;
     }
     case 'mixed':

@@ -17,6 +17,12 @@ import { gap } from '@/ui/theme';
 import { nextOf, SIDES, type usualNext } from './repairs';
 
 const NOTHING = '-';
+/** The last clear runs out over the melted edge: so much thinner, as a fraction, and so much at least in its cup, mL. Plain shop practice. */
+const LAST_CLEAR_THINNER = 0.5;
+const LAST_CLEAR_LEAST_ML = 30;
+/** Blend solvent over a melted edge, wet: mL for one m², and what stays in the gun. */
+const SOLVENT_ML_PER_M2 = 120;
+const SOLVENT_LEAST_ML = 20;
 /** Base that gets less takes about half. */
 const FADE_SHARE = 0.5;
 
@@ -129,7 +135,7 @@ export function Paint({
   own: Panel;
   base: Product;
   clear: Product | undefined;
-  onMix(zones: readonly string[], product: Product, coats: number, ml: number): void;
+  onMix(zones: readonly string[], product: Product, coats: number, ml: number, thinner?: number): void;
 }) {
   const { units } = useAppTheme();
   const cm2 = (x: number) => formatQuantity('area', x, units);
@@ -141,6 +147,8 @@ export function Paint({
   };
   const baseCm2 = panels.reduce((s, p) => s + p.fullCm2 + FADE_SHARE * p.fadeCm2, 0);
   const clearCm2 = panels.reduce((s, p) => s + p.clearCm2, 0);
+  const meltCm2 = panels.reduce((s, p) => s + p.meltCm2, 0);
+  const lastMl = clear ? ml({ ...clear, coats: 1 }, meltCm2) : 0;
   const ids = panels.map((p) => p.next?.panel.panelId ?? own.id);
   const zones = ids.flatMap((id) =>
     zonesOf(open.job, id)
@@ -173,6 +181,18 @@ export function Paint({
             label={`Mix ${formatQuantity('volume', ml(clear, clearCm2), units)} of clear`}
             onPress={() => onMix(zones, clear, clear.coats, ml(clear, clearCm2))}
           />
+        )}
+        {clear && lastMl > 0 && (
+          <>
+            <ActionButton
+              label={`Mix ${formatQuantity('volume', LAST_CLEAR_LEAST_ML + lastMl, units)} of clear for the last edge`}
+              onPress={() => onMix(zones.slice(0, 1), clear, 1, LAST_CLEAR_LEAST_ML + lastMl, LAST_CLEAR_THINNER)}
+              testID="mix-last"
+            />
+            <Text kind="small">
+              {`Clear with half as much thinner again, one light pass over the melted edge; then about ${formatQuantity('volume', (meltCm2 * SOLVENT_ML_PER_M2) / 1e4 + SOLVENT_LEAST_ML, units)} of blend solvent, straight from its tin, in mist passes until the edge is gone.`}
+            </Text>
+          </>
         )}
         <Text kind="tag" tone="muted">
           Worked out from the drawing; where colour gets less it takes about half.

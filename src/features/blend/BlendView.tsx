@@ -147,7 +147,7 @@ function BlendPaint({
       own={panel}
       base={base}
       clear={FAMILIES[base.family].role === 'base' ? all.find((p) => p.family === 'clear') : undefined}
-      onMix={(zones, product, coats, ml) =>
+      onMix={(zones, product, coats, ml, thinner) =>
         router.navigate(
           pageHref('/mix', {
             job: open.job.id,
@@ -155,6 +155,7 @@ function BlendPaint({
             product: product.id,
             coats: String(coats),
             ml: String(Math.ceil(ml)),
+            ...(thinner !== undefined && { thinner: String(thinner) }),
           }),
         )
       }

@@ -230,7 +230,11 @@ export function correctionOf(old: PlainEvent, kind: LoggableKind, event: Readonl
   const kept: Record<string, unknown> =
     old.kind === kind
       ? Object.fromEntries(Object.entries(had).filter(([name]) => stays(name)))
-      : { ...(old.air && { air: old.air }), ...(old.against !== undefined && { against: old.against }) };
+      : {
+          ...(old.air && { air: old.air }),
+          ...(old.against !== undefined && { against: old.against }),
+          ...(old.who !== undefined && { who: old.who }),
+        };
   // The sheet asks only what was on it by and large, and what came to light below: the layers that were told stay.
   const begun =
     old.kind === 'found' && kind === 'found'

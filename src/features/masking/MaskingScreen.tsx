@@ -43,6 +43,7 @@ import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
+import { Rolls, useRolls } from './Rolls';
 
 /** What is masked of a panel before it is sprayed, by its drawing: which edge, how much tape and paper, and when it comes off. */
 export function MaskingScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {
@@ -106,10 +107,12 @@ function Masking({ open, panels, first }: { open: OpenJob; panels: Panel[]; firs
   const items = plans.flatMap((p) => p.plan.items);
   const edges = [...new Set(items.map((i) => i.edge))];
   const inside = MASK_EDGE_FOR[role].inside;
+  const onRoll = useRolls();
   const log = () => {
     if (!panel) return;
     command.mutate(
       {
+        shelf: onRoll.used(tape, paper, job.id, zones),
         log: {
           kind: 'masked',
           zoneIds: zones.map((z) => z.id),
@@ -217,6 +220,7 @@ function Masking({ open, panels, first }: { open: OpenJob; panels: Panel[]; firs
           })}
         </Section>
       )}
+      {items.length > 0 && <Rolls rolls={onRoll} tape={tape} paper={paper} />}
       <Notice tone="muted">
         Trim, labels and number plates are taken off rather than masked where they can be. Paper, not newsprint: ink and
         solvent go through it. Nothing that is taped stays in the sun.

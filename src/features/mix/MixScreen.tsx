@@ -42,24 +42,21 @@ import { Sprayed } from './Sprayed';
 import { useMixDraft } from './useMixDraft';
 import { ZoneSum } from './ZoneSum';
 
-/** How much to mix for some zones, how to pour it, and the coat logged with that cup when it is sprayed. */
-export function MixScreen({
-  jobId,
-  zoneIds,
-  productId,
-  coats,
-  ml,
-  pour = false,
-}: {
+interface MixScreenProps {
   jobId?: string | undefined;
   zoneIds?: string[] | undefined;
   /** A cup of a session: of what, how many coats, and how much, mL. */
   productId?: string | undefined;
   coats?: number | undefined;
   ml?: number | undefined;
+  /** Thinner, as a fraction of what the product counts it on. */
+  thinner?: number | undefined;
   /** It is poured at once. */
   pour?: boolean;
-}) {
+}
+
+/** How much to mix for some zones, how to pour it, and the coat logged with that cup when it is sprayed. */
+export function MixScreen({ jobId, zoneIds, productId, coats, ml, thinner, pour = false }: MixScreenProps) {
   const { jobs, loading } = useJobs();
   const { draft, save } = useMixDraft();
   const { all, lookup } = useLibrary();
@@ -88,7 +85,7 @@ export function MixScreen({
     : {
         ...newDraft(open, zoneIds ?? [], statuses, { all, method: settings?.method ?? DEFAULT_METHOD, nowMs: now }),
         ...(settings && { by: settings.pourBy }),
-        ...sessionCup(productId === undefined ? undefined : lookup(productId), open, coats, ml),
+        ...sessionCup(productId === undefined ? undefined : lookup(productId), open, { coats, ml, thinner }),
       };
   return <Cup key={open.job.id} jobs={withZones} open={open} start={start} save={save} pour={pour} />;
 }
@@ -100,12 +97,19 @@ const isSameCup = (d: MixDraft, { job }: OpenJob, zoneIds: readonly string[]): b
   (zoneIds.length === 0 || zoneIds.join() === d.zoneIds.join());
 
 /** What a session asks of a cup. */
-function sessionCup(product: Product | undefined, open: OpenJob, coats: number | undefined, ml: number | undefined) {
+function sessionCup(
+  product: Product | undefined,
+  open: OpenJob,
+  { coats, ml, thinner }: Pick<MixScreenProps, 'coats' | 'ml' | 'thinner'>,
+) {
   if (!product) return {};
   return {
     ...draftForProduct(product, open.job.level),
     ...(coats !== undefined && coats >= 1 && coats <= 12 && { coats: Math.round(coats) }),
     ...(ml !== undefined && ml > 0 && ml < 20_000 && { readyMl: ml }),
+    ...(thinner !== undefined &&
+      thinner > 0 &&
+      thinner <= 1 && { thinner: formatForInput(thinner, { percent: true }, 'metric') }),
   };
 }
 

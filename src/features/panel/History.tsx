@@ -136,7 +136,7 @@ const Entry = memo(function Entry({ event: e, struckBy, products, when, open, on
               {struckBy === undefined ? KINDS[e.kind].name : `Struck out: ${KINDS[e.kind].name.toLowerCase()}`}
             </Text>
             <Text kind="small" tone="muted">
-              {when}
+              {e.who === undefined ? when : `${e.who}, ${when}`}
             </Text>
           </View>
           <Text kind="small" {...(struckBy !== undefined && { tone: 'muted' as const })}>

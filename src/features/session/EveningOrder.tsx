@@ -61,12 +61,18 @@ export function PartStrips({
   now,
   onOrder,
   onOut,
+  onStand,
+  others = [],
 }: {
   job: Job;
   evening: EveningNow;
   now: number;
   onOrder(ids: string[]): void;
   onOut(id: string): void;
+  /** It goes on that stand, from 1; undefined: on whichever suits. */
+  onStand(id: string, no: number | undefined): void;
+  /** Other evenings of the job that are ahead, onto which a part may be put. */
+  others?: readonly { id: string; label: string; onDrop(id: string): void }[];
 }) {
   const { found, zeroMs, names } = evening;
   if (!found) return null;
@@ -117,7 +123,18 @@ export function PartStrips({
       <SortableRows
         items={ids.map((id) => ({ id, label: zoneLabel(job, id) }))}
         onOrder={onOrder}
-        out={{ label: 'Drop here what is for another evening', onDrop: onOut }}
+        places={[
+          { id: 'out', label: 'Not on this evening', onDrop: onOut },
+          ...others,
+          ...evening.evening.stands.map((s, i) => ({
+            id: s.id,
+            label: s.turns ? `${s.id}, turns` : s.id,
+            onDrop: (id: string) => onStand(id, i + 1),
+          })),
+          ...(evening.evening.parts.some((p) => p.standId !== undefined)
+            ? [{ id: 'any', label: 'Any stand', onDrop: (id: string) => onStand(id, undefined) }]
+            : []),
+        ]}
         row={(id) => {
           const coats = coatsOf(id);
           const last = coats.at(-1);
@@ -138,6 +155,9 @@ export function PartStrips({
                         : `${timeAt(zeroMs, coats.find((c) => !c.done)?.startMin ?? 0)} to ${timeAt(zeroMs, dryMin)}`}
                 </Text>
               </View>
+              {p?.standId !== undefined && (
+                <Text kind="small" tone="muted">{`On ${p.standId.toLowerCase()}, as you put it.`}</Text>
+              )}
               <Strip coats={coats} dryMin={dryMin} span={span} colourHex={finishOf(job, id).colour?.hex} />
             </>
           );

@@ -4,7 +4,7 @@ import { DEFAULT_METHOD, errorText, formatQuantity, MINUTE_MS, zoneLabel, type B
 import type { ReadyItem, SprayEvening, StopWhy } from '@/core/log/evening';
 import { pouredMlOf } from '@/core/stock';
 import { turnsOf, type EveningStep } from '@/core/session';
-import { coatsTonight } from '@/core/session/assemble';
+import { coatsTonight, withStand } from '@/core/session/assemble';
 import { draftInputOn, nextProduct } from '@/core/route/draft';
 import { openEdges, readyZones } from '@/core/session/facts';
 import { isWiped } from '@/core/session/readiness';
@@ -234,7 +234,9 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
       {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}
       {step && name && (
         <Stack top={1} between={1}>
-          {inHand ? (
+          {task?.application === 'aerosol' ? (
+            <Text testID="cup-now">{`From a can, shaken for two minutes: this coat takes about ${formatQuantity('volume', coatMl, units)} of what is in it.`}</Text>
+          ) : inHand ? (
             <Text testID="cup-now">{`From cup ${inHand.no}: ${formatQuantity('volume', inHand.leftMl, units)} in it${inHand.offMs === undefined ? '' : `, good until ${clockTime(inHand.offMs)}`}. This coat takes about ${formatQuantity('volume', coatMl, units)}.`}</Text>
           ) : (
             <ListRow
@@ -288,6 +290,17 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
                   now={now}
                   onOrder={(ids) => setOrder(ids)}
                   onOut={(id) => void list.drop((all) => all.map((e) => (e.id === record.id ? without(e, id) : e)))}
+                  others={(job.evenings ?? [])
+                    .filter((e) => e.id !== record.id && !isOver(e, now))
+                    .map((e) => ({
+                      id: e.id,
+                      label: `On ${dayOnly(e.fromMs)}, ${clockTime(e.fromMs)}`,
+                      onDrop: (id) =>
+                        void list.change((all) =>
+                          all.map((x) => (x.id === record.id ? without(x, id) : x.id === e.id ? withPart(x, id) : x)),
+                        ),
+                    }))}
+                  onStand={(id, no) => void change((e) => ({ ...e, standOf: withStand(e.standOf ?? {}, id, no) }))}
                 />
                 {order && found && (
                   <TextButton
@@ -385,6 +398,13 @@ const without = (e: SprayEvening, zoneId: string): SprayEvening => ({
   zoneIds: e.zoneIds.filter((z) => z !== zoneId),
   ...(e.turns && { turns: e.turns.filter((z) => z !== zoneId) }),
 });
+
+/** It comes last: whoever opens that evening puts it where it suits. */
+const withPart = (e: SprayEvening, zoneId: string): SprayEvening => {
+  if (e.zoneIds.includes(zoneId)) return e;
+  const { turns: _, ...rest } = e;
+  return { ...rest, zoneIds: [...e.zoneIds, zoneId] };
+};
 
 /** Turns that were taken: a zone for each coat that is on, in the order in which they were laid. */
 function doneTurns(open: OpenJob, record: SprayEvening): string[] {

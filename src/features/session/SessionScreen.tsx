@@ -6,7 +6,7 @@ import { APPLICATIONS, DAY_MS, formatQuantity, MINUTE_MS, zoneLabel, type Messag
 import { planSession, type CoatPiece, type ProductSession } from '@/core/mix';
 import type { SprayEvening } from '@/core/log/evening';
 import { turnsOf } from '@/core/session';
-import type { EveningPick } from '@/core/session/assemble';
+import { withStand, type EveningPick } from '@/core/session/assemble';
 import { isOver } from '@/core/session/over';
 import { newId, nowMs, useHeadList, useJobs, useStatuses, type OpenJob } from '@/data';
 import { useEvening, type EveningNow } from '@/data/evening';
@@ -79,6 +79,7 @@ function Session({
   const [until, setUntil] = useState(() => format(now + USUAL_MS, 'HH:mm'));
   const [stands, setStands] = useState('0');
   const [turning, setTurning] = useState('0');
+  const [standOf, setStandOf] = useState<Readonly<Record<string, number>>>({});
   const [drying, setDrying] = useState('all');
   const [helper, setHelper] = useState<'alone' | 'helper'>('alone');
   const [order, setOrder] = useState<string[]>();
@@ -94,10 +95,11 @@ function Session({
       coats,
       stands: Number(stands),
       turning: Math.min(Number(turning), Number(stands)),
+      ...(Object.keys(standOf).length > 0 && { standOf }),
       ...(drying !== 'all' && { drying: Number(drying) }),
       helper: helper === 'helper',
     };
-  }, [begin, end, zones, coats, stands, turning, drying, helper]);
+  }, [begin, end, zones, coats, stands, turning, standOf, drying, helper]);
   const evening = useEvening(open, picking ? undefined : pick, now, order);
   const sessions = useMemo(() => (evening ? planSession(evening.tasks, evening.tempC, RESERVE) : []), [evening]);
   const ahead = aheadOf(open, now);
@@ -207,6 +209,7 @@ function Session({
                     setZones(zones.filter((z) => z !== id));
                     setOrder(order?.filter((z) => z !== id));
                   }}
+                  onStand={(id, no) => setStandOf(withStand(standOf, id, no))}
                 />
               )}
               <Section title="When, and with what">
@@ -311,12 +314,21 @@ function answerOf(evening: EveningNow | undefined, pick: EveningPick | undefined
     : `${plan.left.length} of ${evening.evening.parts.length} wait; the rest is done at ${done}`;
 }
 
+/** How sure it is, for a hand that is quicker or slower than usual. */
+function sureText({ found, zeroMs }: EveningNow): string {
+  const s = found?.spread;
+  if (!s || !Number.isFinite(s.lateMin))
+    return s ? ` A slow hand misses a window: ${sureOf(s.holds)} it goes as planned.` : '';
+  return ` By your hand between ${timeAt(zeroMs, s.earlyMin)} and ${timeAt(zeroMs, s.lateMin)}; ${sureOf(s.holds)} it ends in time.`;
+}
+const sureOf = (share: number): string => `in ${Math.round(share * 100)} of 100 evenings`;
+
 /** How much room there is to the end, and what no order beats. */
 function fitsText(evening: EveningNow, pick: EveningPick | undefined): Message {
   const plan = evening.found?.plan;
   if (!plan || !pick || plan.steps.length === 0) return '';
   const room = Math.round((pick.untilMs - evening.zeroMs) / MINUTE_MS - plan.doneMin);
-  return `${room} min are left to the end. No order of these is done before ${timeAt(evening.zeroMs, plan.boundMin)}.`;
+  return `${room} min are left to the end. No order of these is done before ${timeAt(evening.zeroMs, plan.boundMin)}.${sureText(evening)}`;
 }
 
 function Cups({

@@ -11,7 +11,9 @@ export function nameOf(c: Container, shelf: Shelf, products: ProductLookup): str
 
 /** An amount as it is weighed or counted. */
 export const amountText = (c: Pick<Container, 'holds'>, amount: number, units: UnitSystem): string =>
-  isCounted(c.holds) ? `${amount}` : formatQuantity('mass', amount, units, Math.abs(amount) < 100 ? 1 : 0);
+  isCounted(c.holds)
+    ? `${Math.round(amount * 100) / 100}`
+    : formatQuantity('mass', amount, units, Math.abs(amount) < 100 ? 1 : 0);
 
 export const STATE_WORDS: Record<ContainerState, string> = {
   short: 'More came out than was in it: count it',

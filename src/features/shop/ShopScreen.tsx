@@ -182,6 +182,7 @@ const preferencesSchema = (units: UnitSystem) =>
     shopName: typedText(60, 'Give the shop a name').required(),
     tempC: typedQuantity('temp', BOUNDS.tempC, units).required(),
     rh: typedNumber({ percent: true }, { min: 0, max: 1 }, units).required(),
+    who: typedText(40),
     currency: typedText(4, 'A sign or letters for money, such as € or kr').required(),
   });
 
@@ -194,6 +195,7 @@ function Preferences({ settings }: { settings: Settings }) {
   const suggested = useMemo(
     () => ({
       shopName: opened.shopName,
+      who: opened.who ?? '',
       tempC: formatForInput(opened.tempC, { quantity: 'temp' }, units),
       rh: formatForInput(opened.rh, { percent: true }, units),
       currency: opened.currency,
@@ -247,6 +249,7 @@ function Preferences({ settings }: { settings: Settings }) {
       />
       <Fields>
         <FormField control={control} name="shopName" label="Shop name" problem={problems.shopName} />
+        <FormField control={control} name="who" label="Whose hands use this phone" problem={problems.who} />
         <FormField
           control={control}
           name="tempC"

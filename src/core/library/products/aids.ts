@@ -29,6 +29,7 @@ export const aids: readonly Product[] = [
   aid('thinner-fast', 'Thinner, fast', 'thinner', 0.86, 860, 8, { speed: 'fast', limits: limits(5, 20, 0.9) }),
   aid('thinner-medium', 'Thinner, medium', 'thinner', 0.87, 870, 9, { speed: 'medium', limits: limits(15, 27, 0.9) }),
   aid('thinner-slow', 'Thinner, slow', 'thinner', 0.88, 880, 10, { speed: 'slow', limits: limits(23, 38, 0.9) }),
+  aid('blend-solvent', 'Blend solvent', 'thinner', 0.88, 880, 16, { limits: limits(10, 32, 0.9) }),
   aid('hardener-fast', 'Urethane hardener, fast', 'hardener', 1.02, 490, 36, {
     speed: 'fast',
     rateFactor: 1.6,
