@@ -1,12 +1,12 @@
 import fc from 'fast-check';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
-import { products } from '../testing';
+import { JOB, products } from '../testing';
 import { readyMixMl } from './coverage';
 import { planMix, type MixRequest } from './need';
 import { potLifeMinutes } from './potLife';
 import { scaleLines, growthFactor, overPoured, pourSteps, thinnerWithin } from './pour';
 import { ratioText, readySolids, splitMix } from './ratio';
-import { transferEfficiency } from './transfer';
+import { shapeOf, transferEfficiency } from './transfer';
 
 const highbuild = products('highbuild-2k')!;
 const request = (more: Partial<MixRequest> = {}): MixRequest => ({
@@ -40,6 +40,14 @@ describe('how much to mix', () => {
   it('shape costs paint with a gun and nothing with a brush', () => {
     expect(transferEfficiency('lowPressureGun', 'small')).toBeCloseTo(0.325);
     expect(transferEfficiency('brush', 'small')).toBe(0.95);
+    const job = { ...JOB, panels: JOB.panels.map((p, i) => (i === 0 ? { ...p, shape: 'small' as const } : p)) };
+    const of = (n: number) => JOB.zones.filter((z) => z.panelId === JOB.panels[n]!.id).map((z) => z.id);
+    expect([of(0), of(1), [...of(0), ...of(1)], []].map((ids) => shapeOf(job, ids))).toEqual([
+      'small',
+      'plain',
+      'shaped',
+      'plain',
+    ]);
   });
 
   it('more area, film or coats never needs less', () => {

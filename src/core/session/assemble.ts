@@ -9,6 +9,7 @@ import type { SprayEvening } from '../log/evening';
 import { finishOf, panelOf, type Job } from '../log/job';
 import type { CoatTask, TransferOf } from '../mix/session';
 import { usualTransfer } from '../mix/session';
+import { shapeOf, type Shape } from '../mix/transfer';
 import { coatDefaults, draftInputOn, type DraftInput } from '../route/draft';
 import { wayFrom } from '../route/way';
 import { panelsOff } from '../strata/away';
@@ -88,7 +89,7 @@ export function coatsTonight(state: JobState, zoneId: string, e: Pick<EveningPic
 const targetOf = (p: Product, pick: EveningPick, level: QualityLevel | undefined): number =>
   pick.coats?.[p.id] ?? wantedCoats(p, level);
 
-function taskOf(zone: { id: string; areaCm2: number }, product: Product, coats: number): CoatTask {
+function taskOf(zone: { id: string; areaCm2: number }, product: Product, coats: number, shape: Shape): CoatTask {
   const d = coatDefaults(product);
   return {
     id: zone.id,
@@ -98,7 +99,7 @@ function taskOf(zone: { id: string; areaCm2: number }, product: Product, coats: 
     filmUm: d.filmUm,
     thinnerFraction: d.thinnerFraction ?? 0,
     application: d.application,
-    shape: 'plain',
+    shape,
   };
 }
 
@@ -117,10 +118,11 @@ function zoneTasks(
   if (!zone || !status) return { all: [], left: [], done };
   const input = draftInputOn(job, state, zoneId, status, { all: [...shop.all], method: shop.method, nowMs });
   const doneOf = (p: Product) => done.reduce((n, e) => (e.productId === p.id ? n + e.coats : n), 0);
+  const shape = shapeOf(job, [zoneId]);
   const left: CoatTask[] = [];
   const add = (p: Product) => {
     const coats = targetOf(p, pick, input.level) - doneOf(p);
-    if (coats > 0) left.push(taskOf(zone, p, coats));
+    if (coats > 0) left.push(taskOf(zone, p, coats, shape));
   };
   const isBaseClear = finishOf(job, zoneId).system === 'baseClear';
   const addWithClear = (p: Product) => {
@@ -136,7 +138,7 @@ function zoneTasks(
   if (next && pick.endedMs === undefined) addWithClear(next);
   const laid = done.flatMap((e): CoatTask[] => {
     const p = shop.all.find((x) => x.id === e.productId);
-    return p ? [taskOf(zone, p, e.coats)] : [];
+    return p ? [taskOf(zone, p, e.coats, shape)] : [];
   });
   return { all: together([...laid, ...left]), left, done };
 }

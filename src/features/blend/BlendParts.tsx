@@ -1,5 +1,6 @@
 import { View } from 'react-native';
 import { FAMILIES, formatQuantity, zonesOf, type Panel, type Product, without } from '@/core';
+import { shapeOf } from '@/core/mix/transfer';
 import { usualCup } from '@/core/route/usualCup';
 import { useLanding } from '@/data/landing';
 import { BLEND_SIDES, type BlendPanel, type BlendSide } from '@/core/colour';
@@ -140,21 +141,27 @@ export function Paint({
   const { units } = useAppTheme();
   const cm2 = (x: number) => formatQuantity('area', x, units);
   const landing = useLanding();
-  // The cup's own sum: what stands here is what the cup begins with.
-  const ml = (p: Product, area: number) => {
-    const transfer = landing(FAMILIES[p.family].application, p.id);
-    return usualCup(p, area, undefined, { coats: p.coats, ...(transfer && { transfer }) })?.readyMl ?? 0;
-  };
-  const baseCm2 = panels.reduce((s, p) => s + p.fullCm2 + FADE_SHARE * p.fadeCm2, 0);
-  const clearCm2 = panels.reduce((s, p) => s + p.clearCm2, 0);
-  const meltCm2 = panels.reduce((s, p) => s + p.meltCm2, 0);
-  const lastMl = clear ? ml({ ...clear, coats: 1 }, meltCm2) : 0;
   const ids = panels.map((p) => p.next?.panel.panelId ?? own.id);
   const zones = ids.flatMap((id) =>
     zonesOf(open.job, id)
       .filter((z) => (z.face ?? 'outer') === 'outer')
       .map((z) => z.id),
   );
+  // The cup's own sum: what stands here is what the cup begins with.
+  const ml = (p: Product, area: number) => {
+    const transfer = landing(FAMILIES[p.family].application, p.id);
+    return (
+      usualCup(p, area, undefined, {
+        coats: p.coats,
+        shape: shapeOf(open.job, zones),
+        ...(transfer && { transfer }),
+      })?.readyMl ?? 0
+    );
+  };
+  const baseCm2 = panels.reduce((s, p) => s + p.fullCm2 + FADE_SHARE * p.fadeCm2, 0);
+  const clearCm2 = panels.reduce((s, p) => s + p.clearCm2, 0);
+  const meltCm2 = panels.reduce((s, p) => s + p.meltCm2, 0);
+  const lastMl = clear ? ml({ ...clear, coats: 1 }, meltCm2) : 0;
   return (
     <Section title="What it takes">
       <FigureTable

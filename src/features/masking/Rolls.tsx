@@ -60,7 +60,7 @@ export function Rolls({ rolls, tape, paper }: { rolls: ReturnType<typeof useRoll
       </Text>
     );
   const kinds = [
-    { kind: 'tape', label: 'Tape', much: tape, says: (m: number) => formatQuantity('run', m, units) },
+    { kind: 'tape', label: 'Tape', much: tape, says: (m: number) => formatQuantity('run', m, units, 0) },
     { kind: 'paper', label: 'Paper', much: paper, says: (m2: number) => formatQuantity('area', m2 * 1e4, units, 0) },
   ] as const;
   return (

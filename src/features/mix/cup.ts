@@ -16,6 +16,7 @@ import {
 import { coatDefaults, draftInputOn, nextProduct, type DraftInput } from '@/core/route/draft';
 import { wantedCoats } from '@/core/library/level';
 import { USUAL_RESERVE } from '@/core/route/usualCup';
+import { shapeOf } from '@/core/mix/transfer';
 import { planMix, type MixPlan, type MixRequest } from '@/core/mix';
 import { nextBatchNo, poursOf, type Shelf, type Source } from '@/core/stock';
 import type { OpenJob } from '@/data';
@@ -88,7 +89,7 @@ export function newDraft(
   return {
     jobId: open.job.id,
     zoneIds,
-    shape: 'plain',
+    shape: shapeOf(open.job, zoneIds),
     by: 'weight',
     reserve: String(USUAL_RESERVE * 100),
     ...draftForProduct(product, finish.level),

@@ -14,6 +14,7 @@ import {
 } from '@/core';
 import type { Step, StepKind } from '@/core/advice';
 import { wantedCoats, type QualityLevel } from '@/core/library/level';
+import { shapeOf } from '@/core/mix/transfer';
 import { usualCup } from '@/core/route/usualCup';
 import { useAdvice, type OpenJob } from '@/data';
 import { useLanding } from '@/data/landing';
@@ -102,6 +103,7 @@ const FINDERS: { readonly [N in NeedKind]: (w: Work) => Need | undefined } = {
       }),
       ...(step.kind === 'fill' && step.filmUm !== undefined && { filmUm: step.filmUm, coats: 1 }),
       ...(transfer && { transfer }),
+      shape: shapeOf(open.job, zoneIds),
     });
     if (!cup) return undefined;
     const coats = step.kind === 'fill' ? '' : ` for ${countText(cup.coats, 'coat')}`;
