@@ -1,3 +1,5 @@
+import { DEFECT_CAUSE_NAMES, DEFECT_NAMES } from '@/core/log/defects';
+import { DEFECTS } from '@/core/systems/defects';
 import {
   APPLICATIONS,
   figure,
@@ -158,6 +160,14 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
       );
     case 'marked':
       return markWords(e, units);
+    case 'defectMarked':
+      return `${DEFECT_NAMES[e.defect]}, ${DEFECTS[e.defect].grades[e.grade - 1]}${e.count === undefined ? '' : `, ${e.count} of them`}${e.sizeMm === undefined ? '' : `, ${formatQuantity('thickness', e.sizeMm, units)}`}`;
+    case 'defectGone':
+      return e.defectIds.length === 1 ? 'It is gone' : `${e.defectIds.length} are gone`;
+    case 'defectExplained':
+      return DEFECT_CAUSE_NAMES[e.cause];
+    case 'lookedAgain':
+      return e.found ? `In daylight: ${e.found} found` : 'In daylight: nothing new';
     case 'stripped':
       return `${STRIP_METHOD_NAMES[e.method]}${e.grit ? ` P${e.grit}` : ''}, ${e.to === 'substrate' ? 'to bare metal or plastic' : 'to a layer'}`;
     case 'blasted':

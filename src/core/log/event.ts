@@ -1,5 +1,6 @@
 import type { Application } from '../library/application';
 import type { ColourRead, SprayedHow } from './colourRead';
+import type { DefectCause, DefectKind } from './defects';
 import type { MaskEdge } from './evening';
 import type { MediaId } from '../library/media';
 import type { ProductFamily, UsedIn } from '../library/families';
@@ -244,6 +245,25 @@ export interface Payloads {
     /** It was baked there. */
     baked?: boolean;
   };
+  /** Something is wrong with paint that was laid. The event's id is the defect's. */
+  defectMarked: {
+    defect: DefectKind;
+    /** How bad, from 1: what each means depends on the kind, see `systems/defects`. */
+    grade: 1 | 2 | 3;
+    /** The layer that it is in; absent: the one on top. */
+    layer?: string;
+    /** How long or wide, mm; and how many. */
+    sizeMm?: number;
+    count?: number;
+    face?: Face;
+    at?: Point;
+  };
+  /** Defects that are gone: somebody looked, and they are no more. */
+  defectGone: { defectIds: string[] };
+  /** What made a defect, as somebody agreed. */
+  defectExplained: { defectId: string; cause: DefectCause };
+  /** Looked at again in daylight, a day after it was polished. */
+  lookedAgain: { found?: number };
   /** Work time that goes with no other entry. */
   worked: { act: WorkAct; workMin: number };
   /** Something to do, pinned to a place on a panel, to a panel, or to none. */
@@ -342,6 +362,10 @@ export const KINDS: { readonly [K in EventKind]: KindRecord } = {
   removed: kind('Taken off', 14, 'remove', { act: 'fit' }),
   sentOut: kind('Sent out', 17, null),
   cameBack: kind('Came back', 18, null),
+  defectMarked: kind('Defect', null, null),
+  defectGone: kind('Defect gone', null, null),
+  defectExplained: kind('Cause of a defect', null, null),
+  lookedAgain: kind('Looked at again', null, null),
   worked: kind('Work time', 19, null, { onStack: false }),
   toDo: kind('To do', null, null, { onZones: false, onStack: false }),
   ticked: kind('Done', null, null, { onZones: false, onStack: false }),
@@ -353,7 +377,17 @@ export const EVENT_KINDS = keysOf(KINDS);
 /** Kinds that a person logs by hand from the sheet. */
 export type LoggableKind = Exclude<
   EventKind,
-  'marked' | 'guideRead' | 'left' | 'toDo' | 'ticked' | 'voided' | 'replaced'
+  | 'marked'
+  | 'guideRead'
+  | 'left'
+  | 'defectMarked'
+  | 'defectGone'
+  | 'defectExplained'
+  | 'lookedAgain'
+  | 'toDo'
+  | 'ticked'
+  | 'voided'
+  | 'replaced'
 >;
 /** In the order of the sheet. */
 export const LOGGABLE = EVENT_KINDS.filter((k): k is LoggableKind => KINDS[k].sheet !== null).sort(

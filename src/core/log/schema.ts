@@ -11,6 +11,7 @@ import {
   type ObjectSchema,
   type Reference,
 } from 'yup';
+import { DEFECT_CAUSE_NAMES, DEFECT_NAMES } from './defects';
 import { MASK_EDGES } from './evening';
 import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from './marks';
 import { PRODUCT_FAMILIES } from '../library/product';
@@ -325,6 +326,34 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     sprayedMs: finite('When it was sprayed').min(0, 'When it was sprayed is before 1970'),
     baked: boolean().strict().typeError('Baked must be yes or no'),
   },
+  // These four since version 16.
+  defectMarked: {
+    defect: oneOf('Defect', keysOf(DEFECT_NAMES)).required('Say what it is'),
+    grade: number()
+      .strict()
+      .typeError('Grade must be 1, 2 or 3')
+      .oneOf([1, 2, 3], 'Grade must be 1, 2 or 3')
+      .required('Grade is missing'),
+    layer: layerId('Layer'),
+    sizeMm: between('Size', 0.1, 5000, 'thickness'),
+    count: between('How many', 1, 10_000).integer('How many: a whole number'),
+    face: oneOf('Face', FACES),
+    at: pointOf('Place').default(undefined),
+  },
+  defectGone: {
+    defectIds: array()
+      .strict()
+      .of(id('Defect'))
+      .typeError('Defects must be a list')
+      .min(1, 'Say which defects are gone')
+      .max(500, 'More than 500 defects')
+      .required('Defects are missing'),
+  },
+  defectExplained: {
+    defectId: id('Defect').required('Defect is missing'),
+    cause: oneOf('Cause', keysOf(DEFECT_CAUSE_NAMES)).required('Cause is missing'),
+  },
+  lookedAgain: { found: between('How many', 0, 500).integer('How many: a whole number') },
   worked: {
     act: oneOf('Work', WORK_ACTS).required('Say what the work was'),
     workMin: workMin().required('Minutes are missing'),

@@ -11,6 +11,7 @@ import { AS_FOUND, layersAsFound } from '../log/asFound';
 import type { PlainEvent } from '../log/event';
 import { TREATMENTS } from '../log/marks';
 import { REPAIRING } from '../systems/bears';
+import { defectsIn } from '../systems/defects';
 import { applyEvent } from '../strata/apply';
 import { foldLog } from '../strata/fold';
 import { spotsOf } from '../strata/spots';
@@ -127,6 +128,9 @@ export function drawState(seed: number): DrawnState {
         'strip',
         'clean',
         'leftOut',
+        'defect',
+        'defect',
+        'defect',
       ] as const)
     ) {
       case 'through': {
@@ -171,6 +175,14 @@ export function drawState(seed: number): DrawnState {
           { kind: 'coated', productId, coats: 1, filmUm: 30, application: 'lowPressureGun', leftOutCm2: 600 },
           `${productId}, a place left out`,
         );
+        return;
+      }
+      case 'defect': {
+        const layer = pick(s.strata.layers.length > 0 ? s.strata.layers : [undefined]);
+        if (!layer) return;
+        const defect = pick(defectsIn(layer.family));
+        const grade = pick([1, 2, 3] as const);
+        log({ kind: 'defectMarked', defect, grade, layer: layer.id }, `${defect} ${grade} in ${layer.label}`);
         return;
       }
       case 'clean':

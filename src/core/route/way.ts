@@ -1,7 +1,8 @@
 import { belongsTo, FINISHES, USUAL_FINISH } from '../library/finish';
 import { isBase } from '../library/product';
 import { topLayer } from '../strata/types';
-import { type Candidate, type WayInput } from './acts';
+import { unique, type Candidate, type WayInput } from './acts';
+import { defectWay } from './defectWay';
 import { hasPaint, keptWay } from './keptWay';
 import { wayWithSpots } from './spotsWay';
 import { wayOf } from './zoneWay';
@@ -11,11 +12,20 @@ import { wayOf } from './zoneWay';
  * tables' practice and the house method; whether each may be done now is the verdict's business.
  */
 export function wayFrom(w: WayInput): Candidate[] {
+  const mends = defectWay(w);
+  if (mends.length === 0) return plainWay(w);
+  const way = plainWay(w);
+  // Spots, and what is to be repaired, come first: defects of what is round them may go with it.
+  return unique(w.status.spots || way[0]?.step.kind === 'repair' ? [...way, ...mends] : [...mends, ...way]);
+}
+
+/** The way where no paint is wrong. */
+function plainWay(w: WayInput): Candidate[] {
   const { keeps } = FINISHES[(w.finish ?? USUAL_FINISH).system];
-  if (keeps) return hasPaint(w.strata) ? keptWay(w, keeps) : wayFrom({ ...w, finish: USUAL_FINISH });
+  if (keeps) return hasPaint(w.strata) ? keptWay(w, keeps) : plainWay({ ...w, finish: USUAL_FINISH });
   // Base that lies there already is cleared, whatever was agreed: it does not stay as it is.
   const top = topLayer(w.strata);
   if (top && isBase(top.family) && !belongsTo((w.finish ?? USUAL_FINISH).system, top.family))
-    return wayFrom({ ...w, finish: USUAL_FINISH });
+    return plainWay({ ...w, finish: USUAL_FINISH });
   return w.status.spots ? wayWithSpots(w, w.status.spots) : wayOf(w);
 }

@@ -21,6 +21,7 @@ import { CAUTION_RULES } from './caution';
 import { CLEAN_RULES } from './clean';
 import { COLOUR_RULES } from './colour';
 import { FILM_RULES } from './film';
+import { DEFECT_RULES } from './defects';
 import { FINISH_RULES } from './finish';
 import { OVER_RULES } from './over';
 import { REPAIR_RULES } from './repair';
@@ -44,6 +45,7 @@ export const RULES: readonly Rule[] = [
   ...AWAY_RULES,
   ...OVER_RULES,
   ...FILM_RULES,
+  ...DEFECT_RULES,
   ...FINISH_RULES,
   ...CLEAN_RULES,
   ...AIR_RULES,

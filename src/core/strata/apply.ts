@@ -11,6 +11,7 @@ import {
   type ProductFamily,
   type ProductLookup,
 } from '../library/product';
+import { defectsAfter, markedDefect } from './defects';
 import { reconcileFilm } from './measure';
 import { removeFromTop } from './remove';
 import { openSpots, ringRound, spotAfter, spotsOf, spotThrough, stillSpots, strataOfSpot } from './spots';
@@ -18,6 +19,7 @@ import {
   MARK_FIELDS,
   SUBSTRATE,
   topLayer,
+  type Defect,
   type Layer,
   type Mark,
   type Spot,
@@ -45,6 +47,10 @@ export interface FoldContext {
 }
 
 const unchanged = (s: Strata): Strata => s;
+const changeDefects = (s: Strata, change: (d: Defect) => Defect): Strata =>
+  s.defects ? { ...s, defects: s.defects.map(change) } : s;
+/** What was polished is looked at again the next day, ms: haze, sinking and holograms come by then. */
+const LOOK_AFTER_MS = 16 * 3_600_000;
 
 /** What each kind does to a stack that was found. */
 const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, c: FoldContext) => Strata } = {
@@ -52,6 +58,17 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     const mark = Object.fromEntries(MARK_FIELDS.flatMap((k) => (e[k] === undefined ? [] : [[k, e[k]]])));
     return { ...s, faults: [...s.faults, { id: e.id, atMs: e.atMs, mark: mark as Mark }] };
   },
+  defectMarked: (s, e, { first }) => {
+    const d = markedDefect(s, e, (id) => layerIndex(s.layers, id, first));
+    return d ? { ...s, defects: [...(s.defects ?? []), d] } : s;
+  },
+  defectGone: (s, e, { first }) => {
+    const ids = new Set(e.defectIds.map(first));
+    return changeDefects(s, (d) => (ids.has(first(d.id)) ? { ...d, doneMs: e.atMs } : d));
+  },
+  defectExplained: (s, e, { first }) =>
+    changeDefects(s, (d) => (first(d.id) === first(e.defectId) ? { ...d, cause: e.cause } : d)),
+  lookedAgain: ({ lookFromMs: _, ...s }) => s,
   stripped: (s, e, { first }) => stripped(s, e, first),
   blasted: (s, e) => ({
     ...s,
@@ -71,7 +88,10 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
   left: (s, e, { first }) => {
     const ids = new Set(e.faultIds.map(first));
     const left = { eventId: e.id, atMs: e.atMs, ...(e.byMs !== undefined && { byMs: e.byMs }) };
-    return { ...s, faults: s.faults.map((f) => (ids.has(first(f.id)) ? { ...f, deferred: left } : f)) };
+    return {
+      ...changeDefects(s, (d) => (ids.has(first(d.id)) ? { ...d, deferred: left } : d)),
+      faults: s.faults.map((f) => (ids.has(first(f.id)) ? { ...f, deferred: left } : f)),
+    };
   },
   filled: (s, e, { products }) =>
     laid(s, e, 1, e.filmUm, products, {
@@ -107,6 +127,7 @@ const CHANGES: { [K in Exclude<PlainKind, 'found'>]: (s: Strata, e: EventOf<K>, 
     return {
       ...s,
       layers,
+      lookFromMs: e.atMs + LOOK_AFTER_MS,
       surface: {
         ...topped(s, layers, e.atMs),
         scratch: { grit: e.grit, wet: true, atMs: e.atMs },
@@ -139,6 +160,10 @@ const change = <K extends keyof typeof CHANGES>(kind: K, s: Strata, e: EventOf<K
 /** What an entry about a whole zone does to its spots. alike: the same as to the field. gone: nothing of them is left. */
 const ON_SPOTS: { readonly [K in Exclude<PlainKind, 'found'>]: 'alike' | 'gone' | 'stay' } = {
   marked: 'stay',
+  defectMarked: 'stay',
+  defectGone: 'stay',
+  defectExplained: 'stay',
+  lookedAgain: 'stay',
   stripped: 'stay',
   blasted: 'gone',
   treated: 'alike',
@@ -243,7 +268,9 @@ export function applyEvent(before: Strata | undefined, event: PlainEvent, contex
   if (!before) return undefined;
   const { spots: _, ...after } = isOnSpots(event) ? before : change(event.kind, before, event, context);
   const spots = stillSpots(after, spotsAfter(before, after, event, context), event.kind);
-  return spots.length > 0 ? { ...after, spots } : after;
+  const defects = defectsAfter(after, event, context.products);
+  const made = defects === after.defects || !defects ? after : { ...after, defects };
+  return spots.length > 0 ? { ...made, spots } : made;
 }
 
 /** A wipe takes guide coat with it; water also what a blast left. */
@@ -421,7 +448,8 @@ function laid(
         ...extra,
       };
   const layers = merges ? [...s.layers.slice(0, -1), layer] : [...s.layers, layer];
-  return { ...s, layers, surface: freshSurface(layer.id, e.atMs) };
+  const { lookFromMs: _, ...rest } = s;
+  return { ...rest, layers, surface: freshSurface(layer.id, e.atMs) };
 }
 
 function sanded(s: Strata, e: EventOf<'sanded'>): Strata {

@@ -1,8 +1,10 @@
 import { FAMILIES, isCoating, type ProductFamily, type ProductLookup } from '../library/product';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { MINUTE_MS } from '../units/time';
+import { DEFECT_NAMES } from '../log/defects';
+import { mendOf } from '../systems/defects';
 import { layerIndex } from './apply';
-import type { Strata } from './types';
+import { topLayer, type Strata } from './types';
 import { firstId } from '../log/corrections';
 import { KINDS, type CorrectionEvent, type EventKind, type LogEvent, type PlainEvent } from '../log/event';
 import { appendEvent, findEvent, hasEvent, strataBefore, type JobState } from './fold';
@@ -99,7 +101,7 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
   }
   if (e.kind === 'repaired' || e.kind === 'left')
     for (const id of e.faultIds ?? []) {
-      const at = faultTimes(e.zoneIds, state, id);
+      const at = [...faultTimes(e.zoneIds, state, id), ...defectTimes(e.zoneIds, state, id)];
       if (at.length === 0)
         problems.push({
           path: 'faultIds',
@@ -108,6 +110,7 @@ function checkPlain(e: PlainEvent, { job, state, products, nowMs }: CheckContext
       else if (Math.min(...at) > e.atMs)
         problems.push({ path: 'atMs', message: 'That is before the fault was marked. Set a later time.' });
     }
+  problems.push(...checkDefects(e, { job, state, products, nowMs }, instead));
   if (e.kind === 'coated' && e.leftOutCm2 !== undefined)
     for (const zone of job.zones.filter((z) => e.zoneIds.includes(z.id)))
       if (e.leftOutCm2 >= zone.areaCm2)
@@ -171,3 +174,52 @@ const faultTimes = (zoneIds: readonly string[], state: JobState, id: string): nu
         ?.strata?.faults.filter((f) => f.id === id)
         .map((f) => f.atMs) ?? [],
   );
+
+/** When a defect was marked, on each of some zones that has it, ms. */
+const defectTimes = (zoneIds: readonly string[], state: JobState, id: string): number[] =>
+  zoneIds.flatMap((z) =>
+    (state.zones.get(z)?.strata?.defects ?? []).flatMap((d) =>
+      firstId(state.replaced, d.id) === firstId(state.replaced, id) ? [d.atMs] : [],
+    ),
+  );
+
+/** What does not hold of an entry about defects. */
+function checkDefects(e: PlainEvent, { job, state, products }: CheckContext, instead?: string): FieldProblem[] {
+  const problems: FieldProblem[] = [];
+  if (e.kind === 'defectMarked')
+    for (const id of e.zoneIds) {
+      const before = strataBefore(state, id, e.atMs, products, instead);
+      // A zone that was never looked at is said elsewhere.
+      if (!before) continue;
+      const at =
+        e.layer === undefined ? undefined : layerIndex(before.layers, e.layer, (x) => firstId(state.replaced, x));
+      const layer = at === undefined ? topLayer(before) : before.layers[at];
+      const later = state.zones.get(id)?.strata?.layers.find((l) => l.id === e.layer);
+      if (layer === undefined && later !== undefined)
+        problems.push({
+          path: 'atMs',
+          message: `That is before ${later.label.toLowerCase()} was laid on ${zoneLabel(job, id)}. Set a later time.`,
+        });
+      else if (layer === undefined)
+        problems.push({
+          path: 'defect',
+          message:
+            before.layers.length === 0
+              ? `There is no paint on ${zoneLabel(job, id)}: what is wrong with bare metal or plastic is marked on the map.`
+              : `${zoneLabel(job, id)} does not have that layer`,
+        });
+      else if (mendOf(e.defect, e.grade, layer.family) === null)
+        problems.push({
+          path: 'defect',
+          message: `${DEFECT_NAMES[e.defect]}: there is no such thing in ${layer.label.toLowerCase()}. Say in which layer it is.`,
+        });
+    }
+  const named = e.kind === 'defectGone' ? e.defectIds : e.kind === 'defectExplained' ? [e.defectId] : [];
+  for (const id of named) {
+    const at = defectTimes(e.zoneIds, state, id);
+    if (at.length === 0) problems.push({ path: 'defectIds', message: 'That defect is not on the zone any more.' });
+    else if (Math.min(...at) > e.atMs)
+      problems.push({ path: 'atMs', message: 'That is before the defect was marked. Set a later time.' });
+  }
+  return problems;
+}

@@ -1,5 +1,7 @@
 import type { AirReading, EventOf } from '../log/event';
+import type { DefectCause, DefectKind } from '../log/defects';
 import type { MaskEdge } from '../log/evening';
+import type { Face, Point } from '../log/place';
 import type { SandTool } from '../log/tools';
 import type { SubstrateKind } from '../library/substrates';
 import type { ProductFamily } from '../library/product';
@@ -131,6 +133,30 @@ export const openFaults = (s: Strata): MarkedFault[] => s.faults.filter(isMarked
 export const leftFaults = (s: Strata): MarkedFault[] =>
   s.faults.filter(isMarked).filter((f) => f.deferred !== undefined && f.doneMs === undefined);
 
+/** Something wrong with paint that was laid. */
+export interface Defect {
+  /** Of the event that marked it. */
+  id: string;
+  atMs: number;
+  kind: DefectKind;
+  grade: 1 | 2 | 3;
+  /** The layer that it is in, and what that is. */
+  layerId: string;
+  family: ProductFamily;
+  sizeMm?: number;
+  count?: number;
+  face?: Face;
+  at?: Point;
+  /** It was last sanded then, ms. */
+  cutMs?: number;
+  /** When it was put right, ms. */
+  doneMs?: number;
+  /** When it was agreed to leave it as it is, and by when it is to be done, ms. */
+  deferred?: { eventId: string; atMs: number; byMs?: number };
+  /** What made it, as somebody agreed. */
+  cause?: DefectCause;
+}
+
 /** What is on one zone: substrate, layers, surface, and what is known besides. */
 export interface Strata {
   substrate: SubstrateKind;
@@ -143,6 +169,10 @@ export interface Strata {
   spots?: readonly Spot[];
   readings: FilmReading[];
   faults: Fault[];
+  /** Defects of paint that was laid; absent: none was ever marked. */
+  defects?: readonly Defect[];
+  /** It was polished, and is to be looked at again in daylight from then on, ms. */
+  lookFromMs?: number;
   repairs: Repair[];
   /** It is not here. */
   away?: Away;

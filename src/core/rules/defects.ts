@@ -1,0 +1,81 @@
+import { defectRipeMs } from '../cure/defectRipe';
+import { DEFECT_NAMES } from '../log/defects';
+import { mendNow, openDefects } from '../strata/defects';
+import type { Defect } from '../strata/types';
+import { DEFECTS, type Mend } from '../systems/defects';
+import { waitText } from '../units/time';
+import { care, rule, stop, type Finding, type Rule, type RuleContext } from './rule';
+
+/** What a defect does that is covered as it is. */
+const COVERED: { readonly [M in Mend]: 'stop' | 'care' | null } = {
+  strip: 'stop',
+  sound: 'stop',
+  fill: 'stop',
+  level: 'care',
+  polish: 'care',
+  harden: 'care',
+  colour: null,
+  coat: null,
+  wipe: null,
+};
+
+/** Where the film is so thick that it is soft below when it is hard on top. */
+const isThick = (d: Defect): boolean => (DEFECTS[d.kind].slow ?? 1) > 1 && d.cutMs === undefined;
+
+/** Defects of the layer on top that nothing has put right. */
+const onTop = (c: RuleContext): Defect[] =>
+  c.spotId === undefined ? openDefects(c.strata).filter((d) => d.layerId === c.top?.id) : [];
+
+function covering(c: RuleContext, except?: Mend): Finding | undefined {
+  const found = openDefects(c.strata).flatMap((d) => {
+    const mend = c.spotId === undefined ? mendNow(d, c.strata) : null;
+    const weight = mend && mend !== except && d.cutMs === undefined ? COVERED[mend] : null;
+    return weight ? [{ d, weight }] : [];
+  });
+  const worst = found.find((f) => f.weight === 'stop') ?? found[0];
+  if (!worst) return undefined;
+  const says = `${DEFECT_NAMES[worst.d.kind]} is marked here: it shows through whatever goes over it.`;
+  const clears = DEFECTS[worst.d.kind].not;
+  return worst.weight === 'stop' ? stop(says, clears) : care(says, clears);
+}
+
+/** Defects of paint that was laid, and what they hold up. */
+export const DEFECT_RULES: readonly Rule[] = [
+  rule('defect.covered', ['coat'], 'Covering a defect', (c) => (c.step.on ? undefined : covering(c))),
+  rule('defect.filled', ['fill'], 'Filling over a defect', (c) => (c.step.on ? undefined : covering(c, 'fill'))),
+  rule('defect.soft', ['sand', 'polish'], 'Cutting a run before it is hard', (c) => {
+    if (c.step.kind === 'sand' && c.step.on) return undefined;
+    const late = onTop(c)
+      .filter(isThick)
+      .map((d) => ({ d, ripeMs: defectRipeMs(d, c.status) }))
+      .find(({ ripeMs }) => ripeMs === null || ripeMs > c.nowMs);
+    if (!late) return undefined;
+    const what = DEFECT_NAMES[late.d.kind].toLowerCase();
+    return stop(
+      `The ${what} is thicker than what is round it, and soft below: cut now it tears out.`,
+      late.ripeMs === null
+        ? 'It stands still in this cold: warm the panel.'
+        : `${waitText(late.ripeMs - c.nowMs)} more. Try it with a nail first.`,
+      late.ripeMs ?? undefined,
+    );
+  }),
+  rule('defect.polish', ['polish'], 'Polishing what has to be cut flat first', (c) => {
+    const d = onTop(c).find((x) => x.cutMs === undefined && mendNow(x, c.strata) === 'level');
+    return d
+      ? care(
+          `${DEFECT_NAMES[d.kind]} is marked here: compound makes it shine, not flat.`,
+          'Cut it flat first, with a hard block.',
+        )
+      : undefined;
+  }),
+  rule('fit.defects', ['fit'], 'Fitting with defects open', (c) => {
+    const open = openDefects(c.strata);
+    const [first] = open;
+    return first
+      ? care(
+          `${open.length === 1 ? `${DEFECT_NAMES[first.kind]} is` : `${open.length} defects are`} still marked on it.`,
+          'Put it right first, or say that it stays.',
+        )
+      : undefined;
+  }),
+];
