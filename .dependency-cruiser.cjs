@@ -17,7 +17,7 @@ const FLOORS = [
   ['trainer'],
   ['rules'],
   ['route'],
-  ['plan', 'session'],
+  ['plan', 'session', 'defects', 'assembly'],
   ['devices', 'formats'],
 ];
 const ROOMS = FLOORS.flat();
