@@ -27,7 +27,16 @@ const MOST_PROBLEMS = 1000;
 /** How often a check says how far it is, entries. */
 const TELL_EVERY = 2000;
 /** Lists of a job's head. */
-const LONGEST = { panels: 500, zones: 2000, decisions: 1000, bags: 500, links: 500, staging: 500, evenings: 500 };
+const LONGEST = {
+  panels: 500,
+  zones: 2000,
+  decisions: 1000,
+  bags: 500,
+  links: 500,
+  staging: 500,
+  evenings: 500,
+  finalChecks: 100,
+};
 
 /** A whole job in one file. Lossless: writing what was read gives the same events. See docs/formats.md. */
 export interface JobFile {

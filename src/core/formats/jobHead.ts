@@ -7,6 +7,7 @@ import { QUALITY_LEVELS } from '../library/level';
 import { keysOf } from '../keysOf';
 import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, LINK_KINDS, SEAM_NAMES } from '../log/job';
 import { TASK_WITH } from '../log/taskWith';
+import { FINAL_CHECKS, THREAD_CARE } from '../log/assembly';
 import { READY_ITEMS, STOP_WHYS } from '../log/evening';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
@@ -190,6 +191,10 @@ export const JOB_SCHEMA = object({
             mustReturn: yesNo('Must return').required('Must return is missing'),
             back: between('Back', 0, 999).integer('Back: a whole number').required('Back is missing'),
             dueMs: moment('Due'),
+            // Since version 16.
+            torqueNm: between('Torque', 0.1, 2000),
+            torqueFrom: text('Where the torque is from', 120),
+            thread: oneOf('Thread', keysOf(THREAD_CARE)),
           }).noUnknown(unknown('Item')),
         )
         .required('Items are missing'),
@@ -248,6 +253,13 @@ export const JOB_SCHEMA = object({
       endedMs: moment('When it ended'),
       stopped: oneOf('Why it was stopped', STOP_WHYS),
     }).noUnknown(unknown('Evening')),
+  ),
+  finalChecks: list('Checks', 100).of(
+    object({
+      id: oneOf('Check', keysOf(FINAL_CHECKS)).required('Check is missing'),
+      atMs: moment('When it was looked at').required('When it was looked at is missing'),
+      none: mixed<true>().oneOf([true, undefined], 'None must be yes'),
+    }).noUnknown(unknown('Check')),
   ),
   // These two are `stampProblems`' business: their fields have names of their own.
   changed: mixed(),

@@ -61,6 +61,7 @@ function headMoved(job: Job, move: (t: number) => number): Job {
     createdMs: move(job.createdMs),
     zones: job.zones.map((z) => (z.cutFrom ? { ...z, cutFrom: { ...z.cutFrom, atMs: move(z.cutFrom.atMs) } } : z)),
     ...(job.decisions && { decisions: job.decisions.map((d) => ({ ...d, atMs: move(d.atMs) })) }),
+    ...(job.finalChecks && { finalChecks: job.finalChecks.map((c) => ({ ...c, atMs: move(c.atMs) })) }),
     ...(job.evenings && {
       evenings: job.evenings.map((e) => ({
         ...e,

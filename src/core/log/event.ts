@@ -59,6 +59,7 @@ export const GAP_BEFORE_NAMES = {
   welding: 'Before welding',
   filling: 'Before filling',
   paint: 'Before paint',
+  handover: 'Put back, at the end',
 } as const;
 export type GapBefore = keyof typeof GAP_BEFORE_NAMES;
 

@@ -5,6 +5,7 @@ import type { ShapeClass } from '../library/shapeClass';
 import type { Sureness } from '../library/sureness';
 import type { TaskWith } from './taskWith';
 import type { EventKind } from './event';
+import type { FinalCheck, ThreadCare } from './assembly';
 import type { SprayEvening } from './evening';
 import { FACES, type Face, type Point } from './place';
 import type { SubstrateKind } from '../library/substrates';
@@ -124,6 +125,8 @@ export interface Job {
   staging?: BlastItem[];
   /** Evenings at which parts of it are sprayed, ahead and past. */
   evenings?: SprayEvening[];
+  /** What was looked at before it leaves. */
+  finalChecks?: FinalCheck[];
   /** When parts of the above were last changed, ms, and what was taken away: for putting copies together, see `mergeJob`. */
   changed?: Record<string, number>;
   gone?: Record<string, Gone>;
@@ -169,6 +172,10 @@ export interface BagItem {
   back: number;
   /** When what was ordered is to come, ms; absent: nothing on order. */
   dueMs?: number;
+  /** How tight, Nm, and who says so; and how its thread is treated. As somebody entered it: no figure of ours. */
+  torqueNm?: number;
+  torqueFrom?: string;
+  thread?: ThreadCare;
 }
 
 /** Parts that came off one panel, kept together. */

@@ -1,4 +1,5 @@
 import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWriter';
+import type { FinalCheck } from './assembly';
 import type { SprayEvening } from './evening';
 import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from './job';
 
@@ -12,7 +13,7 @@ import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from
 type Listed = Gone['was'];
 
 /** The lists of a job: members have ids, and each field of a member is a part. */
-const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging', 'evenings'] as const;
+const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging', 'evenings', 'finalChecks'] as const;
 type List = (typeof LISTS)[number];
 interface Lists {
   panels: Panel;
@@ -22,6 +23,7 @@ interface Lists {
   links: AccessLink;
   staging: BlastItem;
   evenings: SprayEvening;
+  finalChecks: FinalCheck;
 }
 /** What never changes, and what this file keeps itself. */
 const NOT_PARTS: readonly string[] = ['id', 'createdMs', 'changed', 'gone', ...LISTS];
