@@ -136,11 +136,11 @@ test('it runs out half-way: the edge is told, the evening ends, is undone and go
   await expect(page.getByTestId('edge')).not.toContainText(/still wet/);
   await press(page, 'It is not over: go on');
   await expect(answer(page)).not.toHaveText(/Ended early/);
-  // What ran is put on the list of the part.
+  // What ran is marked on the part, with its hour.
   await press(page, 'It ran');
   await expect(page.getByText(/Leave it alone/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByRole('checkbox', { name: /Run in the colour/ })).toBeVisible();
+  await expect(page.getByTestId('to-mend').filter({ hasText: /Run/ })).toBeVisible();
 });
 
 test('last night’s evening says what its edge waits for', async ({ page }) => {

@@ -18,8 +18,10 @@ export interface Pages {
   '/colour': OfJob & { colour?: string };
   '/cost': OfJob;
   '/decide': OfJob & { panel?: string };
+  '/defects': OfJob & { panel?: string; defect?: string };
   '/evening/[jobId]/[eveningId]': { jobId: string; eveningId: string };
   '/fair': OfJob & { panel?: string };
+  '/flatten': OfJob & { panel?: string };
   /** What the page was about from which one looks. */
   '/find': OfJob & { panel?: string };
   '/ground': OfJob;
@@ -71,10 +73,13 @@ export interface Pages {
   /** In development: every part of the interface. */
   '/parts': Nothing;
   '/place': Nothing;
+  '/putback': OfJob;
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
   '/shelf': Nothing;
   '/shop': Nothing;
+  /** A gun on a simulated panel. */
+  '/spray': Nothing & { lesson?: string };
   '/try': OfJob & { panel?: string };
 }
 export type PagePath = keyof Pages;

@@ -135,7 +135,7 @@ export const FACTS = {
     no: 'The room was swept and had settled.',
     base: 30,
     given: { dirt: 80 },
-    ask: 'Was the room swept, settled and damped before the coat? (No counts against it)',
+    ask: 'Was the room swept, settled and damped before the coat?',
     group: 'dirt',
   },
   notTacked: {

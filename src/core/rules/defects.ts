@@ -1,10 +1,11 @@
 import { defectRipeMs } from '../cure/defectRipe';
+import { isBase, isTopcoat, type ProductFamily } from '../library/product';
 import { DEFECT_NAMES } from '../log/defects';
 import { mendNow, openDefects } from '../strata/defects';
 import type { Defect } from '../strata/types';
 import { DEFECTS, type Mend } from '../systems/defects';
 import { waitText } from '../units/time';
-import { care, rule, stop, type Finding, type Rule, type RuleContext } from './rule';
+import { care, note, rule, stop, type Finding, type Rule, type RuleContext } from './rule';
 
 /** What a defect does that is covered as it is. */
 const COVERED: { readonly [M in Mend]: 'stop' | 'care' | null } = {
@@ -78,4 +79,24 @@ export const DEFECT_RULES: readonly Rule[] = [
         )
       : undefined;
   }),
+  rule('lesson.cold', ['coat'], 'Beforehand: a cold panel runs', (c) => {
+    if (c.step.on || !isFinish(c.step.product.family) || c.air.surfaceC >= COLD_C) return undefined;
+    return note(
+      'Cold panel: a film stays thin to the flow for longer, and the second coat runs here. Lighter coats, and the whole flash.',
+    );
+  }),
+  rule('lesson.hot', ['coat'], 'Beforehand: in the heat it lands dry', (c) => {
+    if (c.step.on || !isFinish(c.step.product.family) || c.air.tempC <= HOT_C) return undefined;
+    return note('Hot air: it dries on its way to the panel and lands rough. The slower thinner, nearer and wetter.');
+  }),
+  rule('lesson.trim', ['polish'], 'Beforehand: compound in trim', (c) =>
+    c.strata.surface.maskedWith === undefined && c.strata.fittedMs !== undefined
+      ? note('Compound stains trim and goes through at body lines first: tape both before the machine.')
+      : undefined,
+  ),
 ];
+
+/** Colder than that a finish runs, hotter it lands dry: usual figures, °C. */
+const COLD_C = 15;
+const HOT_C = 29;
+const isFinish = (f: ProductFamily): boolean => isTopcoat(f) || isBase(f);

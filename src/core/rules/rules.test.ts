@@ -49,6 +49,7 @@ const did = {
     ev({ kind: 'stripped', atMin: -ago, to: 'substrate', method: 'sander', ...(grit && { grit }) }),
   mark: (ago: number, fault: string, grade = 2, treatment = 'patch') =>
     ev({ kind: 'marked', atMin: -ago, fault, grade, treatment }),
+  defect: (ago: number, defect: string, grade = 1) => ev({ kind: 'defectMarked', atMin: -ago, defect, grade }),
   /** A mark, and that it stays as agreed. */
   leave: (ago: number, fault: string, grade = 2, treatment = 'patch', byMin?: number) => {
     const mark = did.mark(ago, fault, grade, treatment);
@@ -541,6 +542,38 @@ const CASES: Record<string, [Scene, Scene]> = {
   'fit.spots': [
     { done: [...cleared(9 * DAY), did.sand(60, 2000, { spotsThrough: true })], step: { kind: 'fit' } },
     { done: cleared(9 * DAY), step: { kind: 'fit' } },
+  ],
+  'defect.covered': [
+    { done: [...cleared(9 * DAY), did.defect(60, 'wrinkling')], step: coat('base-solvent') },
+    { done: [...cleared(9 * DAY), did.defect(60, 'compoundInTrim')], step: coat('base-solvent') },
+  ],
+  'defect.filled': [
+    { done: [...build(DAY), did.defect(60, 'peelsOff')], step: fill('glaze') },
+    { done: build(DAY), step: fill('glaze') },
+  ],
+  'defect.soft': [
+    { done: [...cleared(700), did.defect(60, 'run')], step: sand(1500) },
+    { done: [...cleared(20 * DAY), did.defect(60, 'run')], step: sand(1500) },
+  ],
+  'defect.polish': [
+    { done: [...cleared(20 * DAY), did.defect(60, 'run')], step: { kind: 'polish' } },
+    { done: [...cleared(20 * DAY), did.defect(60, 'run'), did.sand(30, 2000)], step: { kind: 'polish' } },
+  ],
+  'fit.defects': [
+    { done: [...cleared(20 * DAY), did.defect(60, 'nib')], step: { kind: 'fit' } },
+    { done: cleared(20 * DAY), step: { kind: 'fit' } },
+  ],
+  'lesson.cold': [
+    { done: blocked, step: coat('base-solvent'), tempC: 12 },
+    { done: blocked, step: coat('base-solvent'), tempC: 20 },
+  ],
+  'lesson.hot': [
+    { done: blocked, step: coat('base-solvent'), tempC: 32 },
+    { done: blocked, step: coat('base-solvent'), tempC: 24 },
+  ],
+  'lesson.trim': [
+    { done: [...cleared(20 * DAY), ev({ kind: 'fitted', atMin: -600, where: 'on' })], step: { kind: 'polish' } },
+    { done: cleared(20 * DAY), step: { kind: 'polish' } },
   ],
   'fault.open': [
     { done: [...blocked, did.mark(10, 'dent', 2, 'fill')], step: coat('base-solvent') },

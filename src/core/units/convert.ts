@@ -40,6 +40,7 @@ const QUANTITIES = {
   mass: { metric: unit('g', 1), us: unit('g', 1) },
   bulk: { metric: unit('kg', 0), us: unit('lb', 0, 1 / 0.45359237) },
   pressure: { metric: unit('bar', 1), us: unit('psi', 0, 14.503773773) },
+  torque: { metric: unit('Nm', 0), us: unit('ft lb', 0, 0.737562149) },
   airFlow: { metric: unit('m³/min', 2), us: unit('cfm', 0, 35.314666721) },
 } satisfies Record<string, { readonly [S in UnitSystem]: Unit } & { readonly moreBelow?: number }>;
 

@@ -54,6 +54,30 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     href: ({ job }) => pageHref('/session', { job }),
   },
   '/evening/[jobId]/[eveningId]': null,
+  '/defects': {
+    name: 'Defects of paint',
+    also: 'wrong run sag nib dust orange peel fisheye solvent pop haze dull why cause',
+    asks: 'What is wrong with the paint, why, and what is done about it?',
+    href: ({ job, panel }) => pageHref('/defects', { job, panel }),
+  },
+  '/flatten': {
+    name: 'Flatten and polish',
+    also: 'cut buff compound colour sand wet peel texture gloss clear left',
+    asks: 'How far is it flattened, by what, and how much clear is left?',
+    href: ({ job, panel }) => pageHref('/flatten', { job, panel }),
+  },
+  '/putback': {
+    name: 'Put back',
+    also: 'assembly reassemble refit fit plugs torque gap finished missing clips',
+    asks: 'What may go on now, and what is missing before it leaves?',
+    href: ({ job }) => pageHref('/putback', { job }),
+  },
+  '/spray': {
+    name: 'Try the gun',
+    also: 'spray trainer practise practice learn lesson simulator gun',
+    asks: 'Where does it run, and where is it thin?',
+    href: () => pageHref('/spray', {}),
+  },
   '/masking': {
     name: 'Masking',
     also: 'mask tape paper edge keep out cover',

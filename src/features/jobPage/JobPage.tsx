@@ -5,6 +5,8 @@ import {
   effectiveEvents,
   formatQuantity,
   isOpenFault,
+  openDefects,
+  panelsOff,
   totalMin,
   workTimeOf,
   zonesOf,
@@ -121,6 +123,11 @@ function BeforePaint({ open, advice, now }: { open: OpenJob; advice: Advice; now
   const next = (job.links ?? []).find((l) => l.kind === 'before' && !isDone(job, state, l.first));
   const left = unsealedSeams(job, state);
   const budget = budgetOf(job, state);
+  const hurt = job.zones.reduce((n, z) => {
+    const strata = state.zones.get(z.id)?.strata;
+    return n + (strata ? openDefects(strata).length : 0);
+  }, 0);
+  const off = panelsOff(job, state).size;
   const staged = job.staging?.filter((s) => s.skipped === undefined).length ?? 0;
   return (
     <>
@@ -187,6 +194,27 @@ function BeforePaint({ open, advice, now }: { open: OpenJob; advice: Advice; now
           title="Blasting"
           says={staged > 0 ? `${countText(staged, 'part')} on the list` : 'No day is planned'}
           href={pageHref('/blast', { job: job.id })}
+        />
+      </Section>
+      <Section title="After paint">
+        <Matter
+          title="Defects"
+          says={
+            hurt === 0
+              ? 'None marked. Runs, dust and haze are marked where they are'
+              : `${countText(hurt, 'defect')} to put right`
+          }
+          tone={hurt > 0 ? 'window' : 'muted'}
+          href={pageHref('/defects', { job: job.id })}
+        />
+        <Matter
+          title="Put back"
+          says={
+            off === 0
+              ? 'Every part is on; what is looked at before it leaves'
+              : `${countText(off, 'part')} off: what may go on, and with what`
+          }
+          href={pageHref('/putback', { job: job.id })}
         />
       </Section>
     </>

@@ -1,10 +1,13 @@
 import { View } from 'react-native';
 import {
   countText,
+  DEFECT_CAUSE_NAMES,
+  DEFECT_NAMES,
   FAMILIES,
   finishOf,
   formatQuantity,
   isOpenFault,
+  openDefects,
   type Panel,
   type PlainEvent,
   type Product,
@@ -14,9 +17,11 @@ import {
 } from '@/core';
 import type { Step, StepKind } from '@/core/advice';
 import { wantedCoats, type QualityLevel } from '@/core/library/level';
+import { NEXT_TIME } from '@/core/defects/causes';
 import { shapeOf } from '@/core/mix/transfer';
 import { usualCup } from '@/core/route/usualCup';
 import { useAdvice, type OpenJob } from '@/data';
+import { useRemembered } from '@/data/defects';
 import { useLanding } from '@/data/landing';
 import { useAppTheme } from '@/ui/appTheme';
 import { Icon } from '@/ui/icons';
@@ -40,27 +45,31 @@ type NeedKind =
   | 'bags'
   | 'order'
   | 'heat'
-  | 'air';
+  | 'air'
+  | 'defects'
+  | 'flatten'
+  | 'gun'
+  | 'putBack';
 
 /** What each act needs at its place, in the order in which hands need it. */
 const NEEDS: { readonly [K in StepKind]: readonly NeedKind[] } = {
-  coat: ['air', 'cup', 'card', 'blend', 'session'],
+  coat: ['air', 'cup', 'card', 'blend', 'session', 'gun', 'defects'],
   fill: ['heights', 'cup', 'air'],
   clean: [],
-  sand: ['heights', 'block'],
+  sand: ['defects', 'flatten', 'heights', 'block'],
   guide: ['heights'],
-  polish: [],
+  polish: ['flatten', 'defects'],
   strip: ['blast'],
   blast: ['blast'],
   repair: ['repair', 'map', 'decide'],
-  fit: ['bags', 'order'],
+  fit: ['putBack', 'bags', 'order', 'defects'],
   tape: [],
   clamp: [],
   wax: ['order'],
   mask: ['bags'],
   bake: ['heat'],
   remove: ['bags'],
-  wait: ['heat', 'air'],
+  wait: ['heat', 'air', 'defects'],
 };
 
 interface Need {
@@ -227,6 +236,38 @@ const FINDERS: { readonly [N in NeedKind]: (w: Work) => Need | undefined } = {
     says: 'What lamp, heater or oven bring, and what they cost',
     href: pageHref('/heat', { job: open.job.id, zone: zone.id }),
   }),
+  defects: ({ open, panel, strata }) => {
+    const [first, ...more] = openDefects(strata);
+    const top = strata.layers.at(-1);
+    if (!first && (!top || !['topcoat', 'base'].includes(FAMILIES[top.family].role))) return undefined;
+    return {
+      name: first ? 'What is wrong with it, and why' : 'Something wrong with the paint?',
+      says: first
+        ? `${DEFECT_NAMES[first.kind]}${more.length > 0 ? ` and ${more.length} more` : ''}`
+        : 'Runs, dust, haze: what to do, from when, and why',
+      href: pageHref('/defects', { job: open.job.id, panel: panel.id, ...(first && { defect: first.id }) }),
+    };
+  },
+  flatten: ({ open, panel, step, strata }) => {
+    const top = strata.layers.at(-1);
+    const isFinish = top !== undefined && ['topcoat', 'found'].includes(FAMILIES[top.family].role);
+    return isFinish && (step.kind === 'polish' || (step.kind === 'sand' && step.grit >= 1200))
+      ? {
+          name: 'How far, and with what',
+          says: 'As flat as the car beside it, with the clear that stays',
+          href: pageHref('/flatten', { job: open.job.id, panel: panel.id }),
+        }
+      : undefined;
+  },
+  gun: ({ step }) =>
+    step.kind === 'coat' && ['base', 'topcoat'].includes(FAMILIES[step.product.family].role)
+      ? { name: 'Try it with the gun first', says: 'Where it runs, and where it is thin', href: pageHref('/spray', {}) }
+      : undefined,
+  putBack: ({ open }) => ({
+    name: 'Put back',
+    says: 'What goes with it, what it waits for, what is missing',
+    href: pageHref('/putback', { job: open.job.id }),
+  }),
   air: () => ({ name: 'The air', says: 'Until when it may be sprayed', href: pageHref('/air') }),
 };
 
@@ -235,8 +276,16 @@ export function StepNeeds(p: Omit<Work, 'units' | 'landing'>) {
   const { units, palette } = useAppTheme();
   const landing = useLanding();
   const needs = NEEDS[p.step.kind].flatMap((n) => FINDERS[n]({ ...p, units, landing }) ?? []);
+  const [last] = useRemembered(p.step.kind === 'coat' ? p.step.product.id : undefined);
   return (
     <View>
+      {last && (
+        <View testID="remembered" style={{ paddingVertical: gap(1) }}>
+          <Text kind="small" tone="window">
+            {`Last time, on ${last.where.toLowerCase()}: ${DEFECT_NAMES[last.defect.kind].toLowerCase()}. ${DEFECT_CAUSE_NAMES[last.cause]}. ${NEXT_TIME[last.cause]}`}
+          </Text>
+        </View>
+      )}
       {needs.map((n) => (
         <View key={n.name} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
           <View style={{ flex: 1, minWidth: 0 }}>

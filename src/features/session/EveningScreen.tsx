@@ -3,7 +3,9 @@ import { useState } from 'react';
 import { DEFAULT_METHOD, errorText, formatQuantity, MINUTE_MS, zoneLabel, type BatchUse, type Message } from '@/core';
 import type { ReadyItem, SprayEvening, StopWhy } from '@/core/log/evening';
 import { pouredMlOf } from '@/core/stock';
+import { DEFECT_NAMES } from '@/core/log/defects';
 import { turnsOf, type EveningStep } from '@/core/session';
+import { MISHAP_DEFECT } from '@/core/session/mishaps';
 import { coatsTonight, withStand } from '@/core/session/assemble';
 import { draftInputOn, nextProduct } from '@/core/route/draft';
 import { openEdges, readyZones } from '@/core/session/facts';
@@ -321,10 +323,21 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
                     : undefined
                 }
                 next={step && { part: zoneLabel(job, step.partId) }}
-                onMishap={(text) =>
+                onMishap={(m) =>
                   command.mutate(
-                    { log: { kind: 'toDo', zoneIds: lastCoat?.zoneIds.slice(0, 1) ?? [], text } },
-                    { onSuccess: ({ undo }) => notify({ text: `To do: ${text}`, undo }), onError: fail },
+                    {
+                      log: {
+                        kind: 'defectMarked',
+                        zoneIds: lastCoat?.zoneIds.slice(0, 1) ?? [],
+                        defect: MISHAP_DEFECT[m],
+                        grade: 1,
+                      },
+                    },
+                    {
+                      onSuccess: ({ undo }) =>
+                        notify({ text: `Marked: ${DEFECT_NAMES[MISHAP_DEFECT[m]].toLowerCase()}.`, undo }),
+                      onError: fail,
+                    },
                   )
                 }
                 onStop={stop}

@@ -38,7 +38,7 @@ export function Happened({
   last: { product: Product; part: string } | undefined;
   /** The coat at hand. */
   next: { part: string } | undefined;
-  onMishap(text: string): void;
+  onMishap(m: Mishap): void;
   /** @param share of the coat at hand that is on; 0: none @param ends the evening is over with it */
   onStop(why: StopWhy, share: number, ends: boolean): void;
 }) {
@@ -48,8 +48,8 @@ export function Happened({
   const mishap = (m: Mishap) => {
     if (!role || !last) return;
     setStop(undefined);
-    setAdvice(MISHAP_ADVICE[role][m].now);
-    onMishap(MISHAP_ADVICE[role][m].later);
+    setAdvice(MISHAP_ADVICE[role][m]);
+    onMishap(m);
   };
   return (
     <Section title="Something happened?">

@@ -40,6 +40,7 @@ import { Orders } from './Orders';
 import { FirstUse } from './FirstUse';
 import { RunningClocks } from './RunningClocks';
 import { ToDos } from './ToDos';
+import { ToMend } from './ToMend';
 import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 
 /** Only where there is room for them: a phone does not load what draws them. */
@@ -176,6 +177,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
               </Suspense>
             )}
             <Evenings jobs={jobs} now={now} />
+            <ToMend jobs={jobs} now={now} />
             <ToDos jobs={jobs} />
             <List title="Away" {...listOf(lists.away)}>
               {(r) => awayWords(r, now)}

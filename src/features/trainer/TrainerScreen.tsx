@@ -8,7 +8,6 @@ import {
   type Lesson,
   type PanelStanding,
   type PictureOf,
-  type Rgb,
   type TrainerBoard,
 } from '@/core/trainer';
 import type { HeightGrid } from '@/core/fair';
@@ -24,6 +23,7 @@ import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
 import { Text } from '@/ui/Text';
 import { gap, LIGHT } from '@/ui/theme';
+import { rgbOf } from '@/ui/trainer/rgb';
 import { SandedCanvas, type Share } from '@/ui/trainer/SandedCanvas';
 import { openTrainer, type TrainerAway, type Hand } from '@/workers/trainer';
 
@@ -50,15 +50,13 @@ const SAY_MS = 700;
 /** What goes through is more than a few points of an edge, as a share. */
 const THROUGH = 0.0005;
 
-const rgb = (hex: string): Rgb => [1, 3, 5].map((i) => parseInt(hex.slice(i, i + 2), 16)) as unknown as Rgb;
-
 /** A panel and the powder on it look alike by day and by night. */
 const COLOURS = {
-  surface: rgb(LIGHT.line),
-  guide: rgb(LIGHT.ink),
-  low: rgb(LIGHT.do),
-  high: rgb(LIGHT.window),
-  through: rgb(LIGHT.stop),
+  surface: rgbOf(LIGHT.line),
+  guide: rgbOf(LIGHT.ink),
+  low: rgbOf(LIGHT.do),
+  high: rgbOf(LIGHT.window),
+  through: rgbOf(LIGHT.stop),
 };
 
 /** Blocking on a simulated panel, before the real one is touched. */
