@@ -30,8 +30,8 @@ export function book(prefix: string) {
       atMs: at,
       writtenMs: at + MINUTE_MS,
       zoneIds: [zones].flat(),
-      ...payload,
       ...(!dry.includes(kind) && { air: airAt(at) }),
+      ...payload,
       ...(note && { note }),
     } as unknown as LogEvent);
     return id;
@@ -64,7 +64,8 @@ export function book(prefix: string) {
     productId: string,
     filmUm: number,
     coats = 1,
-    more: Partial<Payloads['coated']> = {},
+    // Air that differs from that of the workshop: a room that was not heated.
+    more: Partial<Payloads['coated']> & { air?: AirReading } = {},
   ) => put(at, zones, 'coated', { productId, coats, filmUm, application: 'lowPressureGun', ...more });
   const fill = (at: number, zones: string | string[], productId: string, filmUm: number, hardenerFraction = 0.02) =>
     put(at, zones, 'filled', { productId, filmUm, hardenerFraction });

@@ -9,6 +9,7 @@ import { writeJobFile } from '../src/core/formats';
 import { format, resolveConfig } from 'prettier';
 import { book, NOW, ago, on } from './book';
 import { coupe } from './coupe';
+import { scooter } from './scooter';
 import { lookAtRed, readColours, withCards, withEyeCard, withToners } from './colour';
 import { drawn, faults, planned } from './groundwork';
 import { stockShelf } from './shelf';
@@ -433,6 +434,7 @@ function hatchback() {
   coat(on(11, 12, 25), 'door-blend', 'clear-hs', 30, 1, { hardenerId: 'hardener-fast' });
   sand(on(8, 9), 'door-blend', 2000, 3, { wet: true });
   polish(on(8, 11), 'door-blend');
+  put(on(7, 8), 'door-blend', 'lookedAgain', {});
   put(on(8, 14), 'door-blend', 'fitted', { where: 'Handle and mirror back on' });
 
   // Wing: base at noon, window to clear still open. Bumper: primed and curing.
@@ -474,7 +476,7 @@ function write(name: string, content: unknown): void {
   void resolveConfig(file).then(async (c) => writeFileSync(file, await format(text, { ...c, filepath: file })));
 }
 
-const jobs = [breadVan(), hatchback(), coupe()];
+const jobs = [breadVan(), hatchback(), coupe(), scooter()];
 const stocked = stockShelf(jobs, NOW);
 const hatch = jobs.find((j) => j.job.id === 'hatchback');
 if (!hatch) throw new Error('The demo has no hatchback');
@@ -482,6 +484,9 @@ const shelf = withToners(stocked, hatch, NOW, on);
 write('shelf', { exportedMs: NOW, records: shelf });
 console.log(`Shelf: ${shelf.length} records`);
 for (const { job, events } of jobs) {
-  write(job.id, writeJobFile(job, events, SHIPPED_PRODUCTS, NOW));
+  const file = writeJobFile(job, events, SHIPPED_PRODUCTS, NOW);
+  write(job.id, file);
+  // What the app puts into its own shop: products ship with it, so they are not loaded twice.
+  writeFileSync(path.join(__dirname, 'seed', `${job.id}.json`), JSON.stringify({ ...file, products: [] }));
   console.log(`${job.name}: ${job.panels.length} panels, ${job.zones.length} zones, ${events.length} events`);
 }

@@ -22,6 +22,8 @@ export function coupe(): { job: Job; events: LogEvent[] } {
       { id: 'c-door', name: 'Right door', substrate: 'steel', thicknessUm: 750 },
       { id: 'c-mirror', name: 'Mirror cap', substrate: 'plastic', thicknessUm: 2500 },
       { id: 'c-boot', name: 'Boot lid', substrate: 'steel', thicknessUm: 700 },
+      { id: 'c-left', name: 'Left wing', substrate: 'steel', thicknessUm: 700 },
+      { id: 'c-roof', name: 'Roof', substrate: 'steel', thicknessUm: 750 },
     ],
     zones: [
       { id: 'c-bonnet-all', panelId: 'c-bonnet', name: 'Whole', areaCm2: 13200, finish: { system: 'polished' } },
@@ -29,6 +31,8 @@ export function coupe(): { job: Job; events: LogEvent[] } {
       { id: 'c-door-all', panelId: 'c-door', name: 'Whole', areaCm2: 7400, finish: { system: 'kept' } },
       { id: 'c-mirror-all', panelId: 'c-mirror', name: 'Whole', areaCm2: 420, finish: { system: 'kept' } },
       { id: 'c-boot-all', panelId: 'c-boot', name: 'Whole', areaCm2: 8200 },
+      { id: 'c-left-all', panelId: 'c-left', name: 'Whole', areaCm2: 5600 },
+      { id: 'c-roof-all', panelId: 'c-roof', name: 'Whole', areaCm2: 14200 },
     ],
     // Last night's: the clear ran out half-way.
     evenings: [
@@ -97,6 +101,39 @@ export function coupe(): { job: Job; events: LogEvent[] } {
     application: 'aerosol',
     on: [feathered],
   });
+
+  // Left wing: cleared this morning in a cold room, the second coat too soon; it ran, and waits for its hour.
+  found(on(16, 9, 35), 'c-left-all', 'steel', 700, [...FACTORY], 'Scratched to primer');
+  sand(on(2, 14), 'c-left-all', 500, 6, { tool: 'pad', wet: true });
+  clean(ago(640), 'c-left-all');
+  for (const m of [620, 598])
+    coat(ago(m), 'c-left-all', 'base-solvent', 8, 1, {
+      thinnerFraction: 0.8,
+      colourId: 'Reed green',
+      colourHex: '#5d7358',
+    });
+  for (const m of [575, 570])
+    coat(ago(m), 'c-left-all', 'clear-ms', 28, 1, {
+      thinnerFraction: 0.1,
+      hardenerId: 'hardener-medium',
+      air: { tempC: 12.5, rh: 0.58, surfaceTempC: 9 },
+    });
+  const run = put(ago(540), 'c-left-all', 'defectMarked', { defect: 'run', grade: 1, sizeMm: 40 });
+  put(ago(530), 'c-left-all', 'defectExplained', { defectId: run, cause: 'shortFlash' });
+
+  // Roof: cleared two weeks ago, flattened to the texture of the bonnet and polished yesterday.
+  found(on(16, 9, 40), 'c-roof-all', 'steel', 750, [...FACTORY], 'Clear dull along the gutters');
+  sand(on(15, 14), 'c-roof-all', 500, 6, { tool: 'pad', wet: true });
+  clean(on(14, 8), 'c-roof-all');
+  for (const m of [0, 25])
+    coat(on(14, 9, m), 'c-roof-all', 'base-solvent', 8, 1, { colourId: 'Reed green', colourHex: '#5d7358' });
+  for (const m of [0, 20]) coat(on(14, 10, m), 'c-roof-all', 'clear-ms', 30, 1, { hardenerId: 'hardener-medium' });
+  put(on(3, 11), 'c-roof-all', 'defectMarked', { defect: 'orangePeel', grade: 2 });
+  put(on(1, 8), 'c-roof-all', 'masked', { what: 'Gutters, gaps and trim' });
+  sand(on(1, 8, 30), 'c-roof-all', 1500, 5.8, { wet: true });
+  sand(on(1, 9, 10), 'c-roof-all', 2000, 1.3, { wet: true });
+  sand(on(1, 9, 40), 'c-roof-all', 3000, 1, { wet: true });
+  put(on(1, 10, 20), 'c-roof-all', 'polished', { grit: 3000, removedUm: 2 });
 
   // Mirror cap: sprayed elsewhere, and back.
   put(on(7, 9), 'c-mirror-all', 'removed', { where: 'Shelf, bay two' });

@@ -27,6 +27,9 @@ import {
   EMPTY_SHELF,
   foldShelf,
 } from '../src/core/stock';
+import { putBack } from '../src/core/assembly/putBack';
+import { knownFromLog } from '../src/core/defects/fromLog';
+import { whyDefect } from '../src/core/defects/why';
 import { LOGGER_SINCE_MS, workshopForecast, workshopReadings } from '../src/core/devices';
 import { checkEvent, readJobText, shiftTo, type JobFile } from '../src/core/formats';
 
@@ -142,5 +145,38 @@ describe('the demo shop', () => {
     expect(all.some((s) => s.temporaryUntilMs !== undefined)).toBe(true);
     const now = files[0]!.exportedMs + later * 3_600_000 + 77 * 86_400_000;
     expect(all.some((s) => s.closesMs !== undefined && s.closesMs - now < CLOSING_SOON_MS)).toBe(true);
+  });
+});
+
+describe('after paint', () => {
+  const coupe = load('coupe');
+  const scooter = load('scooter');
+  it('what the app puts into its shop is what the files have, without the products that ship with it', () => {
+    for (const name of ['bread-van', 'hatchback', 'coupe', 'scooter']) {
+      const seed = JSON.parse(readFileSync(path.join(__dirname, 'seed', `${name}.json`), 'utf8')) as object;
+      const whole = JSON.parse(readFileSync(path.join(__dirname, `${name}.json`), 'utf8')) as JobFile;
+      expect(seed).toEqual({ ...whole, products: [] });
+      for (const p of whole.products) expect(p.basis).not.toBe('sheet');
+    }
+  });
+  it('has a run whose cause the log bears out, and a roof that was polished by film', () => {
+    const state = foldLog(coupe.events, products);
+    const wing = state.zones.get('c-left-all')!;
+    const [run] = wing.strata!.defects!;
+    expect(run).toMatchObject({ kind: 'run', cause: 'shortFlash' });
+    const known = knownFromLog({ defect: run!, events: wing.events, strata: wing.strata!, products });
+    expect(whyDefect('run', known).causes[0]!.cause).toBe('shortFlash');
+    const roof = state.zones.get('c-roof-all')!.strata!;
+    expect(roof.defects![0]!.doneMs).toBeDefined();
+    expect(roof.lookFromMs).toBeDefined();
+    expect(roof.layers.at(-1)!.filmUm).toBeGreaterThan(35);
+  });
+  it('has a vehicle that is one plug short of finished', () => {
+    const state = foldLog(scooter.events, products);
+    const none = { get: () => undefined };
+    const { open, parts } = putBack(scooter.job, state, () => undefined, none, scooter.exportedMs);
+    expect(parts).toEqual([]);
+    expect(open.map((o) => o.says)).toContain('1 × drain plug, in floor and drains');
+    expect(open.every((o) => o.kind === 'missing' || o.kind === 'check')).toBe(true);
   });
 });

@@ -1,5 +1,6 @@
+import type { DefectCause } from '@/core/log/defectCauses';
 import { useMemo } from 'react';
-import { lastReading, zoneLabel, zonesOf, type DefectCause, type EventOf, type Job, type PlainEvent } from '@/core';
+import { lastReading, zoneLabel, zonesOf, type EventOf, type Job, type PlainEvent } from '@/core';
 import type { AirThen, DefectCase } from '@/core/defects/fromLog';
 import { besideOthers, sprayFigures, type Beside } from '@/core/defects/beside';
 import type { Defect, Strata } from '@/core';

@@ -59,9 +59,10 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
   const [{ LOGGER_SINCE_MS, workshopForecast, workshopReadings }, stock, ...raw] = await Promise.all([
     loadDevices(),
     import('../../demo/shelf.json'),
-    import('../../demo/bread-van.json'),
-    import('../../demo/hatchback.json'),
-    import('../../demo/coupe.json'),
+    import('../../demo/seed/bread-van.json'),
+    import('../../demo/seed/hatchback.json'),
+    import('../../demo/seed/coupe.json'),
+    import('../../demo/seed/scooter.json'),
   ]);
   // Shipped with the app and checked by its tests, so they are not validated again on every start.
   const files = raw.map((m) => shiftTo(m.default as unknown as JobFile, now, new Date(now).getTimezoneOffset()));

@@ -1,5 +1,5 @@
-import { DEFECT_CAUSE_NAMES, DEFECT_NAMES } from '@/core/log/defects';
-import { DEFECTS } from '@/core/systems/defects';
+import { DEFECT_CAUSE_NAMES } from '@/core/log/defectCauses';
+import { DEFECT_NAMES } from '@/core/log/defects';
 import {
   APPLICATIONS,
   figure,
@@ -161,7 +161,7 @@ export function eventWords(e: LogEvent, products: ProductLookup, units: UnitSyst
     case 'marked':
       return markWords(e, units);
     case 'defectMarked':
-      return `${DEFECT_NAMES[e.defect]}, ${DEFECTS[e.defect].grades[e.grade - 1]}${e.count === undefined ? '' : `, ${e.count} of them`}${e.sizeMm === undefined ? '' : `, ${formatQuantity('thickness', e.sizeMm, units)}`}`;
+      return `${DEFECT_NAMES[e.defect]}${e.count === undefined ? '' : `, ${e.count} of them`}${e.sizeMm === undefined ? '' : `, ${formatQuantity('thickness', e.sizeMm, units)}`}`;
     case 'defectGone':
       return e.defectIds.length === 1 ? 'It is gone' : `${e.defectIds.length} are gone`;
     case 'defectExplained':

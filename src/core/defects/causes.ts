@@ -1,4 +1,5 @@
-import type { DefectCause, DefectKind } from '../log/defects';
+import type { DefectCause } from '../log/defectCauses';
+import type { DefectKind } from '../log/defects';
 
 /**
  * What a defect usually comes from: of a hundred, so many by each cause, before anything is known of this one. A judgement from trade handbooks and

@@ -1,5 +1,5 @@
 import { keysOf } from '../keysOf';
-import type { DefectCause } from '../log/defects';
+import type { DefectCause } from '../log/defectCauses';
 
 /**
  * Facts that speak for or against a cause. `base`: in how many of a hundred layers it is so where this is not the cause. `given`: in how many where a

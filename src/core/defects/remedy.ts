@@ -7,7 +7,8 @@ import { isTopcoat } from '../library/product';
 import { bearsCutting } from '../route/defectWay';
 import { mendNow } from '../strata/defects';
 import { topLayer, type Defect, type Strata } from '../strata/types';
-import { DEFECTS, defectLayer, type DefectLayer, type Mend } from '../systems/defects';
+import { defectLayer, type DefectLayer, type Mend } from '../systems/defects';
+import { DEFECT_WORDS } from '../systems/defectWords';
 
 /** How a defect is put right, in words: by the layer on top. Two or three lines; the sheet decides where it says otherwise. */
 const HOW: { readonly [M in Mend]: { name: string; lines: { readonly [L in DefectLayer]: readonly string[] } } } = {
@@ -149,6 +150,6 @@ export function remedyOf(d: Defect, strata: Strata, status: ZoneStatus, sheen: S
     ...(budget && {
       film: { leftUm: budget.leftUm, takesUm, reserveUm: budget.reserveUm ?? 0, isShort, basis: budget.basis },
     }),
-    not: DEFECTS[d.kind].not,
+    not: DEFECT_WORDS[d.kind].not,
   };
 }

@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { keysOf } from '../keysOf';
-import { DEFECT_CAUSE_NAMES } from '../log/defects';
+import { DEFECT_CAUSE_NAMES } from '../log/defectCauses';
 import { DEFECT_KINDS } from '../systems/defects';
 import { CAUSES_OF, NEXT_TIME } from './causes';
 import { FACT_KEYS, factOf } from './facts';

@@ -1,5 +1,6 @@
 import { seeded } from '../fair/truth';
-import type { DefectCause, DefectKind } from '../log/defects';
+import type { DefectCause } from '../log/defectCauses';
+import type { DefectKind } from '../log/defects';
 import type { PlainEvent } from '../log/event';
 import { foldLog } from '../strata/fold';
 import { ev, products, T0 } from '../testing';

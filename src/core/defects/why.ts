@@ -1,5 +1,6 @@
 import { entriesOf } from '../keysOf';
-import type { DefectCause, DefectKind } from '../log/defects';
+import type { DefectCause } from '../log/defectCauses';
+import type { DefectKind } from '../log/defects';
 import { CAUSES_OF } from './causes';
 import { FACT_KEYS, factOf, type Fact } from './facts';
 

@@ -30,31 +30,3 @@ export const DEFECT_NAMES = {
   compoundInTrim: 'Compound in trim',
 } as const;
 export type DefectKind = keyof typeof DEFECT_NAMES;
-
-/** What most likely made a defect, as it is asked and answered. Tables of evidence are in `defects/why`. */
-export const DEFECT_CAUSE_NAMES = {
-  heavyCoat: 'Too much paint in one coat',
-  shortFlash: 'The next coat came too soon',
-  coldPanel: 'Panel or air too cold',
-  hotAir: 'Panel or air too hot',
-  dampAir: 'Damp air, or a surface near the dew point',
-  slowThinner: 'Thinner or hardener too slow for that air',
-  fastThinner: 'Thinner or hardener too fast for that air',
-  overThinned: 'Too much thinner',
-  dirt: 'Dust in the air, on the part or in the paint',
-  grease: 'Silicone, grease or water on the surface',
-  noKey: 'Nothing to hold on: not keyed, or coated too late',
-  coarseScratch: 'Scratch too coarse under it',
-  softUnder: 'What lies under it was not through yet',
-  reacts: 'What lies under it does not bear its solvent',
-  soluble: 'Something below dissolves into it',
-  thinFilm: 'Too little paint',
-  gunFar: 'Gun too far, too fast or too dry',
-  gunPattern: 'Fan or overlap uneven',
-  notMixed: 'Mixed wrong, or past its pot life',
-  lateHeat: 'Heat too soon after spraying',
-  hardPad: 'Pad too hard, too hot or too long on one place',
-  trimOpen: 'Trim and edges not taped before the machine',
-  wetEdgeLost: 'Stopped, or came back to an edge that had dried',
-} as const;
-export type DefectCause = keyof typeof DEFECT_CAUSE_NAMES;

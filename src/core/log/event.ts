@@ -1,6 +1,7 @@
 import type { Application } from '../library/application';
 import type { ColourRead, SprayedHow } from './colourRead';
-import type { DefectCause, DefectKind } from './defects';
+import type { DefectCause } from './/defectCauses';
+import type { DefectKind } from './/defects';
 import type { MaskEdge } from './evening';
 import type { MediaId } from '../library/media';
 import type { ProductFamily, UsedIn } from '../library/families';

@@ -11,7 +11,8 @@ import {
   type ObjectSchema,
   type Reference,
 } from 'yup';
-import { DEFECT_CAUSE_NAMES, DEFECT_NAMES } from './defects';
+import { DEFECT_CAUSE_NAMES } from './defectCauses';
+import { DEFECT_NAMES } from './defects';
 import { MASK_EDGES } from './evening';
 import { FAULT_CAUSES, FAULT_KINDS, TREATMENTS } from './marks';
 import { PRODUCT_FAMILIES } from '../library/product';
@@ -334,7 +335,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
       .typeError('Grade must be 1, 2 or 3')
       .oneOf([1, 2, 3], 'Grade must be 1, 2 or 3')
       .required('Grade is missing'),
-    layer: layerId('Layer'),
+    layer: layerId('Layer').notRequired(),
     sizeMm: between('Size', 0.1, 5000, 'thickness'),
     count: between('How many', 1, 10_000).integer('How many: a whole number'),
     face: oneOf('Face', FACES),

@@ -4,6 +4,7 @@ import { DEFECT_NAMES } from '../log/defects';
 import { mendNow, openDefects } from '../strata/defects';
 import type { Defect } from '../strata/types';
 import { DEFECTS, type Mend } from '../systems/defects';
+import { DEFECT_WORDS } from '../systems/defectWords';
 import { waitText } from '../units/time';
 import { care, note, rule, stop, type Finding, type Rule, type RuleContext } from './rule';
 
@@ -36,7 +37,7 @@ function covering(c: RuleContext, except?: Mend): Finding | undefined {
   const worst = found.find((f) => f.weight === 'stop') ?? found[0];
   if (!worst) return undefined;
   const says = `${DEFECT_NAMES[worst.d.kind]} is marked here: it shows through whatever goes over it.`;
-  const clears = DEFECTS[worst.d.kind].not;
+  const clears = DEFECT_WORDS[worst.d.kind].not;
   return worst.weight === 'stop' ? stop(says, clears) : care(says, clears);
 }
 

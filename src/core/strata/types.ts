@@ -1,5 +1,6 @@
 import type { AirReading, EventOf } from '../log/event';
-import type { DefectCause, DefectKind } from '../log/defects';
+import type { DefectCause } from '../log/defectCauses';
+import type { DefectKind } from '../log/defects';
 import type { MaskEdge } from '../log/evening';
 import type { Face, Point } from '../log/place';
 import type { SandTool } from '../log/tools';

@@ -40,7 +40,7 @@ const schema = (units: UnitSystem) =>
         return !(count >= 1) || (v ?? 0) <= count || createError({ message: `Back: from 0 to ${count}` });
       }),
     due: typedDay(),
-    torque: typedQuantity('torque', { min: 0.1, max: 2000 }, units),
+    torque: typedQuantity('torque', { min: 0.1, max: 2000, optional: true }, units),
     torqueFrom: typedText(120),
   });
 

@@ -10,6 +10,7 @@ import {
   type Texture,
 } from '@/core/defects/flatten';
 import { filmBudget } from '@/core/grit/budget';
+import { withoutCards } from '@/core/log/job';
 import { useJobAndAdvice, useLogCommand, useNow, useStatuses, type Entry, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
@@ -36,7 +37,7 @@ export function FlattenScreen({ jobId, panelId }: { jobId: string | undefined; p
   const [picked, setPicked] = useState(panelId);
   if (!here) return <Page>{null}</Page>;
   const { open } = here;
-  const zones = (open?.job.zones ?? []).filter((z) => {
+  const zones = (open ? withoutCards(open.job).zones : []).filter((z) => {
     const top = open?.state.zones.get(z.id)?.strata?.layers.at(-1);
     return top !== undefined && ['topcoat', 'found'].includes(FAMILIES[top.family].role);
   });
@@ -233,7 +234,7 @@ function titleOf(plan: FlattenPlan, beside: Texture): Message {
     case 'short':
       return `Only as far as ${TEXTURES[plan.reaches].name.toLowerCase()}: the clear bears no more`;
     case 'go':
-      return `Flatten to ${TEXTURES[beside].name.toLowerCase()}, from P${first?.grit ?? 2000}`;
+      return `Flatten until it is ${TEXTURES[beside].name.toLowerCase()}, beginning with P${first?.grit ?? 2000}`;
   }
 }
 

@@ -2,7 +2,8 @@ import { useState } from 'react';
 import { errorText, zoneLabel, zonesOf, type Layer, type Message, type Panel, type Point } from '@/core';
 import { pointInPolygon } from '@/core/outline';
 import { DEFECT_NAMES, type DefectKind } from '@/core/log/defects';
-import { DEFECTS, defectLayer, defectsIn, type DefectGrade, type DefectLayer } from '@/core/systems/defects';
+import { defectLayer, defectsIn, type DefectGrade, type DefectLayer } from '@/core/systems/defects';
+import { DEFECT_WORDS } from '@/core/systems/defectWords';
 import { useLogCommand, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -85,11 +86,11 @@ export function MarkDefect({
       {what && (
         <>
           <Text kind="small" tone="muted">
-            {DEFECTS[what].looks}
+            {DEFECT_WORDS[what].looks}
           </Text>
           <ChoiceGroup
             label="How bad"
-            options={GRADES.map((g) => ({ value: String(g), label: DEFECTS[what].grades[g - 1] ?? '' }))}
+            options={GRADES.map((g) => ({ value: String(g), label: DEFECT_WORDS[what].grades[g - 1] ?? '' }))}
             value={grade}
             onChange={setGrade}
           />

@@ -6,7 +6,8 @@ import { NEXT_TIME } from '@/core/defects/causes';
 import { FACTS, factOf } from '@/core/defects/facts';
 import { knownFromLog } from '@/core/defects/fromLog';
 import { whyDefect, type CauseOdds, type Known } from '@/core/defects/why';
-import { DEFECT_CAUSE_NAMES, DEFECT_NAMES } from '@/core/log/defects';
+import { DEFECT_CAUSE_NAMES } from '@/core/log/defectCauses';
+import { DEFECT_NAMES } from '@/core/log/defects';
 import { useLogCommand, type OpenJob } from '@/data';
 import { useDefectCase, type DefectHere } from '@/data/defects';
 import { ActionButton } from '@/ui/ActionButton';
@@ -24,6 +25,8 @@ import { gap } from '@/ui/theme';
 /** So many causes are named, and so many facts for each. */
 const MOST_CAUSES = 3;
 const MOST_FACTS = 4;
+/** A fact that hardly weighs is not told. */
+const LEAST_WEIGHT = 0.18;
 /** A cause that is less likely than that is not named. */
 const LEAST_ODDS = 0.03;
 
@@ -128,11 +131,14 @@ function Cause({
       <Text
         kind={isFirst ? 'section' : 'strong'}
       >{`${DEFECT_CAUSE_NAMES[cause]}: ${Math.round(odds * 100)} in 100`}</Text>
-      {evidence.slice(0, MOST_FACTS).map((e) => (
-        <Text key={e.fact} kind="small" tone={e.weight > 0 ? 'ink' : 'muted'}>
-          {`${e.weight > 0 ? 'For' : 'Against'}${e.from === 'said' ? ', as you said' : ''}: ${e.is ? factOf(e.fact).yes : factOf(e.fact).no} (${timesText(e.weight)})`}
-        </Text>
-      ))}
+      {evidence
+        .filter((e) => Math.abs(e.weight) >= LEAST_WEIGHT)
+        .slice(0, MOST_FACTS)
+        .map((e) => (
+          <Text key={e.fact} kind="small" tone={e.weight > 0 ? 'ink' : 'muted'}>
+            {`${e.weight > 0 ? 'For' : 'Against'}${e.from === 'said' ? ', as you said' : ''}: ${e.is ? factOf(e.fact).yes : factOf(e.fact).no} (${timesText(e.weight)})`}
+          </Text>
+        ))}
       {isFirst && <Text kind="small" tone="muted">{`Next time: ${NEXT_TIME[cause]}`}</Text>}
       {onAgree && <TextButton label="That was it" of={`: ${DEFECT_CAUSE_NAMES[cause]}`} onPress={onAgree} />}
     </View>

@@ -1,7 +1,6 @@
 import { View } from 'react-native';
 import {
   countText,
-  DEFECT_CAUSE_NAMES,
   DEFECT_NAMES,
   FAMILIES,
   finishOf,
@@ -18,6 +17,7 @@ import {
 import type { Step, StepKind } from '@/core/advice';
 import { wantedCoats, type QualityLevel } from '@/core/library/level';
 import { NEXT_TIME } from '@/core/defects/causes';
+import { DEFECT_CAUSE_NAMES } from '@/core/log/defectCauses';
 import { shapeOf } from '@/core/mix/transfer';
 import { usualCup } from '@/core/route/usualCup';
 import { useAdvice, type OpenJob } from '@/data';

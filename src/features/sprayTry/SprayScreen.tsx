@@ -4,7 +4,7 @@ import { formatQuantity } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import { DEFECT_NAMES } from '@/core/log/defects';
 import { flowMlMin } from '@/core/mix/gun';
-import { DEFECTS } from '@/core/systems/defects';
+import { DEFECT_WORDS } from '@/core/systems/defectWords';
 import { SPRAY_LESSONS, USUAL_GUN, type SprayLesson, type SprayStrategy } from '@/core/trainer/sprayLessons';
 import { SPRAY_SIZE, type SprayGun } from '@/core/trainer/sprayPanel';
 import type { SprayPictureOf } from '@/core/trainer/sprayPicture';
@@ -227,17 +227,15 @@ function Standing({
   }, [away]);
   const about = SPRAY_LESSONS[lesson];
   const s = said?.standing;
-  const show = async () => {
+  const show = () => {
     setAsking(true);
-    try {
-      const found = await away.current?.remote.best(lesson, { ...gun });
-      if (!found) return;
+    const done = () => setAsking(false);
+    void away.current?.remote.best(lesson, { ...gun }).then((found) => {
+      done();
       setBest({ of: lesson, ...found });
       onBegin();
       onShow(found.strategy);
-    } finally {
-      setAsking(false);
-    }
+    }, done);
   };
   return (
     <>
@@ -257,13 +255,13 @@ function Standing({
       )}
       {said?.defects.map((d) => (
         <Notice key={d} tone={d === 'run' ? 'stop' : 'window'} urgent={false} testID={`shows-${d}`}>
-          {`${DEFECT_NAMES[d]}: ${DEFECTS[d].looks}`}
+          {`${DEFECT_NAMES[d]}: ${DEFECT_WORDS[d].looks}`}
         </Notice>
       ))}
       <ActionButton
         label={asking ? 'Trying speeds' : 'Show me the best'}
         disabled={asking}
-        onPress={() => void show()}
+        onPress={show}
         testID="show-best"
       />
     </>
