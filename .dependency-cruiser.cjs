@@ -17,7 +17,7 @@ const FLOORS = [
   ['trainer'],
   ['rules'],
   ['route'],
-  ['plan', 'session', 'defects', 'assembly'],
+  ['plan', 'session', 'defects', 'assembly', 'schedule'],
   ['devices', 'formats'],
 ];
 const ROOMS = FLOORS.flat();

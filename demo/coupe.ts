@@ -22,7 +22,7 @@ export function coupe(): { job: Job; events: LogEvent[] } {
       { id: 'c-door', name: 'Right door', substrate: 'steel', thicknessUm: 750 },
       { id: 'c-mirror', name: 'Mirror cap', substrate: 'plastic', thicknessUm: 2500 },
       { id: 'c-boot', name: 'Boot lid', substrate: 'steel', thicknessUm: 700 },
-      { id: 'c-left', name: 'Left wing', substrate: 'steel', thicknessUm: 700 },
+      { id: 'c-left', name: 'Rear quarter', substrate: 'steel', thicknessUm: 700 },
       { id: 'c-roof', name: 'Roof', substrate: 'steel', thicknessUm: 750 },
     ],
     zones: [
@@ -102,7 +102,7 @@ export function coupe(): { job: Job; events: LogEvent[] } {
     on: [feathered],
   });
 
-  // Left wing: cleared this morning in a cold room, the second coat too soon; it ran, and waits for its hour.
+  // Rear quarter: cleared this morning in a cold room, the second coat too soon; it ran, and waits for its hour.
   found(on(16, 9, 35), 'c-left-all', 'steel', 700, [...FACTORY], 'Scratched to primer');
   sand(on(2, 14), 'c-left-all', 500, 6, { tool: 'pad', wet: true });
   clean(ago(640), 'c-left-all');

@@ -140,7 +140,7 @@ test('it runs out half-way: the edge is told, the evening ends, is undone and go
   await press(page, 'It ran');
   await expect(page.getByText(/Leave it alone/)).toBeVisible();
   await page.goto('/');
-  await expect(page.getByTestId('to-mend').filter({ hasText: /Run/ })).toBeVisible();
+  await expect(page.getByTestId('to-mend').filter({ hasText: /Run, engine cover/ })).toBeVisible();
 });
 
 test('last night’s evening says what its edge waits for', async ({ page }) => {

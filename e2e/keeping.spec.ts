@@ -42,14 +42,14 @@ test('the whole shop goes out as one file, and comes back in another browser wit
   await give(other, 'Take in a shop file', { name: 'shop.zip', text: zip, type: 'application/zip' });
   await expect(other.getByTestId('shop-ready')).toContainText('Marrow Lane workshop');
   const ready = other.getByTestId('shop-ready');
-  await expect(ready).toContainText('Put together with what is here, it brings 3 jobs (');
+  await expect(ready).toContainText('Put together with what is here, it brings 4 jobs (');
   await expect(ready).toContainText('it deletes what is only here: 1 job (Test bench)');
   // What is here can be saved first, and the file that was read waits.
   await download(other, () => press(other, 'Save what is here as a file first'));
   await other.getByTestId('shop-do').click();
   await expect(other.getByText(/^This deletes what is only here, permanently: 1 job \(Test bench\)/)).toBeVisible();
   await press(other, 'Replace everything');
-  await expect(other.getByTestId('notification')).toContainText('Marrow Lane workshop is here, with 3 jobs.');
+  await expect(other.getByTestId('notification')).toContainText('Marrow Lane workshop is here, with 4 jobs.');
   await other.goto('/');
   // Clocks, and with them what is ready and what comes next, are those of the shop that it came from.
   await expect(answer(other)).toHaveText(said!);

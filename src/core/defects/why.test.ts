@@ -100,13 +100,6 @@ describe('histories with a planted cause', () => {
       const b = bins.get(bin) ?? { n: 0, hits: 0 };
       bins.set(bin, { n: b.n + 1, hits: b.hits + (first!.cause === planted.cause ? 1 : 0) });
     }
-    if (process.env.SHOW)
-      console.log(
-        [...bins]
-          .sort()
-          .map(([b, x]) => `${b}: ${x.hits}/${x.n} ${(x.hits / x.n).toFixed(2)}`)
-          .join('\n'),
-      );
     const near = [6, 7].map((b) => bins.get(b) ?? { n: 0, hits: 0 });
     const share = near.reduce((s, x) => s + x.hits, 0) / near.reduce((s, x) => s + x.n, 0);
     expect(share).toBeGreaterThanOrEqual(0.6);

@@ -34,6 +34,11 @@ const PLANTED: readonly [DefectKind, readonly DefectCause[]][] = [
   ['holograms', ['hardPad']],
 ];
 
+const there = <T>(x: T | undefined): T => {
+  if (x === undefined) throw new Error('The simulator lacks something');
+  return x;
+};
+
 /** One evening as it was, whoever wrote it down. */
 interface Lived {
   tempC: number;
@@ -216,10 +221,10 @@ const flashAt = (tempC: number) => 10 * 2 ** ((23 - tempC) / 12);
 
 /** What of an evening stands in the log: nearly all of it, or only that it was sprayed. */
 function written(l: Lived, kind: DefectKind, isLogged: boolean, chance: (p: number) => boolean): DefectCase {
-  const clear = products('clear-ms')!;
+  const clear = there(products('clear-ms'));
   const isHidingKind = kind === 'poorHiding';
   const productId = isHidingKind ? 'base-solvent' : 'clear-ms';
-  const p = products(productId)!;
+  const p = there(products(productId));
   const gap = Math.max(1, flashAt(l.tempC) * l.flashShare);
   const begin = -24 * 60;
   const wrote = (share: number) => isLogged && chance(share);
@@ -230,7 +235,7 @@ function written(l: Lived, kind: DefectKind, isLogged: boolean, chance: (p: numb
       ? {
           batch: {
             batchId: 'cup',
-            pouredMl: [200, (200 / (clear.parts[0]!.parts / clear.parts[1]!.parts)) * l.hardenerTimes],
+            pouredMl: [200, (200 / (there(clear.parts[0]).parts / there(clear.parts[1]).parts)) * l.hardenerTimes],
             usedMl: 90,
           },
         }
@@ -308,8 +313,8 @@ function written(l: Lived, kind: DefectKind, isLogged: boolean, chance: (p: numb
       ? [ev({ kind: 'polished', atMin: -120, grit: 3000, removedUm: 2 }) as PlainEvent]
       : []),
   ];
-  const strata = foldLog(log, products).zones.get('lower')!.strata!;
-  const layer = strata.layers.findLast((x) => x.productId === productId)!;
+  const strata = there(foldLog(log, products).zones.get('lower')?.strata);
+  const layer = there(strata.layers.findLast((x) => x.productId === productId));
   const ready = wrote(0.5)
     ? { ready: new Set([...(l.swept ? (['sweep'] as const) : []), ...(l.tacked ? (['tack'] as const) : [])]) }
     : {};

@@ -5,7 +5,7 @@ import { filmBudget } from '../grit/budget';
 import { likelyRemovalUm } from '../grit/removal';
 import { mendNow, openDefects } from '../strata/defects';
 import { topLayer, totalFilmUm, type Defect, type Strata } from '../strata/types';
-import { defectLayer, DEFECTS, type Mend } from '../systems/defects';
+import { defectLayer, type Mend } from '../systems/defects';
 import {
   cleanStep,
   findFinish,

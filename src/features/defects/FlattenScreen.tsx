@@ -29,7 +29,7 @@ import { TwoColumns } from '@/ui/SplitView';
 import { Text } from '@/ui/Text';
 import { TickLine } from '@/ui/TickLine';
 import { gap } from '@/ui/theme';
-import { TextureDrawing } from './TextureDrawing';
+import { TextureDrawing } from '@/ui/TextureDrawing';
 
 /** How far a finish is flattened: as flat as the car beside it, with the clear that each paper takes. */
 export function FlattenScreen({ jobId, panelId }: { jobId: string | undefined; panelId: string | undefined }) {

@@ -3,7 +3,7 @@ import { View } from 'react-native';
 import { errorText, formatQuantity, waitText, MINUTE_MS, type Message, type UnitSystem } from '@/core';
 import type { Beside, SprayFigures } from '@/core/defects/beside';
 import { NEXT_TIME } from '@/core/defects/causes';
-import { FACTS, factOf } from '@/core/defects/facts';
+import { factOf, type Fact } from '@/core/defects/facts';
 import { knownFromLog } from '@/core/defects/fromLog';
 import { whyDefect, type CauseOdds, type Known } from '@/core/defects/why';
 import { DEFECT_CAUSE_NAMES } from '@/core/log/defectCauses';
@@ -115,7 +115,7 @@ export function WhyDefect({ open, here, now }: { open: OpenJob; here: DefectHere
 }
 
 /** Questions that ask whether something was done, of which 'no' is the fact. */
-const isYes = (fact: keyof typeof FACTS): boolean => fact !== 'notSwept';
+const isYes = (fact: Fact): boolean => fact !== 'notSwept';
 
 function Cause({
   of: { cause, odds, evidence },

@@ -1,7 +1,7 @@
 import { View } from 'react-native';
 import Svg, { Path, Rect } from 'react-native-svg';
 import { TEXTURES, type Texture } from '@/core/defects/flatten';
-import { useAppTheme } from '@/ui/appTheme';
+import { useAppTheme } from './appTheme';
 
 const W = 120;
 const H = 44;

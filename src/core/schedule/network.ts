@@ -1,0 +1,58 @@
+/** When something is open: spans in minutes from the beginning of the plan, in their order, apart from each other. */
+export type Calendar = readonly (readonly [fromMin: number, toMin: number])[];
+
+/** One piece of work, done in one go by what it uses, while all of that is there. */
+export interface Activity {
+  id: string;
+  minutes: number;
+  /** How much of each resource it takes while it lasts; none: it only takes time. */
+  uses?: Readonly<Record<string, number>>;
+  /** It begins no sooner, and is over no later than that, min. */
+  fromMin?: number;
+  dueMin?: number;
+  /** It begins then: it is agreed, or has begun. */
+  fixedMin?: number;
+  /** It is left over a closed time and gone on with: it takes as long, not counting that. */
+  pauses?: true;
+}
+
+/**
+ * One piece of work and another: the second begins at least `minMin`, and at most `maxMin`, after the first has ended. A flash is a least, a recoat window a
+ * most.
+ */
+export interface Lag {
+  first: string;
+  then: string;
+  minMin: number;
+  maxMin?: number;
+}
+
+/** People, a booth, stands, a lamp: how many there are, and when. */
+export interface Resource {
+  id: string;
+  capacity: number;
+  /** Absent: always. */
+  open?: Calendar;
+}
+
+/** Work as a network, as it is put to the solver. All times are minutes from now. */
+export interface Network {
+  activities: readonly Activity[];
+  lags: readonly Lag[];
+  resources: readonly Resource[];
+  /** Nothing is planned beyond that. */
+  horizonMin: number;
+}
+
+/** When each piece of work begins and ends. */
+export interface Schedule {
+  starts: ReadonlyMap<string, number>;
+  ends: ReadonlyMap<string, number>;
+  /** When the last of it is done. */
+  doneMin: number;
+}
+
+/** Why there is no plan: the work that stands against it, by id. */
+export interface Impossible {
+  impossible: readonly string[];
+}
