@@ -81,8 +81,8 @@ const api = {
   },
   standing(): SpraySaid | undefined {
     if (!panel) return undefined;
-    const standing = sprayStanding(panel, coatsNow(panel));
-    return { standing, score: sprayScore(standing), defects: sprayDefects(standing), coats: panel.coats };
+    const standing = sprayStanding(panel, coatsNow(panel), 3);
+    return { standing, score: sprayScore(standing), defects: sprayDefects(standing, panel.paint), coats: panel.coats };
   },
   best: (of: SprayLesson, gun: SprayGun) => bestStrategy(of, gun),
 };

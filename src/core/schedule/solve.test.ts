@@ -212,7 +212,7 @@ describe('drawn jobs', () => {
         expect(brokenIn(n, s)).toEqual([]);
         expect(s.doneMin).toBeGreaterThanOrEqual(s.boundMin - 1e-6);
       }),
-      { numRuns: 40 },
+      { numRuns: 25 },
     );
   });
   it('60 small ones are as good as the best of all orders', () => {

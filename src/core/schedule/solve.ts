@@ -4,7 +4,7 @@ import { endOf, nextFit, prepare, soonest, type Prepared } from './times';
 
 /** So few pieces of work are searched through whole, and so many states are looked at at most. */
 const EXACT_MOST = 12;
-const MOST_STATES = 60_000;
+const MOST_STATES = 6000;
 /** Drawn orders of work, and moves of single pieces after them; fewer where there is much work. */
 const DRAWS = 120;
 const MOVES = 1600;

@@ -120,7 +120,7 @@ describe('what cannot be marked is said in its place', () => {
       products,
       nowMs: T0,
     });
-    return r.ok ? [] : r.error.map((p) => `${p.path}: ${p.message}`);
+    return r.ok ? [] : r.error.map((p) => `${p.path}: ${String(p.message)}`);
   };
   it('on a zone without paint', () =>
     expect(check(mark('run', -5), [FOUND])[0]).toMatch(/^defect: There is no paint on/));

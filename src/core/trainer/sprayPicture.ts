@@ -1,5 +1,5 @@
 import type { Rgb } from './picture';
-import { RUNS_MM, type SprayPanel } from './sprayPanel';
+import { fade, RUNS_MM, type SprayPanel } from './sprayPanel';
 
 /** What a sprayed panel is drawn in. */
 export interface SprayColours {
@@ -33,7 +33,7 @@ export function drawSprayed(
     const um = p.um[i]!;
     let to = c.paint;
     // Paint hides by and by: a third of a coat hides half.
-    let much = 1 - Math.exp(-um / (0.4 * p.paint.coatUm));
+    let much = 1 - fade(um / (0.4 * p.paint.coatUm));
     let shade = 0;
     if (of === 'film') {
       const off = um / target - 1;

@@ -19,6 +19,7 @@ import { useAppTheme } from '@/ui/appTheme';
 import { EmptyPage } from '@/ui/EmptyState';
 import { dayOnly, shortWhen, whenAndWait } from '@/ui/format';
 import { Grow, Row, Stack } from '@/ui/layout';
+import { LinkArea } from '@/ui/LinkArea';
 import { ListRow } from '@/ui/ListRow';
 import { Notice, Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
@@ -30,6 +31,7 @@ import { TwoColumns } from '@/ui/SplitView';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { TickLine } from '@/ui/TickLine';
+import { gap, TARGET } from '@/ui/theme';
 
 /** Putting a vehicle together: which part may go on, with what, and what is open before it leaves. */
 export function PutBackScreen({ jobId }: { jobId: string | undefined }) {
@@ -141,9 +143,7 @@ function Together({ open }: { open: OpenJob }) {
                             of={`on ${panel?.name ?? z.name}`}
                             onPress={() => look([z.id])}
                           />
-                          <Text kind="small">
-                            <TextButtonLink job={job.id} panel={z.panelId} />
-                          </Text>
+                          <TextButtonLink job={job.id} panel={z.panelId} />
                         </Row>
                       </Grow>
                     </ListRow>
@@ -175,15 +175,17 @@ function Together({ open }: { open: OpenJob }) {
                   </ListRow>
                 ))}
               {sum.checks.map((c) => (
-                <View key={c.kind}>
-                  <TickLine
-                    label={c.none ? `${FINAL_CHECKS[c.kind]}: nothing of it here` : FINAL_CHECKS[c.kind]}
-                    checked={c.atMs !== undefined}
-                    onPress={() => (c.atMs === undefined ? check(c.kind) : uncheck(c.kind))}
-                  />
+                <View key={c.kind} style={{ flexDirection: 'row', alignItems: 'center', gap: gap(2) }}>
+                  <View style={{ flex: 1, minWidth: 0 }}>
+                    <TickLine
+                      label={c.none ? `${FINAL_CHECKS[c.kind]}: none here` : FINAL_CHECKS[c.kind]}
+                      checked={c.atMs !== undefined}
+                      onPress={() => (c.atMs === undefined ? check(c.kind) : uncheck(c.kind))}
+                    />
+                  </View>
                   {c.atMs === undefined && c.kind !== 'loose' && (
                     <TextButton
-                      label="Nothing of it here"
+                      label="None here"
                       of={`: ${FINAL_CHECKS[c.kind]}`}
                       tone="muted"
                       onPress={() => check(c.kind, true)}
@@ -228,9 +230,11 @@ const fromText = (ms: number | null, now: number): string =>
 
 function TextButtonLink({ job, panel }: { job: string; panel: string }) {
   return (
-    <ListRow href={pageHref('/defects', { job, panel })}>
-      <Text tone="do">Mark what I see</Text>
-    </ListRow>
+    <LinkArea href={pageHref('/defects', { job, panel })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
+      <Text kind="button" tone="do">
+        Mark what I see
+      </Text>
+    </LinkArea>
   );
 }
 
@@ -317,9 +321,15 @@ function Part({
         <Row>
           {part.state === 'ready' && <TextButton label="It is on" of={`: ${part.name}`} onPress={onFit} />}
           {part.state === 'held' && (
-            <ListRow href={pageHref('/panel/[jobId]/[panelId]', { jobId: job.id, panelId: part.panelId })}>
-              <Text tone="do">What it waits for</Text>
-            </ListRow>
+            <LinkArea
+              href={pageHref('/panel/[jobId]/[panelId]', { jobId: job.id, panelId: part.panelId })}
+              label={`What ${part.name} waits for`}
+              style={{ minHeight: TARGET, justifyContent: 'center' }}
+            >
+              <Text kind="button" tone="do">
+                What it waits for
+              </Text>
+            </LinkArea>
           )}
         </Row>
       </Grow>

@@ -33,7 +33,7 @@ const SPEEDS = ['150', '250', '350', '500'] as const;
 const { nx, ny, stepMm } = SPRAY_SIZE;
 const SIZE = { width: (nx - 1) * stepMm, height: (ny - 1) * stepMm };
 /** How it stands is said so often, ms. */
-const SAY_MS = 700;
+const SAY_MS = 1000;
 /** Solvent and solids of a usual mix weigh about so much, g/mL: for a gun that was tested by weight. */
 const PAINT_G_ML = 1;
 const COLOURS = {
