@@ -1,4 +1,4 @@
-import { useCallback, useEffect, useRef, useState, type RefObject } from 'react';
+import { startTransition, useCallback, useEffect, useRef, useState, type RefObject } from 'react';
 import { useWindowDimensions, View } from 'react-native';
 import { formatQuantity } from '@/core';
 import { keysOf } from '@/core/keysOf';
@@ -33,7 +33,7 @@ const SPEEDS = ['150', '250', '350', '500'] as const;
 const { nx, ny, stepMm } = SPRAY_SIZE;
 const SIZE = { width: (nx - 1) * stepMm, height: (ny - 1) * stepMm };
 /** How it stands is said so often, ms. */
-const SAY_MS = 1000;
+const SAY_MS = 1300;
 /** Solvent and solids of a usual mix weigh about so much, g/mL: for a gun that was tested by weight. */
 const PAINT_G_ML = 1;
 const COLOURS = {
@@ -221,7 +221,11 @@ function Standing({
   const [asking, setAsking] = useState(false);
   useEffect(() => {
     const say = setInterval(() => {
-      void away.current?.remote.standing().then(setSaid, () => undefined);
+      // What is said may wait for a frame; the paint may not.
+      void away.current?.remote.standing().then(
+        (now) => startTransition(() => setSaid(now)),
+        () => undefined,
+      );
     }, SAY_MS);
     return () => clearInterval(say);
   }, [away]);
