@@ -186,6 +186,17 @@ function foundBy(c: RuleContext, asked: (ruleId: string) => boolean = () => true
 
 const isStop = (f: Found): boolean => f.level === 'stop';
 
+/** Of the same thing at two places what is said once is over when both are. */
+function waitForBoth(said: Found, f: Found): void {
+  if (!isStop(said) || !isStop(f) || said.clearsMs === undefined) return;
+  if (f.clearsMs !== undefined && f.clearsMs <= said.clearsMs) return;
+  for (const k of ['clearsMs', 'clears'] as const) delete said[k];
+  Object.assign(said, {
+    ...(f.clears !== undefined && { clears: f.clears }),
+    ...(f.clearsMs !== undefined && { clearsMs: f.clearsMs }),
+  });
+}
+
 /** What is found on a zone and on its spots, each thing once. */
 function zoneFindings(zone: RuleContext, spots: readonly RuleContext[], touchedIn: readonly RuleContext[]): Found[] {
   const field = foundBy(zone);
@@ -209,14 +220,19 @@ function zoneFindings(zone: RuleContext, spots: readonly RuleContext[], touchedI
       },
       ...dab.found,
     ];
-  const isSaid = (f: Found) => field.some((x) => x.ruleId === f.ruleId && String(x.says) === String(f.says));
-  const said = new Set<string>();
+  const onField = [...field];
+  const said = new Map<string, Found>();
   for (const { c, found } of there)
     for (const f of found) {
       const key = `${f.ruleId} ${spotsName(c)}`;
-      if (isSaid(f) || said.has(key)) continue;
-      said.add(key);
-      field.push({ ...f, says: phrase`${spotsName(c)}: ${lowerFirst(f.says)}` });
+      const same = onField.find((x) => x.ruleId === f.ruleId && String(x.says) === String(f.says)) ?? said.get(key);
+      if (same) {
+        waitForBoth(same, f);
+        continue;
+      }
+      const one = { ...f, says: phrase`${spotsName(c)}: ${lowerFirst(f.says)}` };
+      said.set(key, one);
+      field.push(one);
     }
   return field;
 }
@@ -227,9 +243,11 @@ function spotFindings(zone: RuleContext, spots: readonly RuleContext[]): Found[]
   if (!first) return foundBy(zone, (id) => id === 'over.spots');
   const found = foundBy(first);
   for (const c of more)
-    for (const f of foundBy(c, ASKED_AT_SPOTS))
-      if (!found.some((x) => x.ruleId === f.ruleId))
-        found.push({ ...f, says: phrase`${spotsName(c)}: ${lowerFirst(f.says)}` });
+    for (const f of foundBy(c, ASKED_AT_SPOTS)) {
+      const same = found.find((x) => x.ruleId === f.ruleId);
+      if (same) waitForBoth(same, f);
+      else found.push({ ...f, says: phrase`${spotsName(c)}: ${lowerFirst(f.says)}` });
+    }
   return found;
 }
 
