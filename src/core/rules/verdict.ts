@@ -190,7 +190,8 @@ const isStop = (f: Found): boolean => f.level === 'stop';
 function waitForBoth(said: Found, f: Found): void {
   if (!isStop(said) || !isStop(f) || said.clearsMs === undefined) return;
   if (f.clearsMs !== undefined && f.clearsMs <= said.clearsMs) return;
-  for (const k of ['clearsMs', 'clears'] as const) delete said[k];
+  delete said.clearsMs;
+  delete said.clears;
   Object.assign(said, {
     ...(f.clears !== undefined && { clears: f.clears }),
     ...(f.clearsMs !== undefined && { clearsMs: f.clearsMs }),
