@@ -24,8 +24,6 @@ export default defineConfig({
   timeout: 180_000,
   expect: { timeout: 40_000 },
   workers: 2,
-  // A journey that fails and then passes is named as flaky in the list: it is looked at, and does not stop what else was made.
-  retries: 1,
   fullyParallel: true,
   reporter: 'list',
   use: {

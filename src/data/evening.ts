@@ -13,7 +13,8 @@ import { assembleEvening, type Assembled, type EveningPick } from '@/core/sessio
 import { lastsFor, solventGH, type ProductEnough } from '@/core/session/lasts';
 import type { Evening, LaterEvening } from '@/core/session';
 import { openCups, type OpenCup } from '@/core/stock';
-import { planEveningAway, type EveningFound } from '@/workers/evening';
+import type { EveningSpread } from '@/core/session/spread';
+import { planEveningAway, spreadEveningAway, type EveningFound } from '@/workers/evening';
 import { useAdvice, useJobs, useLibrary } from './jobs';
 import { useLanding } from './landing';
 import type { OpenJob } from './openJob';
@@ -34,6 +35,8 @@ export interface EveningNow extends Assembled {
   enough: readonly ProductEnough[];
   /** Undefined while it is being worked out. */
   found: EveningFound | undefined;
+  /** How sure it is; undefined while that is being drawn. */
+  spread: EveningSpread | undefined;
   error: Error | null;
 }
 
@@ -103,6 +106,13 @@ export function useEvening(
     placeholderData: (before) => before,
     gcTime: 60_000,
   });
+  // The plan is shown without waiting for it. A query has to give something.
+  const sure = useQuery({
+    queryKey: ['evening sure', key, plan.dataUpdatedAt],
+    queryFn: async () => (evening && plan.data ? ((await spreadEveningAway(evening, plan.data.plan)) ?? null) : null),
+    enabled: evening !== undefined && plan.data !== undefined && !plan.isPlaceholderData,
+    gcTime: 60_000,
+  });
   if (!given) return undefined;
   return {
     ...given.made,
@@ -111,6 +121,7 @@ export function useEvening(
     cups: given.cups,
     enough: given.enough,
     found: plan.data,
+    spread: sure.data ?? undefined,
     error: plan.error,
   };
 }

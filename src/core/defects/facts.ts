@@ -13,6 +13,8 @@ interface FactRecord {
   base: number;
   given: { readonly [C in DefectCause]?: number };
   ask?: string;
+  /** It is asked whether the opposite is so: 'yes' speaks against the fact. */
+  asksOpposite?: true;
   /** Facts of one group speak of the same thing: the strongest of them counts. */
   group?: 'cold' | 'hot' | 'damp' | 'heavy' | 'thin' | 'clean' | 'key' | 'dirt' | 'gun' | 'polish';
 }
@@ -136,6 +138,7 @@ export const FACTS = {
     base: 30,
     given: { dirt: 80 },
     ask: 'Was the room swept, settled and damped before the coat?',
+    asksOpposite: true,
     group: 'dirt',
   },
   notTacked: {

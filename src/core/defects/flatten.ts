@@ -1,4 +1,4 @@
-import { grainUm } from '../grit/grain';
+import { finishScratchUm } from '../grit/grain';
 import { keysOf } from '../keysOf';
 import type { Sheen } from '../library/finish';
 import type { ProductFamily } from '../library/product';
@@ -48,8 +48,7 @@ export interface FlattenPlan {
   reserveUm: number;
 }
 
-/** Scratch on clear, of the grain; compound takes about a scratch of its last paper, then this. */
-const SCRATCH_SHARE = 0.1;
+/** Compound takes about a scratch of its last paper, then this, µm. */
 const CUT_UM = 1;
 const FINISH_UM = 0.3;
 /** The first paper by what has to come off, µm: coarser ones only where they are needed. */
@@ -60,8 +59,6 @@ const FIRST_PAPERS: readonly [overUm: number, grit: number][] = [
   [0, 3000],
 ];
 const PAPERS = [1200, 1500, 2000, 3000] as const;
-
-const scratchOnClearUm = (grit: number): number => SCRATCH_SHARE * grainUm(grit);
 
 /** The papers, compound and finish from one peel to another, with what each takes. */
 function stepsTo(fromUm: number, toUm: number, filmUm: number): FlattenStep[] {
@@ -79,7 +76,7 @@ function stepsTo(fromUm: number, toUm: number, filmUm: number): FlattenStep[] {
     add({
       with: 'paper',
       grit,
-      takesUm: before === undefined ? off + scratchOnClearUm(grit) : scratchOnClearUm(before),
+      takesUm: before === undefined ? off + finishScratchUm(grit) : finishScratchUm(before),
       why:
         before === undefined
           ? 'Until the shine is gone as deep as it is to be flat, no further.'
@@ -88,7 +85,7 @@ function stepsTo(fromUm: number, toUm: number, filmUm: number): FlattenStep[] {
   });
   add({
     with: 'cut',
-    takesUm: scratchOnClearUm(papers.at(-1) ?? 3000) + CUT_UM,
+    takesUm: finishScratchUm(papers.at(-1) ?? 3000) + CUT_UM,
     why: 'Compound on a firm pad; edges and body lines by hand.',
   });
   add({ with: 'finish', takesUm: FINISH_UM, why: 'Fine polish on a soft pad, slow, until it is clear in the sun.' });

@@ -3,7 +3,7 @@ import { KINDS, type PlainEvent } from '../log/event';
 import { applyEvent } from '../strata/apply';
 import { topLayer, totalFilmUm, type Basis, type Layer, type Strata } from '../strata/types';
 import type { LayerFamily } from '../systems/surfaces';
-import { grainUm, scratchUm } from './grain';
+import { finishScratchUm, scratchUm } from './grain';
 
 /** Clear that must stay over base, µm. */
 export const CLEAR_RESERVE_UM = 35;
@@ -93,7 +93,7 @@ export function afterRemoval(b: FilmBudget, removedUm: number): AfterRemoval {
 
 /** How often a film bears to be blocked with a paper before it is down to what must stay: one scratch depth each time, a guess from usual figures. */
 export function sandingsLeft(b: FilmBudget, grit: number): number {
-  const once = isTopcoat(b.layer.family) ? 0.1 * grainUm(grit) : scratchUm(grit);
+  const once = isTopcoat(b.layer.family) ? finishScratchUm(grit) : scratchUm(grit);
   return Math.floor(b.spendableUm / once);
 }
 

@@ -29,8 +29,12 @@ const GRAIN_UM: Record<number, number> = {
 };
 /** Depth of a scratch on paint, as a share of the grain: a usual estimate. */
 const SCRATCH_SHARE = 0.15;
+/** Likewise on a hard finish. */
+const FINISH_SHARE = 0.1;
 /** How deep a paper scratches, µm: an estimate. */
 export const scratchUm = (grit: number): number => SCRATCH_SHARE * grainUm(grit);
+/** How deep a paper scratches a clear, a single-stage or an enamel, µm: an estimate. */
+export const finishScratchUm = (grit: number): number => FINISH_SHARE * grainUm(grit);
 /** Median grain size of a grit by ISO 6344, µm. Throws on a grit that is not in the series. */
 export function grainUm(grit: number): number {
   const g = GRAIN_UM[grit];

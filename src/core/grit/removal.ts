@@ -1,6 +1,6 @@
 import { isFiller, isPrimer, isTopcoat } from '../library/product';
 import { topLayer, type Strata } from '../strata/types';
-import { grainUm, scratchUm } from './grain';
+import { finishScratchUm, scratchUm } from './grain';
 
 /**
  * What sanding usually takes off: to flat, about one scratch depth (0.15 of the grain, 0.10 on clear) and the peel
@@ -12,7 +12,7 @@ export function likelyRemovalUm(grit: number, strata: Strata | undefined): numbe
   const first = !strata?.surface.scratch;
   if (!top) return 0;
   if (isFiller(top.family) && grit <= 120 && first) return Math.round(top.filmUm / 3);
-  const depth = isTopcoat(top.family) ? 0.1 * grainUm(grit) : scratchUm(grit);
+  const depth = isTopcoat(top.family) ? finishScratchUm(grit) : scratchUm(grit);
   const peel = first ? (isTopcoat(top.family) ? 4 : isPrimer(top.family) ? 8 : 0) : 0;
   return Math.min(Math.round(depth + peel) || 1, Math.floor(top.filmUm / 2));
 }

@@ -130,6 +130,10 @@ export const FAMILIES = {
 export type ProductFamily = keyof typeof FAMILIES;
 export const PRODUCT_FAMILIES = keysOf(FAMILIES);
 
+/** What a finish that came with the part is, rather than its primer. */
+const FINISHED: readonly ProductFamily[] = ['factoryFinish', 'oldCoating', 'powderCoat', 'lacquer'];
+export const isFinished = (f: ProductFamily): boolean => FINISHED.includes(f);
+
 const has = (f: ProductFamily, role: FamilyRole): boolean => FAMILIES[f].role === role;
 /** Families that make a layer when applied. */
 export const isCoating = (f: ProductFamily): boolean => !has(f, 'aid');

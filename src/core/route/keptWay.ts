@@ -1,5 +1,5 @@
 import { FINISHES, USUAL_FINISH, type Keeps } from '../library/finish';
-import { isBase, isPrimer, isTopcoat, type Product, type Stage } from '../library/product';
+import { isBase, isPrimer, isTopcoat, type Product, type Stage, isFinished } from '../library/product';
 import { levelCoats } from '../library/level';
 import { topLayer, type Strata, type Surface } from '../strata/types';
 import type { SpotStatus } from '../cure/status';
@@ -17,7 +17,7 @@ import {
   type Candidate,
   type WayInput,
 } from './acts';
-import { COLOUR_KEY, isFinished, KEY_FOR, NEEDS_BODY } from './recipe';
+import { COLOUR_KEY, KEY_FOR, NEEDS_BODY } from './recipe';
 import { groupsOf, spotWay } from './spotsWay';
 import { wayOf } from './zoneWay';
 

@@ -134,7 +134,26 @@ describe('from when a step is allowed', () => {
           expect({ step: s.label, still }).toEqual({ step: s.label, still: [] });
         }
       }),
-      { endOnFailure: true, numRuns: 150 },
+      {
+        endOnFailure: true,
+        numRuns: 150,
+        // Filler that is soft on the field, and primer that is soft on a spot for longer.
+        examples: [
+          [
+            {
+              log: [
+                bare,
+                ev({ kind: 'filled', atMin: 347, productId: 'light-filler', filmUm: 900 }),
+                coated('base-water', 617),
+                coated('highbuild-2k', 1505),
+                ev({ kind: 'filled', atMin: 1595, productId: 'light-filler', filmUm: 900 }),
+              ],
+              nowMin: 1603,
+            },
+            { tempC: 17, rh: 51 },
+          ],
+        ],
+      },
     );
     expect(waits).toBeGreaterThan(100);
   });

@@ -54,9 +54,6 @@ export const PRIMED = 3;
 /** Whether a layer is sanded flat before colour goes over it. */
 export const isBlocked = (l: Layer | undefined): boolean => l !== undefined && FAMILIES[l.family].blocked;
 
-/** What a finish that came with the part is, rather than its primer. */
-const FINISHED: readonly ProductFamily[] = ['factoryFinish', 'oldCoating', 'powderCoat', 'lacquer'];
-export const isFinished = (f: ProductFamily): boolean => FINISHED.includes(f);
 /** Found coats that hold what is laid on them, once they are keyed. */
 const SOUND: readonly ProductFamily[] = ['electrocoat', 'factoryFinish', 'powderCoat'];
 export const isSoundAsFound = (f: ProductFamily): boolean => SOUND.includes(f);

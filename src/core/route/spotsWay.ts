@@ -1,6 +1,6 @@
 import { FINISHES, USUAL_FINISH, type FinishSystem } from '../library/finish';
 import { FILLER_ON } from '../library/fillerOn';
-import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat } from '../library/product';
+import { FAMILIES, isBase, isFiller, isPrimer, isTopcoat, isFinished } from '../library/product';
 import { isMetal, SUBSTRATES, type SubstrateKind } from '../library/substrates';
 import { heightOf } from '../strata/spots';
 import { topLayer, totalFilmUm, type Layer, type Strata } from '../strata/types';
@@ -18,7 +18,7 @@ import {
   type Compatible,
   type WayInput,
 } from './acts';
-import { COLOUR_KEY, COLOURED, PRIMED, FILLER_KEY, isBlocked, isFinished, KEY_FOR } from './recipe';
+import { COLOUR_KEY, COLOURED, PRIMED, FILLER_KEY, isBlocked, KEY_FOR } from './recipe';
 import { wayOf } from './zoneWay';
 
 /** What a dab of primer lifts off, what is under colour: these are blocked before colour goes over them. */

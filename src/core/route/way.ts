@@ -1,5 +1,5 @@
 import { belongsTo, FINISHES, USUAL_FINISH } from '../library/finish';
-import { isBase } from '../library/product';
+import { isBase, isTopcoat } from '../library/product';
 import { topLayer } from '../strata/types';
 import { unique, type Candidate, type WayInput } from './acts';
 import { defectWay } from './defectWay';
@@ -23,9 +23,10 @@ export function wayFrom(w: WayInput): Candidate[] {
 function plainWay(w: WayInput): Candidate[] {
   const { keeps } = FINISHES[(w.finish ?? USUAL_FINISH).system];
   if (keeps) return hasPaint(w.strata) ? keptWay(w, keeps) : plainWay({ ...w, finish: USUAL_FINISH });
-  // Base that lies there already is cleared, whatever was agreed: it does not stay as it is.
+  // Base that lies there already is cleared, whatever was agreed: it does not stay as it is. Nor does a finish with a place left out of it.
   const top = topLayer(w.strata);
-  if (top && isBase(top.family) && !belongsTo((w.finish ?? USUAL_FINISH).system, top.family))
+  const isUndone = top && (isBase(top.family) || (isTopcoat(top.family) && w.status.spots !== undefined));
+  if (isUndone && !belongsTo((w.finish ?? USUAL_FINISH).system, top.family))
     return plainWay({ ...w, finish: USUAL_FINISH });
   return w.status.spots ? wayWithSpots(w, w.status.spots) : wayOf(w);
 }

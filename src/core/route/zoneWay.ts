@@ -10,6 +10,7 @@ import {
   type Product,
   type ProductFamily,
   type Stage,
+  isFinished,
 } from '../library/product';
 import { isMetal, SUBSTRATES } from '../library/substrates';
 import { TREATMENT_NAMES } from '../log/marks';
@@ -33,7 +34,6 @@ import {
   COLOUR_KEY,
   FILLER_KEY,
   FILLER_PAPERS,
-  isFinished,
   isSoundAsFound,
   KEY_FOR,
   NEEDS_BODY,

@@ -289,12 +289,8 @@ function whyNot(p: Prepared): Impossible {
     const without = prepare({ ...p.network, activities: activities.map((x, k) => (k === i ? free : x)) });
     return soonest(without, []) ? [a.id] : [];
   });
-  return {
-    impossible:
-      guilty.length > 0
-        ? guilty
-        : activities.flatMap((a) => ((a.fixedMin ?? a.dueMin ?? undefined) !== undefined ? [a.id] : [])),
-  };
+  const tied = activities.filter((a) => a.fixedMin !== undefined || a.dueMin !== undefined).map((a) => a.id);
+  return { impossible: guilty.length > 0 ? guilty : tied };
 }
 
 /**

@@ -1,4 +1,4 @@
-import { FAMILIES, type ProductFamily, type Stage } from '../library/families';
+import { FAMILIES, isFinished, type ProductFamily, type Stage } from '../library/families';
 import type { Sheen } from '../library/finish';
 import type { DefectKind } from '../log/defects';
 import { keysOf } from '../keysOf';
@@ -259,9 +259,6 @@ export const DEFECTS: { readonly [D in DefectKind]: DefectRecord } = {
 };
 export const DEFECT_KINDS = keysOf(DEFECTS);
 
-/** Old paint that is a finish is mended like one; other old paint like primer. */
-const FINISHED: readonly ProductFamily[] = ['factoryFinish', 'oldCoating', 'powderCoat', 'lacquer'];
-
 /** Soft for weeks, baked hard, or redissolved by the next coat: compound does them no good. */
 const NEVER_POLISHED: readonly ProductFamily[] = ['enamel', 'powderCoat', 'lacquer'];
 
@@ -276,7 +273,8 @@ export function defectLayer(f: ProductFamily): DefectLayer {
     case 'filler':
       return 'filler';
     case 'found':
-      return FINISHED.includes(f) ? 'topcoat' : 'primer';
+      // Old paint that is a finish is mended like one; other old paint like primer.
+      return isFinished(f) ? 'topcoat' : 'primer';
     case 'primer':
     case 'converter':
     case 'sealant':

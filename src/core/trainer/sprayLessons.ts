@@ -1,4 +1,5 @@
 import {
+  fanAtMm,
   flashOff,
   newSprayPanel,
   passTime,
@@ -102,19 +103,30 @@ const HEIGHT = (SPRAY_SIZE.ny - 1) * SPRAY_SIZE.stepMm;
 /** The trigger is pulled so far before the panel, and let go so far behind it, mm. */
 const LEAD_MM = 60;
 
+/** Where the lanes of one coat lie, mm from the top: so much of each over the last one, and the edges of the panel in the first and the last. */
+export function lanesOf(gun: SprayGun, overlap: number): number[] {
+  const fan = fanAtMm(gun);
+  const lanes = Math.max(1, Math.round((HEIGHT + fan * 0.2) / (fan * (1 - overlap))));
+  return Array.from({ length: lanes + 1 }, (_, i) => (HEIGHT * i) / lanes);
+}
+
+/** One lane from before the panel to behind it, and how long it takes, s. @param y mm from the top @param speedMmS mm/s */
+export const laneAt = (y: number, speedMmS: number) => ({
+  from: { x: -LEAD_MM, y },
+  to: { x: WIDTH + LEAD_MM, y },
+  seconds: (WIDTH + 2 * LEAD_MM) / speedMmS,
+});
+
 /** Goes over a whole panel, lane by lane, coat by coat: what a patient hand would do. @param p is changed */
 export function sprayAll(p: SprayPanel, gun: SprayGun, s: SprayStrategy): void {
   const lane = (y: number, speed: number, distanceMm: number) => {
-    const seconds = (WIDTH + 2 * LEAD_MM) / speed;
-    spray(p, { ...gun, distanceMm }, { x: -LEAD_MM, y }, { x: WIDTH + LEAD_MM, y }, seconds);
+    const { from, to, seconds } = laneAt(y, speed);
+    spray(p, { ...gun, distanceMm }, from, to, seconds);
     passTime(p, seconds);
   };
   const coat = (speed: number, distanceMm: number, edges: boolean) => {
-    const fan = (gun.fanMm * distanceMm) / 200;
     if (edges) for (const y of [0, HEIGHT]) lane(y, speed * 1.6, distanceMm);
-    const pitch = fan * (1 - s.overlap);
-    const lanes = Math.max(1, Math.round((HEIGHT + fan * 0.2) / pitch));
-    for (let i = 0; i <= lanes; i++) lane((HEIGHT * i) / lanes, speed, distanceMm);
+    for (const y of lanesOf({ ...gun, distanceMm }, s.overlap)) lane(y, speed, distanceMm);
     flashOff(p);
   };
   for (let n = 0; n < s.coats; n++) coat(n === 0 ? s.speedMmS / s.firstShare : s.speedMmS, s.distanceMm, s.edgesFirst);

@@ -108,9 +108,12 @@ export const landsAt = (distanceMm: number): number => LANDS * landingAt(distanc
 export const dryAt = (distanceMm: number): number =>
   Math.min(1, Math.max(0, (distanceMm - DRY_FROM_MM) / (DRY_ALL_MM - DRY_FROM_MM)));
 
+/** How wide the fan is where it meets the panel, mm. */
+export const fanAtMm = (gun: SprayGun): number => (gun.fanMm * gun.distanceMm) / FAN_AT_MM;
+
 /** Share of the fan that falls into each row, as (1 - |x|^m); they add up to one. */
 function fanRows(gun: SprayGun, stepMm: number): { from: number; share: Float64Array } {
-  const half = (gun.fanMm * gun.distanceMm) / FAN_AT_MM / 2;
+  const half = fanAtMm(gun) / 2;
   const rows = Math.max(1, Math.floor(half / stepMm));
   const share = new Float64Array(2 * rows + 1);
   let sum = 0;
@@ -192,10 +195,6 @@ function land(p: SprayPanel, i: number, um: number, isDry: number): void {
 
 /** What is left of something that falls by e, near enough and many times as quick as the exponential: 1 at 0, off by less than 0.03 anywhere. */
 export const fade = (x: number): number => 1 / (1 + x * (1 + x * (0.5 + x * 0.1667)));
-
-/** Wet thickness of a film of that age, µm: solvent leaves as it stiffens. */
-export const wetUm = (filmUm: number, ageS: number, { solids, stiffensS }: SprayPaint): number =>
-  filmUm * (1 + (1 / solids - 1) * fade(ageS / stiffensS));
 
 /** No more than such a share of the time in which a film stiffens is worked out at once. */
 const MOST_STEP = 1 / 15;

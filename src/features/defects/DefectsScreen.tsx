@@ -3,7 +3,7 @@ import { errorText, finishOf, formatQuantity, zoneLabel, zonesOf, type Message, 
 import { remedyOf, type DefectRemedy } from '@/core/defects/remedy';
 import { DEFECT_NAMES } from '@/core/log/defects';
 import { useFaultAgreement, useJobAndAdvice, useLogCommand, useNow, useStatuses, type OpenJob } from '@/data';
-import { defectsOn, type DefectHere } from '@/data/defects';
+import { defectsOn, type DefectHere } from '@/core/defects/inShop';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
 import { Disclosure } from '@/ui/Disclosure';

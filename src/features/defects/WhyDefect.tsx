@@ -3,13 +3,14 @@ import { View } from 'react-native';
 import { errorText, formatQuantity, waitText, MINUTE_MS, type Message, type UnitSystem } from '@/core';
 import type { Beside, SprayFigures } from '@/core/defects/beside';
 import { NEXT_TIME } from '@/core/defects/causes';
-import { factOf, type Fact } from '@/core/defects/facts';
+import { factOf } from '@/core/defects/facts';
 import { knownFromLog } from '@/core/defects/fromLog';
 import { whyDefect, type CauseOdds, type Known } from '@/core/defects/why';
 import { DEFECT_CAUSE_NAMES } from '@/core/log/defectCauses';
 import { DEFECT_NAMES } from '@/core/log/defects';
 import { useLogCommand, type OpenJob } from '@/data';
-import { useDefectCase, type DefectHere } from '@/data/defects';
+import type { DefectHere } from '@/core/defects/inShop';
+import { useDefectCase } from '@/data/defects';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { FigureTable } from '@/ui/FigureTable';
@@ -91,10 +92,13 @@ export function WhyDefect({ open, here, now }: { open: OpenJob; here: DefectHere
             <Row>
               <ActionButton
                 label="Yes"
-                onPress={() => setSaid({ ...said, [ask]: { is: isYes(ask), from: 'said' } })}
+                onPress={() => setSaid({ ...said, [ask]: { is: !factOf(ask).asksOpposite, from: 'said' } })}
                 testID="answer-yes"
               />
-              <ActionButton label="No" onPress={() => setSaid({ ...said, [ask]: { is: !isYes(ask), from: 'said' } })} />
+              <ActionButton
+                label="No"
+                onPress={() => setSaid({ ...said, [ask]: { is: factOf(ask).asksOpposite === true, from: 'said' } })}
+              />
               <TextButton label="I do not know" tone="muted" onPress={() => setSkipped([...skipped, ask])} />
             </Row>
           </Stack>
@@ -113,9 +117,6 @@ export function WhyDefect({ open, here, now }: { open: OpenJob; here: DefectHere
     </Section>
   );
 }
-
-/** Questions that ask whether something was done, of which 'no' is the fact. */
-const isYes = (fact: Fact): boolean => fact !== 'notSwept';
 
 function Cause({
   of: { cause, odds, evidence },

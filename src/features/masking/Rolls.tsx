@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { formatQuantity, type Zone } from '@/core';
+import { offRoll } from '@/core/stock/rolls';
 import { isByRoll } from '@/core/log/shelf';
 import { useLibrary } from '@/data';
 import { useShelf, type ShelfEntry } from '@/data/shelf';
@@ -42,9 +43,8 @@ export function useRolls() {
     ).flatMap(([kind, much]): ShelfEntry[] => {
       const { containerId, size } = picks[kind];
       const c = containers.find((x) => x.id === containerId);
-      const amount = Math.round((much / Number(size)) * 1000) / 1000;
-      if (!c || amount <= 0) return [];
-      return [{ kind: 'used', containerId, amount: Math.min(amount, c.left), jobId, zoneIds: zones.map((z) => z.id) }];
+      const amount = c ? offRoll(much, Number(size), c.left).rolls : 0;
+      return amount > 0 ? [{ kind: 'used', containerId, amount, jobId, zoneIds: zones.map((z) => z.id) }] : [];
     });
   return { containers, picks, set: (kind: RollKind, p: RollPick) => setPicks({ ...picks, [kind]: p }), used };
 }
@@ -69,6 +69,7 @@ export function Rolls({ rolls, tape, paper }: { rolls: ReturnType<typeof useRoll
         {kinds.map(({ kind, label, much, says }) => {
           const p = picks[kind];
           const c = containers.find((x) => x.id === p.containerId);
+          const off = c && offRoll(much, Number(p.size), c.left);
           return (
             <Stack key={kind} between={1}>
               <ChoiceGroup
@@ -88,10 +89,10 @@ export function Rolls({ rolls, tape, paper }: { rolls: ReturnType<typeof useRoll
                     value={p.size}
                     onChange={(size) => set(kind, { ...p, size })}
                   />
-                  <Text kind="small" tone={c.left * Number(p.size) < much ? 'window' : 'muted'}>
-                    {c.left * Number(p.size) < much
-                      ? `By the books only ${says(c.left * Number(p.size))} are left of it: fetch more first.`
-                      : `By the books ${says(c.left * Number(p.size))} are left of it, ${says(c.left * Number(p.size) - much)} after this.`}
+                  <Text kind="small" tone={off?.isShort ? 'window' : 'muted'}>
+                    {off?.isShort
+                      ? `By the books only ${says(off.has)} are left of it: fetch more first.`
+                      : `By the books ${says(off?.has ?? 0)} are left of it, ${says(off?.after ?? 0)} after this.`}
                   </Text>
                 </>
               )}

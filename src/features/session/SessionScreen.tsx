@@ -315,8 +315,7 @@ function answerOf(evening: EveningNow | undefined, pick: EveningPick | undefined
 }
 
 /** How sure it is, for a hand that is quicker or slower than usual. */
-function sureText({ found, zeroMs }: EveningNow): string {
-  const s = found?.spread;
+function sureText({ spread: s, zeroMs }: EveningNow): string {
   if (!s || !Number.isFinite(s.lateMin))
     return s ? ` A slow hand misses a window: ${sureOf(s.holds)} it goes as planned.` : '';
   return ` By your hand between ${timeAt(zeroMs, s.earlyMin)} and ${timeAt(zeroMs, s.lateMin)}; ${sureOf(s.holds)} it ends in time.`;

@@ -5,7 +5,14 @@ import { keysOf } from '@/core/keysOf';
 import { DEFECT_NAMES } from '@/core/log/defects';
 import { flowMlMin } from '@/core/mix/gun';
 import { DEFECT_WORDS } from '@/core/systems/defectWords';
-import { SPRAY_LESSONS, USUAL_GUN, type SprayLesson, type SprayStrategy } from '@/core/trainer/sprayLessons';
+import {
+  laneAt,
+  lanesOf,
+  SPRAY_LESSONS,
+  USUAL_GUN,
+  type SprayLesson,
+  type SprayStrategy,
+} from '@/core/trainer/sprayLessons';
 import { SPRAY_SIZE, type SprayGun } from '@/core/trainer/sprayPanel';
 import type { SprayPictureOf } from '@/core/trainer/sprayPicture';
 import { useSettings } from '@/data';
@@ -32,6 +39,8 @@ const DISTANCES = ['120', '180', '250', '320'] as const;
 const SPEEDS = ['150', '250', '350', '500'] as const;
 const { nx, ny, stepMm } = SPRAY_SIZE;
 const SIZE = { width: (nx - 1) * stepMm, height: (ny - 1) * stepMm };
+/** A lane lies so much over the last one. */
+const HALF = 0.5;
 /** How it stands is said so often, ms. */
 const SAY_MS = 1300;
 /** Solvent and solids of a usual mix weigh about so much, g/mL: for a gun that was tested by weight. */
@@ -122,17 +131,10 @@ export function SprayScreen({ first }: { first: string | undefined }) {
   }, []);
   /** One lane by itself, half over the last one: for who has no finger to spare. */
   const layLane = () => {
-    const fan = (gun.fanMm * gun.distanceMm) / 200;
-    const lanes = Math.round((SIZE.height + fan * 0.2) / (fan / 2));
-    const y = (SIZE.height * (lane.current % (lanes + 1))) / lanes;
+    const lanes = lanesOf(gun, HALF);
+    const y = lanes[lane.current % lanes.length] ?? 0;
     lane.current += 1;
-    hands.current.push({
-      do: 'spray',
-      gun,
-      from: { x: -60, y },
-      to: { x: SIZE.width + 60, y },
-      seconds: (SIZE.width + 120) / Number(speed),
-    });
+    hands.current.push({ do: 'spray', gun, ...laneAt(y, Number(speed)) });
   };
   const flash = () => {
     lane.current = 0;
