@@ -3,7 +3,7 @@ import { applyEvent } from '../strata/apply';
 import { filmBudget } from '../grit/budget';
 import { ev, products } from '../testing';
 import type { PlainEvent } from '../log/event';
-import { planFlatten, TEXTURES, textureOf, TEXTURE_KEYS } from './flatten';
+import { planFlatten, TEXTURES, textureOf, TEXTURE_KEYS, workOf } from './flatten';
 
 const ask = (peelUm: number, besideUm: number, filmUm: number, more: object = {}) =>
   planFlatten({ family: 'clear', sheen: 'gloss', peelUm, besideUm, filmUm, ...more });
@@ -73,11 +73,7 @@ describe('how far to flatten', () => {
             filmUm: film,
             application: 'lowPressureGun',
           }),
-          ...plan.steps.map((s, i) =>
-            s.with === 'paper'
-              ? ev({ kind: 'sanded', atMin: -60 + i, grit: s.grit!, tool: 'block', wet: true, removedUm: s.takesUm })
-              : ev({ kind: 'polished', atMin: -60 + i, grit: 3000, removedUm: s.takesUm }),
-          ),
+          ...workOf(plan).map((w, i) => ev({ ...w, atMin: -60 + i })),
         ] as PlainEvent[];
         const strata = log.reduce<ReturnType<typeof applyEvent>>((s, e) => applyEvent(s, e, fold), undefined)!;
         expect(Math.abs(filmBudget(strata)!.leftUm - plan.leavesUm)).toBeLessThan(3);

@@ -150,3 +150,30 @@ export function planFlatten(ask: FlattenAsk): FlattenPlan {
   }
   return none('coat');
 }
+
+/** The work of a plan as it is logged: each paper with what it took, then compound and polish as one. Figures to a tenth of a µm. */
+export function workOf({
+  steps,
+}: FlattenPlan): (
+  | { kind: 'sanded'; grit: number; tool: 'block'; wet: true; removedUm: number }
+  | { kind: 'polished'; grit: number; removedUm: number }
+)[] {
+  const tenth = (um: number) => Math.round(um * 10) / 10;
+  const papers = steps.flatMap((s) =>
+    s.grit === undefined
+      ? []
+      : [
+          {
+            kind: 'sanded' as const,
+            grit: s.grit,
+            tool: 'block' as const,
+            wet: true as const,
+            removedUm: tenth(s.takesUm),
+          },
+        ],
+  );
+  const machine = steps.reduce((um, s) => (s.grit === undefined ? um + s.takesUm : um), 0);
+  return steps.length === 0
+    ? []
+    : [...papers, { kind: 'polished', grit: papers.at(-1)?.grit ?? 3000, removedUm: tenth(machine) }];
+}

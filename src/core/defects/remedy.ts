@@ -49,7 +49,7 @@ const HOW: { readonly [M in Mend]: { name: string; lines: { readonly [L in Defec
     },
   },
   coat: {
-    name: 'Key it, and one more coat',
+    name: 'One more coat',
     lines: {
       topcoat: ['Flatten it with P1000, to the next edge or line.', 'Wipe, tack off, and lay it again.'],
       base: ['One even coat more, in its window.'],

@@ -5,6 +5,7 @@ import {
   planFlatten,
   TEXTURES,
   TEXTURE_KEYS,
+  workOf,
   type FlattenPlan,
   type FlattenStep,
   type Texture,
@@ -105,17 +106,7 @@ function Flatten({ open, zoneId, panel, choice }: { open: OpenJob; zoneId: strin
   const isTaped = (t: string) => isMasked || taped.includes(t);
   const log = () => {
     const common = { zoneIds: [zoneId] };
-    const papers = plan.steps.filter((s) => s.with === 'paper');
-    const entries: Entry[] = papers.map((s) => ({
-      kind: 'sanded',
-      ...common,
-      grit: s.grit ?? 2000,
-      tool: 'block',
-      wet: true,
-      removedUm: Math.round(s.takesUm * 10) / 10,
-    }));
-    const compound = plan.steps.filter((s) => s.with !== 'paper').reduce((x, s) => x + s.takesUm, 0);
-    entries.push({ kind: 'polished', ...common, grit: 3000, removedUm: Math.round(compound * 10) / 10 });
+    const entries: Entry[] = workOf(plan).map((w) => ({ ...w, ...common }));
     if (taped.length > 0 && !isMasked)
       entries.unshift({ kind: 'masked', ...common, what: 'Trim, gaps and body lines' });
     command.mutate(

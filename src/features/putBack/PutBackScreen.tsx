@@ -143,7 +143,7 @@ function Together({ open }: { open: OpenJob }) {
                             of={`on ${panel?.name ?? z.name}`}
                             onPress={() => look([z.id])}
                           />
-                          <TextButtonLink job={job.id} panel={z.panelId} />
+                          <MarkLink job={job.id} panel={z.panelId} />
                         </Row>
                       </Grow>
                     </ListRow>
@@ -228,7 +228,7 @@ function Together({ open }: { open: OpenJob }) {
 const fromText = (ms: number | null, now: number): string =>
   ms === null ? 'when it is warm enough to harden' : ms <= now ? 'now' : `from ${dayOnly(ms)}`;
 
-function TextButtonLink({ job, panel }: { job: string; panel: string }) {
+function MarkLink({ job, panel }: { job: string; panel: string }) {
   return (
     <LinkArea href={pageHref('/defects', { job, panel })} style={{ minHeight: TARGET, justifyContent: 'center' }}>
       <Text kind="button" tone="do">
