@@ -4,7 +4,7 @@ import { useShopActions } from './actions';
 import type { OpenJob } from './openJob';
 
 /** What hangs on a job's head as a list. */
-type ListKey = 'bags' | 'links' | 'staging' | 'decisions' | 'evenings' | 'finalChecks';
+type ListKey = 'bags' | 'links' | 'staging' | 'decisions' | 'evenings' | 'agreed' | 'kept' | 'finalChecks';
 type Item<K extends ListKey> = NonNullable<Job[K]>[number];
 
 export interface HeadList<K extends ListKey> {

@@ -37,10 +37,11 @@ import type {
   VerdictInput,
 } from '@/core/advice';
 import type { ZoneFill } from '@/core/fair';
+import type { OwnPaces } from '@/core/labour/hours';
 import { useClimate, type Climate } from './climate';
 import { nowMs, useNow } from './clock';
 import { book } from './settled';
-import { openJobs, useAdvice, useJob, useJobs, useLibrary } from './jobs';
+import { openJobs, useAdvice, useJob, useJobs, useLibrary, type Advice } from './jobs';
 import type { OpenJob } from './openJob';
 import type { Settings, ShopRecord } from './records';
 import { SHOP } from './queryKeys';
@@ -215,42 +216,77 @@ export interface OtherWay {
 }
 const AS_IT_IS: OtherWay = {};
 
+/** What ways are found from, besides a job and a moment. */
+export interface WayShop {
+  advice: Advice;
+  settings: Settings;
+  air: AirSource;
+  all: Product[];
+  paces: OwnPaces;
+}
+
+/** What ways of zones are found from; undefined while something of it is loading. */
+export function useWayShop(wanted = true): WayShop | undefined {
+  const advice = useAdvice(wanted);
+  const settings = useSettings();
+  const air = useAirSource();
+  const { all } = useLibrary();
+  const { jobs } = useJobs();
+  return useMemo(
+    () =>
+      settings && air && advice
+        ? {
+            advice,
+            settings,
+            air,
+            all,
+            paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
+          }
+        : undefined,
+    [settings, air, advice, all, jobs],
+  );
+}
+
+/** What the way of one zone is found from; undefined where nothing is known of the zone yet. */
+export function routeInputOf(
+  { advice, settings, air, all, paces }: WayShop,
+  open: OpenJob,
+  zoneId: string,
+  now: number,
+  other: OtherWay = AS_IT_IS,
+  fill?: ZoneFill,
+): RouteInput | undefined {
+  const bench = { ...judgingContext(open, air, settings), method: { ...settings.method, ...other.method } };
+  const input = advice.verdictInputAt(bench, zoneId, now);
+  const zone = open.job.zones.find((z) => z.id === zoneId);
+  if (!input || !zone) return undefined;
+  const finish = finishOf(open.job, zoneId);
+  const found: RouteInput = {
+    input,
+    state: open.state,
+    all: other.all ?? all,
+    clocks: book.clocks(open, air.shop, air.room(open), zoneId),
+    level: finish.level,
+    finish,
+    areaCm2: zone.areaCm2,
+    putOff: other.putOff,
+    fill,
+    shape: open.job.panels.find((p) => p.id === zone.panelId)?.shape,
+    paces,
+  };
+  return other.recipe ? advice.withRecipe(found, other.recipe) : found;
+}
+
 /** What ways of a job's zones are found from; undefined while something of it is loading. */
 function useRouteInputs(
   open: OpenJob | undefined,
   now: number,
 ): ((zoneId: string, other?: OtherWay, fill?: ZoneFill) => RouteInput | undefined) | undefined {
-  const advice = useAdvice();
-  const settings = useSettings();
-  const air = useAirSource();
-  const { all } = useLibrary();
-  const { jobs } = useJobs();
-  return useMemo(() => {
-    if (!settings || !air || !advice || !open) return undefined;
-    return (zoneId, other = AS_IT_IS, fill) => {
-      const bench = { ...judgingContext(open, air, settings), method: { ...settings.method, ...other.method } };
-      const input = advice.verdictInputAt(bench, zoneId, now);
-      const zone = open.job.zones.find((z) => z.id === zoneId);
-      if (!input || !zone) return undefined;
-      const { areaCm2 } = zone;
-      const clocks = book.clocks(open, air.shop, air.room(open), zoneId);
-      const finish = finishOf(open.job, zoneId);
-      const found: RouteInput = {
-        input,
-        state: open.state,
-        all: other.all ?? all,
-        clocks,
-        level: finish.level,
-        finish,
-        areaCm2,
-        putOff: other.putOff,
-        fill,
-        shape: open.job.panels.find((p) => p.id === zone.panelId)?.shape,
-        paces: advice.ownPaces(jobs.map((j) => ({ job: j.job, events: effectiveEvents(j.state) }))),
-      };
-      return other.recipe ? advice.withRecipe(found, other.recipe) : found;
-    };
-  }, [open, now, settings, air, advice, all, jobs]);
+  const shop = useWayShop();
+  return useMemo(
+    () => shop && open && ((zoneId, other, fill) => routeInputOf(shop, open, zoneId, now, other, fill)),
+    [open, now, shop],
+  );
 }
 
 /** What is still to come on zones of a job until they are fitted, worked out when asked; undefined while something of it is loading. */

@@ -35,6 +35,8 @@ const LONGEST = {
   links: 500,
   staging: 500,
   evenings: 500,
+  agreed: 500,
+  kept: 2000,
   finalChecks: 100,
 };
 

@@ -7,6 +7,7 @@ import { QUALITY_LEVELS } from '../library/level';
 import { keysOf } from '../keysOf';
 import { BLAST_COATINGS, FACES, FLOOR_ROW_NAMES, LINK_KINDS, SEAM_NAMES } from '../log/job';
 import { TASK_WITH } from '../log/taskWith';
+import { AGREED_NAMES, VISIT_ACTS } from '../log/days';
 import { FINAL_CHECKS, THREAD_CARE } from '../log/assembly';
 import { READY_ITEMS, STOP_WHYS } from '../log/evening';
 import { EVENT_KINDS } from '../log/event';
@@ -253,6 +254,32 @@ export const JOB_SCHEMA = object({
       endedMs: moment('When it ended'),
       stopped: oneOf('Why it was stopped', STOP_WHYS),
     }).noUnknown(unknown('Evening')),
+  ),
+  agreed: list('Agreed', 500).of(
+    object({
+      id: id('Id of what is agreed'),
+      kind: oneOf('What is agreed', keysOf(AGREED_NAMES)).required('What is agreed is missing'),
+      panelIds: list('Panels', 500).of(id('Panel')).required('Panels are missing'),
+      atMs: moment('When').required('When is missing'),
+      untilMs: moment('Until when'),
+      act: oneOf('What is done', VISIT_ACTS),
+      work: text('Work', 400),
+      zoneIds: list('Zones', 500).of(id('Zone')),
+      who: id('Who').notRequired(),
+      text: text('What', 120),
+      minutes: between('Minutes', 1, 100_000),
+    }).noUnknown(unknown('What is agreed')),
+  ),
+  kept: list('Kept plan', 2000).of(
+    object({
+      id: id('Id of kept work'),
+      work: text('Work', 400).required('Work is missing'),
+      zoneIds: list('Zones', 500).of(id('Zone')).required('Zones are missing'),
+      startMs: moment('Begin').required('Begin is missing'),
+      minutes: between('Minutes', 0, 100_000).required('Minutes are missing'),
+      who: id('Who').notRequired(),
+      keptMs: moment('When it was kept').required('When it was kept is missing'),
+    }).noUnknown(unknown('Kept work')),
   ),
   finalChecks: list('Checks', 100).of(
     object({

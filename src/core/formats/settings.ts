@@ -2,6 +2,7 @@ import type { SprayPlace } from '../air/ventilation';
 import type { AlarmKind } from '../cure/alarms';
 import { DEFAULT_METHOD, type HouseMethod, type School } from '../library/method';
 import type { Wish } from '../library/wish';
+import type { Person } from '../log/days';
 import type { Application } from '../library/application';
 import type { GunTest } from '../mix/gun';
 import type { UnitSystem } from '../units/convert';
@@ -44,6 +45,11 @@ export interface Settings {
   who?: string;
   /** What one person lifts alone, g. */
   liftG?: number;
+  /** Who works here, and when. */
+  people?: Person[];
+  /** Places to spray in at once, and stands; absent: one place, and room for all. */
+  places?: number;
+  stands?: number;
   /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */
   colourLimits?: { butt: number; blend: number };
 }

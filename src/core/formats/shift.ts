@@ -72,6 +72,16 @@ function headMoved(job: Job, move: (t: number) => number): Job {
         ...(e.endedMs !== undefined && { endedMs: move(e.endedMs) }),
       })),
     }),
+    ...(job.agreed && {
+      agreed: job.agreed.map((a) => ({
+        ...a,
+        atMs: move(a.atMs),
+        ...(a.untilMs !== undefined && { untilMs: move(a.untilMs) }),
+      })),
+    }),
+    ...(job.kept && {
+      kept: job.kept.map((k) => ({ ...k, startMs: move(k.startMs), keptMs: move(k.keptMs) })),
+    }),
     ...(job.bags && {
       bags: job.bags.map((b) => ({
         ...b,

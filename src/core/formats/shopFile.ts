@@ -63,6 +63,16 @@ const unknown = (what: string) => `${what} has a field that is not known: \${unk
 const yesNo = (what: string) =>
   boolean().strict().typeError(`${what} must be yes or no`).required(`${what} is missing`);
 
+const HOURS_ON = array()
+  .strict()
+  .max(500, 'More than 500 days')
+  .of(
+    object({
+      fromMs: moment('From').required('From is missing'),
+      untilMs: moment('Until').required('Until is missing'),
+    }).noUnknown(unknown('Hours of a day')),
+  );
+
 const SETTINGS = object({
   shopName: text('Name of the shop', 60).required('The shop has no name'),
   units: oneOf('Units', ['metric', 'us']).required('Units are missing'),
@@ -153,6 +163,32 @@ const SETTINGS = object({
     .noUnknown(unknown('Cartridges')),
   liftG: between('What one person lifts', 1000, 200_000),
   who: text('Who works here', 40),
+  people: array()
+    .strict()
+    .max(50, 'More than 50 people')
+    .of(
+      object({
+        id: id('Id of a person'),
+        name: text('Name', 40).required('A person has no name'),
+        week: array()
+          .strict()
+          .max(50, 'More than 50 hours of a week')
+          .of(
+            object({
+              day: between('Day', 0, 6).integer('Day: a whole number').required('Day is missing'),
+              fromMin: between('From', 0, 1440).required('From is missing'),
+              toMin: between('To', 0, 1440).required('To is missing'),
+            }).noUnknown(unknown('Hours')),
+          )
+          .required('Hours of the week are missing'),
+        extra: HOURS_ON.required('Other hours are missing'),
+        off: HOURS_ON.required('Hours away are missing'),
+        helper: boolean().strict().typeError('Helper must be yes or no'),
+      }).noUnknown(unknown('A person')),
+    )
+    .default(undefined),
+  places: between('Places to spray', 1, 50).integer('Places: a whole number'),
+  stands: between('Stands', 1, 500).integer('Stands: a whole number'),
   // Since version 10.
   colourLimits: object({
     butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),

@@ -44,6 +44,9 @@ export function workMinutes(kind: StepKind, areaCm2: number, grit?: number, shap
   return once + ((kind === 'sand' && grit !== undefined ? sandMinPerM2(grit) : perM2) * times * areaCm2) / 10_000;
 }
 
+/** Minutes of setting up for an act: done once for all that the hand then goes over together. */
+export const setUpMinutes = (kind: StepKind): number => WORK_MIN[kind].once;
+
 /** How much longer a shop is at something than is usual, as a factor, and how sure that is. */
 export interface OwnPace {
   times: number;

@@ -6,6 +6,7 @@ import type { Sureness } from '../library/sureness';
 import type { TaskWith } from './taskWith';
 import type { EventKind } from './event';
 import type { FinalCheck, ThreadCare } from './assembly';
+import type { Agreed, KeptWork } from './days';
 import type { SprayEvening } from './evening';
 import { FACES, type Face, type Point } from './place';
 import type { SubstrateKind } from '../library/substrates';
@@ -125,6 +126,9 @@ export interface Job {
   staging?: BlastItem[];
   /** Evenings at which parts of it are sprayed, ahead and past. */
   evenings?: SprayEvening[];
+  /** What is agreed on moments ahead, and the plan of days that people go by. */
+  agreed?: Agreed[];
+  kept?: KeptWork[];
   /** What was looked at before it leaves. */
   finalChecks?: FinalCheck[];
   /** When parts of the above were last changed, ms, and what was taken away: for putting copies together, see `mergeJob`. */

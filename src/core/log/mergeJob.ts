@@ -1,5 +1,6 @@
 import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWriter';
 import type { FinalCheck } from './assembly';
+import type { Agreed, KeptWork } from './days';
 import type { SprayEvening } from './evening';
 import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from './job';
 
@@ -13,7 +14,7 @@ import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from
 type Listed = Gone['was'];
 
 /** The lists of a job: members have ids, and each field of a member is a part. */
-const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging', 'evenings', 'finalChecks'] as const;
+const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging', 'evenings', 'agreed', 'kept', 'finalChecks'] as const;
 type List = (typeof LISTS)[number];
 interface Lists {
   panels: Panel;
@@ -23,6 +24,8 @@ interface Lists {
   links: AccessLink;
   staging: BlastItem;
   evenings: SprayEvening;
+  agreed: Agreed;
+  kept: KeptWork;
   finalChecks: FinalCheck;
 }
 /** What never changes, and what this file keeps itself. */

@@ -7,6 +7,10 @@ export interface Activity {
   minutes: number;
   /** How much of each resource it takes while it lasts; none: it only takes time. */
   uses?: Readonly<Record<string, number>>;
+  /** What it keeps of that for so long after it is done, min: a place in which paint dries. */
+  holds?: Readonly<Record<string, number>>;
+  /** Besides, one of each of these: whichever is free, and the same one until it is done. */
+  oneOf?: readonly string[];
   /** It begins no sooner, and is over no later than that, min. */
   fromMin?: number;
   dueMin?: number;
@@ -48,8 +52,31 @@ export interface Network {
 export interface Schedule {
   starts: ReadonlyMap<string, number>;
   ends: ReadonlyMap<string, number>;
+  /** Which of those that may do it does it, by work that says `oneOf`. */
+  by: ReadonlyMap<string, string>;
   /** When the last of it is done. */
   doneMin: number;
+}
+
+/** A plan that people go by: what is in it stays where it is, unless moving it brings more than it costs. */
+export interface KeptPlan {
+  /** When each piece was to begin, min; what is not in it is put where it suits. */
+  starts: ReadonlyMap<string, number>;
+  /** Who was to do it. */
+  by?: ReadonlyMap<string, string>;
+  /** Each piece that is moved has to bring the end so much nearer, min. */
+  costMin: number;
+}
+
+/**
+ * What a plan does not keep. unplaced: there is no time for it within the horizon. window: it comes later than the window of what is before it. fixed: it
+ * cannot begin when it was fixed. due: it is over later than agreed.
+ */
+export interface Breach {
+  id: string;
+  kind: 'unplaced' | 'window' | 'fixed' | 'due';
+  /** By how much, min; 0 where it finds no time at all. */
+  byMin: number;
 }
 
 /** Why there is no plan: the work that stands against it, by id. */

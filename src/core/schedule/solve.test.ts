@@ -2,7 +2,8 @@
 import fc from 'fast-check';
 import { seeded } from '../fair/truth';
 import type { Activity, Calendar, Lag, Network, Schedule } from './network';
-import { lowerBound, solveNetwork } from './solve';
+import { lowerBound } from './bound';
+import { solveNetwork } from './solve';
 
 const HORIZON = 100_000;
 const act = (

@@ -1,0 +1,4 @@
+export * from './days';
+export * from './jobDays';
+export * from './reasons';
+export * from './hours';

@@ -1,0 +1,199 @@
+import { useQuery } from '@tanstack/react-query';
+import { airAt, HOUR_MS, MINUTE_MS, type Product } from '@/core';
+import type { Route } from '@/core/advice';
+import { USUAL_PACE } from '@/core/labour/hours';
+import type { DaysInput, DaysNetwork, WhatIf } from '@/core/schedule/days';
+import type { Planned } from '@/core/schedule/solve';
+import type { FinishSpread } from '@/core/schedule/spread';
+import { planWorker } from '@/workers/plan';
+import { loadDays } from './boundary';
+import { useClimate } from './climate';
+import { useJobs, useLibrary } from './jobs';
+import type { OpenJob } from './openJob';
+import { yieldToPage } from './slices';
+import { routeInputOf, useRoom, useWayShop, type Room, type WayShop } from './status';
+
+/** A plan is made anew so often although nothing was logged, ms: clocks go on. */
+const EVERY_MS = 15 * MINUTE_MS;
+/** Single pieces of work take longer or shorter than hands otherwise do by about this, as a factor. */
+const PIECE_SPREAD = 1.35;
+/** A day on which nothing can be sprayed for so long is lost for spraying, h; between these hours. */
+const WORTH_H = 3;
+const DAY_FROM_H = 8;
+const DAY_TO_H = 20;
+
+/** What is planned, and what it rests on. */
+export interface PlanNow {
+  days: DaysNetwork;
+  plan: Planned;
+  /** The plan's zero, ms. */
+  zeroMs: number;
+  /** The forecast ends there, ms; undefined: there is none. */
+  knownMs: number | undefined;
+  badDays: number | undefined;
+}
+
+const ways = new WeakMap<object, { of: WayShop; at: number; route: Route | undefined }>();
+/** The way of a zone; what stands as it stood is not worked out anew within a quarter of an hour. */
+function wayOf(shop: WayShop, open: OpenJob, zoneId: string, at: number): Route | undefined {
+  const zone = open.state.zones.get(zoneId);
+  if (!zone) return undefined;
+  const had = ways.get(zone);
+  if (had && had.of.air === shop.air && had.of.settings === shop.settings && had.at === at) return had.route;
+  const input = routeInputOf(shop, open, zoneId, at);
+  const route = input && shop.advice.routeFrom(input);
+  ways.set(zone, { of: shop, at, route });
+  return route;
+}
+
+/** The air for spraying as far as the forecast goes. */
+function airAhead(shop: WayShop, room: Room, at: number): DaysInput['fit'] {
+  const { forecast } = room.climate;
+  const last = forecast?.points.at(-1);
+  if (!last || last.atMs <= at) return undefined;
+  const spans = new Map<string, ReturnType<NonNullable<DaysInput['fit']>>>();
+  return (product: Product) => {
+    const had = spans.get(product.id);
+    if (had) return had;
+    const hours = (last.atMs - at) / HOUR_MS;
+    const made = {
+      spans: shop.advice.fitSpans(room.air, room.surface, product.limits, at, hours),
+      untilMs: last.atMs,
+    };
+    spans.set(product.id, made);
+    return made;
+  };
+}
+
+/** The share of the forecast's days on which a product cannot be sprayed for long enough, leaning on one day of each. */
+function badDaysOf(fit: DaysInput['fit'], product: Product | undefined, at: number): number | undefined {
+  if (!fit || !product) return undefined;
+  const { spans, untilMs } = fit(product);
+  let [days, bad] = [0, 0];
+  const day = new Date(at);
+  for (let d = 0; ; d++) {
+    const from = new Date(day.getFullYear(), day.getMonth(), day.getDate() + d, DAY_FROM_H).getTime();
+    const to = new Date(day.getFullYear(), day.getMonth(), day.getDate() + d, DAY_TO_H).getTime();
+    if (to > untilMs) break;
+    if (from < at) continue;
+    days++;
+    const fits = spans.reduce(
+      (ms, s) => (s.unfit ? ms : ms + Math.max(0, Math.min(to, s.toMs) - Math.max(from, s.fromMs))),
+      0,
+    );
+    if (fits < WORTH_H * HOUR_MS) bad++;
+  }
+  return (bad + 0.5) / (days + 2);
+}
+
+/** The plan of days of the whole shop, made anew when something is logged or said; undefined while it is being worked out or nobody has said when they are there. */
+export function usePlan(now: number, wanted = true): { plan: PlanNow | undefined; isNobody: boolean; error: Error | null } {
+  const { jobs } = useJobs();
+  const { lookup } = useLibrary();
+  const climate = useClimate();
+  const room = useRoom(now);
+  const shop = useWayShop(wanted);
+  const at = Math.floor(now / EVERY_MS) * EVERY_MS;
+  const people = shop?.settings.people ?? [];
+  const isNobody = shop !== undefined && people.length === 0;
+  const query = useQuery({
+    queryKey: [
+      'days',
+      at,
+      jobs.map((j) => [j.job.id, j.seq, j.no, j.saving]),
+      people,
+      shop?.settings.places,
+      shop?.settings.stands,
+      shop?.settings.method,
+      climate?.forecast?.issuedMs,
+      climate?.heats.length,
+    ],
+    enabled: wanted && shop !== undefined && room !== undefined && people.length > 0,
+    placeholderData: (before: PlanNow | undefined) => before,
+    gcTime: 5 * 60_000,
+    staleTime: Infinity,
+    queryFn: async (): Promise<PlanNow> => {
+      if (!shop || !room) throw new Error('The shop is not read yet');
+      const { daysNetwork, jobDays } = await loadDays();
+      const here = airAt(room.air, now);
+      const list = [];
+      for (const open of jobs) {
+        const routes = new Map<string, Route | undefined>();
+        for (const z of open.job.zones) {
+          routes.set(z.id, wayOf(shop, open, z.id, at));
+          await yieldToPage();
+        }
+        list.push(jobDays(open, (id) => routes.get(id), here.rh));
+      }
+      const fit = airAhead(shop, room, at);
+      const { places = 1, stands } = shop.settings;
+      const days = daysNetwork({
+        jobs: list,
+        people,
+        places,
+        ...(stands !== undefined && { stands }),
+        products: lookup,
+        ...(fit && { fit }),
+        tempC: here.tempC,
+        nowMs: at,
+      });
+      const plan = await planWorker().plan(days.network, days.kept);
+      const sprayed = [...days.works.values()].find((w) => w.block?.product !== undefined)?.block?.product;
+      return {
+        days,
+        plan,
+        zeroMs: at,
+        knownMs: climate?.forecast?.points.at(-1)?.atMs,
+        badDays: badDaysOf(fit, sprayed === undefined ? undefined : lookup(sprayed), at),
+      };
+    },
+  });
+  return { plan: query.data, isNobody, error: query.error };
+}
+
+/** When all is done, with its spread; undefined while it is drawn. */
+export function useFinishSpread(made: PlanNow | undefined): FinishSpread | undefined {
+  const shop = useWayShop();
+  const paces = Object.values(shop?.paces ?? {});
+  return useQuery({
+    queryKey: ['days sure', made?.zeroMs, made?.plan.doneMin, made?.plan.starts.size],
+    enabled: made !== undefined && shop !== undefined,
+    gcTime: 60_000,
+    queryFn: (): Promise<FinishSpread> => {
+      if (!made) throw new Error('No plan');
+      const entries = paces.reduce((n, p) => n + p.entries, 0);
+      const paceSpread =
+        entries === 0
+          ? USUAL_PACE.spread
+          : Math.exp(paces.reduce((s, p) => s + p.entries * Math.log(p.spread), 0) / entries);
+      return planWorker().spread(made.days.network, made.plan, {
+        paceSpread,
+        pieceSpread: PIECE_SPREAD,
+        ...(made.badDays !== undefined && { badDays: made.badDays }),
+        knownMin: made.knownMs === undefined ? 0 : (made.knownMs - made.zeroMs) / MINUTE_MS,
+        kinds: new Map([...made.days.works].flatMap(([id, w]) => (w.block ? [[id, w.block.kinds] as const] : []))),
+      });
+    },
+  }).data;
+}
+
+/** What would bring the end nearer, by how much, min; undefined while it is being worked out. */
+export function useWhatIfs(made: PlanNow | undefined): ReadonlyMap<WhatIf, number> | undefined {
+  return useQuery({
+    queryKey: ['days if', made?.zeroMs, made?.plan.doneMin, made?.plan.starts.size],
+    enabled: made !== undefined,
+    gcTime: 60_000,
+    queryFn: async (): Promise<ReadonlyMap<WhatIf, number>> => {
+      if (!made) throw new Error('No plan');
+      const { WHAT_IFS, whatIf } = await loadDays();
+      const out = new Map<WhatIf, number>();
+      for (const what of WHAT_IFS) {
+        const network = whatIf(made.days, what, made.zeroMs);
+        if (!network) continue;
+        const { doneMin } = await planWorker().plan(network, made.days.kept);
+        out.set(what, made.plan.doneMin - doneMin);
+      }
+      return out;
+    },
+  }).data;
+}
