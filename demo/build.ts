@@ -77,6 +77,25 @@ function breadVan() {
       { id: 'rail-r', panelId: 'rails', name: 'Right', areaCm2: 4200 },
       { id: 'cover-all', panelId: 'cover', name: 'Whole', areaCm2: 3900 },
     ],
+    // A crew comes on a hired day, and a sill is welded before.
+    agreed: [
+      {
+        id: 'agreed-blast',
+        kind: 'visit',
+        panelIds: ['floor', 'rails'],
+        atMs: on(-4, 8),
+        untilMs: on(-4, 15),
+        act: 'blast',
+      },
+      {
+        id: 'agreed-sill',
+        kind: 'other',
+        panelIds: ['left-side'],
+        atMs: on(0, 12),
+        text: 'Weld the left sill',
+        minutes: 180,
+      },
+    ],
     // Tonight's, with what is ready for a coat by then.
     evenings: [
       {
@@ -346,6 +365,7 @@ function hatchback() {
       'Metallic hatchback after a knock on the front left corner: wing, bonnet, bumper, and the door to blend into.',
     createdMs: on(21, 8),
     colour: { name: 'Slate shimmer', hex: '#4f6374' },
+    agreed: [{ id: 'agreed-owner', kind: 'due', panelIds: [], atMs: on(-12, 17) }],
     panels: [
       { id: 'bonnet', name: 'Bonnet', substrate: 'aluminium', thicknessUm: 1000 },
       { id: 'bumper', name: 'Front bumper', substrate: 'plastic', thicknessUm: 3000 },

@@ -11,6 +11,8 @@ export const ROUTES = [
   '/session',
   '/evening/bread-van/evening-tonight',
   '/evening/coupe/evening-boot',
+  '/plan',
+  '/wall',
   '/masking?job=bread-van&panel=nose',
   '/gun',
   '/defects?job=coupe',

@@ -2,6 +2,7 @@ import { HOUR_MS, MINUTE_MS, SCHOOLS, type ClimateReading } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import type { JobFile } from '@/core/formats/jobFile';
 import { shiftShelf, shiftTo } from '@/core/formats/shift';
+import { PEOPLE } from '../../demo/people';
 import { DEFAULT_SETTINGS, type Seeding, type ShopRecord } from './records';
 import { loadDevices } from './boundary';
 import type { Repository } from './repository';
@@ -80,6 +81,7 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
         ...DEFAULT_SETTINGS,
         ...(force ? {} : shop.settings),
         shopName: 'Marrow Lane workshop',
+        people: (force ? undefined : shop.settings.people) ?? PEOPLE,
         schools: keysOf(SCHOOLS),
       },
       seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },

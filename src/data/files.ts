@@ -36,11 +36,15 @@ export function pickFile(accept: string): Promise<File | null> {
 }
 
 /** Writes moments of a job's clocks to a calendar file. Throws with a sentence where there are none. */
-export async function exportCalendar(open: OpenJob, moments: readonly CalendarMoment[], now: number): Promise<void> {
+export const exportCalendar = (open: OpenJob, moments: readonly CalendarMoment[], now: number): Promise<void> =>
+  saveCalendar(open.job.name, moments, now);
+
+/** Writes moments to a calendar file of a name. Throws with a sentence where there are none. */
+export async function saveCalendar(name: string, moments: readonly CalendarMoment[], now: number): Promise<void> {
   const { writeCalendar } = await loadFormats();
-  const r = writeCalendar(moments, open.job.name, now);
+  const r = writeCalendar(moments, name, now);
   if (!r.ok) throw new Error(r.error);
-  saveText(`${slug(open.job.name)}.ics`, r.value, 'text/calendar');
+  saveText(`${slug(name)}.ics`, r.value, 'text/calendar');
 }
 
 /** A picture that somebody took, as its pixels, no larger than `most` px on its longer side; and its address, to show it. */

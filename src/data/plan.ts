@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query';
 import { airAt, HOUR_MS, MINUTE_MS, type Product } from '@/core';
-import type { Route } from '@/core/advice';
+import type { Route, RouteInput } from '@/core/advice';
 import { USUAL_PACE } from '@/core/labour/hours';
 import type { DaysInput, DaysNetwork, WhatIf } from '@/core/schedule/days';
 import type { Planned } from '@/core/schedule/solve';
@@ -33,18 +33,32 @@ export interface PlanNow {
   badDays: number | undefined;
 }
 
-const ways = new WeakMap<object, { of: WayShop; at: number; route: Route | undefined }>();
+const ways = new WeakMap<object, { of: WayShop; at: number; route: Route | undefined; closesMs: number | undefined }>();
 /** The way of a zone; what stands as it stood is not worked out anew within a quarter of an hour. */
-function wayOf(shop: WayShop, open: OpenJob, zoneId: string, at: number): Route | undefined {
+function wayOf(
+  shop: WayShop,
+  open: OpenJob,
+  zoneId: string,
+  at: number,
+): { route: Route | undefined; closesMs: number | undefined } | undefined {
   const zone = open.state.zones.get(zoneId);
   if (!zone) return undefined;
   const had = ways.get(zone);
-  if (had && had.of.air === shop.air && had.of.settings === shop.settings && had.at === at) return had.route;
+  if (had && had.of.air === shop.air && had.of.settings === shop.settings && had.at === at) return had;
   const input = routeInputOf(shop, open, zoneId, at);
-  const route = input && shop.advice.routeFrom(input);
-  ways.set(zone, { of: shop, at, route });
-  return route;
+  // When the air lets one spray is said once, by the plan's own calendar of air: the way counts clocks alone.
+  const route = input && shop.advice.routeFrom(inGoodAir(input));
+  const made = { of: shop, at, route, closesMs: input?.input.status?.closesMs };
+  ways.set(zone, made);
+  return made;
 }
+
+/** The same question as if the air were always good: what is left of the waits is clocks. */
+function inGoodAir(input: RouteInput): RouteInput {
+  const { ahead: _, ...judged } = input.input;
+  return { ...input, input: { ...judged, air: GOOD_AIR } };
+}
+const GOOD_AIR = { tempC: 20, rh: 0.5, surfaceC: 20 };
 
 /** The air for spraying as far as the forecast goes. */
 function airAhead(shop: WayShop, room: Room, at: number): DaysInput['fit'] {
@@ -87,14 +101,18 @@ function badDaysOf(fit: DaysInput['fit'], product: Product | undefined, at: numb
 }
 
 /** The plan of days of the whole shop, made anew when something is logged or said; undefined while it is being worked out or nobody has said when they are there. */
-export function usePlan(now: number, wanted = true): { plan: PlanNow | undefined; isNobody: boolean; error: Error | null } {
+export function usePlan(
+  now: number,
+  wanted = true,
+): { plan: PlanNow | undefined; isNobody: boolean; error: Error | null } {
   const { jobs } = useJobs();
   const { lookup } = useLibrary();
   const climate = useClimate();
   const room = useRoom(now);
   const shop = useWayShop(wanted);
   const at = Math.floor(now / EVERY_MS) * EVERY_MS;
-  const people = shop?.settings.people ?? [];
+  // Somebody of whom no hours are known yet is not there.
+  const people = (shop?.settings.people ?? []).filter((p) => p.week.length + p.extra.length > 0);
   const isNobody = shop !== undefined && people.length === 0;
   const query = useQuery({
     queryKey: [
@@ -118,12 +136,19 @@ export function usePlan(now: number, wanted = true): { plan: PlanNow | undefined
       const here = airAt(room.air, now);
       const list = [];
       for (const open of jobs) {
-        const routes = new Map<string, Route | undefined>();
+        const routes = new Map<string, ReturnType<typeof wayOf>>();
         for (const z of open.job.zones) {
           routes.set(z.id, wayOf(shop, open, z.id, at));
           await yieldToPage();
         }
-        list.push(jobDays(open, (id) => routes.get(id), here.rh));
+        list.push(
+          jobDays(
+            open,
+            (id) => routes.get(id)?.route,
+            here.rh,
+            (id) => routes.get(id)?.closesMs,
+          ),
+        );
       }
       const fit = airAhead(shop, room, at);
       const { places = 1, stands } = shop.settings;
@@ -131,7 +156,7 @@ export function usePlan(now: number, wanted = true): { plan: PlanNow | undefined
         jobs: list,
         people,
         places,
-        ...(stands !== undefined && { stands }),
+        ...(stands !== undefined && stands > 0 && { stands }),
         products: lookup,
         ...(fit && { fit }),
         tempC: here.tempC,

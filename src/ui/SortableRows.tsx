@@ -58,7 +58,8 @@ export function SortableRows({
     useSensor(MouseSensor, { activationConstraint: { distance: 4 } }),
     // A finger that moves at once scrolls the page.
     useSensor(TouchSensor, { activationConstraint: { delay: 150, tolerance: 8 } }),
-    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates }),
+    // A page that scrolls smoothly loses keys that come quicker than it arrives.
+    useSensor(KeyboardSensor, { coordinateGetter: sortableKeyboardCoordinates, scrollBehavior: 'auto' }),
   );
   const ids = items.map((i) => i.id);
   const placeOf = (id: unknown) => places.find((x) => PLACE + x.id === id);

@@ -15,6 +15,8 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/decide': true,
   '/defects': true,
   '/flatten': true,
+  '/plan': true,
+  '/wall': true,
   '/putback': true,
   '/spray': true,
   '/fair': true,

@@ -73,6 +73,7 @@ export interface Pages {
   /** In development: every part of the interface. */
   '/parts': Nothing;
   '/place': Nothing;
+  '/plan': Nothing;
   '/putback': OfJob;
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
@@ -81,6 +82,8 @@ export interface Pages {
   /** A gun on a simulated panel. */
   '/spray': Nothing & { lesson?: string };
   '/try': OfJob & { panel?: string };
+  /** The plan, read from afar. */
+  '/wall': Nothing;
 }
 export type PagePath = keyof Pages;
 /** Pages that need nothing in their address. */

@@ -6,7 +6,7 @@ import type { StepKind } from '../core/log/event';
 
 /** Kinds of work cross over to the worker as a list: a function does not. */
 type UnsureHere = Omit<Unsure, 'kindsOf'> & { kinds: ReadonlyMap<string, readonly StepKind[]> };
-const DRAWS = 160;
+const DRAWS = 400;
 
 const api = {
   plan: (network: Network, kept: KeptPlan | undefined): Planned => planNetwork(network, kept),

@@ -12,6 +12,8 @@ export interface CalendarMoment {
   about: string;
   /** How long before it is also called out, ms: for a window that closes. */
   warnMs?: readonly number[];
+  /** How long it lasts, ms; absent: it is a moment. */
+  lengthMs?: number;
 }
 
 /** How long an entry is, ms: what happens is a moment, and a calendar draws no moments. */
@@ -21,12 +23,12 @@ const LENGTH_MS = 15 * MINUTE_MS;
 ICAL.foldLength = 74;
 
 /**
- * Moments as an iCalendar file (RFC 5545), each an entry of fifteen minutes in UTC with an alarm at its beginning, and before it where it
+ * Moments as an iCalendar file (RFC 5545), each an entry of fifteen minutes, or as long as it says, in UTC with an alarm at its beginning, and before it where it
  * has to be warned of.
  * @param nowMs when the file is made, ms
  */
 export function writeCalendar(moments: readonly CalendarMoment[], name: string, nowMs: number): Result<string, string> {
-  if (moments.length === 0) return fail('No clock is running in this job');
+  if (moments.length === 0) return fail('There is nothing to put into a calendar');
   const calendar = component('vcalendar', {
     version: '2.0',
     prodid: '-//Stratocoat//Stratocoat//EN',
@@ -37,7 +39,7 @@ export function writeCalendar(moments: readonly CalendarMoment[], name: string, 
       uid: m.uid,
       dtstamp: utc(nowMs),
       dtstart: utc(m.atMs),
-      dtend: utc(m.atMs + LENGTH_MS),
+      dtend: utc(m.atMs + (m.lengthMs ?? LENGTH_MS)),
       summary: m.title,
       description: m.about,
     });

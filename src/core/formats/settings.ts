@@ -47,7 +47,7 @@ export interface Settings {
   liftG?: number;
   /** Who works here, and when. */
   people?: Person[];
-  /** Places to spray in at once, and stands; absent: one place, and room for all. */
+  /** Places to spray in at once, and stands; absent: one place. No stands: there is room for all. */
   places?: number;
   stands?: number;
   /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */

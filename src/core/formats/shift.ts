@@ -54,6 +54,10 @@ export function shiftShelf(
   return records.map(moved);
 }
 
+/** People agree on quarters of an hour, ms. */
+const QUARTER_MS = 900_000;
+const quarter = (ms: number): number => Math.round(ms / QUARTER_MS) * QUARTER_MS;
+
 /** The times that hang on a job's head. */
 function headMoved(job: Job, move: (t: number) => number): Job {
   return {
@@ -75,8 +79,8 @@ function headMoved(job: Job, move: (t: number) => number): Job {
     ...(job.agreed && {
       agreed: job.agreed.map((a) => ({
         ...a,
-        atMs: move(a.atMs),
-        ...(a.untilMs !== undefined && { untilMs: move(a.untilMs) }),
+        atMs: quarter(move(a.atMs)),
+        ...(a.untilMs !== undefined && { untilMs: quarter(move(a.untilMs)) }),
       })),
     }),
     ...(job.kept && {

@@ -44,6 +44,8 @@ const SHORT_MIN = 30;
 /** Longer than this nobody sprays in one go: what is more is another go, min. */
 const ONE_GO_MIN = 240;
 
+/** A window that is open for less than this after the rest is no window to plan with, min: the way itself says what then. */
+const LEAST_WINDOW_MIN = 60;
 /** Coats of one product in one go, over all parts of a load, min: more parts are another load. */
 const ONE_LOAD_MIN = 60;
 
@@ -59,6 +61,8 @@ export interface ZoneWork {
   pieces: number;
   /** It is bare steel now, or will be: how long that stays clean, min. */
   rustsMin?: number;
+  /** A window of what is on it now closes then, ms. */
+  closesMs?: number;
   /** What is sprayed on it next is for that evening. */
   eveningId?: string;
 }
@@ -83,6 +87,8 @@ export interface Block {
   waitsFor?: string;
   /** It has to be begun so long after the end of what is before it, min: a window, or bare steel. */
   withinMin?: number;
+  /** It has to be begun by then: a window that is open now, ms. */
+  closesMs?: number;
   /** What is sprayed last in it, until when it takes its place, min. */
   product?: string;
   dustMin: number;
@@ -187,10 +193,7 @@ function chainOf(zones: readonly ZoneWork[], visits: readonly Agreed[], tempC: n
   const minutesOf = (k: number) => {
     const each = zones.map((z) => z.steps[k]?.workMin ?? 0);
     const once = setUpMinutes(steps[k]?.step.kind ?? 'wait');
-    return Math.max(
-      ...each,
-      each.reduce((a, b) => a + b, 0) - once * (zones.length - 1),
-    );
+    return Math.max(...each, each.reduce((a, b) => a + b, 0) - once * (zones.length - 1));
   };
   const blocks: (Block & { at: number[] })[] = [];
   for (let k = 0; k < steps.length; k++) {
@@ -243,8 +246,15 @@ function chainOf(zones: readonly ZoneWork[], visits: readonly Agreed[], tempC: n
     });
     const made = blocks[blocks.length - 1];
     // Only from one block to the next: what is in between in the same go is not left lying.
-    if (made && window && last?.at.includes(window.after)) made.withinMin = Math.max(window.withinMin, waitMin);
+    if (made && window && last?.at.includes(window.after) && window.withinMin >= waitMin + LEAST_WINDOW_MIN)
+      made.withinMin = window.withinMin;
   }
+  // A window that is open now counts for what is laid first, unless that is sanded before.
+  const firstLaid = steps.findIndex((s) => LAYS.includes(s.step.kind));
+  const closesMs = Math.min(...zones.map((z) => z.closesMs ?? Infinity));
+  const laid = blocks.find((b) => b.at.includes(firstLaid));
+  if (laid && Number.isFinite(closesMs) && !steps.slice(0, firstLaid).some((s) => OPENS.includes(s.step.kind)))
+    laid.closesMs = closesMs;
   const firstSpray = blocks.find((b) => b.place === 'spray');
   if (firstSpray && first.eveningId !== undefined) firstSpray.eveningId = first.eveningId;
   // The same work may come twice on a way: it is counted from the end, so that what is to come keeps its name while the way gets shorter.

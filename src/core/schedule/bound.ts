@@ -53,7 +53,13 @@ function crowds(p: Prepared): Crowd[] {
 }
 
 /** Whether nothing speaks against all being done by a moment: each piece between its soonest beginning and its latest end, and enough of everything for what lies in between. */
-function mayBeDoneBy(p: Prepared, all: readonly Crowd[], earliest: Float64Array, backwards: readonly number[], byMin: number): boolean {
+function mayBeDoneBy(
+  p: Prepared,
+  all: readonly Crowd[],
+  earliest: Float64Array,
+  backwards: readonly number[],
+  byMin: number,
+): boolean {
   const { activities } = p.network;
   const latestEnd = new Float64Array(p.n).fill(byMin);
   for (const i of backwards) {

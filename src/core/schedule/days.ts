@@ -14,8 +14,8 @@ import type { Activity, Calendar, KeptPlan, Lag, Network, Resource } from './net
 /** So far ahead work is put into days. */
 export const PLAN_DAYS = 240;
 const HORIZON_MIN = PLAN_DAYS * 24 * 60;
-/** A step that is moved for nothing costs so much, min: half an hour of the end. */
-const MOVE_COST_MIN = 30;
+/** Moving a step by more than half a day has to bring the end an hour nearer, min. */
+const MOVE_COST_MIN = 60;
 
 /** What is known of a job, for a plan of days. */
 export interface JobDays {
@@ -161,7 +161,14 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
     for (const o of agreed)
       if (o.kind === 'other')
         add({
-          work: { id: `other/${o.id}`, jobId: job.id, panelIds: o.panelIds, zoneIds: [], labels: [o.text ?? ''], other: o },
+          work: {
+            id: `other/${o.id}`,
+            jobId: job.id,
+            panelIds: o.panelIds,
+            zoneIds: [],
+            labels: [o.text ?? ''],
+            other: o,
+          },
           minutes: o.minutes ?? 60,
           oneOf: people.map((p) => personResource(p.id)),
           fromMin: Math.max(0, minOf(o.atMs)),
@@ -175,15 +182,22 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
       const backMin = Math.max(
         0,
         ...(chain[0]?.panelIds ?? []).map((p) => {
-          const ms = Math.max(away.get(p) ?? 0, ...agreed.flatMap((a) => (a.kind === 'back' && isOn(a, p) ? [a.atMs] : [])));
+          const ms = Math.max(
+            away.get(p) ?? 0,
+            ...agreed.flatMap((a) => (a.kind === 'back' && isOn(a, p) ? [a.atMs] : [])),
+          );
           return ms > 0 ? minOf(ms) : 0;
         }),
       );
-      const dueMs = Math.min(...agreed.flatMap((a) => (a.kind === 'due' && chain[0]?.panelIds.some((p) => isOn(a, p)) ? [a.atMs] : [])));
+      const dueMs = Math.min(
+        ...agreed.flatMap((a) => (a.kind === 'due' && chain[0]?.panelIds.some((p) => isOn(a, p)) ? [a.atMs] : [])),
+      );
       for (const [k, b] of chain.entries()) {
         const node = nodeOf(b);
         const before = chain[k - 1];
-        const said = agreed.find((a) => a.kind === 'on' && a.work === b.work && a.zoneIds?.some((z) => b.zoneIds.includes(z)));
+        const said = agreed.find(
+          (a) => a.kind === 'on' && a.work === b.work && a.zoneIds?.some((z) => b.zoneIds.includes(z)),
+        );
         if (node === b.id) {
           const orderMs = b.kinds.includes('fit') ? Math.max(0, ...b.panelIds.map((p) => onOrder.get(p) ?? 0)) : 0;
           const starts: { min: number; why: FromWhy }[] = [
@@ -198,10 +212,12 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
           const who = said?.who === undefined ? undefined : can.filter((p) => p.id === said.who);
           const sprays = b.place === 'spray';
           if (sprays && product) sprayed.add(product.id);
-          const dueMin = Math.min(
+          const closesMin = b.closesMs === undefined ? Infinity : minOf(b.closesMs) + b.minutes;
+          const agreedMin = Math.min(
             k === chain.length - 1 ? minOf(dueMs) : Infinity,
             said?.untilMs === undefined ? Infinity : minOf(said.untilMs),
           );
+          const dueMin = Math.min(agreedMin, closesMin);
           if (latest.min > 0) from.set(b.id, latest.why);
           const atOnce = stands === undefined ? b.pieces : Math.min(stands, b.pieces);
           const uses = {
@@ -213,9 +229,10 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
             minutes: b.minutes,
             ...(!isRest && { oneOf: ((who?.length ?? 0) > 0 ? (who ?? []) : can).map((p) => personResource(p.id)) }),
             uses,
-            ...(sprays && { holds: { place: b.dustMin, stands: b.dustMin } }),
+            ...(sprays && { holds: { stands: b.dustMin } }),
             ...(latest.min > 0 && { fromMin: latest.min }),
             ...(Number.isFinite(dueMin) && { dueMin }),
+            ...(closesMin < agreedMin && { lateIs: 'window' as const }),
             ...(b.pauses && { pauses: true as const }),
           });
         }
@@ -297,7 +314,9 @@ function linkLags(l: AccessLink, chains: readonly (readonly Block[])[], nodeOf: 
     blocksWith(l.then).flatMap((thens): Lag[] => {
       // The last time that it is still to be done there, before the first time here.
       const [first, then] = [firsts[firsts.length - 1], thens[0]];
-      return first && then && nodeOf(first) !== nodeOf(then) ? [{ first: nodeOf(first), then: nodeOf(then), minMin: 0 }] : [];
+      return first && then && nodeOf(first) !== nodeOf(then)
+        ? [{ first: nodeOf(first), then: nodeOf(then), minMin: 0 }]
+        : [];
     }),
   );
 }
@@ -329,12 +348,16 @@ function acyclic(activities: readonly Activity[], lags: Lag[], lagOf: LagMeaning
 }
 
 /** The plan that people go by, on what is still to come of it; undefined where none was kept. */
-function keptPlan(jobs: readonly JobDays[], works: ReadonlyMap<string, PlannedWork>, nowMs: number): KeptPlan | undefined {
+function keptPlan(
+  jobs: readonly JobDays[],
+  works: ReadonlyMap<string, PlannedWork>,
+  nowMs: number,
+): KeptPlan | undefined {
   const starts = new Map<string, number>();
   const by = new Map<string, string>();
   for (const { job } of jobs)
     for (const [id, w] of works) {
-      const k = w.jobId === job.id && w.block ? keptOf(job.kept ?? [], w.block) : undefined;
+      const k = w.jobId === job.id ? keptOf(job.kept ?? [], w) : undefined;
       // What was to be done by now is put where it suits.
       if (!k || k.startMs < nowMs) continue;
       starts.set(id, (k.startMs - nowMs) / MINUTE_MS);
@@ -343,9 +366,12 @@ function keptPlan(jobs: readonly JobDays[], works: ReadonlyMap<string, PlannedWo
   return starts.size === 0 ? undefined : { starts, by, costMin: MOVE_COST_MIN };
 }
 
-/** What was kept of a block: by its work, on any of its zones. */
-export const keptOf = (kept: readonly KeptWork[], b: Pick<Block, 'work' | 'zoneIds'>): KeptWork | undefined =>
-  kept.find((k) => k.work === b.work && k.zoneIds.some((z) => b.zoneIds.includes(z)));
+/** What a piece of work is called in a plan that is kept; undefined: it is agreed, and stands where that says. */
+export const keptName = (w: PlannedWork): string | undefined => w.block?.work ?? (w.other && w.id);
+
+/** What was kept of a piece of work: by what it is, on any of its zones. */
+const keptOf = (kept: readonly KeptWork[], w: PlannedWork): KeptWork | undefined =>
+  kept.find((k) => k.work === keptName(w) && (!w.block || k.zoneIds.some((z) => w.zoneIds.includes(z))));
 
 /** A network in which something is otherwise, as somebody asks: what would it bring? */
 export const WHAT_IFS = ['place', 'heat', 'helper', 'hours', 'cold'] as const;
@@ -362,7 +388,9 @@ export function whatIf(d: DaysNetwork, what: WhatIf, nowMs: number): Network | u
     case 'place':
       return {
         ...n,
-        resources: n.resources.map((r) => (r.id === 'place' || r.id === 'stands' ? { ...r, capacity: r.capacity * 2 } : r)),
+        resources: n.resources.map((r) =>
+          r.id === 'place' || r.id === 'stands' ? { ...r, capacity: r.capacity * 2 } : r,
+        ),
       };
     case 'heat':
       return d.lagOf.some((l) => l.warmMin !== undefined)
@@ -388,15 +416,21 @@ export function whatIf(d: DaysNetwork, what: WhatIf, nowMs: number): Network | u
       if (!first) return undefined;
       // The first day from tomorrow on at which nobody is there, from nine to three.
       const zero = new Date(nowMs);
-      const nine = (d0: number) => (new Date(zero.getFullYear(), zero.getMonth(), zero.getDate() + d0, 9).getTime() - nowMs) / MINUTE_MS;
-      const day = Array.from({ length: 7 }, (_, i) => nine(i + 1)).find((m) => !(first.open ?? []).some(([f, t]) => f < m + HELP_MIN && t > m)) ?? nine(1);
+      const nine = (d0: number) =>
+        (new Date(zero.getFullYear(), zero.getMonth(), zero.getDate() + d0, 9).getTime() - nowMs) / MINUTE_MS;
+      const day =
+        Array.from({ length: 7 }, (_, i) => nine(i + 1)).find(
+          (m) => !(first.open ?? []).some(([f, t]) => f < m + HELP_MIN && t > m),
+        ) ?? nine(1);
       const id = personResource('more');
       const helps = new Set(keysOf(HELPER_DOES).filter((k) => HELPER_DOES[k]));
       return {
         ...n,
         resources: [...n.resources, { id, capacity: 1, open: [[day, day + HELP_MIN]] }],
         activities: n.activities.map((a) =>
-          a.oneOf && (d.works.get(a.id)?.block?.kinds.every((k) => helps.has(k)) ?? false) ? { ...a, oneOf: [...a.oneOf, id] } : a,
+          a.oneOf && (d.works.get(a.id)?.block?.kinds.every((k) => helps.has(k)) ?? false)
+            ? { ...a, oneOf: [...a.oneOf, id] }
+            : a,
         ),
       };
     }

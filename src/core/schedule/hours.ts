@@ -40,8 +40,7 @@ export function hoursOf(person: Pick<Person, 'week' | 'extra' | 'off'>, nowMs: n
   const today = startOfDay(nowMs);
   for (let d = 0; d <= days; d++) {
     const day = addDays(today, d);
-    for (const h of person.week)
-      if (h.day === day.getDay()) spans.push([onDay(day, h.fromMin), onDay(day, h.toMin)]);
+    for (const h of person.week) if (h.day === day.getDay()) spans.push([onDay(day, h.fromMin), onDay(day, h.toMin)]);
   }
   for (const x of person.extra) spans.push([x.fromMs, x.untilMs]);
   let open = joined(spans);

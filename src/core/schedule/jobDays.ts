@@ -5,11 +5,12 @@ import type { JobState } from '../strata/fold';
 import type { Route } from '../route/route';
 import type { JobDays } from './days';
 
-/** What a plan of days knows of a job: the ways of its zones, and what is not here. @param rh of the room, for steel that lies bare, fraction */
+/** What a plan of days knows of a job: the ways of its zones, and what is not here. @param rh of the room, for steel that lies bare, fraction @param closesMs when a window that is open now closes on a zone */
 export function jobDays(
   { job, state }: { job: Job; state: JobState },
   routeOf: (zoneId: string) => Route | undefined,
   rh: number,
+  closesMs: (zoneId: string) => number | undefined = () => undefined,
 ): JobDays {
   const { panels, zones } = withoutCards(job);
   const rustsMin = Math.round(flashRustHours(rh) * 60);
@@ -19,6 +20,7 @@ export function jobDays(
       const route = routeOf(z.id);
       const panel = panels.find((p) => p.id === z.panelId);
       if (!route || !panel) return [];
+      const closes = closesMs(z.id);
       return [
         {
           jobId: job.id,
@@ -28,6 +30,7 @@ export function jobDays(
           ...(route.doneMs === null && { stuck: true as const }),
           pieces: panel.pieces?.count ?? 1,
           ...(panel.substrate === 'steel' && { rustsMin }),
+          ...(closes !== undefined && { closesMs: closes }),
         },
       ];
     }),

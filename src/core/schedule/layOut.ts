@@ -8,6 +8,9 @@ const WEIGHTS = { unplaced: 1e8, window: 1e6, fixed: 1e6, due: 1e3 };
 /** How much the mean end of all pieces weighs beside that of the last: hands that are idle now are busy later. */
 const MEAN_SHARE = 0.02;
 
+/** Within half a day of work two beginnings are the same to a plan of days, min. */
+const SAME_MIN = 240;
+
 /** A whole plan: where each piece begins and ends, and which of its ways is taken; NaN: it finds no time. */
 export interface LaidOut {
   start: Float64Array;
@@ -91,14 +94,31 @@ class Profile {
  * One piece after the other in an order of work, each as soon as it may (serial generation scheme, Kolisch 1996). Where a window of what came before would
  * close, that is begun later and all is laid out anew; where that does not help, the window closes and is named.
  * @param list an order in which nothing comes before what it follows @param earliest by piece, min
+ * @param given windows that were given up before, and that are given up: nobody tries to keep them any more
  */
-export function layOut(p: Prepared, list: readonly number[], earliest: ArrayLike<number>, kept?: KeptPlan): LaidOut {
+export function layOut(
+  p: Prepared,
+  list: readonly number[],
+  earliest: ArrayLike<number>,
+  kept?: KeptPlan,
+  given = new Set<string>(),
+  pins: Pins = {},
+): LaidOut {
   const from = Float64Array.from(earliest as ArrayLike<number> & Iterable<number>);
-  const given = new Set<string>();
   for (let tries = 0; ; tries++) {
-    const once = layOutOnce(p, list, from, given, tries >= UNSCHEDULES);
+    const once = layOutOnce(p, list, from, given, tries >= (pins.tries ?? UNSCHEDULES), pins);
     if (once) return weighed(p, once, kept);
   }
+}
+
+/** What of a plan that was kept is held on to while it is laid out. */
+export interface Pins {
+  /** Where each piece is to stay if it can: those that cannot are put last, where there is room between the others. */
+  pinned?: ArrayLike<number>;
+  /** Who does it, as its place among its ways. */
+  by?: readonly (number | undefined)[];
+  /** So often what opened a window is begun later, before windows close; absent: as often as pays for a plan. */
+  tries?: number;
 }
 
 type Unweighed = Omit<LaidOut, 'cost' | 'doneMin'>;
@@ -110,6 +130,7 @@ function layOutOnce(
   from: Float64Array,
   given: Set<string>,
   isLast: boolean,
+  { pinned, by }: Pins,
 ): Unweighed | undefined {
   const { activities, horizonMin } = p.network;
   const start = new Float64Array(p.n).fill(NaN);
@@ -118,11 +139,17 @@ function layOutOnce(
   const breaches: Breach[] = [];
   const profile = new Profile(p.capacity);
   const soon = Float64Array.from(from);
-  for (const i of list) {
+  // All windows that would close are seen in one go: what has to be begun later is moved together.
+  let again = false;
+  const displaced: number[] = [];
+  const isLeft = new Uint8Array(p.n);
+  const place = (i: number, mayWait: boolean): void => {
     const a = activities[i];
-    if (!a) continue;
+    if (!a) return;
     let best: { s: number; e: number; m: number } | undefined;
+    const only = by?.[i];
     for (const [m, way] of (p.modes[i] ?? []).entries()) {
+      if (only !== undefined && m !== only) continue;
       let s = soon[i] ?? 0;
       for (;;) {
         s = nextFit(a, way.open, s);
@@ -136,11 +163,17 @@ function layOutOnce(
         s = until;
       }
     }
+    const stay = pinned?.[i];
+    if (mayWait && stay !== undefined && (isLeft[i] === 1 || !best || best.s > stay + SAME_MIN)) {
+      displaced.push(i);
+      for (const { to } of p.out[i] ?? []) isLeft[to] = 1;
+      return;
+    }
     if (!best) {
       breaches.push({ id: a.id, kind: 'unplaced', byMin: 0 });
       // What follows it has no moment either.
       for (const { to } of p.out[i] ?? []) soon[to] = Infinity;
-      continue;
+      return;
     }
     const { s, e, m } = best;
     start[i] = s;
@@ -149,13 +182,14 @@ function layOutOnce(
     profile.add(p.modes[i]?.[m]?.uses ?? [], s, e);
     if (a.fixedMin !== undefined && s > a.fixedMin + 1e-9)
       breaches.push({ id: a.id, kind: 'fixed', byMin: s - a.fixedMin });
-    if (a.dueMin !== undefined && e > a.dueMin + 1e-9) breaches.push({ id: a.id, kind: 'due', byMin: e - a.dueMin });
+    if (a.dueMin !== undefined && e > a.dueMin + 1e-9)
+      breaches.push({ id: a.id, kind: a.lateIs ?? 'due', byMin: e - a.dueMin });
     for (const { to, minMin } of p.out[i] ?? []) soon[to] = Math.max(soon[to] ?? 0, e + minMin);
-    let again = false;
     for (const { first, maxMin } of p.drags[i] ?? []) {
       const b = activities[first];
       const ended = end[first] ?? NaN;
       if (!b || !(ended + maxMin < s - 1e-9)) continue;
+      // In a plan that people go by nothing is begun later for it without a word.
       const key = `${first}>${i}`;
       const way = p.modes[first]?.[mode[first] ?? 0];
       const latest = startToEndAt(b, way?.open, Math.max(from[first] ?? 0, start[first] ?? 0), s - maxMin);
@@ -167,9 +201,18 @@ function layOutOnce(
         again = true;
       }
     }
-    if (again) return undefined;
+  };
+  for (const i of list) {
+    if (pinned) soon[i] = Math.max(soon[i] ?? 0, pinned[i] ?? 0);
+    place(i, pinned !== undefined);
   }
-  return { start, end, mode, breaches };
+  for (const i of displaced) {
+    soon[i] = from[i] ?? 0;
+    for (const [k, o] of p.out.entries())
+      for (const { to, minMin } of o) if (to === i) soon[i] = Math.max(soon[i] ?? 0, (end[k] ?? Infinity) + minMin);
+    place(i, false);
+  }
+  return again ? undefined : { start, end, mode, breaches };
 }
 
 function weighed(p: Prepared, l: Unweighed, kept: KeptPlan | undefined): LaidOut {
@@ -184,9 +227,6 @@ function weighed(p: Prepared, l: Unweighed, kept: KeptPlan | undefined): LaidOut
   if (kept) for (const i of movedIn(p, l.start, kept)) cost += i >= 0 ? kept.costMin : 0;
   return { ...l, cost, doneMin };
 }
-
-/** So far apart two beginnings are still the same, min. */
-const SAME_MIN = 30;
 
 /** Which pieces begin at another time than in the plan that was kept. */
 export const movedIn = (p: Prepared, start: ArrayLike<number>, kept: KeptPlan): number[] =>

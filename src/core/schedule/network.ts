@@ -14,6 +14,8 @@ export interface Activity {
   /** It begins no sooner, and is over no later than that, min. */
   fromMin?: number;
   dueMin?: number;
+  /** What is over later than that has missed a window, not a date. */
+  lateIs?: 'window';
   /** It begins then: it is agreed, or has begun. */
   fixedMin?: number;
   /** It is left over a closed time and gone on with: it takes as long, not counting that. */

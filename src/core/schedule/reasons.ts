@@ -34,7 +34,12 @@ export function causeOf(network: Network, s: Schedule, id: string, p: Prepared =
     if (l.then === id && ended !== undefined)
       reasons.push({ atMin: ended + l.minMin, cause: { kind: 'lag', first: l.first, lag, waitMin: l.minMin } });
     const then = s.starts.get(l.then);
-    if (l.first === id && l.maxMin !== undefined && then !== undefined && then - l.maxMin > start - SAME_MIN + a.minutes - 1)
+    if (
+      l.first === id &&
+      l.maxMin !== undefined &&
+      then !== undefined &&
+      then - l.maxMin > start - SAME_MIN + a.minutes - 1
+    )
       reasons.push({ atMin: then - l.maxMin - a.minutes, cause: { kind: 'window', then: l.then } });
   });
   if (a.fromMin !== undefined) reasons.push({ atMin: a.fromMin, cause: { kind: 'from' } });

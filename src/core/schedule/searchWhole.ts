@@ -78,4 +78,3 @@ export function searchWhole(p: Prepared): { start: Float64Array; isWhole: boolea
   );
   return best && { start: best, isWhole: seen <= MOST_STATES };
 }
-

@@ -1,6 +1,6 @@
 import { seeded } from '../fair/truth';
 import { lowerBound } from './bound';
-import { layOut, movedIn, type LaidOut } from './layOut';
+import { layOut, movedIn, type LaidOut, type Pins } from './layOut';
 import type { Breach, Impossible, KeptPlan, Network, Schedule } from './network';
 import { canSearchWhole, searchWhole } from './searchWhole';
 import { endOf, prepare, soonest, soonestOf, type Prepared } from './times';
@@ -9,9 +9,13 @@ import { endOf, prepare, soonest, soonestOf, type Prepared } from './times';
 const DRAWS = 120;
 const MOVES = 1600;
 const PATIENCE_WORK = 30;
+/** Where a plan was kept, it is mended, not made anew: so many single pieces are moved. */
+const KEPT_MOVES = 8;
+/** What was not in the plan comes after all that was, min. */
+const NEW_LAST = 1e7;
 
 export interface Solved extends Schedule {
-  /** No plan is done sooner than that: the longest chain, and work over what there is. */
+  /** No plan is done sooner than that: the longest chain, and work over what there is. 0: it was not worked out, a plan that was kept is mended. */
   boundMin: number;
   /** It was searched through whole, or is done at the bound: no plan is better. */
   isBest: boolean;
@@ -46,25 +50,25 @@ function listBy(p: Prepared, rank: (i: number) => number): number[] {
   return list;
 }
 
-/** How much of the longest chain follows each piece, itself included, min: what has much behind it is begun first. */
-function tails(p: Prepared): Float64Array {
-  const tail = Float64Array.from(p.network.activities, (a) => a.minutes);
-  const list = listBy(p, (i) => i).reverse();
-  for (const i of list) {
-    const own = p.network.activities[i]?.minutes ?? 0;
-    for (const { to, minMin } of p.out[i] ?? [])
-      tail[i] = Math.max(tail[i] ?? 0, own + Math.max(0, minMin) + (tail[to] ?? 0));
-  }
-  return tail;
-}
-
 interface Search {
   kept?: KeptPlan | undefined;
   /** How much longer than usual is searched, as a factor. */
   effort?: number;
 }
 
-/** Drawn orders of work, the best of them changed piece by piece (sampling by tails, then insertion moves). */
+/** The latest moment at which each piece may begin without what follows it being late, or the end being later than the bound, min: what is due soonest is begun first. */
+function latest(p: Prepared, boundMin: number): Float64Array {
+  const { activities } = p.network;
+  const end = Float64Array.from(activities, (a) => Math.min(a.dueMin ?? Infinity, boundMin));
+  const start = new Float64Array(p.n);
+  for (const i of listBy(p, (k) => k).reverse()) {
+    for (const { to, minMin } of p.out[i] ?? []) end[i] = Math.min(end[i] ?? 0, (start[to] ?? 0) - Math.max(0, minMin));
+    start[i] = (end[i] ?? 0) - (activities[i]?.minutes ?? 0);
+  }
+  return start;
+}
+
+/** Drawn orders of work, the best of them changed piece by piece (sampling by latest beginnings, then insertion moves). */
 function searchOrders(
   p: Prepared,
   earliest: Float64Array,
@@ -72,34 +76,41 @@ function searchOrders(
   { kept, effort: times = 1 }: Search = {},
 ): LaidOut {
   const random = seeded(11);
-  const tail = tails(p);
-  const scale = Math.max(...tail, 1);
-  const list0 = listBy(p, (i) => -(tail[i] ?? 0));
-  let best = layOut(p, list0, earliest, kept);
+  const soonFirst = latest(p, boundMin);
+  const scale = Math.max(boundMin, 1);
+  const list0 = listBy(p, (i) => soonFirst[i] ?? 0);
+  const given = new Set<string>();
+  let best = layOut(p, list0, earliest, kept, given);
   let bestList = list0;
-  let bestFrom = earliest;
-  const take = (list: number[], from = earliest): void => {
-    const laid = layOut(p, list, from, kept);
+  let bestPins: Pins | undefined;
+  const take = (list: number[], pins?: Pins): void => {
+    const laid = layOut(p, list, earliest, kept, given, pins);
     if (laid.cost > best.cost + 1e-9) return;
     best = laid;
     bestList = list;
-    bestFrom = from;
+    bestPins = pins;
   };
   if (kept) {
     // As it was kept, each piece no sooner than it stands there; and what has no place there where it suits.
     const was = p.network.activities.map((a, i) => kept.starts.get(a.id) ?? earliest[i] ?? 0);
-    const list = listBy(p, (i) => was[i] ?? 0);
-    take(
-      list,
-      Float64Array.from(was, (t, i) => Math.max(t, earliest[i] ?? 0)),
-    );
+    // What has no place in it comes between what has.
+    const list = listBy(p, (i) => kept.starts.get(p.network.activities[i]?.id ?? '') ?? NEW_LAST + (soonFirst[i] ?? 0));
+    const by = p.modes.map((modes, i) => {
+      const who = kept.by?.get(p.network.activities[i]?.id ?? '');
+      const at = modes.findIndex((m) => m.by === who);
+      return at < 0 ? undefined : at;
+    });
+    take(list, { by });
+    take(list, { pinned: was, by });
+    take(list, { pinned: was });
     take(list);
   }
+  const effort = times * Math.max(0.05, Math.min(1, (PATIENCE_WORK / p.n) ** 1.8));
+  const rounds = kept ? { draws: 0, moves: KEPT_MOVES } : { draws: Math.max(6, DRAWS * effort), moves: MOVES * effort };
   const isDone = () => best.breaches.length === 0 && best.doneMin <= boundMin + 1e-9 && !kept;
-  const effort = times * Math.max(0.05, Math.min(1, (PATIENCE_WORK / p.n) ** 1.4));
-  for (let n = 0; n < Math.max(8, DRAWS * effort) && !isDone(); n++) {
+  for (let n = 0; n < rounds.draws && !isDone(); n++) {
     const noise = n === 0 ? 0 : 0.05 + 0.4 * random();
-    const shaken = Float64Array.from(tail, (t) => -t / scale + noise * (random() - 0.5));
+    const shaken = Float64Array.from(soonFirst, (t) => t / scale + noise * (random() - 0.5));
     take(listBy(p, (i) => shaken[i] ?? 0));
     // In the order in which they begin in the best so far: what was squeezed in keeps its place.
     if (n % 4 === 3) {
@@ -107,7 +118,7 @@ function searchOrders(
       take(listBy(p, (i) => (from[i] ?? 0) + 1e-6 * i));
     }
   }
-  for (let n = 0; n < MOVES * effort && !isDone(); n++) {
+  for (let n = 0; n < rounds.moves && !isDone(); n++) {
     const list = [...bestList];
     const at = Math.floor(random() * list.length);
     const i = list[at];
@@ -117,7 +128,7 @@ function searchOrders(
     const after = list.reduce((m, k, x) => ((p.out[k] ?? []).some((o) => o.to === i) ? x + 1 : m), 0);
     const before = (p.out[i] ?? []).reduce((m, o) => Math.min(m, list.indexOf(o.to)), list.length);
     list.splice(after + Math.floor(random() * (before - after + 1)), 0, i);
-    take(list, bestFrom);
+    take(list, bestPins);
   }
   return best;
 }
@@ -194,22 +205,34 @@ export function solveNetwork(network: Network, search: Pick<Search, 'effort'> = 
  */
 export function planNetwork(network: Network, kept?: KeptPlan, effort = 1): Planned {
   const p = prepare(network);
-  const earliest = soonest(p, []);
-  const boundMin = earliest ? lowerBound(network) : 0;
-  if (earliest && !kept) {
+  const strict = soonest(p, []);
+  // Where a plan is mended nobody asks how good it is.
+  const boundMin = kept ? 0 : lowerBound(strict ? network : loose(network));
+  if (strict && !kept) {
     const whole = planWhole(p);
     if (whole) return { ...whole, boundMin, breaches: [], moved: [] };
   }
-  const found = searchOrders(p, earliest ?? soonestLoose(p), boundMin, { kept, effort });
+  const earliest = strict ?? soonest(prepare(loose(network)), []) ?? soonestAlone(p);
+  const found = searchOrders(p, earliest, Number.isFinite(boundMin) ? boundMin : 0, { kept, effort });
   return {
     ...scheduleOf(p, found),
     boundMin,
-    isBest: earliest !== undefined && found.breaches.length === 0 && found.doneMin <= boundMin + 1e-6,
+    isBest: strict !== undefined && found.breaches.length === 0 && found.doneMin <= boundMin + 1e-6,
     breaches: found.breaches,
     moved: kept ? movedIn(p, found.start, kept).map((i) => p.network.activities[i]?.id ?? '') : [],
   };
 }
 
+/** The network without what may be given up: windows, dates and fixed moments. */
+const loose = (n: Network): Network => ({
+  ...n,
+  activities: n.activities.map(({ dueMin: _, fixedMin, fromMin, ...a }) => ({
+    ...a,
+    ...((fixedMin ?? fromMin) !== undefined && { fromMin: fixedMin ?? fromMin ?? 0 }),
+  })),
+  lags: n.lags.map(({ maxMin: _, ...l }) => l),
+});
+
 /** The soonest beginnings by what is known of each piece alone. */
-const soonestLoose = (p: Prepared): Float64Array =>
+const soonestAlone = (p: Prepared): Float64Array =>
   Float64Array.from(p.network.activities, (a) => a.fixedMin ?? a.fromMin ?? 0);

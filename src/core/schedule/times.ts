@@ -21,19 +21,22 @@ export interface Prepared {
   capacity: readonly number[];
 }
 
-/** When all of several calendars are open; undefined: always. */
-function openTogether(calendars: readonly (Calendar | undefined)[]): Calendar | undefined {
-  return calendars.reduce<Calendar | undefined>((a, b) => {
-    if (!a || !b) return a ?? b;
-    const out: [number, number][] = [];
-    for (const [f1, t1] of a)
-      for (const [f2, t2] of b) {
-        const [from, to] = [Math.max(f1, f2), Math.min(t1, t2)];
-        if (from < to) out.push([from, to]);
-      }
-    return out.sort((x, y) => x[0] - y[0]);
-  }, undefined);
+/** When both of two calendars are open: gone through side by side, since both are in their order. */
+function openBoth(a: Calendar, b: Calendar): Calendar {
+  const out: [number, number][] = [];
+  for (let i = 0, k = 0; i < a.length && k < b.length;) {
+    const [f1, t1] = a[i] ?? [0, 0];
+    const [f2, t2] = b[k] ?? [0, 0];
+    const [from, to] = [Math.max(f1, f2), Math.min(t1, t2)];
+    if (from < to) out.push([from, to]);
+    if (t1 < t2) i++;
+    else k++;
+  }
+  return out;
 }
+/** When all of several calendars are open; undefined: always. */
+const openTogether = (calendars: readonly (Calendar | undefined)[]): Calendar | undefined =>
+  calendars.reduce<Calendar | undefined>((a, b) => (a && b ? openBoth(a, b) : (a ?? b)), undefined);
 
 export function prepare(network: Network): Prepared {
   const { activities, lags, resources } = network;
@@ -47,12 +50,16 @@ export function prepare(network: Network): Prepared {
     out[i]?.push({ to: j, minMin });
     if (maxMin !== undefined) drags[j]?.push({ first: i, maxMin });
   }
+  /** What is used together is open together: worked out once. */
+  const opens = new Map<string, Calendar | undefined>();
   const modeOf = (uses: Readonly<Record<string, number>>, holds: Activity['holds'], by?: string): Mode => {
     const list = Object.entries(uses).flatMap(([id, amount]) => {
       const resource = rank.get(id);
       return resource === undefined || amount <= 0 ? [] : [{ resource, amount, holdMin: holds?.[id] ?? 0 }];
     });
-    const open = openTogether(list.map(({ resource }) => resources[resource]?.open));
+    const key = list.map((u) => u.resource).join();
+    if (!opens.has(key)) opens.set(key, openTogether(list.map(({ resource }) => resources[resource]?.open)));
+    const open = opens.get(key);
     return { uses: list, open, ...(by !== undefined && { by }) };
   };
   return {

@@ -47,6 +47,18 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     asks: 'How much goes into the cup?',
     href: ({ job }) => pageHref('/mix', { job }),
   },
+  '/plan': {
+    name: 'Plan of days',
+    also: 'schedule calendar week days tomorrow hours when finish due date crew helper order week i have',
+    asks: 'What now, on which day what, and when is all done?',
+    href: () => pageHref('/plan'),
+  },
+  '/wall': {
+    name: 'Plan on the wall',
+    also: 'screen big display tv workshop board',
+    asks: 'What now and next, read from afar?',
+    href: () => pageHref('/wall'),
+  },
   '/session': {
     name: 'Evening of spraying',
     also: 'spray session evening spraying cups coats flash order tonight booth enough fits',

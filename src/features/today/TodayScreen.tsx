@@ -45,6 +45,8 @@ import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 
 /** Only where there is room for them: a phone does not load what draws them. */
 const Floors = lazy(() => import('./Floors'));
+/** Only where somebody has said when they are here: a plan is worked out behind the page. */
+const NowLine = lazy(() => import('./NowLine'));
 
 /** So many rows of a list are shown at first, and so many more when somebody asks. */
 const FIRST = 40;
@@ -89,6 +91,7 @@ const Blanked = ({ title, text }: { title: string; text: string }) => (
 function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Error[]; now: number }) {
   const settings = useSettings();
   const wide = useWide();
+  const painted = useAfterFirstPaint();
   const { all } = useLibrary();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
@@ -132,6 +135,11 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         left={
           <>
             <RunningClocks jobs={jobs} now={now} />
+            {painted && (settings.people?.length ?? 0) > 0 && (
+              <Suspense fallback={null}>
+                <NowLine now={now} />
+              </Suspense>
+            )}
             <List title="Closing soon" {...listOf(lists.closing)}>
               {(r) => ({
                 when: clockTime(r.status.closesMs ?? now),

@@ -10,10 +10,10 @@ import {
   type Job,
   type LogEvent,
   type SubstrateKind,
-} from '../src/core';
-import { routeFrom } from '../src/core/advice';
-import type { Person } from '../src/core/log/days';
-import { daysNetwork, jobDays, type DaysNetwork } from '../src/core/schedule';
+} from '..';
+import { routeFrom } from '../advice';
+import type { Person } from '../log/days';
+import { daysNetwork, jobDays, type DaysInput, type DaysNetwork } from './index';
 
 export const NOW = Date.UTC(2030, 4, 6, 8);
 const products = lookupIn(SHIPPED_PRODUCTS);
@@ -26,7 +26,13 @@ export const PEOPLE: Person[] = [
 ];
 
 /** A restoration of so many panels, each where another one would be, as a network of days. */
-export function restoration(panels: number, people = PEOPLE, level: 'driver' | 'show' = 'driver'): DaysNetwork {
+export function restoration(
+  panels: number,
+  people = PEOPLE,
+  more: Partial<Pick<Job, 'agreed' | 'kept' | 'evenings' | 'links' | 'bags'>> &
+    Partial<Pick<DaysInput, 'fit' | 'stands' | 'places'>> = {},
+): DaysNetwork {
+  const { fit, stands, places = 1, ...head } = more;
   const kinds: SubstrateKind[] = ['steel', 'aluminium', 'steel', 'glassfibre', 'steel', 'plastic'];
   const zones = Array.from({ length: panels }, (_, i) => ({
     id: `z${i}`,
@@ -40,6 +46,7 @@ export function restoration(panels: number, people = PEOPLE, level: 'driver' | '
     about: '',
     createdMs: NOW,
     zones,
+    ...head,
     panels: zones.map((z, i) => ({
       id: z.panelId,
       name: `Panel ${i}`,
@@ -68,9 +75,18 @@ export function restoration(panels: number, people = PEOPLE, level: 'driver' | '
       const status = zoneStatus(zone, clocks, NOW, products);
       const input = { strata, status, air: { tempC: 20, rh: 0.45 }, method: DEFAULT_METHOD, products, nowMs: NOW };
       const areaCm2 = zones.find((z) => z.id === id)?.areaCm2 ?? 1000;
-      return routeFrom({ input, state, all: SHIPPED_PRODUCTS, clocks, level, areaCm2 });
+      return routeFrom({ input, state, all: SHIPPED_PRODUCTS, clocks, level: 'driver', areaCm2 });
     },
     0.45,
   );
-  return daysNetwork({ jobs: [days], people, places: 1, products, tempC: 20, nowMs: NOW });
+  return daysNetwork({
+    jobs: [days],
+    people,
+    places,
+    products,
+    tempC: 20,
+    nowMs: NOW,
+    ...(fit && { fit }),
+    ...(stands !== undefined && { stands }),
+  });
 }

@@ -1,0 +1,87 @@
+import { answer, expect, openDemo, ownShop, pick, press, test } from './helpers';
+
+test('the plan says what now and why, what fits into two hours, and when all is done with its spread', async ({
+  page,
+}) => {
+  await openDemo(page, '/plan');
+  await expect(answer(page)).toContainText(/All done .* by this plan/, { timeout: 40_000 });
+  await expect(page.getByTestId('plan-sure')).toContainText(/Likely .* nine in ten: .* to /, { timeout: 60_000 });
+  const now = page.getByRole('region', { name: /^(Now|Nobody is at it until)/ });
+  await expect(now.getByRole('link').first()).toBeVisible();
+  await pick(page, '2 h');
+  await expect(page.getByTestId('i-have')).toContainText(/\d+ (min|h)/);
+  await expect(page.getByRole('region', { name: 'What holds the end up' })).toContainText(', then ');
+  await expect(page.getByTestId('what-ifs')).toContainText(/sooner|later|Neither/, { timeout: 60_000 });
+});
+
+test('a piece of work is put on another day by keys, goes back to any day, and a kept plan says what moved', async ({
+  page,
+}) => {
+  await openDemo(page, '/plan');
+  await expect(page.getByTestId('keep-plan')).toBeVisible({ timeout: 40_000 });
+  const days = page.getByRole('region', { name: 'Days' });
+  const other = days.getByRole('button', { name: /^Another day:? ?Guide coat/ }).first();
+  await other.focus();
+  await page.keyboard.press('Enter');
+  const group = days.getByRole('radiogroup', { name: 'On which day' });
+  await group.getByRole('radio').first().focus();
+  await page.keyboard.press('ArrowRight');
+  await press(page, 'More days');
+  await expect(days).toContainText('Put on that day.', { timeout: 40_000 });
+  await press(page, 'Go by this plan');
+  await expect(page.getByTestId('keep-plan')).toContainText('Kept');
+  await expect(page.getByRole('region', { name: 'Beside the plan that you kept' })).toBeVisible({ timeout: 40_000 });
+});
+
+test('in an own shop it asks first when somebody is there; hours that end before they begin are refused; then the days are there', async ({
+  page,
+}) => {
+  await ownShop(page);
+  await page.goto('/plan');
+  await expect(answer(page)).toHaveText('When are you at it?');
+  await page.getByTestId('add-person').click();
+  await page.getByRole('checkbox', { name: 'Mon', exact: true }).click();
+  await page.getByLabel('From').first().fill('17:00');
+  await page.getByLabel('Until').first().fill('08:00');
+  await press(page, 'Put these hours down');
+  await expect(page.getByText('It ends before it begins.').first()).toBeVisible();
+  await pick(page, 'Weekday evenings 18 to 21');
+  await expect(answer(page)).not.toHaveText('When are you at it?', { timeout: 40_000 });
+  await expect(page.getByTestId('people')).toContainText('Mon to Fri 18:00 to 21:00');
+});
+
+test('a date that is over is refused; one that cannot be kept is in danger, by how much; a crew comes on a day', async ({
+  page,
+}) => {
+  await openDemo(page, '/plan');
+  await expect(page.getByTestId('keep-plan')).toBeVisible({ timeout: 40_000 });
+  const agreed = page.getByRole('region', { name: 'Agreed: Coupe, freshened up' });
+  await agreed.getByTestId('add-agreed').click();
+  await agreed.getByLabel('Day').first().fill('2020-01-01');
+  await agreed.getByTestId('save-agreed').click();
+  await expect(agreed).toContainText('That is over already.');
+  const tomorrow = await page.evaluate(() => new Date(Date.now() + 86_400_000).toLocaleDateString('sv'));
+  await agreed.getByLabel('Day').first().fill(tomorrow);
+  await agreed.getByTestId('save-agreed').click();
+  await expect(agreed).toContainText('done by');
+  await expect(page.getByRole('region', { name: 'In danger' })).toContainText(
+    /Coupe, freshened up: .* later than agreed/,
+    { timeout: 60_000 },
+  );
+  await agreed.getByTestId('add-agreed').click();
+  await pick(page, 'Other work');
+  await agreed.getByTestId('save-agreed').click();
+  await expect(agreed).toContainText('What is to be done?');
+});
+
+test('the week goes into a calendar; on the wall it is read from afar', async ({ page }) => {
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await openDemo(page, '/plan');
+  await expect(page.getByTestId('keep-plan')).toBeVisible({ timeout: 40_000 });
+  const [file] = await Promise.all([page.waitForEvent('download'), page.getByTestId('plan-calendar').click()]);
+  expect(file.suggestedFilename()).toBe('plan-of-days.ics');
+  await pick(page, 'By person');
+  await expect(page.getByTestId('week-strips')).toContainText('Ida');
+  await press(page, 'On the wall');
+  await expect(page.getByTestId('wall')).toContainText('Next', { timeout: 40_000 });
+});

@@ -1,0 +1,5 @@
+import { WallScreen } from '@/features/plan/WallScreen';
+
+export default function WallRoute() {
+  return <WallScreen />;
+}
