@@ -17,7 +17,7 @@ const FLOORS = [
   ['trainer'],
   ['rules'],
   ['route'],
-  ['plan', 'session', 'defects', 'assembly', 'schedule'],
+  ['plan', 'session', 'defects', 'assembly', 'schedule', 'record'],
   ['devices', 'formats'],
 ];
 const ROOMS = FLOORS.flat();

@@ -18,6 +18,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/plan': true,
   '/wall': true,
   '/putback': true,
+  '/record': true,
   '/spray': true,
   '/fair': true,
   '/find': true,

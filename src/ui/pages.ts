@@ -75,6 +75,8 @@ export interface Pages {
   '/place': Nothing;
   '/plan': Nothing;
   '/putback': OfJob;
+  /** What is under the paint, for somebody else. */
+  '/record': OfJob & { panel?: string };
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
   '/shelf': Nothing;

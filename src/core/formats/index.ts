@@ -16,3 +16,4 @@ export * from './readText';
 export * from './shift';
 export * from './heightsCsv';
 export * from './table';
+export * from '../record/json';

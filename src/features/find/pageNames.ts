@@ -59,6 +59,12 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     asks: 'What now and next, read from afar?',
     href: () => pageHref('/wall'),
   },
+  '/record': {
+    name: 'Handed over',
+    also: 'record page print owner customer certificate report pdf html label history layers under paint hand over',
+    asks: 'What is under this paint, for whoever gets it?',
+    href: ({ job, panel }) => pageHref('/record', { job, panel }),
+  },
   '/session': {
     name: 'Evening of spraying',
     also: 'spray session evening spraying cups coats flash order tonight booth enough fits',

@@ -252,6 +252,11 @@ function PaintAndAfter({ open, now }: { open: OpenJob; now: number }) {
         ))}
       <Matter title="Masking" says="Tape, paper, and when it comes off" href={pageHref('/masking', { job: job.id })} />
       <Matter
+        title="Handed over"
+        says="What is under this paint, on one page, for whoever gets it"
+        href={pageHref('/record', { job: job.id })}
+      />
+      <Matter
         title="Cost"
         says={`${workMin > 0 ? `${minutesText(workMin)} of work logged` : 'No work time logged'}, about ${wholeMoney(cost, currency)} of material`}
         href={pageHref('/cost', { job: job.id })}
