@@ -450,7 +450,16 @@ test('a seam is drawn along, and has a history of its own; what is half drawn ou
   await pick(page, 'Seam');
   await drag(page, [0.2, 0.3], [0.4, 0.3]);
   await expect(page.getByTestId('drawn-length')).toHaveText(/\d+\smm/);
-  const length = (await page.getByTestId('drawn-length').textContent())!;
+  // On a slow machine what is shown is a moment behind the finger.
+  const shown = () => page.getByTestId('drawn-length').textContent();
+  await expect
+    .poll(async () => {
+      const before = await shown();
+      await page.waitForTimeout(200);
+      return before === (await shown());
+    })
+    .toBe(true);
+  const length = (await shown())!;
   await pick(page, 'Look');
   await expect(page.getByTestId('drawn-length')).toHaveCount(0);
   await pick(page, 'Seam');

@@ -12,6 +12,8 @@ export const ROUTES = [
   '/evening/bread-van/evening-tonight',
   '/evening/coupe/evening-boot',
   '/plan',
+  '/record?job=bread-van',
+  '/ask',
   '/wall',
   '/masking?job=bread-van&panel=nose',
   '/gun',

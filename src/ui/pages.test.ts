@@ -6,6 +6,7 @@ import { pageHref, type Pages } from './pages';
 const PAGES: { [P in keyof Pages]: true } = {
   '/': true,
   '/air': true,
+  '/ask': true,
   '/bags': true,
   '/batches': true,
   '/blast': true,

@@ -11,6 +11,8 @@ interface OfJob {
 export interface Pages {
   '/': Nothing;
   '/air': Nothing;
+  /** Questions to the whole log. */
+  '/ask': Nothing;
   '/bags': OfJob;
   '/batches': Nothing & { batch?: string };
   '/blast': OfJob;

@@ -14,7 +14,18 @@ import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from
 type Listed = Gone['was'];
 
 /** The lists of a job: members have ids, and each field of a member is a part. */
-const LISTS = ['panels', 'zones', 'decisions', 'bags', 'links', 'staging', 'evenings', 'agreed', 'kept', 'finalChecks'] as const;
+const LISTS = [
+  'panels',
+  'zones',
+  'decisions',
+  'bags',
+  'links',
+  'staging',
+  'evenings',
+  'agreed',
+  'kept',
+  'finalChecks',
+] as const;
 type List = (typeof LISTS)[number];
 interface Lists {
   panels: Panel;

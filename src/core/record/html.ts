@@ -77,7 +77,7 @@ function drawingSvg(job: Job, p: PanelRecord): string {
     const o = z.outline ?? [];
     const cx = o.reduce((s, q) => s + q.x, 0) / Math.max(1, o.length) - x0;
     const cy = o.reduce((s, q) => s + q.y, 0) / Math.max(1, o.length) - y0;
-    return `<polygon points="${points(o)}" fill="none" stroke="#333" stroke-width="${line / 2}" stroke-dasharray="${line * 2}"/><text x="${cx.toFixed(0)}" y="${cy.toFixed(0)}" font-size="${(line * 7).toFixed(0)}" text-anchor="middle">${e(z.name)}</text>`;
+    return `<polygon points="${points(o)}" fill="none" stroke="#333" stroke-width="${line / 2}" stroke-dasharray="${line * 2}"/><text x="${cx.toFixed(0)}" y="${cy.toFixed(0)}" font-size="${(line * 11).toFixed(0)}" text-anchor="middle">${e(z.name)}</text>`;
   });
   return `<svg class="drawing" viewBox="${-line} ${-line} ${w + 2 * line} ${h + 2 * line}" role="img" aria-label="Drawing of ${e(p.name)}"><polygon points="${points(map.outline)}" fill="#f7f7f5" stroke="#111" stroke-width="${line}"/>${names.join('')}</svg>`;
 }
@@ -92,7 +92,11 @@ function layerRows(z: ZoneRecord, audience: Audience, w: Words): string {
       l.air === undefined ? '' : `${formatQuantity('temp', l.air.tempC, w.units)}, ${Math.round(l.air.rh * 100)} %`,
     ].filter(Boolean);
     const when =
-      l.basis === 'found' ? '' : l.firstMs === l.lastMs ? w.day(l.lastMs) : `${w.day(l.firstMs)} to ${w.day(l.lastMs)}`;
+      l.basis === 'found'
+        ? ''
+        : w.day(l.firstMs) === w.day(l.lastMs)
+          ? w.day(l.lastMs)
+          : `${w.day(l.firstMs)} to ${w.day(l.lastMs)}`;
     const depth = audience === 'sander' ? `<td>${film(l.depthUm, w)}</td>` : '';
     return `<tr>${depth}<td>${what}${l.coats > 1 ? `, ${l.coats} coats` : ''}${more.length > 0 ? `<br><small>${more.join('; ')}</small>` : ''}</td><td>${film(l.filmUm, w)}<br><small>${BASIS[l.basis]}</small></td><td>${when}</td></tr>`;
   });
@@ -108,7 +112,7 @@ function layerRows(z: ZoneRecord, audience: Audience, w: Words): string {
   return `<table><thead>${head}</thead><tbody>${rows.join('')}${base}</tbody></table>`;
 }
 
-function zoneLines(z: ZoneRecord, audience: Audience, w: Words): string[] {
+function zoneLines(z: ZoneRecord, audience: Audience, madeMs: number, w: Words): string[] {
   const lines: string[] = [];
   if (z.measured) lines.push(`Gauge, ${w.day(z.measured.atMs)}: ${film(z.measured.totalUm, w)} over all.`);
   for (const r of z.repairs)
@@ -139,13 +143,15 @@ function zoneLines(z: ZoneRecord, audience: Audience, w: Words): string[] {
       lines.push(`May be coated without sanding until ${w.day(z.coatUntilMs)}, by estimate; the data sheet decides.`);
   }
   if (z.hardMs !== undefined && audience !== 'sander')
-    lines.push(`Hard all through about ${w.day(z.hardMs)}, by estimate.`);
+    lines.push(
+      z.hardMs <= madeMs ? 'Hard all through, by estimate.' : `Hard all through about ${w.day(z.hardMs)}, by estimate.`,
+    );
   return lines;
 }
 
-function panelHtml(job: Job, p: PanelRecord, audience: Audience, w: Words): string {
+function panelHtml(job: Job, p: PanelRecord, audience: Audience, madeMs: number, w: Words): string {
   const zones = p.zones.map((z) => {
-    const lines = zoneLines(z, audience, w);
+    const lines = zoneLines(z, audience, madeMs, w);
     const name =
       p.zones.length > 1 || z.name !== 'Whole'
         ? `<h3>${e(z.name)}, ${drawnAreaText(z.areaCm2, w.units)}</h3>`
@@ -183,7 +189,7 @@ export function recordHtml(r: JobRecord, job: Job, paper: Paper, w: Words): stri
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${e(`${r.job.name}: ${TITLES[r.audience]}`)}</title><style>@page{size:${paper === 'a4' ? 'A4' : 'letter'};margin:14mm}${STYLE}</style></head>
 <body><header><h1>${e(TITLES[r.audience])}</h1><p><strong>${e(r.job.name)}</strong>${r.job.about ? `. ${e(r.job.about)}` : ''}</p>${r.job.colour ? `<p>Colour: ${e(r.job.colour.name)}.</p>` : ''}<p>${e(r.shop)}, ${w.day(r.madeMs)}.</p>${care}${dust}</header>
-<main>${r.panels.map((p) => panelHtml(job, p, r.audience, w)).join('')}${due}</main>
+<main>${r.panels.map((p) => panelHtml(job, p, r.audience, r.madeMs, w)).join('')}${due}</main>
 <footer><p>Thickness is dry film. Measured: a gauge said so. Estimated: worked out from what was laid and what was sanded away. Times of curing are estimates from the air; the product’s data sheet decides.</p></footer>
 </body></html>
 `;

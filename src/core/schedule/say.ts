@@ -37,7 +37,7 @@ export function workPlace(job: Job | undefined, w: PlannedWork, most = 2): strin
   const [only] = zones;
   if (names.length === 1 && zones.length === 1 && only) {
     const all = job?.zones.filter((z) => z.panelId === only.panelId).length ?? 1;
-    return all > 1 ? `${names[0]}, ${lowerFirst(only.name)}` : (names[0] ?? '');
+    return all > 1 ? `${names[0]}, ${String(lowerFirst(only.name))}` : (names[0] ?? '');
   }
   const more = names.length - most;
   return more > 0 ? `${names.slice(0, most).join(', ')} and ${more} more` : names.join(' and ');
@@ -55,7 +55,7 @@ export interface SayHow {
 export function causeWords(c: Cause, id: string, d: DaysNetwork, s: Schedule, how: SayHow): string {
   const nameOf = (other: string): string => {
     const w = d.works.get(other);
-    return w ? `${lowerFirst(workName(w))} on ${workPlace(how.jobOf(w.jobId), w)}` : 'what is before it';
+    return w ? `${String(lowerFirst(workName(w)))} on ${workPlace(how.jobOf(w.jobId), w)}` : 'what is before it';
   };
   switch (c.kind) {
     case 'free':

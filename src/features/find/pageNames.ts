@@ -65,6 +65,12 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     asks: 'What is under this paint, for whoever gets it?',
     href: ({ job, panel }) => pageHref('/record', { job, panel }),
   },
+  '/ask': {
+    name: 'Ask the log',
+    also: 'question search history filter who when cold damp grit batch which panels sprayed below',
+    asks: 'Which panels were sprayed below 15 °C, or have P80 under primer?',
+    href: () => pageHref('/ask'),
+  },
   '/session': {
     name: 'Evening of spraying',
     also: 'spray session evening spraying cups coats flash order tonight booth enough fits',

@@ -25,32 +25,40 @@ export function NowPart({ plan, view, now }: { plan: PlanNow; view: PlanView; no
     if (rests) return `It rests for ${waitText(rests.minMin * MINUTE_MS)} after it, while hands do something else.`;
     return causeWords(r.cause, r.work.id, d, s, view.how);
   };
-  const linkOf = (r: PlanRow) => {
-    const [panel] = r.work.panelIds;
-    const { evening } = r.work;
-    return evening
-      ? pageHref('/evening/[jobId]/[eveningId]', { jobId: r.work.jobId, eveningId: evening.id })
-      : panel === undefined
-        ? undefined
-        : pageHref('/panel/[jobId]/[panelId]', { jobId: r.work.jobId, panelId: panel });
-  };
-  const Line = ({ r, why }: { r: PlanRow; why: string }) => {
-    const href = linkOf(r);
-    const inside = <RowWords row={r} view={view} now={now} why={why} />;
-    return href ? <ListRow href={href}>{inside}</ListRow> : <ListRow>{inside}</ListRow>;
-  };
   return (
     <>
       <Section title={current.length > 0 ? 'Now' : `Nobody is at it until ${shortWhen(first.startMs, now)}`}>
         {(current.length > 0 ? current : [first]).map((r) => (
-          <Line key={r.work.id} r={r} why={whyNow(r)} />
+          <Line key={r.work.id} r={r} view={view} now={now} why={whyNow(r)} />
         ))}
       </Section>
       {current.length > 0 && next && (
         <Section title="Next">
-          <Line r={next} why={causeWords(next.cause, next.work.id, plan.days, plan.plan, view.how)} />
+          <Line
+            r={next}
+            view={view}
+            now={now}
+            why={causeWords(next.cause, next.work.id, plan.days, plan.plan, view.how)}
+          />
         </Section>
       )}
     </>
   );
+}
+
+/** Where a piece of work is done in the app. */
+const linkOf = (r: PlanRow) => {
+  const [panel] = r.work.panelIds;
+  const { evening } = r.work;
+  return evening
+    ? pageHref('/evening/[jobId]/[eveningId]', { jobId: r.work.jobId, eveningId: evening.id })
+    : panel === undefined
+      ? undefined
+      : pageHref('/panel/[jobId]/[panelId]', { jobId: r.work.jobId, panelId: panel });
+};
+
+function Line({ r, view, now, why }: { r: PlanRow; view: PlanView; now: number; why: string }) {
+  const href = linkOf(r);
+  const inside = <RowWords row={r} view={view} now={now} why={why} />;
+  return href ? <ListRow href={href}>{inside}</ListRow> : <ListRow>{inside}</ListRow>;
 }

@@ -1,0 +1,5 @@
+import { AskScreen } from '@/features/record/AskScreen';
+
+export default function AskRoute() {
+  return <AskScreen />;
+}
