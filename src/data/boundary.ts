@@ -6,3 +6,5 @@ export const loadDevices = () => import('@/core/devices');
 export const loadAdvice = () => import('@/core/advice');
 /** Plans of days: needed by the pages that show them. */
 export const loadDays = () => import('@/core/schedule');
+/** A record of paint as data: needed once somebody saves one. */
+export const loadRecordFile = () => import('@/core/record/json');

@@ -16,4 +16,3 @@ export * from './readText';
 export * from './shift';
 export * from './heightsCsv';
 export * from './table';
-export * from '../record/json';

@@ -13,17 +13,7 @@ import {
   type Paper,
   type PrivatePart,
 } from '@/core/record';
-import {
-  loadFormats,
-  nowMs,
-  saveText,
-  slug,
-  useJobs,
-  useLibrary,
-  useSettings,
-  useStatuses,
-  type OpenJob,
-} from '@/data';
+import { nowMs, saveText, slug, useJobs, useLibrary, useSettings, useStatuses, type OpenJob } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -124,7 +114,7 @@ function Handed({
     return sheet.print();
   };
   const saveJson = () =>
-    void loadFormats()
+    void loadRecordFile()
       .then(({ writePaintRecord }) => saveText(`${name}.json`, writePaintRecord(made.record), 'application/json'))
       .catch((e: Error) => setProblem(e.message));
   return (

@@ -1,6 +1,6 @@
 import { useRouter } from 'expo-router';
 import { useWindowDimensions, View } from 'react-native';
-import { lazy, memo, Suspense, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useEffect, useMemo, useState } from 'react';
 import { waitText, ZONE_STAGE_NAMES, type Strata } from '@/core';
 import {
   useAfterFirstPaint,
@@ -82,6 +82,18 @@ export function TodayScreen() {
   return <Day jobs={live} failures={failures} now={now} />;
 }
 
+/** The page is all drawn, and has been for so long: what is worked out behind it does not hold it up, ms. */
+const REST_MS = 1500;
+function useAtRest(isDrawn: boolean): boolean {
+  const [atRest, setAtRest] = useState(false);
+  useEffect(() => {
+    if (!isDrawn || atRest) return undefined;
+    const timer = setTimeout(() => setAtRest(true), REST_MS);
+    return () => clearTimeout(timer);
+  }, [isDrawn, atRest]);
+  return atRest;
+}
+
 const Blanked = ({ title, text }: { title: string; text: string }) => (
   <Page>
     <EmptyState title={title} text={text} />
@@ -91,7 +103,6 @@ const Blanked = ({ title, text }: { title: string; text: string }) => (
 function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Error[]; now: number }) {
   const settings = useSettings();
   const wide = useWide();
-  const painted = useAfterFirstPaint();
   const { all } = useLibrary();
   const router = useRouter();
   const lists = useMemo(() => todayLists(jobs, now), [jobs, now]);
@@ -99,7 +110,9 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
   const [most, setMost] = useState(FIRST);
   const order = [lists.closing, lists.running, lists.stuck, lists.ready, lists.away, lists.temporary];
   const lengthOf = (rows: TodayRow[]) => Math.min(most, rows.length);
-  const drawn = useGrowingCount(order.reduce((n, rows) => n + lengthOf(rows), 0));
+  const total = order.reduce((n, rows) => n + lengthOf(rows), 0);
+  const drawn = useGrowingCount(total);
+  const atRest = useAtRest(drawn >= total);
   /** The rows of a list that are drawn by now, and how many there are beyond those that are shown. */
   const listOf = (list: TodayRow[]) => {
     const above = order.slice(0, order.indexOf(list)).reduce((n, rows) => n + lengthOf(rows), 0);
@@ -135,7 +148,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
         left={
           <>
             <RunningClocks jobs={jobs} now={now} />
-            {painted && (settings.people?.length ?? 0) > 0 && (
+            {atRest && (settings.people?.length ?? 0) > 0 && (
               <Suspense fallback={null}>
                 <NowLine now={now} />
               </Suspense>
