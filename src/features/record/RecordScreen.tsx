@@ -13,7 +13,17 @@ import {
   type Paper,
   type PrivatePart,
 } from '@/core/record';
-import { nowMs, saveText, slug, useJobs, useLibrary, useSettings, useStatuses, type OpenJob } from '@/data';
+import {
+  loadRecordFile,
+  nowMs,
+  saveText,
+  slug,
+  useJobs,
+  useLibrary,
+  useSettings,
+  useStatuses,
+  type OpenJob,
+} from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
