@@ -87,6 +87,15 @@ module.exports = {
       { path: '^(src/(core|ui|data|workers)|server|bench)' },
       { path: '^src/features' },
     ),
+    no(
+      'boundary-stays-later',
+      'What data/boundary loads later is imported by name nowhere: the first load would have it. Its rooms may be.',
+      { path: '^src/(app|features|ui|data|workers)', pathNot: '\\.test\\.tsx?$' },
+      {
+        path: '^src/core/(advice|formats/index|devices/index|record/json)\\.ts$',
+        dependencyTypesNot: ['type-only', 'dynamic-import'],
+      },
+    ),
     no('nothing-imports-routes', 'A route is an entry.', { pathNot: '^src/app' }, { path: '^src/app' }),
     no(
       'routes-place-features',

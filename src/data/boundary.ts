@@ -4,7 +4,5 @@ export const loadFormats = () => import('@/core/formats');
 export const loadDevices = () => import('@/core/devices');
 /** Verdicts and plans: needed once a page has shown, and before an entry is written. */
 export const loadAdvice = () => import('@/core/advice');
-/** Plans of days: needed by the pages that show them. */
-export const loadDays = () => import('@/core/schedule');
 /** A record of paint as data: needed once somebody saves one. */
 export const loadRecordFile = () => import('@/core/record/json');

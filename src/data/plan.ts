@@ -2,11 +2,10 @@ import { useQuery } from '@tanstack/react-query';
 import { airAt, HOUR_MS, MINUTE_MS, type Product } from '@/core';
 import type { Route, RouteInput } from '@/core/advice';
 import { USUAL_PACE } from '@/core/labour/hours';
-import type { DaysInput, DaysNetwork, WhatIf } from '@/core/schedule/days';
+import { daysNetwork, jobDays, WHAT_IFS, whatIf, type DaysInput, type DaysNetwork, type WhatIf } from '@/core/schedule';
 import type { Planned } from '@/core/schedule/solve';
 import type { FinishSpread } from '@/core/schedule/spread';
 import { planWorker } from '@/workers/plan';
-import { loadDays } from './boundary';
 import { useClimate } from './climate';
 import { useJobs, useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
@@ -132,7 +131,6 @@ export function usePlan(
     staleTime: Infinity,
     queryFn: async (): Promise<PlanNow> => {
       if (!shop || !room) throw new Error('The shop is not read yet');
-      const { daysNetwork, jobDays } = await loadDays();
       const here = airAt(room.air, now);
       const list = [];
       for (const open of jobs) {
@@ -210,7 +208,6 @@ export function useWhatIfs(made: PlanNow | undefined): ReadonlyMap<WhatIf, numbe
     gcTime: 60_000,
     queryFn: async (): Promise<ReadonlyMap<WhatIf, number>> => {
       if (!made) throw new Error('No plan');
-      const { WHAT_IFS, whatIf } = await loadDays();
       const out = new Map<WhatIf, number>();
       for (const what of WHAT_IFS) {
         const network = whatIf(made.days, what, made.zeroMs);

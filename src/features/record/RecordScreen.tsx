@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
-import { dueRepairs } from '@/core/advice';
+import { dueRepairs } from '@/core/plan/due';
 import { finishOf } from '@/core';
 import {
   AUDIENCES,
