@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query';
 import { airAt, HOUR_MS, MINUTE_MS, type Product } from '@/core';
 import type { Route, RouteInput } from '@/core/advice';
-import { USUAL_PACE } from '@/core/labour/hours';
+import { pooledSpread } from '@/core/labour/hours';
+import { badDayShare } from '@/core/schedule/badDays';
 import { daysNetwork, jobDays, WHAT_IFS, whatIf, type DaysInput, type DaysNetwork, type WhatIf } from '@/core/schedule';
 import type { Planned } from '@/core/schedule/solve';
 import type { FinishSpread } from '@/core/schedule/spread';
@@ -10,19 +11,20 @@ import { useClimate } from './climate';
 import { useJobs, useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
 import { yieldToPage } from './slices';
-import { routeInputOf, useRoom, useWayShop, type Room, type WayShop } from './status';
+import { useRoom, type Room } from './status';
+import { routeInputOf, useWayShop, type WayShop } from './ways';
 
 /** A plan is made anew so often although nothing was logged, ms: clocks go on. */
 const EVERY_MS = 15 * MINUTE_MS;
 /** Single pieces of work take longer or shorter than hands otherwise do by about this, as a factor. */
 const PIECE_SPREAD = 1.35;
-/** A day on which nothing can be sprayed for so long is lost for spraying, h; between these hours. */
-const WORTH_H = 3;
-const DAY_FROM_H = 8;
-const DAY_TO_H = 20;
+
+let plansMade = 0;
 
 /** What is planned, and what it rests on. */
 export interface PlanNow {
+  /** Of this plan among those that this page made: what is worked out from it is asked for by it. */
+  no: number;
   days: DaysNetwork;
   plan: Planned;
   /** The plan's zero, ms. */
@@ -32,24 +34,26 @@ export interface PlanNow {
   badDays: number | undefined;
 }
 
-const ways = new WeakMap<object, { of: WayShop; at: number; route: Route | undefined; closesMs: number | undefined }>();
+interface Way {
+  route: Route | undefined;
+  closesMs: number | undefined;
+}
+const ways = new WeakMap<object, { from: readonly unknown[]; way: Way }>();
 /** The way of a zone; what stands as it stood is not worked out anew within a quarter of an hour. */
-function wayOf(
-  shop: WayShop,
-  open: OpenJob,
-  zoneId: string,
-  at: number,
-): { route: Route | undefined; closesMs: number | undefined } | undefined {
-  const zone = open.state.zones.get(zoneId);
-  if (!zone) return undefined;
-  const had = ways.get(zone);
-  if (had && had.of.air === shop.air && had.of.settings === shop.settings && had.at === at) return had;
+function wayOf(shop: WayShop, open: OpenJob, zoneId: string, at: number): Way | undefined {
+  const stack = open.state.zones.get(zoneId);
+  const zone = open.job.zones.find((z) => z.id === zoneId);
+  if (!stack || !zone) return undefined;
+  const panel = open.job.panels.find((p) => p.id === zone.panelId);
+  const { finish, level, colour } = open.job;
+  const from = [shop.air, shop.settings, shop.all, shop.paces, at, zone, panel, finish, level, colour];
+  const had = ways.get(stack);
+  if (had?.from.every((x, i) => x === from[i])) return had.way;
   const input = routeInputOf(shop, open, zoneId, at);
   // When the air lets one spray is said once, by the plan's own calendar of air: the way counts clocks alone.
-  const route = input && shop.advice.routeFrom(inGoodAir(input));
-  const made = { of: shop, at, route, closesMs: input?.input.status?.closesMs };
-  ways.set(zone, made);
-  return made;
+  const way = { route: input && shop.advice.routeFrom(inGoodAir(input)), closesMs: input?.input.status?.closesMs };
+  ways.set(stack, { from, way });
+  return way;
 }
 
 /** The same question as if the air were always good: what is left of the waits is clocks. */
@@ -76,27 +80,6 @@ function airAhead(shop: WayShop, room: Room, at: number): DaysInput['fit'] {
     spans.set(product.id, made);
     return made;
   };
-}
-
-/** The share of the forecast's days on which a product cannot be sprayed for long enough, leaning on one day of each. */
-function badDaysOf(fit: DaysInput['fit'], product: Product | undefined, at: number): number | undefined {
-  if (!fit || !product) return undefined;
-  const { spans, untilMs } = fit(product);
-  let [days, bad] = [0, 0];
-  const day = new Date(at);
-  for (let d = 0; ; d++) {
-    const from = new Date(day.getFullYear(), day.getMonth(), day.getDate() + d, DAY_FROM_H).getTime();
-    const to = new Date(day.getFullYear(), day.getMonth(), day.getDate() + d, DAY_TO_H).getTime();
-    if (to > untilMs) break;
-    if (from < at) continue;
-    days++;
-    const fits = spans.reduce(
-      (ms, s) => (s.unfit ? ms : ms + Math.max(0, Math.min(to, s.toMs) - Math.max(from, s.fromMs))),
-      0,
-    );
-    if (fits < WORTH_H * HOUR_MS) bad++;
-  }
-  return (bad + 0.5) / (days + 2);
 }
 
 /** The plan of days of the whole shop, made anew when something is logged or said; undefined while it is being worked out or nobody has said when they are there. */
@@ -162,12 +145,15 @@ export function usePlan(
       });
       const plan = await planWorker().plan(days.network, days.kept);
       const sprayed = [...days.works.values()].find((w) => w.block?.product !== undefined)?.block?.product;
+      const product = sprayed === undefined ? undefined : lookup(sprayed);
+      const known = product && fit?.(product);
       return {
+        no: ++plansMade,
         days,
         plan,
         zeroMs: at,
         knownMs: climate?.forecast?.points.at(-1)?.atMs,
-        badDays: badDaysOf(fit, sprayed === undefined ? undefined : lookup(sprayed), at),
+        badDays: known && badDayShare(known.spans, at, known.untilMs),
       };
     },
   });
@@ -177,24 +163,20 @@ export function usePlan(
 /** When all is done, with its spread; undefined while it is drawn. */
 export function useFinishSpread(made: PlanNow | undefined): FinishSpread | undefined {
   const shop = useWayShop();
-  const paces = Object.values(shop?.paces ?? {});
   return useQuery({
-    queryKey: ['days sure', made?.zeroMs, made?.plan.doneMin, made?.plan.starts.size],
+    queryKey: ['days sure', made?.no],
     enabled: made !== undefined && shop !== undefined,
     gcTime: 60_000,
     queryFn: (): Promise<FinishSpread> => {
       if (!made) throw new Error('No plan');
-      const entries = paces.reduce((n, p) => n + p.entries, 0);
-      const paceSpread =
-        entries === 0
-          ? USUAL_PACE.spread
-          : Math.exp(paces.reduce((s, p) => s + p.entries * Math.log(p.spread), 0) / entries);
       return planWorker().spread(made.days.network, made.plan, {
-        paceSpread,
+        paceSpread: pooledSpread(shop?.paces ?? {}).spread,
         pieceSpread: PIECE_SPREAD,
         ...(made.badDays !== undefined && { badDays: made.badDays }),
         knownMin: made.knownMs === undefined ? 0 : (made.knownMs - made.zeroMs) / MINUTE_MS,
-        kinds: new Map([...made.days.works].flatMap(([id, w]) => (w.block ? [[id, w.block.kinds] as const] : []))),
+        kinds: new Map(
+          [...made.days.works].flatMap(([id, w]) => (w.block ? [[id, w.block.steps.map((x) => x.kind)] as const] : [])),
+        ),
       });
     },
   }).data;
@@ -203,7 +185,7 @@ export function useFinishSpread(made: PlanNow | undefined): FinishSpread | undef
 /** What would bring the end nearer, by how much, min; undefined while it is being worked out. */
 export function useWhatIfs(made: PlanNow | undefined): ReadonlyMap<WhatIf, number> | undefined {
   return useQuery({
-    queryKey: ['days if', made?.zeroMs, made?.plan.doneMin, made?.plan.starts.size],
+    queryKey: ['days if', made?.no],
     enabled: made !== undefined,
     gcTime: 60_000,
     queryFn: async (): Promise<ReadonlyMap<WhatIf, number>> => {

@@ -2,12 +2,13 @@ import { useMemo } from 'react';
 import { zonesOf, type LogEvent, type Panel } from '@/core';
 import type { ComparedRecipe, Route } from '@/core/advice';
 import type { WayTaken } from '@/core/plan';
+import { pooledSpread } from '@/core/labour/hours';
 import { layersAsFound } from '@/core/log/asFound';
 import { useAdvice } from './jobs';
 import { withEvents, withJob, type OpenJob } from './openJob';
 import { useOwnPaces } from './pace';
 import { useSettings } from './shop';
-import { useRecipes, useRoutes } from './status';
+import { useRecipes, useRoutes } from './ways';
 
 /** What repairing a panel takes, and what a new one would. */
 export interface WayCosts {
@@ -23,9 +24,6 @@ export interface WayCosts {
   /** It does not get to its finish from here: only what is known until there is counted. */
   isOpenEnded: boolean;
 }
-
-/** Hands differ so much from what is usual, as a factor: where nobody logged any time. */
-const UNKNOWN_SPREAD = 1.42;
 
 /** A job in which the panel is a new part: its zones as they come from the maker. */
 function withNewPart(open: OpenJob, panel: Panel, now: number): { open: OpenJob; zoneIds: string[] } {
@@ -62,8 +60,7 @@ export function useWayCosts(
 ): WayCosts | undefined {
   const advice = useAdvice(wanted);
   const settings = useSettings();
-  const ownPaces = useOwnPaces();
-  const paces = useMemo(() => Object.values(ownPaces), [ownPaces]);
+  const paces = useOwnPaces();
   const made = useMemo(
     () => (wanted && open && panel ? withNewPart(open, panel, now) : undefined),
     [wanted, open, panel, now],
@@ -87,15 +84,12 @@ export function useWayCosts(
       waitMin: list.reduce((m, r) => Math.max(m, r.waitMin), 0),
       material: list.reduce((s, r) => s + advice.routeMoney(r, 0), 0),
     });
-    const entries = paces.reduce((n, p) => n + p.entries, 0);
+    const { spread, entries } = pooledSpread(paces);
     return {
       repair: taken(repair),
       replace: taken(replace),
       recipes: recipesOf(),
-      paceSpread:
-        entries === 0
-          ? UNKNOWN_SPREAD
-          : Math.exp(paces.reduce((s, p) => s + p.entries * Math.log(p.spread), 0) / entries),
+      paceSpread: spread,
       paceEntries: entries,
       steps: {
         repair: repair.reduce((n, r) => n + r.steps.length, 0),

@@ -91,6 +91,14 @@ export type SizeClass = keyof typeof SIZE_CLASSES;
 export const sizeClass = (areaCm2: number): SizeClass =>
   keysOf(SIZE_CLASSES).find((s) => areaCm2 <= SIZE_CLASSES[s].mostCm2) ?? 'large';
 
+/** How unsure a shop's pace is over all acts, as a factor, weighed by what was clocked; and on how many entries that rests: on none it is the usual one. */
+export function pooledSpread(paces: OwnPaces): { spread: number; entries: number } {
+  const acts = Object.values(paces);
+  const entries = acts.reduce((n, p) => n + p.entries, 0);
+  if (entries === 0) return { spread: USUAL_PACE.spread, entries };
+  return { spread: Math.exp(acts.reduce((s, p) => s + p.entries * Math.log(p.spread), 0) / entries), entries };
+}
+
 /** What kind of piece an act is done on. */
 export type PieceClass = `${ShapeClass}/${SizeClass}`;
 /** The kind of a piece; a part of which nobody said more is flat or nearly. */

@@ -67,17 +67,24 @@ export interface ZoneWork {
   eveningId?: string;
 }
 
+/** A step of work in one go. */
+export interface BlockStep {
+  kind: StepKind;
+  label: string;
+  /** Id of its product, where it has one. */
+  product?: string;
+}
+
 /** Work in one go: steps of one or more zones, done one after the other. */
 export interface Block {
   id: string;
-  /** What it is, apart from when and by whom: stays as long as its first step is to come. */
+  /** What it is, apart from when and by whom: the key of what it is about, and which time that is, counted from the end. */
   work: string;
   jobId: string;
   panelIds: readonly string[];
   zoneIds: readonly string[];
   place: WorkPlace;
-  kinds: readonly StepKind[];
-  labels: readonly string[];
+  steps: readonly BlockStep[];
   /** Work and short waits of it, min. */
   minutes: number;
   pauses: boolean;
@@ -131,8 +138,27 @@ function windowOf(
   return undefined;
 }
 
-/** What a step is to a plan: the same for zones that are worked on together. */
-const nameOf = (s: RouteStep): string => `${s.step.kind}|${s.label}|${productOf(s)?.id ?? ''}`;
+/** What goes with another step and is not what the work is about. */
+const ASIDE: readonly StepKind[] = ['clean', 'guide', 'mask'];
+
+/** What a step is to a plan, by ids and figures: the same for zones that are worked on together, and tomorrow still. */
+function keyOf(s: RouteStep): string {
+  const { step } = s;
+  const more = [
+    productOf(s)?.id,
+    'grit' in step ? step.grit : undefined,
+    'treatment' in step ? step.treatment : undefined,
+    'method' in step ? step.method : undefined,
+    'on' in step && step.on ? 'spots' : undefined,
+  ];
+  return [step.kind, ...more.map((x) => x ?? '')].join('|');
+}
+
+/** What kind of act a piece of work is about, and with which product, from its key; see {@link Block}. */
+export function workAbout(work: string): { kind: string; productId?: string } {
+  const [kind = '', productId = ''] = work.split('|');
+  return { kind, ...(productId !== '' && { productId }) };
+}
 
 /**
  * The ways of zones as work in one go each: steps of one place without a rest between them, and zones of a job that have the same way to go are gone over
@@ -151,7 +177,14 @@ export function blocksOf(
     if (z.steps.length === 0) continue;
     const waits = z.steps.map((_, k) => Math.round(waitBefore(z.steps, k, nowMs) / 60));
     const theirs = visits.flatMap((v) => (isOn(v, z) ? [v.id] : []));
-    const key = JSON.stringify([z.jobId, z.steps.map(nameOf), waits, theirs, z.eveningId, z.stuck]);
+    const key = JSON.stringify([
+      z.jobId,
+      z.steps.map((x) => `${keyOf(x)} ${x.label}`),
+      waits,
+      theirs,
+      z.eveningId,
+      z.stuck,
+    ]);
     groups.set(key, [...(groups.get(key) ?? []), z]);
   }
   return [...groups.values()].flatMap((zones) => loads(zones)).map((zones) => chainOf(zones, visits, tempC, nowMs));
@@ -205,6 +238,7 @@ function chainOf(zones: readonly ZoneWork[], visits: readonly Agreed[], tempC: n
     const last = blocks[blocks.length - 1];
     const minutes = minutesOf(k);
     const product = productOf(s);
+    const blockStep = { kind: s.step.kind, label: s.label, ...(product && { product: product.id }) };
     const isSameGo =
       last &&
       last.place === place &&
@@ -213,8 +247,7 @@ function chainOf(zones: readonly ZoneWork[], visits: readonly Agreed[], tempC: n
       (place !== 'spray' || last.minutes + waitMin + minutes <= ONE_GO_MIN);
     const window = windowOf(steps, k, tempC, first.rustsMin);
     if (isSameGo) {
-      last.kinds = [...last.kinds, s.step.kind];
-      last.labels = [...last.labels, s.label];
+      last.steps = [...last.steps, blockStep];
       last.minutes += waitMin + minutes;
       last.at.push(k);
       if (place === 'spray' && product) {
@@ -227,13 +260,12 @@ function chainOf(zones: readonly ZoneWork[], visits: readonly Agreed[], tempC: n
     const waitsFor = before && productOf(before)?.id;
     blocks.push({
       id: '',
-      work: nameOf(s),
+      work: '',
       jobId: first.jobId,
       panelIds: [...new Set(zones.map((z) => z.panelId))],
       zoneIds: zones.map((z) => z.zoneId),
       place,
-      kinds: [s.step.kind],
-      labels: [s.label],
+      steps: [blockStep],
       minutes,
       pauses: PAUSES[place],
       waitMin,
@@ -261,9 +293,12 @@ function chainOf(zones: readonly ZoneWork[], visits: readonly Agreed[], tempC: n
   const seen = new Map<string, number>();
   const zonesKey = hashText([...new Set(zones.map((z) => z.zoneId))].sort().join());
   for (const b of [...blocks].reverse()) {
-    const n = (seen.get(b.work) ?? 0) + 1;
-    seen.set(b.work, n);
-    b.work = `${b.work}#${n}`;
+    const mine = b.at.flatMap((k) => steps[k] ?? []);
+    const main = mine.find((x) => !ASIDE.includes(x.step.kind)) ?? mine[0];
+    const key = main ? keyOf(main) : '';
+    const n = (seen.get(key) ?? 0) + 1;
+    seen.set(key, n);
+    b.work = `${key}#${n}`;
     b.id = `${b.jobId}/${zonesKey}/${b.work}`;
   }
   return blocks.map(({ at: _, ...b }) => b);

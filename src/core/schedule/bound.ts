@@ -27,7 +27,10 @@ interface Crowd {
 
 function crowds(p: Prepared): Crowd[] {
   const { resources, activities } = p.network;
-  const sets = new Map<string, readonly number[]>(resources.map((_, k) => [String(k), [k]]));
+  const sets = new Map<string, readonly number[]>(
+    // Of what there is enough for all nothing is too little.
+    resources.flatMap((r, k) => (r.capacity === undefined ? [] : [[String(k), [k]] as const])),
+  );
   for (const modes of p.modes) {
     const set = modes.flatMap((m) => {
       const k = resources.findIndex((r) => r.id === m.by);

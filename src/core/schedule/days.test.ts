@@ -1,16 +1,19 @@
 /** @jest-environment node */
 import fc from 'fast-check';
+import { foldLog, lookupIn, SHIPPED_PRODUCTS } from '..';
 import { seeded } from '../fair/truth';
 import type { Agreed, Person } from '../log/days';
 import { DAY_MS, HOUR_MS } from '../units/time';
 import { PEOPLE, NOW, restoration } from './days.testing';
 import { causeOf, decidingChain } from './reasons';
-import { dayEnd, fitsInto, planDays, workName } from './say';
+import { dayEnd, planDays, putOnDay } from './planDays';
+import { workName } from './say';
 import { drawNetwork, finishSpread } from './spread';
 import { layOut } from './layOut';
 import { planNetwork } from './solve';
 import { prepare } from './times';
-import { hoursOf, whatIf, WHAT_IFS, type DaysNetwork } from '.';
+import { badDayShare } from './badDays';
+import { fitsInto, howPlansWent, hoursOf, tookOf, whatIf, WHAT_IFS, type DaysNetwork } from '.';
 
 const alone: Person[] = [PEOPLE[0]!];
 const plan = (d: DaysNetwork) => planNetwork(d.network, d.kept);
@@ -89,7 +92,8 @@ describe('a plan of days from the ways of a job', () => {
     const d = restoration(8);
     const s = plan(d);
     for (const [id, by] of s.by)
-      if (by === 'person/b') expect(d.works.get(id)!.block!.kinds).not.toEqual(expect.arrayContaining(['coat']));
+      if (by === 'person/b')
+        expect(d.works.get(id)!.block!.steps.map((x) => x.kind)).not.toEqual(expect.arrayContaining(['coat']));
     expect([...s.by.values()]).toContain('person/b');
   });
   it('nobody who sprays: what is to be sprayed is named as without a time, and the rest is planned', () => {
@@ -145,6 +149,54 @@ describe('a plan of days from the ways of a job', () => {
     for (const [k, x] of back.works)
       if (x.panelIds.includes('p0')) expect(t.starts.get(k)!).toBeGreaterThanOrEqual(5 * 1440);
   });
+  it('put on a day, on another one, and on any again: one agreement at most, and only of that work', () => {
+    const b = { work: 'sand|||#1', zoneIds: ['z0', 'z1'], panelIds: ['p0'] };
+    const day = new Date(2030, 2, 31).getTime();
+    const other = putOnDay([], { ...b, work: 'polish|||#1' }, { dayMs: day }, 'o');
+    const once = putOnDay(other, b, { dayMs: day }, 'a');
+    expect(once.map((a) => a.id)).toEqual(['o', 'a']);
+    expect(once[1]!.untilMs).toBe(new Date(2030, 3, 1).getTime());
+    const again = putOnDay(once, { ...b, zoneIds: ['z1'] }, { dayMs: day, fromMs: day + HOUR_MS }, 'b');
+    expect(again.map((a) => [a.id, a.atMs - day])).toEqual([
+      ['o', 0],
+      ['b', HOUR_MS],
+    ]);
+    expect(putOnDay(again, b, undefined, 'c')).toEqual(other);
+  });
+  it('who sprays in an evening is at nothing else then, and nothing else is sprayed there', () => {
+    const from = NOW + DAY_MS + 2 * HOUR_MS;
+    const until = from + 4 * HOUR_MS;
+    const evening = {
+      id: 'e',
+      fromMs: from,
+      untilMs: until,
+      zoneIds: ['z5'],
+      stands: 0,
+      turning: 0,
+      helper: false,
+      ready: [],
+    };
+    const d = restoration(8, PEOPLE, { evenings: [evening] });
+    const s = plan(d);
+    const [a, b] = [s.starts.get('evening/e')!, s.ends.get('evening/e')!];
+    expect([a, b]).toEqual([26 * 60, 30 * 60]);
+    for (const [id, w] of d.works) {
+      const [f, t] = [s.starts.get(id)!, s.ends.get(id)!];
+      if (id === 'evening/e' || f >= b || t <= a) continue;
+      expect(w.block?.place).not.toBe('spray');
+      // What may be left is left over it, and not begun in it.
+      if (s.by.get(id) === 'person/a') expect([f < a, at(id, d).pauses]).toEqual([true, true]);
+    }
+  });
+  it('two links that contradict each other hold nothing up', () => {
+    const act = (panelId: string) => ({ panelId, kind: 'coated' as const });
+    const links = [
+      { id: '1', kind: 'before' as const, first: act('p0'), then: act('p2'), why: '' },
+      { id: '2', kind: 'before' as const, first: act('p2'), then: act('p0'), why: '' },
+    ];
+    const d = restoration(3, PEOPLE, { links });
+    expect(plan(d).breaches).toEqual([]);
+  });
   it('a plan that was kept is gone by: nothing of it moves while nothing has happened', () => {
     const d = restoration(10);
     const s = plan(d);
@@ -197,12 +249,73 @@ describe('a plan of days from the ways of a job', () => {
   });
 });
 
+describe('days on which nothing can be sprayed', () => {
+  const monday = new Date(2030, 4, 6).getTime();
+  const end = new Date(2030, 4, 10).getTime();
+  it('by hand: of four days one is damp but for two hours: half a day more over two days more', () => {
+    const damp = { fromMs: monday + DAY_MS, toMs: monday + 2 * DAY_MS - 6 * HOUR_MS, unfit: 'damp' as const };
+    const spans = [
+      { fromMs: monday, toMs: damp.fromMs },
+      damp,
+      // From six in the evening on: two hours up to eight.
+      { fromMs: damp.toMs, toMs: end },
+    ];
+    expect(badDayShare(spans, monday, end)).toBeCloseTo(1.5 / 6, 9);
+  });
+  it('no whole day ahead: a quarter, for want of anything better', () => {
+    expect(badDayShare([], monday, monday + HOUR_MS)).toBeCloseTo(0.25, 9);
+  });
+});
+
+describe('what was planned, and how it went', () => {
+  const kept = (id: string, work: string, startMs: number) => ({
+    id,
+    work,
+    zoneIds: ['z'],
+    startMs,
+    minutes: 60,
+    keptMs: NOW,
+  });
+  const log = [1, 2, 3, 4].map((n) => ({
+    id: `s${n}`,
+    kind: 'sanded' as const,
+    grit: 180,
+    tool: 'block' as const,
+    wet: false,
+    removedUm: 0,
+    atMs: NOW + n * DAY_MS,
+    writtenMs: NOW + n * DAY_MS,
+    zoneIds: ['z'],
+    workMin: 60,
+  }));
+  const found = {
+    id: 'f',
+    kind: 'found' as const,
+    atMs: NOW - DAY_MS,
+    writtenMs: NOW - DAY_MS,
+    zoneIds: ['z'],
+    substrate: 'steel' as const,
+    thicknessUm: 900,
+    layers: [],
+  };
+  const state = foldLog([found, ...log], lookupIn(SHIPPED_PRODUCTS));
+  it('work is found by its act, and begun so long before its entry as it took', () => {
+    const took = tookOf(
+      { kept: [kept('a', 'sand||180|||#1', NOW + DAY_MS - 3 * HOUR_MS), kept('b', 'coat|x||||#1', NOW)] } as never,
+      state,
+    );
+    expect(took.map((t) => [t.kept.id, t.event.id, t.atMs])).toEqual([['a', 's1', NOW + DAY_MS - HOUR_MS]]);
+    expect(howPlansWent(took)).toBeUndefined();
+    expect(howPlansWent([...took, ...took, ...took, ...took])).toEqual({ count: 4, lateH: 2 });
+  });
+});
+
 describe('when it is done, with its spread', () => {
   const unsure = { paceSpread: 1.3, pieceSpread: 1.35, badDays: 0.2, knownMin: 3 * 1440 };
   it('nine in ten of restorations that were drawn by another hand end within its band', () => {
     const d = restoration(10);
     const s = plan(d);
-    const kindsOf = (id: string) => d.works.get(id)?.block?.kinds ?? [];
+    const kindsOf = (id: string) => d.works.get(id)?.block?.steps.map((x) => x.kind) ?? [];
     const band = finishSpread(d.network, s, { ...unsure, kindsOf }, 500);
     expect(band.earlyMin).toBeLessThan(band.likelyMin);
     expect(band.likelyMin).toBeLessThan(band.lateMin);

@@ -1,13 +1,13 @@
 import { addDays } from 'date-fns/addDays';
 import { startOfDay } from 'date-fns/startOfDay';
 import type { HoursOn, Person } from '../log/days';
-import { MINUTE_MS } from '../units/time';
+import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { Calendar } from './network';
 
 type Span = readonly [number, number];
 
 /** Spans put together where they touch, in their order. */
-function joined(spans: readonly Span[]): Span[] {
+export function joined(spans: readonly Span[]): Span[] {
   const out: [number, number][] = [];
   for (const [from, to] of [...spans].sort((a, b) => a[0] - b[0])) {
     const last = out[out.length - 1];
@@ -57,5 +57,5 @@ export const minutesOf = (spans: readonly Span[], nowMs: number): Calendar =>
 /** What is wrong with hours, in words; undefined: nothing. */
 export function hoursProblem({ fromMs, untilMs }: HoursOn): string | undefined {
   if (untilMs <= fromMs) return 'It ends before it begins.';
-  return untilMs - fromMs > 24 * 60 * MINUTE_MS ? 'More than a day in one go.' : undefined;
+  return untilMs - fromMs > DAY_MS ? 'More than a day in one go.' : undefined;
 }

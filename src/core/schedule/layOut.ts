@@ -189,7 +189,6 @@ function layOutOnce(
       const b = activities[first];
       const ended = end[first] ?? NaN;
       if (!b || !(ended + maxMin < s - 1e-9)) continue;
-      // In a plan that people go by nothing is begun later for it without a word.
       const key = `${first}>${i}`;
       const way = p.modes[first]?.[mode[first] ?? 0];
       const latest = startToEndAt(b, way?.open, Math.max(from[first] ?? 0, start[first] ?? 0), s - maxMin);
@@ -224,7 +223,7 @@ function weighed(p: Prepared, l: Unweighed, kept: KeptPlan | undefined): LaidOut
   }
   let cost = doneMin + (MEAN_SHARE * sum) / Math.max(1, p.n);
   for (const b of l.breaches) cost += WEIGHTS[b.kind] * (1 + b.byMin / 1e4) + (b.kind === 'due' ? 10 * b.byMin : 0);
-  if (kept) for (const i of movedIn(p, l.start, kept)) cost += i >= 0 ? kept.costMin : 0;
+  if (kept) cost += kept.costMin * movedIn(p, l.start, kept).length;
   return { ...l, cost, doneMin };
 }
 

@@ -36,7 +36,8 @@ export interface Lag {
 /** People, a booth, stands, a lamp: how many there are, and when. */
 export interface Resource {
   id: string;
-  capacity: number;
+  /** Absent: as much as is wanted; only when it is open matters. */
+  capacity?: number;
   /** Absent: always. */
   open?: Calendar;
 }

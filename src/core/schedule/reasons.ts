@@ -1,5 +1,5 @@
 import type { Network, Schedule } from './network';
-import { nextFit, prepare, soonestOf, type Prepared } from './times';
+import { nextFit, prepare, type Prepared } from './times';
 
 /** What a piece of work begins after: why not sooner. */
 export type Cause =
@@ -45,12 +45,12 @@ export function causeOf(network: Network, s: Schedule, id: string, p: Prepared =
   if (a.fromMin !== undefined) reasons.push({ atMin: a.fromMin, cause: { kind: 'from' } });
   for (const { resource } of mode?.uses ?? []) {
     const r = network.resources[resource];
-    if (!r) continue;
+    if (r?.capacity === undefined) continue;
     for (const [k, b] of network.activities.entries()) {
       const ended = s.ends.get(b.id);
       if (b.id === id || ended === undefined || ended > start + SAME_MIN) continue;
       const its = (p.modes[k] ?? []).find((m) => m.by === s.by.get(b.id)) ?? p.modes[k]?.[0];
-      if (its?.uses.some((u) => u.resource === resource) && r.capacity < 1000)
+      if (its?.uses.some((u) => u.resource === resource))
         reasons.push({ atMin: ended, cause: { kind: 'busy', first: b.id, resource: r.id } });
     }
   }
@@ -91,16 +91,4 @@ export function decidingChain(network: Network, s: Schedule): ChainLink[] {
     at = cause.kind === 'lag' || cause.kind === 'busy' ? cause.first : undefined;
   }
   return chain;
-}
-
-/** By how much a piece may begin later without the end moving or anything else being put off, min: none of it is on the deciding chain. */
-export function slackOf(network: Network, s: Schedule, id: string): number {
-  const p = prepare(network);
-  const i = network.activities.findIndex((a) => a.id === id);
-  const a = network.activities[i];
-  const start = s.starts.get(id);
-  if (!a || start === undefined) return 0;
-  const ended = soonestOf(a, p.modes[i] ?? [], start).end;
-  const next = network.lags.flatMap((l) => (l.first === id ? [(s.starts.get(l.then) ?? Infinity) - l.minMin] : []));
-  return Math.max(0, Math.min(s.doneMin, ...next) - ended);
 }

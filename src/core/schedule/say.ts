@@ -1,11 +1,9 @@
 import type { Job } from '../log/job';
 import { lowerFirst } from '../units/phrase';
-import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { DaysNetwork, PlannedWork } from './days';
-import { personOf } from './days';
-import { causeOf, type Cause } from './reasons';
 import type { Schedule } from './network';
-import { prepare } from './times';
+import { personOf } from './people';
+import type { Cause } from './reasons';
 
 /** A beginning up to this is now, min. */
 const SOON_MIN = 20;
@@ -17,12 +15,11 @@ export function workName(w: PlannedWork): string {
   if (w.evening) return 'The evening of spraying';
   if (w.visit) return w.visit.text ?? `Somebody comes: ${w.visit.act ?? 'work'}`;
   if (w.other) return w.other.text ?? 'Other work';
-  const first = w.labels.filter((l) => !l.startsWith('Another coat'));
-  const labels = first.length > 0 ? first : w.labels.slice(0, 1);
-  const kinds = w.block?.kinds ?? [];
-  const hasMore = kinds.some((k) => k !== 'clean');
-  const main = hasMore ? labels.filter((l) => !/^Clean:/.test(l)) : labels;
-  const named = (main.length > 0 ? main : labels).map((l, i) => (i === 0 ? l : lowerFirst(l)));
+  const steps = w.block?.steps ?? [];
+  // The same product once more is the same work.
+  const fresh = steps.filter((x, i) => x.product === undefined || x.product !== steps[i - 1]?.product);
+  const main = fresh.filter((x) => x.kind !== 'clean');
+  const named = (main.length > 0 ? main : fresh).map((x, i) => (i === 0 ? x.label : lowerFirst(x.label)));
   const more = named.length - MOST_NAMED;
   return more > 0 ? `${named.slice(0, MOST_NAMED).join(', ')} and ${more} more` : named.join(', ');
 }
@@ -93,7 +90,7 @@ export function causeWords(c: Cause, id: string, d: DaysNetwork, s: Schedule, ho
       return `${who} until then: ${nameOf(c.first)}.`;
     }
     case 'lag': {
-      const product = d.lagOf[c.lag]?.waitsFor;
+      const product = d.network.lags[c.lag]?.waitsFor;
       const name = product === undefined ? undefined : how.productName(product);
       const ended = s.ends.get(c.first) ?? 0;
       return c.waitMin > 0
@@ -102,98 +99,3 @@ export function causeWords(c: Cause, id: string, d: DaysNetwork, s: Schedule, ho
     }
   }
 }
-
-/** Work of a day of the plan, in its order. */
-export interface PlanDay {
-  /** Its midnight, ms. */
-  dayMs: number;
-  rows: readonly PlanRow[];
-}
-export interface PlanRow {
-  work: PlannedWork;
-  startMs: number;
-  endMs: number;
-  who?: string;
-  cause: Cause;
-  /** By the plan the end of all hangs on it. */
-  decides: boolean;
-}
-
-/** The plan by days. @param deciding ids on the deciding chain @param days so many with work in them */
-export function planDays(
-  d: DaysNetwork,
-  s: Schedule,
-  zeroMs: number,
-  deciding: ReadonlySet<string>,
-  days = Infinity,
-): PlanDay[] {
-  const out = new Map<number, PlanRow[]>();
-  const p = prepare(d.network);
-  const rows = [...s.starts].sort((a, b) => a[1] - b[1]);
-  for (const [id, start] of rows) {
-    const work = d.works.get(id);
-    if (!work) continue;
-    const startMs = zeroMs + start * MINUTE_MS;
-    const midnight = new Date(startMs);
-    midnight.setHours(0, 0, 0, 0);
-    const dayMs = midnight.getTime();
-    let list = out.get(dayMs);
-    if (!list) {
-      if (out.size >= days) break;
-      out.set(dayMs, (list = []));
-    }
-    const by = s.by.get(id);
-    const who = by === undefined ? undefined : personOf(by);
-    list.push({
-      work,
-      startMs,
-      endMs: zeroMs + (s.ends.get(id) ?? start) * MINUTE_MS,
-      ...(who !== undefined && { who }),
-      cause: causeOf(d.network, s, id, p),
-      decides: deciding.has(id),
-    });
-  }
-  return [...out].map(([dayMs, list]) => ({ dayMs, rows: list }));
-}
-
-/** What fits into so many minutes from now on, in the order of the plan: what may begin at once, or after what stands before it in the list. */
-export function fitsInto(
-  d: DaysNetwork,
-  s: Schedule,
-  minutes: number,
-): { work: PlannedWork; minutes: number; whole: boolean }[] {
-  const out: { work: PlannedWork; minutes: number; whole: boolean }[] = [];
-  let left = minutes;
-  const doneAt = new Map<string, number>();
-  const order = [...s.starts].sort((a, b) => a[1] - b[1]).map(([id]) => id);
-  for (const id of order) {
-    const a = d.network.activities.find((x) => x.id === id);
-    const work = d.works.get(id);
-    if (!a || !work?.block || !a.oneOf || left <= 0) continue;
-    const at = minutes - left;
-    const before = d.network.lags.filter((l) => l.then === id);
-    const isReady =
-      (a.fromMin ?? 0) <= at && before.every((l) => (doneAt.get(l.first) ?? Infinity) + l.minMin <= at + 1e-6);
-    const airs = d.network.resources.filter((r) => r.id.startsWith('air/') && (a.uses?.[r.id] ?? 0) > 0);
-    const isAir = airs.every((r) => !r.open || r.open.some(([f, t]) => f <= at && t >= at + a.minutes));
-    if (!isReady || !isAir) continue;
-    if (a.minutes <= left) {
-      out.push({ work, minutes: a.minutes, whole: true });
-      left -= a.minutes;
-      doneAt.set(id, minutes - left);
-    } else if (a.pauses && left >= LEAST_MIN) {
-      out.push({ work, minutes: left, whole: false });
-      left = 0;
-    }
-  }
-  return out;
-}
-/** Less than this is not begun, min. */
-const LEAST_MIN = 20;
-
-/** So long before a day's midnight and after it a row belongs to that day, ms. */
-export const dayEnd = (dayMs: number): number => {
-  const d = new Date(dayMs + DAY_MS + DAY_MS / 2);
-  d.setHours(0, 0, 0, 0);
-  return d.getTime();
-};

@@ -59,7 +59,7 @@ function brokenIn(n: Network, s: Schedule): string[] {
         (u, b) => (at(b.id)[0] <= t + 1e-9 && at(b.id)[1] > t + 1e-9 ? u + (b.uses?.[r.id] ?? 0) : u),
         0,
       );
-      if (used > r.capacity) out.push(`${r.id} at ${t}: ${used} of ${r.capacity}`);
+      if (used > (r.capacity ?? Infinity)) out.push(`${r.id} at ${t}: ${used} of ${r.capacity}`);
     }
   return out;
 }
@@ -189,7 +189,7 @@ function bestByOrders(n: Network): number {
           return moments.every(
             (m) =>
               need + done.reduce((u, d) => (d.from <= m && d.to > m ? u + (d.a.uses?.[r.id] ?? 0) : u), 0) <=
-              r.capacity,
+              (r.capacity ?? Infinity),
           );
         });
       while (!enough(t)) t = Math.min(...done.map((d) => d.to).filter((x) => x > t));

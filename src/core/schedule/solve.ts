@@ -54,12 +54,16 @@ interface Search {
   kept?: KeptPlan | undefined;
   /** How much longer than usual is searched, as a factor. */
   effort?: number;
+  /** Windows are never given up: each order of work tries them all anew. */
+  isStrict?: true;
 }
 
 /** The latest moment at which each piece may begin without what follows it being late, or the end being later than the bound, min: what is due soonest is begun first. */
 function latest(p: Prepared, boundMin: number): Float64Array {
   const { activities } = p.network;
-  const end = Float64Array.from(activities, (a) => Math.min(a.dueMin ?? Infinity, boundMin));
+  const end = Float64Array.from(activities, (a) =>
+    Math.min(a.fixedMin === undefined ? Infinity : a.fixedMin + a.minutes, a.dueMin ?? Infinity, boundMin),
+  );
   const start = new Float64Array(p.n);
   for (const i of listBy(p, (k) => k).reverse()) {
     for (const { to, minMin } of p.out[i] ?? []) end[i] = Math.min(end[i] ?? 0, (start[to] ?? 0) - Math.max(0, minMin));
@@ -73,7 +77,7 @@ function searchOrders(
   p: Prepared,
   earliest: Float64Array,
   boundMin: number,
-  { kept, effort: times = 1 }: Search = {},
+  { kept, effort: times = 1, isStrict }: Search = {},
 ): LaidOut {
   const random = seeded(11);
   const soonFirst = latest(p, boundMin);
@@ -84,7 +88,7 @@ function searchOrders(
   let bestList = list0;
   let bestPins: Pins | undefined;
   const take = (list: number[], pins?: Pins): void => {
-    const laid = layOut(p, list, earliest, kept, given, pins);
+    const laid = layOut(p, list, earliest, kept, isStrict ? new Set() : given, pins);
     if (laid.cost > best.cost + 1e-9) return;
     best = laid;
     bestList = list;
@@ -151,12 +155,10 @@ const scheduleOf = (p: Prepared, l: Pick<LaidOut, 'start' | 'end' | 'mode'>): Sc
 
 /** What makes it impossible by itself: more than there ever is, no time that is long enough, or a ring; else everything that is fixed or due. */
 function whyNot(p: Prepared): Impossible {
-  const { activities, resources } = p.network;
+  const { activities } = p.network;
   const alone = activities.flatMap((a, i) => {
     const modes = p.modes[i] ?? [];
-    const tooMuch = modes.every((m) =>
-      m.uses.some(({ resource, amount }) => amount > (resources[resource]?.capacity ?? 0)),
-    );
+    const tooMuch = modes.every((m) => m.uses.some(({ resource, amount }) => amount > (p.capacity[resource] ?? 0)));
     const never = !Number.isFinite(soonestOf(a, modes, a.fixedMin ?? a.fromMin ?? 0).end);
     return tooMuch || never ? [a.id] : [];
   });
@@ -193,7 +195,7 @@ export function solveNetwork(network: Network, search: Pick<Search, 'effort'> = 
   const boundMin = lowerBound(network);
   const whole = planWhole(p);
   if (whole) return { ...whole, boundMin };
-  const found = searchOrders(p, earliest, boundMin, search);
+  const found = searchOrders(p, earliest, boundMin, { ...search, isStrict: true });
   if (found.breaches.length > 0) return whyNot(p);
   return { ...scheduleOf(p, found), boundMin, isBest: found.doneMin <= boundMin + 1e-6 };
 }

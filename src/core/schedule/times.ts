@@ -70,7 +70,7 @@ export function prepare(network: Network): Prepared {
     modes: activities.map(({ uses = {}, holds, oneOf }) =>
       oneOf ? oneOf.map((by) => modeOf({ ...uses, [by]: 1 }, holds, by)) : [modeOf(uses, holds)],
     ),
-    capacity: resources.map((r) => r.capacity),
+    capacity: resources.map((r) => r.capacity ?? Infinity),
   };
 }
 

@@ -23,13 +23,10 @@ import { productsHere } from '@/core/stock';
 import {
   useAdvice,
   useLibrary,
-  useRecipes,
-  useRoute,
-  useRoutes,
   useSettings,
   type OpenJob,
-  type OtherWay,
 } from '@/data';
+import { useRecipes, useRoute, useRoutes, type OtherWay } from '@/data/ways';
 import { useShelf } from '@/data/shelf';
 import { useZoneFill } from '@/data/surface';
 import { useAppTheme } from '@/ui/appTheme';

@@ -4,7 +4,8 @@ import type { PlanNow } from '@/data/plan';
 import { Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
 import { Section } from '@/ui/Section';
-import { workTime, type PlanView } from './planView';
+import { workTime } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 const HELD: Readonly<Record<HeldWork['why'], string>> = {
   away: 'with somebody, and nobody said until when: not in the plan',

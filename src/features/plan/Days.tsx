@@ -1,7 +1,6 @@
 import { useState } from 'react';
 import type { Job } from '@/core';
-import type { Agreed } from '@/core/log/days';
-import { causeWords, dayEnd, workName, workPlace, type PlanDay } from '@/core/schedule';
+import { causeWords, putOnDay, workName, workPlace, type PlanDay } from '@/core/schedule';
 import { newId, useShopActions } from '@/data';
 import type { PlanNow } from '@/data/plan';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -10,8 +9,9 @@ import { Section } from '@/ui/Section';
 import { SortableRows } from '@/ui/SortableRows';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
-import { RowWords, rowsOf } from './RowWords';
-import { dayWords, type PlanView } from './planView';
+import { RowWords } from './RowWords';
+import { dayWords } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 const ANY = 'any';
 const OFFERED = 10;
@@ -27,30 +27,15 @@ export function Days({ plan, view, now, onMore }: { plan: PlanNow; view: PlanVie
   const [problem, setProblem] = useState<string>();
   /** The row that is being put on another day without dragging. */
   const [moving, setMoving] = useState<string>();
-  const rows = rowsOf(view);
+  const rows = view.rows;
   const put = (id: string, dayMs: number | undefined, fromMs?: number) => {
     const row = rows.find((r) => r.work.id === id);
     const block = row?.work.block;
     if (!row || !block) return setProblem('What is agreed for a moment is moved where it was agreed.');
-    const isSame = (a: Agreed) =>
-      a.kind === 'on' && a.work === block.work && (a.zoneIds?.some((z) => block.zoneIds.includes(z)) ?? false);
-    const said: Agreed[] =
-      dayMs === undefined
-        ? []
-        : [
-            {
-              id: newId(now),
-              kind: 'on',
-              panelIds: [...block.panelIds],
-              zoneIds: [...block.zoneIds],
-              work: block.work,
-              atMs: Math.max(dayMs, fromMs ?? dayMs),
-              untilMs: dayEnd(dayMs),
-            },
-          ];
+    const on = dayMs === undefined ? undefined : { dayMs, ...(fromMs !== undefined && { fromMs }) };
     return void changeJob(row.work.jobId, (j: Job) => ({
       ...j,
-      agreed: [...(j.agreed ?? []).filter((a) => !isSame(a)), ...said],
+      agreed: putOnDay(j.agreed ?? [], block, on, newId(now)),
     })).then(
       () => setProblem(undefined),
       (e: Error) => setProblem(e.message),

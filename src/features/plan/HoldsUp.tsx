@@ -5,8 +5,8 @@ import { useWhatIfs, type PlanNow } from '@/data/plan';
 import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { rowsOf } from './RowWords';
-import { dayWords, type PlanView } from './planView';
+import { dayWords } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 /** Less than this brings nothing that is worth a line, min. */
 const WORTH_MIN = 120;
@@ -83,7 +83,7 @@ export function Moved({ plan, view }: { plan: PlanNow; view: PlanView }) {
         {moved.slice(0, 12).map((id) => {
           const w = plan.days.works.get(id);
           const [was, is] = [kept.starts.get(id), plan.plan.starts.get(id)];
-          const row = rowsOf(view).find((r) => r.work.id === id);
+          const row = view.rows.find((r) => r.work.id === id);
           if (!w || was === undefined) return null;
           return (
             <Text key={id} kind="small">

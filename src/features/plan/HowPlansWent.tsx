@@ -1,14 +1,18 @@
 import { howPlansWent, tookOf } from '@/core/schedule';
-import { useJobs } from '@/data';
+import { useJobs, useLibrary } from '@/data';
+import { useAppTheme } from '@/ui/appTheme';
 import { clockTime } from '@/ui/format';
 import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
+import { eventLine } from '@/ui/words';
 import { dayWords, workTime } from './planView';
 
 /** How what was planned went, by the log. */
 export function HowPlansWent() {
   const { jobs } = useJobs();
+  const { lookup } = useLibrary();
+  const { units } = useAppTheme();
   const took = jobs.flatMap(({ job, state }) => tookOf(job, state));
   const went = howPlansWent(took);
   if (took.length === 0) return null;
@@ -22,7 +26,7 @@ export function HowPlansWent() {
         </Text>
         {took.slice(-6).map((t) => (
           <Text key={t.kept.id} kind="small">
-            {`${t.kept.work.split('|')[1] ?? ''}: planned ${clockTime(t.kept.startMs)} on ${dayWords(t.kept.startMs, t.atMs)}, ${workTime(t.kept.minutes)}; begun ${dayWords(t.atMs, t.kept.startMs)} ${clockTime(t.atMs)}${t.tookMin === undefined ? '' : `, took ${workTime(t.tookMin)}`}`}
+            {`${eventLine(t.event, lookup, units)}: planned ${clockTime(t.kept.startMs)} on ${dayWords(t.kept.startMs, t.atMs)}, ${workTime(t.kept.minutes)}; begun ${dayWords(t.atMs, t.kept.startMs)} ${clockTime(t.atMs)}${t.tookMin === undefined ? '' : `, took ${workTime(t.tookMin)}`}`}
           </Text>
         ))}
       </Stack>

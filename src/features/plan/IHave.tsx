@@ -7,7 +7,8 @@ import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
 import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
-import { workTime, type PlanView } from './planView';
+import { workTime } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 const HOURS = ['1', '2', '4', '8'] as const;
 

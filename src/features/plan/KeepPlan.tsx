@@ -7,8 +7,7 @@ import type { PlanNow } from '@/data/plan';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { Problem } from '@/ui/Notice';
-import { rowsOf } from './RowWords';
-import type { PlanView } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 /** The plan becomes the one that people go by: what is in it stays, unless moving it pays. And it goes into a calendar. */
 export function KeepPlan({ plan, view, now }: { plan: PlanNow; view: PlanView; now: number }) {
@@ -35,7 +34,7 @@ export function KeepPlan({ plan, view, now }: { plan: PlanNow; view: PlanView; n
   const calendar = () =>
     void saveCalendar(
       'Plan of days',
-      rowsOf(view).map((r) => ({
+      view.rows.map((r) => ({
         uid: `${r.work.id.replace(/[^a-zA-Z0-9]/g, '-')}@plan.stratocoat`,
         atMs: r.startMs,
         lengthMs: Math.max(MINUTE_MS, r.endMs - r.startMs),

@@ -5,14 +5,13 @@ import { shortWhen } from '@/ui/format';
 import { ListRow } from '@/ui/ListRow';
 import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
-import { RowWords, rowsOf } from './RowWords';
-import type { PlanView } from './planView';
+import { RowWords } from './RowWords';
+import type { PlanView } from '@/core/schedule';
 
 /** What is to be done now, and why that; and what comes after it. */
 export function NowPart({ plan, view, now }: { plan: PlanNow; view: PlanView; now: number }) {
-  const rows = rowsOf(view);
-  const current = rows.filter((r) => r.startMs <= now + MINUTE_MS && r.endMs > now);
-  const next = rows.find((r) => r.startMs > now + MINUTE_MS);
+  const { now: current } = view;
+  const [next] = view.next;
   const first = current[0] ?? next;
   if (!first) return null;
   const whyNow = (r: PlanRow): string => {

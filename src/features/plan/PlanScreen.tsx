@@ -24,8 +24,8 @@ import { IHave } from './IHave';
 import { KeepPlan } from './KeepPlan';
 import { NowPart } from './NowPart';
 import { People } from './People';
-import { rowsOf } from './RowWords';
-import { dayWords, usePlanView, type PlanView } from './planView';
+import { dayWords, usePlanView } from './planView';
+import type { PlanView } from '@/core/schedule';
 import { WeekStrips, type WeekRow } from './Strips';
 
 /** Days with work that are listed, and days of the week that is drawn. */
@@ -131,7 +131,7 @@ function Week({ view, now }: { view: PlanView; now: number }) {
     const d = new Date(now);
     return new Date(d.getFullYear(), d.getMonth(), d.getDate()).getTime();
   }, [now]);
-  const rows = rowsOf(view).filter((r) => r.startMs < firstMs + (DRAWN + 1) * 86_400_000);
+  const rows = view.rows.filter((r) => r.startMs < firstMs + (DRAWN + 1) * 86_400_000);
   const groups = new Map<string, WeekRow & { rows: PlanRow[] }>();
   for (const r of rows) {
     const job = view.how.jobOf(r.work.jobId);

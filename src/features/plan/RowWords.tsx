@@ -4,7 +4,7 @@ import { isSameDay } from 'date-fns/isSameDay';
 import { clockTime, shortWhen } from '@/ui/format';
 import { Grow } from '@/ui/layout';
 import { Text } from '@/ui/Text';
-import type { PlanView } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 /** 'Left door, inner: P180, clean'. */
 export const RowWords = ({
@@ -35,5 +35,3 @@ export const RowWords = ({
     </Grow>
   );
 };
-
-export const rowsOf = (view: PlanView): PlanRow[] => view.days.flatMap((d) => [...d.rows]);

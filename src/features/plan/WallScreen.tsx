@@ -1,5 +1,4 @@
 import { useWindowDimensions, View } from 'react-native';
-import { MINUTE_MS } from '@/core';
 import { causeWords, workName, workPlace, type PlanRow } from '@/core/schedule';
 import { useNow } from '@/data';
 import { usePlan } from '@/data/plan';
@@ -10,7 +9,8 @@ import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { Text, type TextKind } from '@/ui/Text';
 import { gap } from '@/ui/theme';
-import { dayWords, usePlanView, type PlanView } from './planView';
+import { dayWords, usePlanView } from './planView';
+import type { PlanView } from '@/core/schedule';
 
 /** From so wide on it is read from five metres. */
 const FAR_PX = 900;
@@ -33,9 +33,8 @@ export function WallScreen() {
         />
       </Page>
     );
-  const rows = view.days.flatMap((d) => [...d.rows]);
-  const current = rows.filter((r) => r.startMs <= now + MINUTE_MS && r.endMs > now);
-  const next = rows.filter((r) => r.startMs > now + MINUTE_MS).slice(0, NEXT);
+  const { now: current } = view;
+  const next = view.next.slice(0, NEXT);
   const danger = plan.plan.breaches.length + plan.days.held.length;
   return (
     <Page testID="wall" wide>

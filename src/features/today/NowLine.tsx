@@ -1,5 +1,4 @@
-import { MINUTE_MS } from '@/core';
-import { causeWords, decidingChain, planDays, workName, workPlace } from '@/core/schedule';
+import { causeWords, planView, workName, workPlace } from '@/core/schedule';
 import { useJobs, useLibrary, useSettings } from '@/data';
 import { usePlan } from '@/data/plan';
 import { shortWhen } from '@/ui/format';
@@ -16,19 +15,11 @@ export default function NowLine({ now }: { now: number }) {
   const people = useSettings()?.people ?? [];
   const { plan: made } = usePlan(now, people.length > 0);
   if (!made || made.plan.starts.size === 0) return null;
-  const chain = new Set(decidingChain(made.days.network, made.plan).map((c) => c.id));
-  const rows = planDays(made.days, made.plan, made.zeroMs, chain, 2).flatMap((d) => [...d.rows]);
-  const current = rows.filter((r) => r.startMs <= now + MINUTE_MS && r.endMs > now);
-  const next = rows.find((r) => r.startMs > now + MINUTE_MS);
-  const shown = [...current.slice(0, 2), ...(next ? [next] : [])];
+  const shop = { jobs: jobs.map((j) => j.job), people, products: lookup };
+  const view = planView(made, shop, (ms) => shortWhen(ms, now), now, 2);
+  const next = view.next[0];
+  const shown = [...view.now.slice(0, 2), ...(next ? [next] : [])];
   const danger = made.plan.breaches.length + made.days.held.length;
-  const jobOf = (id: string) => jobs.find((j) => j.job.id === id)?.job;
-  const how = {
-    jobOf,
-    personName: (id: string) => people.find((p) => p.id === id)?.name ?? '',
-    productName: (id: string) => lookup(id)?.name,
-    when: (min: number) => shortWhen(made.zeroMs + min * MINUTE_MS, now),
-  };
   return (
     <Section title="By the plan" aside={danger > 0 ? `${danger} in danger` : undefined}>
       {shown.map((r) => (
@@ -36,7 +27,7 @@ export default function NowLine({ now }: { now: number }) {
           <Grow between={0.5}>
             <Text kind="strong">{`${r === next ? shortWhen(r.startMs, now) : 'Now'}: ${workName(r.work)}`}</Text>
             <Text kind="small" tone="muted">
-              {`${workPlace(jobOf(r.work.jobId), r.work)}. ${r.decides ? 'The end of all hangs on it.' : causeWords(r.cause, r.work.id, made.days, made.plan, how)}`}
+              {`${workPlace(view.how.jobOf(r.work.jobId), r.work)}. ${r.decides ? 'The end of all hangs on it.' : causeWords(r.cause, r.work.id, made.days, made.plan, view.how)}`}
             </Text>
           </Grow>
         </ListRow>
