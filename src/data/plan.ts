@@ -21,6 +21,12 @@ const PIECE_SPREAD = 1.35;
 
 let plansMade = 0;
 
+/** The compiler of components does not take an update of a module's own variable within one. */
+function nextPlanNo(): number {
+  plansMade += 1;
+  return plansMade;
+}
+
 /** What is planned, and what it rests on. */
 export interface PlanNow {
   /** Of this plan among those that this page made: what is worked out from it is asked for by it. */
@@ -148,7 +154,7 @@ export function usePlan(
       const product = sprayed === undefined ? undefined : lookup(sprayed);
       const known = product && fit?.(product);
       return {
-        no: ++plansMade,
+        no: nextPlanNo(),
         days,
         plan,
         zeroMs: at,
