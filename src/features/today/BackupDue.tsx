@@ -8,7 +8,7 @@ import { Text } from '@/ui/Text';
 import { pageHref } from '@/ui/pages';
 
 /** The last file of the shop is old, or much was changed since, or the room runs out: a line that leads to where something can be done. */
-export function BackupDue({ now }: { now: number }) {
+export default function BackupDue({ now }: { now: number }) {
   const backup = useBackup(now);
   const room = useRoomLeft();
   const isLow = isRoomLow(room);

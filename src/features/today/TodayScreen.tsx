@@ -34,7 +34,6 @@ import { TARGET } from '@/ui/theme';
 import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
-import { BackupDue } from './BackupDue';
 import { Evenings } from './Evenings';
 import { Orders } from './Orders';
 import { FirstUse } from './FirstUse';
@@ -47,6 +46,8 @@ import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 const Floors = lazy(() => import('./Floors'));
 /** Only where somebody has said when they are here: a plan is worked out behind the page. */
 const NowLine = lazy(() => import('./NowLine'));
+/** Behind the page too: it counts what the last file of the shop lacks. */
+const BackupDue = lazy(() => import('./BackupDue'));
 
 /** So many rows of a list are shown at first, and so many more when somebody asks. */
 const FIRST = 40;
@@ -204,7 +205,6 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
               {(r) => awayWords(r, now)}
             </List>
             <Orders jobs={jobs} now={now} />
-            <BackupDue now={now} />
             <List title="Temporary repairs" {...listOf(lists.temporary)}>
               {(r) => {
                 const over = (r.status.temporaryUntilMs ?? now) < now;
@@ -217,6 +217,11 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
                 };
               }}
             </List>
+            {atRest && (
+              <Suspense fallback={null}>
+                <BackupDue now={now} />
+              </Suspense>
+            )}
           </>
         }
       />
