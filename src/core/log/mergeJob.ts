@@ -1,3 +1,4 @@
+import { keysOf } from '../keysOf';
 import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWriter';
 import type { FinalCheck } from './assembly';
 import type { Agreed, KeptWork } from './days';
@@ -14,7 +15,7 @@ import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from
 type Listed = Gone['was'];
 
 /** The lists of a job: members have ids, and each field of a member is a part. */
-const LISTS = [
+export const LISTS = [
   'panels',
   'zones',
   'decisions',
@@ -27,6 +28,17 @@ const LISTS = [
   'finalChecks',
 ] as const;
 type List = (typeof LISTS)[number];
+/** The panels without which a member of a list means nothing. Complete by type: what is forgotten here would be lost. */
+const HANGS_ON: { readonly [L in Exclude<List, 'panels' | 'zones'>]: (m: Lists[L]) => readonly string[] } = {
+  bags: (m) => [m.panelId],
+  decisions: (m) => [m.panelId],
+  staging: (m) => [m.panelId],
+  links: (m) => [m.first.panelId, m.then.panelId],
+  evenings: () => [],
+  agreed: () => [],
+  kept: () => [],
+  finalChecks: () => [],
+};
 interface Lists {
   panels: Panel;
   zones: Zone;
@@ -213,9 +225,8 @@ function whatStays(
     (isThere('zones', z) || keep.has(z.id)) &&
     (!z.cutFrom || zoneStays(zones.get(z.cutFrom.zoneId), depth + 1));
   for (const z of zones.values()) if (zoneStays(z)) stays.add(`zones/${z.id}`);
-  for (const list of ['bags', 'decisions', 'staging'] as const)
-    for (const m of of(list)) if (isThere(list, m) && hasPanel(m.panelId)) stays.add(`${list}/${m.id}`);
-  for (const l of of('links'))
-    if (isThere('links', l) && hasPanel(l.first.panelId) && hasPanel(l.then.panelId)) stays.add(`links/${l.id}`);
+  for (const list of keysOf(HANGS_ON))
+    for (const m of of(list))
+      if (isThere(list, m) && HANGS_ON[list](m as never).every(hasPanel)) stays.add(`${list}/${m.id}`);
   return stays;
 }

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import type { LogEvent } from '../log/event';
 import { zonesOf, type Job } from '../log/job';
-import { stampJob } from '../log/mergeJob';
+import { LISTS, stampJob } from '../log/mergeJob';
 import { anyLog, coated, ev, foundBare, JOB, products, T0 } from '../testing';
 import { foldLog } from './fold';
 import { mergeCopies, type JobCopy } from './mergeLogs';
@@ -53,6 +53,11 @@ const ACTS: Record<string, Act> = {
           panels: [...j.panels, { id: `new${n}`, name: `New ${n}`, substrate: 'steel', thicknessUm: 800 }],
           zones: [...j.zones, { id: `new${n}-all`, panelId: `new${n}`, name: 'All', areaCm2: 500 }],
         },
+  agree: (j, n) => ({
+    ...j,
+    agreed: [...(j.agreed ?? []).filter((a) => a.id !== 'due'), { id: 'due', kind: 'due', panelIds: [], atMs: T0 + n }],
+  }),
+  noDate: (j) => ({ ...j, agreed: (j.agreed ?? []).filter((a) => a.id !== 'due') }),
   bag: (j, n) => ({ ...j, bags: (j.bags ?? []).map((b) => ({ ...b, where: `Box ${n}` })) }),
 };
 const anyAct = fc.record({
@@ -118,6 +123,22 @@ describe('copies of one job that are put together', () => {
       }),
       { numRuns: 300 },
     ));
+
+  it('of every list of a job, what either wrote down is there afterwards', () => {
+    const one = (list: string, id: string) => {
+      const p = { id, panelId: 'door' };
+      if (list === 'panels') return { id, name: id, substrate: 'steel', thicknessUm: 800 };
+      if (list === 'zones') return { ...p, name: id, areaCm2: 100 };
+      if (list === 'links') return { id, kind: 'before', first: p, then: p, why: '' };
+      return p;
+    };
+    for (const list of LISTS) {
+      const with_ = (id: string, atMs: number) =>
+        stampJob(BASE, { ...BASE, [list]: [...(BASE[list] ?? []), one(list, id)] } as Job, atMs);
+      const { job } = merged({ job: with_('x', T0), events: START }, { job: with_('y', T0 + 1), events: START });
+      expect([list, (job[list] ?? []).map((m) => m.id)]).toEqual([list, expect.arrayContaining(['x', 'y'])]);
+    }
+  });
 
   it('hang together: no zone, bag or link without its panel, and nothing that was done without its zone', () =>
     fc.assert(
