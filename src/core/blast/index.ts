@@ -3,3 +3,4 @@ export * from './nozzle';
 export * from './rates';
 export * from '../cure/flashRust';
 export * from './plan';
+export * from './order';

@@ -49,8 +49,10 @@ import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { hoursText } from './hoursText';
 import { Staging } from './Staging';
-import { areaOf, zonesOn } from './parts';
+import { YardOrder } from './YardOrder';
+import { areaOf, yardParts, zonesOn } from './parts';
 
 /** A blasting day: what the compressor can feed, how long it takes, what it costs, what is covered first, and until when to prime. */
 export function BlastScreen({ jobId }: { jobId: string | undefined }) {
@@ -153,6 +155,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
   const endMs = plan ? now + plan.hours * 3_600_000 : now;
   const rain = room?.climate.forecast?.points.find((p) => p.rainMm > 0 && p.atMs > now);
   const rustMs = room && rustsAtMs(room.air, endMs);
+  const nameOf = (id: string) => parts.find((p) => p.id === id)?.name ?? 'A part';
   const field = (k: RigName, label: string, unit?: string) => (
     <FormField control={form.control} name={k} label={label} {...(unit && { unit })} problem={problems[k]} numeric />
   );
@@ -220,6 +223,7 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
                 )}
               </View>
             )}
+            {plan && <YardOrder turns={advice.yardOrder(yardParts(open, plan, now))} nameOf={nameOf} />}
             {plan && plan.parts.length > 0 && (
               <Section title="Part by part" aside={`${formatQuantity('pressure', plan.heldBarG, units)} held`}>
                 <FigureTable
@@ -336,8 +340,6 @@ function Blast({ open, advice, rig: kept }: { open: OpenJob; advice: Advice; rig
     </Page>
   );
 }
-
-const hoursText = (h: number) => (h < 1 ? `${Math.max(1, Math.round(h * 60))}\u00a0min` : `${h.toFixed(1)}\u00a0h`);
 
 function answerOf(plan: BlastPlan | undefined, parts: number, toCover: number): string {
   if (!plan) return 'One figure is not right yet';
