@@ -74,7 +74,7 @@ const small = restoration(12);
 const s = planNetwork(small.network);
 const over = s.doneMin / s.boundMin - 1;
 
-const large = restoration(60);
+const large = restoration(82);
 stick.take();
 const t0 = performance.now();
 const l = planNetwork(large.network);

@@ -82,6 +82,8 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
         ...(force ? {} : shop.settings),
         shopName: 'Marrow Lane workshop',
         people: (force ? undefined : shop.settings.people) ?? PEOPLE,
+        compressors: (force ? undefined : shop.settings.compressors) ?? 1,
+        lamps: (force ? undefined : shop.settings.lamps) ?? 1,
         schools: keysOf(SCHOOLS),
       },
       seeded: { atMs: now, seqs: Object.fromEntries(files.map((f) => [f.job.id, f.events.length])) },

@@ -3,7 +3,17 @@ import { airAt, HOUR_MS, MINUTE_MS, type Product } from '@/core';
 import type { Route, RouteInput } from '@/core/advice';
 import { pooledSpread } from '@/core/labour/hours';
 import { badDayShare } from '@/core/schedule/badDays';
-import { daysNetwork, jobDays, WHAT_IFS, whatIf, type DaysInput, type DaysNetwork, type WhatIf } from '@/core/schedule';
+import type { Person } from '@/core/log/days';
+import {
+  daysNetwork,
+  finerJob,
+  jobDays,
+  WHAT_IFS,
+  whatIf,
+  type DaysInput,
+  type DaysNetwork,
+  type WhatIf,
+} from '@/core/schedule';
 import type { Planned } from '@/core/schedule/solve';
 import type { FinishSpread } from '@/core/schedule/spread';
 import { planWorker } from '@/workers/plan';
@@ -38,6 +48,8 @@ export interface PlanNow {
   /** The forecast ends there, ms; undefined: there is none. */
   knownMs: number | undefined;
   badDays: number | undefined;
+  /** The network of the same jobs a level finer; undefined where none can be. */
+  finer(): Promise<DaysNetwork | undefined>;
 }
 
 interface Way {
@@ -55,11 +67,16 @@ function wayOf(shop: WayShop, open: OpenJob, zoneId: string, at: number): Way | 
   const from = [shop.air, shop.settings, shop.all, shop.paces, at, zone, panel, finish, level, colour];
   const had = ways.get(stack);
   if (had?.from.every((x, i) => x === from[i])) return had.way;
-  const input = routeInputOf(shop, open, zoneId, at);
-  // When the air lets one spray is said once, by the plan's own calendar of air: the way counts clocks alone.
-  const way = { route: input && shop.advice.routeFrom(inGoodAir(input)), closesMs: input?.input.status?.closesMs };
+  const way = findWay(shop, open, zoneId, at);
   ways.set(stack, { from, way });
   return way;
+}
+
+/** The way of a zone, worked out. */
+function findWay(shop: WayShop, open: OpenJob, zoneId: string, at: number): Way {
+  const input = routeInputOf(shop, open, zoneId, at);
+  // When the air lets one spray is said once, by the plan's own calendar of air: the way counts clocks alone.
+  return { route: input && shop.advice.routeFrom(inGoodAir(input)), closesMs: input?.input.status?.closesMs };
 }
 
 /** The same question as if the air were always good: what is left of the waits is clocks. */
@@ -88,6 +105,55 @@ function airAhead(shop: WayShop, room: Room, at: number): DaysInput['fit'] {
   };
 }
 
+interface NetworkFrom {
+  shop: WayShop;
+  room: Room;
+  people: readonly Person[];
+  lookup: (id: string) => Product | undefined;
+  at: number;
+  now: number;
+}
+
+/** The network of days of jobs; the page is let go on between two ways. */
+async function networkOf(
+  { shop, room, people, lookup, at, now }: NetworkFrom,
+  jobs: readonly OpenJob[],
+  way: (shop: WayShop, open: OpenJob, zoneId: string, at: number) => Way | undefined,
+): Promise<DaysNetwork> {
+  const here = airAt(room.air, now);
+  const list = [];
+  for (const open of jobs) {
+    const routes = new Map<string, Way | undefined>();
+    for (const z of open.job.zones) {
+      routes.set(z.id, way(shop, open, z.id, at));
+      await yieldToPage();
+    }
+    list.push(
+      jobDays(
+        open,
+        (id) => routes.get(id)?.route,
+        here.rh,
+        (id) => routes.get(id)?.closesMs,
+      ),
+    );
+  }
+  const fit = airAhead(shop, room, at);
+  const { places = 1, stands, lamps, compressors } = shop.settings;
+  return daysNetwork({
+    jobs: list,
+    people,
+    places,
+    // None of a kind: nobody waits for it.
+    ...((stands ?? 0) > 0 && { stands }),
+    ...((lamps ?? 0) > 0 && { lamps }),
+    ...((compressors ?? 0) > 0 && { compressors }),
+    products: lookup,
+    ...(fit && { fit }),
+    tempC: here.tempC,
+    nowMs: at,
+  });
+}
+
 /** The plan of days of the whole shop, made anew when something is logged or said; undefined while it is being worked out or nobody has said when they are there. */
 export function usePlan(
   now: number,
@@ -110,6 +176,8 @@ export function usePlan(
       people,
       shop?.settings.places,
       shop?.settings.stands,
+      shop?.settings.lamps,
+      shop?.settings.compressors,
       shop?.settings.method,
       climate?.forecast?.issuedMs,
       climate?.heats.length,
@@ -120,35 +188,9 @@ export function usePlan(
     staleTime: Infinity,
     queryFn: async (): Promise<PlanNow> => {
       if (!shop || !room) throw new Error('The shop is not read yet');
-      const here = airAt(room.air, now);
-      const list = [];
-      for (const open of jobs) {
-        const routes = new Map<string, ReturnType<typeof wayOf>>();
-        for (const z of open.job.zones) {
-          routes.set(z.id, wayOf(shop, open, z.id, at));
-          await yieldToPage();
-        }
-        list.push(
-          jobDays(
-            open,
-            (id) => routes.get(id)?.route,
-            here.rh,
-            (id) => routes.get(id)?.closesMs,
-          ),
-        );
-      }
+      const from = { shop, room, people, lookup, at, now };
+      const days = await networkOf(from, jobs, wayOf);
       const fit = airAhead(shop, room, at);
-      const { places = 1, stands } = shop.settings;
-      const days = daysNetwork({
-        jobs: list,
-        people,
-        places,
-        ...(stands !== undefined && stands > 0 && { stands }),
-        products: lookup,
-        ...(fit && { fit }),
-        tempC: here.tempC,
-        nowMs: at,
-      });
       const plan = await planWorker().plan(days.network, days.kept);
       const sprayed = [...days.works.values()].find((w) => w.block?.product !== undefined)?.block?.product;
       const product = sprayed === undefined ? undefined : lookup(sprayed);
@@ -160,6 +202,12 @@ export function usePlan(
         zeroMs: at,
         knownMs: climate?.forecast?.points.at(-1)?.atMs,
         badDays: known && badDayShare(known.spans, at, known.untilMs),
+        finer: () => {
+          const finer = jobs.map((open) => ({ ...open, job: finerJob(open.job) ?? open.job }));
+          return finer.every((open, i) => open.job === jobs[i]?.job)
+            ? Promise.resolve(undefined)
+            : networkOf(from, finer, findWay);
+        },
       };
     },
   });
@@ -198,7 +246,8 @@ export function useWhatIfs(made: PlanNow | undefined): ReadonlyMap<WhatIf, numbe
       if (!made) throw new Error('No plan');
       const out = new Map<WhatIf, number>();
       for (const what of WHAT_IFS) {
-        const network = whatIf(made.days, what, made.zeroMs);
+        const finer = what === 'finer' ? await made.finer() : undefined;
+        const network = whatIf(made.days, what, made.zeroMs, finer);
         if (!network) continue;
         const { doneMin } = await planWorker().plan(network, made.days.kept);
         out.set(what, made.plan.doneMin - doneMin);

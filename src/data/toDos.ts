@@ -5,9 +5,16 @@ import { useLogCommand, type Logged } from './logEntry';
 export function useToDos(jobId: string | undefined) {
   const { mutateAsync } = useLogCommand(jobId);
   return {
-    add: ({ text, zoneIds, face, at }: Pick<ToDo, 'text' | 'zoneIds' | 'face' | 'at'>): Promise<Logged> =>
+    add: ({ text, zoneIds, face, at, minutes }: Omit<ToDo, 'id' | 'atMs' | 'done'>): Promise<Logged> =>
       mutateAsync({
-        log: { kind: 'toDo', zoneIds: [...zoneIds], text, ...(face && { face }), ...(at && { at }) },
+        log: {
+          kind: 'toDo',
+          zoneIds: [...zoneIds],
+          text,
+          ...(face && { face }),
+          ...(at && { at }),
+          ...(minutes !== undefined && { minutes }),
+        },
       }),
     /** Ticks it, or opens it again. */
     tick: ({ id, zoneIds, done }: ToDo): Promise<Logged> =>

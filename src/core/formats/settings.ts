@@ -50,6 +50,9 @@ export interface Settings {
   /** Places to spray in at once, and stands; absent: one place. No stands: there is room for all. */
   places?: number;
   stands?: number;
+  /** Lamps to bake with, and compressors; absent: nobody waits for them. */
+  lamps?: number;
+  compressors?: number;
   /** Up to where a colour may end at a gap, and be blended: CIEDE2000. Absent: the usual. */
   colourLimits?: { butt: number; blend: number };
 }

@@ -189,6 +189,8 @@ const SETTINGS = object({
     .default(undefined),
   places: between('Places to spray', 1, 50).integer('Places: a whole number'),
   stands: between('Stands', 0, 500).integer('Stands: a whole number'),
+  lamps: between('Lamps', 0, 50).integer('Lamps: a whole number'),
+  compressors: between('Compressors', 0, 50).integer('Compressors: a whole number'),
   // Since version 10.
   colourLimits: object({
     butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),

@@ -269,7 +269,7 @@ export interface Payloads {
   /** Work time that goes with no other entry. */
   worked: { act: WorkAct; workMin: number };
   /** Something to do, pinned to a place on a panel, to a panel, or to none. */
-  toDo: { text: string; face?: Face; at?: Point };
+  toDo: { text: string; face?: Face; at?: Point; minutes?: number };
   /** It is done. */
   ticked: { toDoId: string };
   voided: { targetId: string; reason?: string };

@@ -363,6 +363,7 @@ const PAYLOADS: { readonly [K in EventKind]: { readonly [F in FieldOf<K>]-?: ISc
     text: text('What is to be done', 300).required('Say what is to be done'),
     face: oneOf('Face', FACES),
     at: pointOf('Place').default(undefined),
+    minutes: between('Minutes', BOUNDS.workMin.min, BOUNDS.workMin.max).integer('Minutes: a whole number'),
   },
   ticked: { toDoId: id('What was to be done') },
   voided: { targetId: id('Event to void'), reason: text('Reason', 500) },

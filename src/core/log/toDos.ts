@@ -10,6 +10,8 @@ export interface ToDo {
   zoneIds: readonly string[];
   face?: Face;
   at?: Point;
+  /** How long it takes, as somebody guessed, min: with that it stands in the plan of days. */
+  minutes?: number;
   atMs: number;
   /** When it was ticked, and by which entry: striking that out opens it again. */
   done?: { atMs: number; eventId: string };
@@ -26,8 +28,9 @@ export function toDosOf(events: readonly PlainEvent[], first: (id: string) => st
   const all = events.flatMap((e): ToDo[] => {
     if (e.kind !== 'toDo') return [];
     const done = ticks.get(first(e.id));
-    const { id, text, zoneIds, face, at, atMs } = e;
-    return [{ id, text, zoneIds, ...(face && { face }), ...(at && { at }), atMs, ...(done && { done }) }];
+    const { id, text, zoneIds, face, at, minutes, atMs } = e;
+    const more = { ...(face && { face }), ...(at && { at }), ...(minutes !== undefined && { minutes }) };
+    return [{ id, text, zoneIds, ...more, atMs, ...(done && { done }) }];
   });
   const open = all.filter((t) => !t.done);
   const done = all.filter((t) => t.done).sort((a, b) => (b.done?.atMs ?? 0) - (a.done?.atMs ?? 0));

@@ -3,6 +3,8 @@ import fc from 'fast-check';
 import { foldLog, lookupIn, SHIPPED_PRODUCTS } from '..';
 import { seeded } from '../fair/truth';
 import type { Agreed, Person } from '../log/days';
+import type { Job } from '../log/job';
+import { mergeJob, stampJob } from '../log/mergeJob';
 import { DAY_MS, HOUR_MS } from '../units/time';
 import { PEOPLE, NOW, restoration } from './days.testing';
 import { causeOf, decidingChain } from './reasons';
@@ -13,7 +15,7 @@ import { layOut } from './layOut';
 import { planNetwork } from './solve';
 import { prepare } from './times';
 import { badDayShare } from './badDays';
-import { fitsInto, howPlansWent, hoursOf, tookOf, whatIf, WHAT_IFS, type DaysNetwork } from '.';
+import { finerJob, fitsInto, howPlansWent, hoursOf, tookOf, whatIf, WHAT_IFS, type DaysNetwork } from '.';
 
 const alone: Person[] = [PEOPLE[0]!];
 const plan = (d: DaysNetwork) => planNetwork(d.network, d.kept);
@@ -68,11 +70,26 @@ function broken(d: DaysNetwork): string[] {
           out.push(`${r.id} at ${a} and ${b}`);
     }
   }
+  // What is shared is never used by more at once than there is of it: at each beginning, what is under way or still held then.
+  const many = d.network.resources.filter((r) => r.capacity !== undefined && !r.id.startsWith('person/'));
+  for (const r of many)
+    for (const a of d.network.activities.filter((x) => x.uses?.[r.id])) {
+      const start = s.starts.get(a.id);
+      if (start === undefined) continue;
+      const used = d.network.activities.reduce((n, b) => {
+        const [from, to] = [s.starts.get(b.id), s.ends.get(b.id)];
+        const isUnderWay =
+          from !== undefined && to !== undefined && from <= start && to + (b.holds?.[r.id] ?? 0) > start + 1e-6;
+        return isUnderWay ? n + (b.uses?.[r.id] ?? 0) : n;
+      }, 0);
+      if (used > r.capacity! + 1e-6) out.push(`${used} of ${r.capacity} ${r.id} at ${a.id}`);
+    }
   return out;
 }
 
 describe('a plan of days from the ways of a job', () => {
-  it('breaks no rest, no window, nobody’s hours: drawn jobs and people', () => {
+  // `PLANS=1000` for the long run.
+  it('breaks no rest, no window, nobody’s hours, and takes no more than there is: drawn jobs and people', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 14 }), fc.integer({ min: 0, max: 1 << 20 }), (panels, seed) => {
         const random = seeded(seed + 1);
@@ -82,11 +99,55 @@ describe('a plan of days from the ways of a job', () => {
         }));
         const some = people.some((p) => p.week.length > 0) ? people : alone;
         expect(
-          broken(restoration(panels, some, random() < 0.5 ? { stands: 1 + Math.floor(random() * 5) } : {})),
+          broken(
+            restoration(panels, some, {
+              ...(random() < 0.5 && { stands: 1 + Math.floor(random() * 5) }),
+              ...(random() < 0.5 && { compressors: 1, places: 2 }),
+              ...(random() < 0.5 && { lamps: 1 }),
+            }),
+          ),
         ).toEqual([]);
       }),
-      { numRuns: 12 },
+      { numRuns: Number(process.env.PLANS ?? 12) },
     );
+  });
+  it('one compressor: what is blasted waits for what is sprayed, whoever does it', () => {
+    const two: Person[] = [PEOPLE[0]!, { ...PEOPLE[0]!, id: 'c', name: 'C' }];
+    const free = restoration(10, two, { places: 2 });
+    const one = restoration(10, two, { places: 2, compressors: 1 });
+    const sharing = one.network.activities.filter((a) => a.uses?.compressor);
+    expect(sharing.length).toBeGreaterThan(2);
+    expect(free.network.activities.some((a) => a.uses?.compressor)).toBe(false);
+    expect(broken(one)).toEqual([]);
+    const s = plan(one);
+    const spans = sharing.map((a) => [s.starts.get(a.id)!, s.ends.get(a.id)!] as const).sort((x, y) => x[0] - y[0]);
+    spans.forEach(([from], i) => expect(from).toBeGreaterThanOrEqual((spans[i - 1]?.[1] ?? 0) - 1e-6));
+  });
+  it('what is written down with minutes takes somebody’s hours; what has none takes nothing', () => {
+    const toDo = { id: 't', text: 'Sort the bolts', zoneIds: ['z1'], atMs: NOW, minutes: 90 };
+    const d = restoration(2, alone, { toDos: [toDo] });
+    const s = plan(d);
+    expect(s.ends.get('todo/t')! - s.starts.get('todo/t')!).toBeGreaterThanOrEqual(90);
+    expect(s.by.get('todo/t')).toBe('person/a');
+    expect(workName(d.works.get('todo/t')!)).toBe('Sort the bolts');
+    expect(d.works.get('todo/t')!.panelIds).toEqual(['p1']);
+    expect(broken(d)).toEqual([]);
+  });
+  it('what is on order a week later: the end is later by a week at most, and no sooner', () => {
+    const d = restoration(3, PEOPLE, {
+      agreed: [{ id: 'back', kind: 'back', panelIds: ['p1'], atMs: NOW + 20 * DAY_MS }],
+    });
+    const late = whatIf(d, 'late', NOW)!;
+    const [is, would] = [plan(d).doneMin, planNetwork(late).doneMin];
+    expect(would - is).toBeGreaterThan(4 * 1440);
+    expect(would - is).toBeLessThanOrEqual(8 * 1440);
+    expect(whatIf(restoration(3), 'late', NOW)).toBeUndefined();
+  });
+  it('a level finer everywhere; of what is for show there is none', () => {
+    const job = { level: 'tidy', zones: [{ finish: { system: 'baseClear', level: 'driver' } }, {}] } as unknown as Job;
+    expect(finerJob(job)).toMatchObject({ level: 'driver', zones: [{ finish: { level: 'show' } }, {}] });
+    expect(finerJob({ level: 'show', zones: [{}] } as unknown as Job)).toBeUndefined();
+    expect(finerJob({ zones: [] } as unknown as Job)?.level).toBe('show');
   });
   it('what needs an eye for it is not given to a helper', () => {
     const d = restoration(8);
@@ -148,6 +209,21 @@ describe('a plan of days from the ways of a job', () => {
     const t = plan(back);
     for (const [k, x] of back.works)
       if (x.panelIds.includes('p0')) expect(t.starts.get(k)!).toBeGreaterThanOrEqual(5 * 1440);
+  });
+  it('two phones put one piece on different days: put together, the later word counts on both, and off again takes both away', () => {
+    const free = restoration(3);
+    const w = [...free.works.values()].find((x) => x.block?.place === 'spray')!;
+    const put = (day: number, id: string): Agreed[] =>
+      putOnDay([], w.block!, { dayMs: NOW + day * DAY_MS - 8 * HOUR_MS }, id);
+    const base = { id: 'job', name: 'J', about: '', createdMs: NOW, panels: [], zones: [] } as unknown as Job;
+    const one = stampJob(base, { ...base, agreed: put(9, 'b-later') }, NOW + 2);
+    const two = stampJob(base, { ...base, agreed: put(5, 'a-sooner') }, NOW + 1);
+    for (const both of [mergeJob(one, two, new Set()), mergeJob(two, one, new Set())]) {
+      expect(both.agreed).toHaveLength(2);
+      const s = plan(restoration(3, PEOPLE, { agreed: both.agreed! }));
+      expect(Math.floor((s.starts.get(w.id)! + 480) / 1440)).toBe(9);
+      expect(putOnDay(both.agreed!, w.block!, undefined, 'c')).toEqual([]);
+    }
   });
   it('put on a day, on another one, and on any again: one agreement at most, and only of that work', () => {
     const b = { work: 'sand|||#1', zoneIds: ['z0', 'z1'], panelIds: ['p0'] };

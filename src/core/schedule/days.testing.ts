@@ -13,7 +13,7 @@ import {
 } from '..';
 import { routeFrom } from '../advice';
 import type { Person } from '../log/days';
-import { daysNetwork, jobDays, type DaysInput, type DaysNetwork } from './index';
+import { daysNetwork, jobDays, type DaysInput, type DaysNetwork, type JobDays } from './index';
 
 export const NOW = Date.UTC(2030, 4, 6, 8);
 const products = lookupIn(SHIPPED_PRODUCTS);
@@ -30,9 +30,10 @@ export function restoration(
   panels: number,
   people = PEOPLE,
   more: Partial<Pick<Job, 'agreed' | 'kept' | 'evenings' | 'links' | 'bags'>> &
-    Partial<Pick<DaysInput, 'fit' | 'stands' | 'places'>> = {},
+    Partial<Pick<DaysInput, 'fit' | 'stands' | 'places' | 'lamps' | 'compressors'>> &
+    Partial<Pick<JobDays, 'toDos'>> = {},
 ): DaysNetwork {
-  const { fit, stands, places = 1, ...head } = more;
+  const { fit, stands, places = 1, lamps, compressors, toDos, ...head } = more;
   const kinds: SubstrateKind[] = ['steel', 'aluminium', 'steel', 'glassfibre', 'steel', 'plastic'];
   const zones = Array.from({ length: panels }, (_, i) => ({
     id: `z${i}`,
@@ -80,7 +81,7 @@ export function restoration(
     0.45,
   );
   return daysNetwork({
-    jobs: [days],
+    jobs: [{ ...days, ...(toDos && { toDos }) }],
     people,
     places,
     products,
@@ -88,5 +89,7 @@ export function restoration(
     nowMs: NOW,
     ...(fit && { fit }),
     ...(stands !== undefined && { stands }),
+    ...(lamps !== undefined && { lamps }),
+    ...(compressors !== undefined && { compressors }),
   });
 }

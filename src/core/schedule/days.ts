@@ -4,6 +4,7 @@ import type { Product } from '../library/product';
 import type { Agreed, Person } from '../log/days';
 import type { SprayEvening } from '../log/evening';
 import type { Job } from '../log/job';
+import type { ToDo } from '../log/toDos';
 import { MINUTE_MS } from '../units/time';
 import { blocksOf, type Block, type ZoneWork } from './blocks';
 import { hoursOf, minutesOf } from './hours';
@@ -24,6 +25,8 @@ export interface JobDays {
   away: ReadonlyMap<string, number | null>;
   /** What is on order for panels: it holds their fitting, ms. */
   onOrder: ReadonlyMap<string, number>;
+  /** What is written down to be done, with its minutes. */
+  toDos: readonly ToDo[];
 }
 
 /** What a plan of days is made from: what is to come by the log, and what people said of days. */
@@ -33,6 +36,9 @@ export interface DaysInput {
   /** Places to spray in at once, and stands; absent: there is room for all. */
   places: number;
   stands?: number;
+  /** Lamps to bake with, and what feeds guns and nozzles; absent: nobody waits for them. */
+  lamps?: number;
+  compressors?: number;
   products: (id: string) => Product | undefined;
   /** When the air lets a product be sprayed, as far as the forecast goes, and where it ends, ms; absent: nobody knows. */
   fit?: (product: Product) => { spans: readonly FitSpan[]; untilMs: number };
@@ -41,7 +47,7 @@ export interface DaysInput {
   nowMs: number;
 }
 
-/** A block, an agreed evening, a visit or other work, as a plan shows it. */
+/** A block, an agreed evening, a visit, other work or something to be done, as a plan shows it. */
 export interface PlannedWork {
   id: string;
   jobId: string;
@@ -51,6 +57,7 @@ export interface PlannedWork {
   evening?: SprayEvening;
   visit?: Agreed;
   other?: Agreed;
+  toDo?: ToDo;
 }
 
 /** Why work is not in the plan at all. */
@@ -89,7 +96,7 @@ const slower = (m: keyof typeof ACTIVATION_J_MOL, fromC: number, toC: number): n
 
 /** The network of all that is to come, with what each of its pieces means. */
 export function daysNetwork(input: DaysInput): DaysNetwork {
-  const { jobs, people, places, stands, products, fit, tempC, nowMs } = input;
+  const { jobs, people, places, stands, lamps, compressors, products, fit, tempC, nowMs } = input;
   const minOf = (ms: number) => (ms - nowMs) / MINUTE_MS;
   const activities: Activity[] = [];
   const lags: DaysLag[] = [];
@@ -105,7 +112,9 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
     open: hoursOf(p === sprayer ? { ...p, off: [...p.off, ...evenings] } : p, nowMs, PLAN_DAYS),
   }));
   resources.push({ id: 'place', capacity: places });
-  if (stands !== undefined) resources.push({ id: 'stands', capacity: stands });
+  for (const [id, capacity] of Object.entries({ stands, lamp: lamps, compressor: compressors }))
+    if (capacity !== undefined) resources.push({ id, capacity });
+  const compressed: Readonly<Record<string, number>> = compressors === undefined ? {} : { compressor: 1 };
   const sprayed = new Set<string>();
   const airOf = (product: Product): Resource => {
     const at = fit?.(product);
@@ -120,7 +129,7 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
     return { id: `air/${product.id}`, ...(at && { open }) };
   };
 
-  for (const { job, work, away, onOrder } of jobs) {
+  for (const { job, work, away, onOrder, toDos } of jobs) {
     const agreed = job.agreed ?? [];
     const visits = agreed.filter((a) => a.kind === 'visit' && (a.untilMs ?? a.atMs) > nowMs);
     const mine = eveningsAhead(job, nowMs);
@@ -139,7 +148,7 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
       add({
         work: { id: `evening/${e.id}`, jobId: job.id, panelIds: [], zoneIds: e.zoneIds, evening: e },
         minutes: (e.untilMs - Math.max(e.fromMs, nowMs)) / MINUTE_MS,
-        uses: { place: 1 },
+        uses: { place: 1, ...compressed },
         fixedMin: Math.max(0, minOf(e.fromMs)),
       });
     for (const v of visits)
@@ -163,6 +172,19 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
           fromMin: Math.max(0, minOf(o.atMs)),
           pauses: true,
         });
+    for (const t of toDos)
+      add({
+        work: {
+          id: `todo/${t.id}`,
+          jobId: job.id,
+          panelIds: [...new Set(job.zones.flatMap((z) => (t.zoneIds.includes(z.id) ? [z.panelId] : [])))],
+          zoneIds: t.zoneIds,
+          toDo: t,
+        },
+        minutes: t.minutes ?? 0,
+        oneOf: people.map((p) => personResource(p.id)),
+        pauses: true,
+      });
     const chains = blocksOf(here, visits, tempC, nowMs);
     /** What a block is in the network: itself, or the evening or visit that does it. */
     const nodeOf = (b: Block): string =>
@@ -184,9 +206,7 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
       for (const [k, b] of chain.entries()) {
         const node = nodeOf(b);
         const before = chain[k - 1];
-        const said = agreed.find(
-          (a) => a.kind === 'on' && a.work === b.work && a.zoneIds?.some((z) => b.zoneIds.includes(z)),
-        );
+        const said = putOn(agreed, b);
         if (node === b.id) {
           const orderMs = b.steps.some((x) => x.kind === 'fit')
             ? Math.max(0, ...b.panelIds.map((p) => onOrder.get(p) ?? 0))
@@ -214,13 +234,15 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
           const uses = {
             ...(sprays && { place: 1, ...(stands !== undefined && { stands: atOnce }) }),
             ...(sprays && product && { [`air/${product.id}`]: 1 }),
+            ...((sprays || b.place === 'blast') && compressed),
+            ...(lamps !== undefined && b.steps.some((x) => x.kind === 'bake') && { lamp: 1 }),
           };
           add({
             work: { id: b.id, jobId: job.id, panelIds: b.panelIds, zoneIds: b.zoneIds, block: b },
             minutes: b.minutes,
             ...(!isRest && { oneOf: ((who?.length ?? 0) > 0 ? (who ?? []) : can).map((p) => personResource(p.id)) }),
             uses,
-            ...(sprays && { holds: { stands: b.dustMin } }),
+            ...(sprays && stands !== undefined && { holds: { stands: b.dustMin } }),
             ...(latest.min > 0 && { fromMin: latest.min }),
             ...(Number.isFinite(dueMin) && { dueMin }),
             ...(closesMin < agreedMin && { lateIs: 'window' as const }),
@@ -278,6 +300,16 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
 /** Evenings of spraying that are ahead, or under way. */
 const eveningsAhead = (job: Job, nowMs: number): SprayEvening[] =>
   (job.evenings ?? []).filter((e) => e.untilMs > nowMs && e.endedMs === undefined);
+
+/** On which day a piece of work was put; of two phones that put it on different ones the later word counts (ids sort by time). */
+const putOn = (agreed: readonly Agreed[], b: Pick<Block, 'work' | 'zoneIds'>): Agreed | undefined =>
+  agreed.reduce<Agreed | undefined>(
+    (last, a) =>
+      a.kind === 'on' && a.work === b.work && a.zoneIds?.some((z) => b.zoneIds.includes(z)) && !(last && last.id > a.id)
+        ? a
+        : last,
+    undefined,
+  );
 
 const isOn = (a: Agreed, panelId: string): boolean => a.panelIds.length === 0 || a.panelIds.includes(panelId);
 

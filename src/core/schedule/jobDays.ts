@@ -1,7 +1,7 @@
 import { flashRustHours } from '../cure/flashRust';
 import { withoutCards, type Job } from '../log/job';
 import { awayOf } from '../strata/away';
-import type { JobState } from '../strata/fold';
+import { toDosIn, type JobState } from '../strata/fold';
 import type { Route } from '../route/route';
 import type { JobDays } from './days';
 
@@ -34,6 +34,7 @@ export function jobDays(
         },
       ];
     }),
+    toDos: toDosIn(state).filter((t) => !t.done && (t.minutes ?? 0) > 0),
     away: new Map(
       panels.flatMap((p) => {
         const away = awayOf(job, state, p.id);

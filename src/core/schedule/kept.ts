@@ -30,7 +30,7 @@ export function keptPlan(
 }
 
 /** What a piece of work is called in a plan that is kept; undefined: it is agreed, and stands where that says. */
-const keptName = (w: PlannedWork): string | undefined => w.block?.work ?? (w.other && w.id);
+const keptName = (w: PlannedWork): string | undefined => w.block?.work ?? ((w.other ?? w.toDo) && w.id);
 
 /** What was kept of a piece of work: by what it is, on any of its zones. */
 const keptOf = (kept: readonly KeptWork[], w: PlannedWork): KeptWork | undefined =>

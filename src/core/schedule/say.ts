@@ -14,6 +14,7 @@ const MOST_NAMED = 3;
 export function workName(w: PlannedWork): string {
   if (w.evening) return 'The evening of spraying';
   if (w.visit) return w.visit.text ?? `Somebody comes: ${w.visit.act ?? 'work'}`;
+  if (w.toDo) return w.toDo.text;
   if (w.other) return w.other.text ?? 'Other work';
   const steps = w.block?.steps ?? [];
   // The same product once more is the same work.
@@ -39,6 +40,13 @@ export function workPlace(job: Job | undefined, w: PlannedWork, most = 2): strin
   const more = names.length - most;
   return more > 0 ? `${names.slice(0, most).join(', ')} and ${more} more` : names.join(' and ');
 }
+
+const TAKEN_WORDS: Readonly<Record<string, string>> = {
+  place: 'The place to spray is taken',
+  stands: 'The stands are taken',
+  lamp: 'The lamp is taken',
+  compressor: 'The compressor is taken',
+};
 
 export interface SayHow {
   jobOf(id: string): Job | undefined;
@@ -82,11 +90,7 @@ export function causeWords(c: Cause, id: string, d: DaysNetwork, s: Schedule, ho
     case 'busy': {
       const person = personOf(c.resource);
       const who =
-        person === undefined
-          ? c.resource === 'stands'
-            ? 'The stands are taken'
-            : 'The place to spray is taken'
-          : `${how.personName(person)} is busy`;
+        person === undefined ? (TAKEN_WORDS[c.resource] ?? 'That is taken') : `${how.personName(person)} is busy`;
       return `${who} until then: ${nameOf(c.first)}.`;
     }
     case 'lag': {

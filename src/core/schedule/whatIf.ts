@@ -1,19 +1,38 @@
 import { DAY_MS, MINUTE_MS } from '../units/time';
+import { QUALITY_LEVELS, type QualityLevel } from '../library/level';
+import type { Job } from '../log/job';
 import type { DaysNetwork } from './days';
 import { joined } from './hours';
 import type { Lag, Network } from './network';
 import { canHelp, personOf, personResource } from './people';
 
 /** A network in which something is otherwise, as somebody asks: what would it bring? */
-export const WHAT_IFS = ['place', 'heat', 'helper', 'hours', 'cold'] as const;
+export const WHAT_IFS = ['place', 'heat', 'helper', 'hours', 'cold', 'late', 'finer'] as const;
 export type WhatIf = (typeof WHAT_IFS)[number];
 
 /** Two hours more on each day of the coming week for who is there then; a helper on the next day off from nine to three. */
 const MORE_MIN = 120;
 const HELP_MIN = 360;
+/** What is late comes a week later. */
+const LATE_MIN = (7 * DAY_MS) / MINUTE_MS;
 
-/** @returns undefined where it would change nothing */
-export function whatIf(d: DaysNetwork, what: WhatIf, nowMs: number): Network | undefined {
+/** A job that ends a level finer everywhere; undefined where it cannot. What nobody agreed on is for every day. */
+export function finerJob(job: Job): Job | undefined {
+  const finer = (l: QualityLevel = 'driver'): QualityLevel =>
+    QUALITY_LEVELS[Math.min(QUALITY_LEVELS.indexOf(l) + 1, QUALITY_LEVELS.length - 1)] ?? l;
+  const levels = [job.level, ...job.zones.flatMap((z) => (z.finish?.level ? [z.finish.level] : []))];
+  if (levels.every((l) => l !== undefined && finer(l) === l)) return undefined;
+  return {
+    ...job,
+    level: finer(job.level),
+    zones: job.zones.map((z) =>
+      z.finish?.level ? { ...z, finish: { ...z.finish, level: finer(z.finish.level) } } : z,
+    ),
+  };
+}
+
+/** @param finer the network of the jobs a level finer, see {@link finerJob} @returns undefined where it would change nothing */
+export function whatIf(d: DaysNetwork, what: WhatIf, nowMs: number, finer?: DaysNetwork): Network | undefined {
   const n = d.network;
   switch (what) {
     case 'place':
@@ -31,6 +50,17 @@ export function whatIf(d: DaysNetwork, what: WhatIf, nowMs: number): Network | u
       return n.lags.some((l) => l.coldTimes !== undefined)
         ? { ...n, lags: n.lags.map((l) => lasting(l, l.coldTimes)) }
         : undefined;
+    case 'late': {
+      const waits = (id: string) => ['order', 'back'].includes(d.from.get(id) ?? '');
+      return n.activities.some((a) => waits(a.id))
+        ? {
+            ...n,
+            activities: n.activities.map((a) => (waits(a.id) ? { ...a, fromMin: (a.fromMin ?? 0) + LATE_MIN } : a)),
+          }
+        : undefined;
+    }
+    case 'finer':
+      return finer?.network;
     case 'hours': {
       const weekMin = (7 * DAY_MS) / MINUTE_MS;
       return {

@@ -39,8 +39,8 @@ export function ToDoHere({
     <Suspense fallback={null}>
       <ToDoForm
         onLeave={() => setAsked(false)}
-        onSave={(text) =>
-          add({ text, zoneIds: [zoneId], face, at }).then(({ undo }) => {
+        onSave={({ text, minutes }) =>
+          add({ text, minutes, zoneIds: [zoneId], face, at }).then(({ undo }) => {
             notify({ text: `Written down: ${text}`, undo });
             onDone(text);
           })

@@ -49,11 +49,13 @@ export function PanelToDos({ open, panel, zone }: { open: OpenJob; panel: Panel;
             })}
             onPlace={(p) => setPlace(p === 'panel' ? 'panel' : 'zone')}
             onLeave={() => setAdding(false)}
-            onSave={(text) =>
-              add({ text, zoneIds: place === 'zone' ? [zone.id] : zones.map((z) => z.id) }).then(({ undo }) => {
-                notify({ text: `Written down: ${text}`, undo });
-                setAdding(false);
-              })
+            onSave={({ text, minutes }) =>
+              add({ text, minutes, zoneIds: place === 'zone' ? [zone.id] : zones.map((z) => z.id) }).then(
+                ({ undo }) => {
+                  notify({ text: `Written down: ${text}`, undo });
+                  setAdding(false);
+                },
+              )
             }
           />
         </Suspense>

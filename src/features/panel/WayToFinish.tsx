@@ -20,12 +20,7 @@ import type { ZoneFill } from '@/core/fair';
 import { purposesOf } from '@/core/route/purpose';
 import { differsFrom } from '@/core/route/withShelf';
 import { productsHere } from '@/core/stock';
-import {
-  useAdvice,
-  useLibrary,
-  useSettings,
-  type OpenJob,
-} from '@/data';
+import { useAdvice, useLibrary, useSettings, type OpenJob } from '@/data';
 import { useRecipes, useRoute, useRoutes, type OtherWay } from '@/data/ways';
 import { useShelf } from '@/data/shelf';
 import { useZoneFill } from '@/data/surface';

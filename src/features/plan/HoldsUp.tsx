@@ -17,6 +17,8 @@ const IF_WORDS: { readonly [W in WhatIf]: string } = {
   helper: 'A helper on the next free day, nine to three',
   hours: 'Two hours more each day this week',
   cold: 'A cold spell, 8 K colder, all along',
+  late: 'What is on order or away comes a week later',
+  finer: 'A level finer, on every part',
 };
 
 /** What decides the end, in words, and what would bring it nearer. */

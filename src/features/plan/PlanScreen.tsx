@@ -2,7 +2,7 @@ import { useRouter } from 'expo-router';
 import { useMemo, useState } from 'react';
 import { MINUTE_MS } from '@/core';
 import { workPlace, type PlanRow } from '@/core/schedule';
-import { useJobs, useNow, useSettings, useShopActions } from '@/data';
+import { useJobs, useNow, useSettings, useShopActions, type Settings } from '@/data';
 import { useFinishSpread, usePlan, type PlanNow } from '@/data/plan';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyPage } from '@/ui/EmptyState';
@@ -168,10 +168,10 @@ function Week({ view, now }: { view: PlanView; now: number }) {
   );
 }
 
-function Places({ settings }: { settings: { places?: number; stands?: number } }) {
+function Places({ settings }: { settings: Pick<Settings, 'places' | 'stands' | 'lamps' | 'compressors'> }) {
   const { saveSettings } = useShopActions();
-  const some = (n: readonly number[]) =>
-    n.map((x) => ({ value: String(x), label: x === 0 ? 'Room for all' : String(x) }));
+  const some = (n: readonly number[], none = 'Nobody waits for one') =>
+    n.map((x) => ({ value: String(x), label: x === 0 ? none : String(x) }));
   return (
     <>
       <ChoiceGroup
@@ -184,7 +184,19 @@ function Places({ settings }: { settings: { places?: number; stands?: number } }
         label="Stands for what is sprayed"
         value={String(settings.stands ?? 0)}
         onChange={(v) => void saveSettings({ stands: Number(v) }).catch(() => undefined)}
-        options={some([0, 2, 4, 6, 10])}
+        options={some([0, 2, 4, 6, 10], 'Room for all')}
+      />
+      <ChoiceGroup
+        label="Compressors: guns and the blasting nozzle share them"
+        value={String(settings.compressors ?? 0)}
+        onChange={(v) => void saveSettings({ compressors: Number(v) }).catch(() => undefined)}
+        options={some([0, 1, 2])}
+      />
+      <ChoiceGroup
+        label="Lamps to bake with"
+        value={String(settings.lamps ?? 0)}
+        onChange={(v) => void saveSettings({ lamps: Number(v) }).catch(() => undefined)}
+        options={some([0, 1, 2, 3])}
       />
     </>
   );

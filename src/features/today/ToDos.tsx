@@ -61,8 +61,8 @@ function Adding({ jobs, close }: { jobs: readonly LiveJob[]; close(): void }) {
         places={jobs.map(({ open }) => ({ value: open.job.id, label: open.job.name }))}
         onPlace={setJobId}
         onLeave={close}
-        onSave={(text) =>
-          add({ text, zoneIds: [] }).then(({ undo }) => {
+        onSave={({ text, minutes }) =>
+          add({ text, minutes, zoneIds: [] }).then(({ undo }) => {
             notify({ text: `Written down: ${text}`, undo });
             close();
           })
