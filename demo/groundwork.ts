@@ -192,6 +192,7 @@ export function planned(job: Job, now: number, on: (days: number, hour: number, 
           { name: 'Number stamp', done: true },
         ],
       },
+      { id: 's-floor', panelId: 'floor', coating: 'underseal', faces: ['outer', 'inner'], cover: [] },
       {
         id: 's-right',
         panelId: 'right-side',

@@ -356,7 +356,7 @@ test('a blasting day: covers first, the compressor has to feed the nozzle, and s
 }) => {
   await openDemo(page, '/blast?job=bread-van');
   // What the media would warp is neither covered nor logged.
-  await expect(answer(page)).toHaveText('Do not blast 1 of these 2 at this setting');
+  await expect(answer(page)).toHaveText('Do not blast 1 of these 3 at this setting');
   await expect(page.getByTestId('log-blast')).toBeEnabled();
   await expect(page.getByTestId('finish-by')).toContainText(/Flash rust shows|stays dry/);
   await expect(page.getByText(/Thin flat sheet warps under crushed glass/)).toBeVisible();
@@ -365,6 +365,11 @@ test('a blasting day: covers first, the compressor has to feed the nozzle, and s
   await expect(page.getByTestId('log-blast')).toBeDisabled();
   await tick(page, 'Window channel');
   await expect(answer(page)).toHaveText(/^Ready: /);
+  // The heavy one first and on a stand, the light one on a pallet; the rails were blasted this morning.
+  await expect(page.getByTestId('yard-turn')).toHaveText([
+    /^1\. Floor, on a stand, both faces: /,
+    /^2\. Right side, on a pallet, outer face: /,
+  ]);
   await expect(page.getByTestId('by-hand')).toContainText('By wire wheel');
   await pick(page, /Worn by/);
   await expect(page.getByTestId('short')).toContainText(/Pressure falls to/);
