@@ -56,14 +56,25 @@ class Profile {
       if (to - from > (this.longest[resource] ?? 0)) this.longest[resource] = to - from;
     }
   }
-  /** Undefined: there is enough from then to then; else the soonest moment at which some of it is free again. */
-  busyUntil(uses: Mode['uses'], from: number, end: number): number | undefined {
+  /** Undefined: there is enough from then to then; else a moment before which it cannot begin: some of it is free again then. @param minutes of work in it */
+  busyUntil(uses: Mode['uses'], from: number, end: number, minutes: number): number | undefined {
     for (const { resource, amount, holdMin } of uses) {
       const to = end + holdMin;
       const room = (this.capacity[resource] ?? 0) - amount;
       if (room < 0) return Infinity;
       const of = this.spans[resource] ?? [];
       const first = this.firstFrom(of, from - (this.longest[resource] ?? 0));
+      // All of it is taken, as a person is: the next gap that is long enough, over all that is too short.
+      if (room === 0) {
+        let until: number | undefined;
+        for (let k = first; k < of.length; k++) {
+          const s = of[k];
+          if (!s || s.from >= (until === undefined ? to : until + minutes + holdMin)) break;
+          if (s.to > (until ?? from)) until = s.to;
+        }
+        if (until !== undefined) return until;
+        continue;
+      }
       let all = 0;
       let last = first;
       for (; last < of.length; last++) {
@@ -155,7 +166,7 @@ function layOutOnce(
         s = nextFit(a, way.open, s);
         const e = endOf(a, way.open, s);
         if (!(e <= horizonMin) || (best && e >= best.e)) break;
-        const until = profile.busyUntil(way.uses, s, e);
+        const until = profile.busyUntil(way.uses, s, e, a.minutes);
         if (until === undefined) {
           best = { s, e, m };
           break;

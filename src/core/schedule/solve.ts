@@ -109,7 +109,7 @@ function searchOrders(
     take(list, { pinned: was });
     take(list);
   }
-  const effort = times * Math.max(0.05, Math.min(1, (PATIENCE_WORK / p.n) ** 1.8));
+  const effort = times * Math.max(0.03, Math.min(1, (PATIENCE_WORK / p.n) ** 1.8));
   const rounds = kept ? { draws: 0, moves: KEPT_MOVES } : { draws: Math.max(6, DRAWS * effort), moves: MOVES * effort };
   const isDone = () => best.breaches.length === 0 && best.doneMin <= boundMin + 1e-9 && !kept;
   for (let n = 0; n < rounds.draws && !isDone(); n++) {
