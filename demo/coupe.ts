@@ -1,4 +1,4 @@
-import type { Job, LogEvent } from '../src/core';
+import type { EventKind, Job, LogEvent } from '../src/core';
 import { READY_ITEMS } from '../src/core/log/evening';
 import { ago, book, on } from './book';
 
@@ -150,5 +150,17 @@ export function coupe(): { job: Job; events: LogEvent[] } {
       { label: 'Clear, as told', family: 'clear', filmUm: 50 },
     ],
   });
-  return { job, events };
+  return { job, events: events.map(withTimes) };
 }
+
+/** Whose hands it was, and how long it took, min: on the wing and the roof somebody wrote it down each time. */
+const TIMES: Partial<Record<EventKind, { who: string; workMin: number }>> = {
+  stripped: { who: 'Jonas', workMin: 50 },
+  sanded: { who: 'Jonas', workMin: 25 },
+  cleaned: { who: 'Jonas', workMin: 6 },
+  coated: { who: 'Ida', workMin: 9 },
+  masked: { who: 'Jonas', workMin: 20 },
+  polished: { who: 'Ida', workMin: 45 },
+};
+const withTimes = (e: LogEvent): LogEvent =>
+  e.zoneIds.some((z) => z === 'c-wing-all' || z === 'c-roof-all') ? { ...e, ...TIMES[e.kind] } : e;

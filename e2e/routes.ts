@@ -14,6 +14,7 @@ export const ROUTES = [
   '/plan',
   '/record?job=bread-van',
   '/ask',
+  '/safety',
   '/wall',
   '/masking?job=bread-van&panel=nose',
   '/gun',

@@ -20,6 +20,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/wall': true,
   '/putback': true,
   '/record': true,
+  '/safety': true,
   '/spray': true,
   '/fair': true,
   '/find': true,

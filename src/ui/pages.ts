@@ -79,6 +79,8 @@ export interface Pages {
   '/putback': OfJob;
   /** What is under the paint, for somebody else. */
   '/record': OfJob & { panel?: string };
+  /** What people were near, and what has to be got rid of. */
+  '/safety': Nothing;
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
   '/shelf': Nothing;

@@ -41,6 +41,8 @@ export interface Settings {
   guns?: { [A in Application]?: GunTest & { atMs: number } };
   /** Hours of spraying after which somebody changes cartridges, and when they were changed, ms. */
   cartridge?: { limitH: number; sinceMs: number };
+  /** What the local code asks, in somebody's own words and with its source. */
+  localCode?: { id: string; text: string; source: string }[];
   /** Who works with this phone: kept with every entry that it writes. */
   who?: string;
   /** What one person lifts alone, g. */

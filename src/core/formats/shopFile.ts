@@ -187,6 +187,17 @@ const SETTINGS = object({
       }).noUnknown(unknown('A person')),
     )
     .default(undefined),
+  localCode: array()
+    .strict()
+    .max(50, 'More than 50 rules of a code')
+    .of(
+      object({
+        id: id('Id of a rule'),
+        text: text('Rule', 200).required('A rule says nothing'),
+        source: text('Source of a rule', 120).required('A rule has no source'),
+      }).noUnknown(unknown('A rule')),
+    )
+    .default(undefined),
   places: between('Places to spray', 1, 50).integer('Places: a whole number'),
   stands: between('Stands', 0, 500).integer('Stands: a whole number'),
   lamps: between('Lamps', 0, 50).integer('Lamps: a whole number'),

@@ -64,6 +64,9 @@ describe('the log is asked', () => {
     expect(ids(' ')).toEqual([]);
     expect(ids('epoxy')).toEqual(['c2', 'c1']);
   });
+  it.each(['__proto__', 'constructor', 'toString'])('%s is a word like another', (word) => {
+    expect(parseQuestion(word, NOW).words).toEqual([word.toLowerCase()]);
+  });
   it('whatever is typed is a question, and more words never find more', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 30 }), fc.string({ maxLength: 10 }), (a, b) => {

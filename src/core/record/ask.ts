@@ -114,7 +114,7 @@ export function parseQuestion(text: string, nowMs: number): Question {
   take(/\btoday\b/, () => (q.sinceMs = new Date(nowMs).setHours(0, 0, 0, 0)));
   const kinds: EventKind[] = [];
   for (const word of rest.split(/[\s,;?.!]+/)) {
-    const called = CALLED[word];
+    const called = Object.hasOwn(CALLED, word) ? CALLED[word] : undefined;
     if (called) kinds.push(...called);
     else if (word !== '' && !EMPTY.has(word)) q.words.push(word);
   }

@@ -1,6 +1,7 @@
 import { drawnAreaText, formatQuantity, type UnitSystem } from '../units/convert';
 import type { Job } from '../log/job';
-import type { Audience, JobRecord, LayerRecord, PanelRecord, ZoneRecord } from './record';
+import { codeSvg, labelText } from './label';
+import type { Audience, JobRecord, LayerRecord, PanelRecord, PrivatePart, ZoneRecord } from './record';
 
 export const PAPERS = ['a4', 'letter'] as const;
 export type Paper = (typeof PAPERS)[number];
@@ -90,6 +91,9 @@ function layerRows(z: ZoneRecord, audience: Audience, w: Words): string {
       .join(', ');
     const more = [
       l.air === undefined ? '' : `${formatQuantity('temp', l.air.tempC, w.units)}, ${Math.round(l.air.rh * 100)} %`,
+      l.batch === undefined
+        ? ''
+        : `Cup ${l.batch.no}${l.batch.lots.length > 0 ? `, lots ${l.batch.lots.map(e).join(', ')}` : ''}`,
     ].filter(Boolean);
     const when =
       l.basis === 'found'
@@ -169,10 +173,28 @@ th{font-size:9pt}small{font-size:9pt;color:#444}ul{margin:2mm 0;padding-left:5mm
 .stack{width:19mm;flex:none}.drawing{width:60mm;max-height:45mm;display:block;margin:2mm 0}
 header p,footer p{margin:1mm 0}footer{margin-top:8mm;border-top:1.5pt solid #111;padding-top:2mm;font-size:9.5pt}
 .zone,tr,li,header{break-inside:avoid}h2,h3{break-after:avoid}
+
+.labels{display:grid;grid-template-columns:1fr 1fr;gap:4mm}.label{display:flex;gap:3mm;border:.5pt dashed #777;padding:2mm;break-inside:avoid;font-size:7.5pt;line-height:1.25;white-space:pre-line;overflow-wrap:anywhere}.code{width:30mm;height:30mm;flex:none}
 @media print{body{padding:0;max-width:none}}`;
 
+/** Labels to be cut out: each holds what it says, for a reader without a network. A zone with the same lines as another has none of its own. */
+function labelsHtml(r: JobRecord): string {
+  const seen = new Set<string>();
+  const labels = r.panels.flatMap((p) =>
+    p.zones.flatMap((z) => {
+      const text = z.layers.length > 0 ? labelText(r, p, z) : '';
+      if (text === '' || seen.has(text)) return [];
+      seen.add(text);
+      return [`<div class="label">${codeSvg(text)}<div>${e(text)}</div></div>`];
+    }),
+  );
+  return labels.length > 0
+    ? `<h2>Labels, to be cut out and put under the part</h2><div class="labels">${labels.join('')}</div>`
+    : '';
+}
+
 /** The page that is handed over: one file that opens anywhere, with nothing in it that is fetched or run. @param day a moment as a day, in the words of who reads it */
-export function recordHtml(r: JobRecord, job: Job, paper: Paper, w: Words): string {
+export function recordHtml(r: JobRecord, job: Job, paper: Paper, w: Words, wish: readonly PrivatePart[] = []): string {
   const hard = Math.max(0, ...r.panels.flatMap((p) => p.zones.flatMap((z) => z.hardMs ?? [])));
   const care =
     r.audience === 'sander' || hard <= r.madeMs
@@ -186,10 +208,14 @@ export function recordHtml(r: JobRecord, job: Job, paper: Paper, w: Words): stri
     r.audience === 'sander'
       ? '<p><strong>Before you sand:</strong> old layers can hold lead or chromates, fresh ones isocyanates. Test what you do not know, wear breathing protection, take the dust away. Your local code decides.</p>'
       : '';
+  const cost = r.cost
+    ? `<h2>Cost, as agreed</h2><p>${r.cost.hours} h at ${r.cost.rate} ${e(r.cost.currency)}: ${Math.round(r.cost.hours * r.cost.rate)} ${e(r.cost.currency)} of work. Material and what others did are not in it.</p>`
+    : '';
+  const labels = wish.includes('labels') ? labelsHtml(r) : '';
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${e(`${r.job.name}: ${TITLES[r.audience]}`)}</title><style>@page{size:${paper === 'a4' ? 'A4' : 'letter'};margin:14mm}${STYLE}</style></head>
 <body><header><h1>${e(TITLES[r.audience])}</h1><p><strong>${e(r.job.name)}</strong>${r.job.about ? `. ${e(r.job.about)}` : ''}</p>${r.job.colour ? `<p>Colour: ${e(r.job.colour.name)}.</p>` : ''}<p>${e(r.shop)}, ${w.day(r.madeMs)}.</p>${care}${dust}</header>
-<main>${r.panels.map((p) => panelHtml(job, p, r.audience, r.madeMs, w)).join('')}${due}</main>
+<main>${r.panels.map((p) => panelHtml(job, p, r.audience, r.madeMs, w)).join('')}${due}${cost}${labels}</main>
 <footer><p>Thickness is dry film. Measured: a gauge said so. Estimated: worked out from what was laid and what was sanded away. Times of curing are estimates from the air; the product’s data sheet decides.</p></footer>
 </body></html>
 `;

@@ -15,6 +15,10 @@ const LAYER = object({
   firstMs: moment().required(),
   lastMs: moment().required(),
   air: object({ tempC: number().strict().required(), rh: number().strict().required() }).default(undefined),
+  batch: object({
+    no: number().strict().required(),
+    lots: array().strict().of(text(100).required()).required(),
+  }).default(undefined),
   colour: object({ name: text(200), hex: text(9).required() }).default(undefined),
 }).noUnknown();
 const SAID = object({ what: text(300).required(), untilMs: moment() }).noUnknown();
@@ -83,6 +87,11 @@ const RECORD = object({
     .strict()
     .of(object({ panel: text(300).required(), what: text(300).required(), dueMs: moment().required() }).noUnknown())
     .required(),
+  cost: object({
+    hours: number().strict().min(0).required(),
+    rate: number().strict().min(0).required(),
+    currency: text(10).required(),
+  }).default(undefined),
 }).noUnknown('The record has a field that is not known: ${unknown}');
 
 export const writePaintRecord = (r: JobRecord): string => `${JSON.stringify(r, null, 1)}\n`;

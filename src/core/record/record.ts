@@ -14,7 +14,7 @@ export const AUDIENCES = ['owner', 'payer', 'painter', 'sander'] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
 /** What goes out only where it is ticked: it says how the shop works. */
-export const PRIVATE_PARTS = ['air'] as const;
+export const PRIVATE_PARTS = ['air', 'batches', 'cost', 'labels'] as const;
 export type PrivatePart = (typeof PRIVATE_PARTS)[number];
 
 /** One layer, as a record says it. */
@@ -32,6 +32,8 @@ export interface LayerRecord {
   firstMs: number;
   lastMs: number;
   air?: { tempC: number; rh: number };
+  /** The cup that it came from, and the makers' lots that went into it. */
+  batch?: { no: number; lots: string[] };
   colour?: { name?: string; hex: string };
 }
 
@@ -78,7 +80,12 @@ export interface JobRecord {
   panels: PanelRecord[];
   /** What is to be looked at again, and when, ms. */
   due: { panel: string; what: string; dueMs: number }[];
+  /** What was agreed: hours, and what one costs. */
+  cost?: { hours: number; rate: number; currency: string };
 }
+
+/** What the shelf knows of a cup. */
+export type BatchLookup = (id: string) => LayerRecord['batch'];
 
 export interface RecordWish {
   audience: Audience;
@@ -98,10 +105,12 @@ function layerRecords(
   products: ProductLookup,
   wish: RecordWish,
   colourName: string | undefined,
+  batchOf: BatchLookup,
 ): LayerRecord[] {
   let depthUm = 0;
   return [...s.layers].reverse().map((l): LayerRecord => {
     const product = l.productId === undefined ? undefined : products(l.productId)?.name;
+    const batch = wish.parts.includes('batches') && l.batchId !== undefined ? batchOf(l.batchId) : undefined;
     const out: LayerRecord = {
       label: l.label,
       family: FAMILIES[l.family].name,
@@ -113,6 +122,7 @@ function layerRecords(
       firstMs: l.startedMs,
       lastMs: l.lastAppliedMs,
       ...(product !== undefined && { product }),
+      ...(batch && { batch }),
       ...(wish.parts.includes('air') && l.air && { air: { tempC: l.air.tempC, rh: l.air.rh } }),
       ...(l.colourHex !== undefined && {
         colour: { hex: l.colourHex, ...(colourName !== undefined && { name: colourName }) },
@@ -130,6 +140,7 @@ function zoneRecord(
   status: ZoneStatus | undefined,
   products: ProductLookup,
   wish: RecordWish,
+  batchOf: BatchLookup,
 ): ZoneRecord {
   const finish = finishOf(job, z.id);
   const last = s.readings[s.readings.length - 1];
@@ -141,7 +152,7 @@ function zoneRecord(
     areaCm2: Math.round(z.areaCm2),
     substrate: SUBSTRATES[s.substrate].name,
     substrateUm: s.substrateUm,
-    layers: layerRecords(s, products, wish, finish.colour?.name),
+    layers: layerRecords(s, products, wish, finish.colour?.name, batchOf),
     ...(last && { measured: { atMs: last.atMs, totalUm: Math.round(last.totalUm) } }),
     repairs: s.repairs.flatMap((r) =>
       r.endedMs === undefined
@@ -185,7 +196,7 @@ export function jobRecord(
   statusOf: (zoneId: string) => ZoneStatus | undefined,
   products: ProductLookup,
   wish: RecordWish,
-  more: { shop: string; madeMs: number; due: JobRecord['due'] },
+  more: Pick<JobRecord, 'shop' | 'madeMs' | 'due' | 'cost'> & { batchOf?: BatchLookup },
 ): JobRecord {
   const job = withoutCards(whole);
   const isWanted = (p: Panel) => !wish.panelIds || wish.panelIds.includes(p.id);
@@ -203,10 +214,11 @@ export function jobRecord(
     panels: job.panels.filter(isWanted).flatMap((p) => {
       const zones = zonesOf(job, p.id).flatMap((z) => {
         const s = state.zones.get(z.id)?.strata;
-        return s ? [zoneRecord(job, z, s, statusOf(z.id), products, wish)] : [];
+        return s ? [zoneRecord(job, z, s, statusOf(z.id), products, wish, more.batchOf ?? (() => undefined))] : [];
       });
       return zones.length > 0 ? [{ id: p.id, name: p.name, zones }] : [];
     }),
     due: more.due,
+    ...(wish.parts.includes('cost') && more.cost && { cost: more.cost }),
   };
 }

@@ -65,6 +65,12 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     asks: 'What is under this paint, for whoever gets it?',
     href: ({ job, panel }) => pageHref('/record', { job, panel }),
   },
+  '/safety': {
+    name: 'Safety log',
+    also: 'exposure isocyanate solvent dust hours cartridge waste voc breathing mask rags month health',
+    asks: 'Who was near what for how long, and what has to be got rid of?',
+    href: () => pageHref('/safety'),
+  },
   '/ask': {
     name: 'Ask the log',
     also: 'question search history filter who when cold damp grit batch which panels sprayed below',

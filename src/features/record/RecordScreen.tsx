@@ -24,6 +24,7 @@ import {
   useStatuses,
   type OpenJob,
 } from '@/data';
+import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -46,6 +47,9 @@ const FOR: { readonly [A in Audience]: string } = {
 };
 const PARTS: { readonly [P in PrivatePart]: string } = {
   air: 'Air at each coat',
+  batches: 'Cups, and lots of the makers',
+  cost: 'What was agreed to pay',
+  labels: 'Labels to cut out, with a code',
 };
 const PAPER_NAMES: { readonly [P in Paper]: string } = { a4: 'A4', letter: 'Letter' };
 const ALL = 'all';
@@ -81,6 +85,7 @@ function Handed({
   const { units } = useAppTheme();
   const { lookup } = useLibrary();
   const settings = useSettings();
+  const shelf = useShelf()?.shelf;
   const [now] = useState(nowMs);
   const statuses = useStatuses(open, now);
   const [audience, setAudience] = useState<Audience>('owner');
@@ -98,6 +103,16 @@ function Handed({
       {
         shop: settings?.shopName ?? '',
         madeMs: now,
+        ...(job.budgetH !== undefined && {
+          cost: { hours: job.budgetH, rate: settings?.rates.labourH ?? 0, currency: settings?.currency ?? '' },
+        }),
+        batchOf: (id) => {
+          const batch = shelf?.batches.get(id);
+          const lots = (batch?.pours ?? []).flatMap((p) =>
+            p.containerId === undefined ? [] : (shelf?.containers.get(p.containerId)?.lot ?? []),
+          );
+          return batch && { no: batch.no, lots: [...new Set(lots)] };
+        },
         due: dueRepairs(job, state)
           .filter((d) => about === ALL || d.panelId === about)
           .map((d) => ({
@@ -107,8 +122,8 @@ function Handed({
           })),
       },
     );
-    return { record, html: recordHtml(record, job, paper, { units, day: dayMonth }) };
-  }, [open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
+    return { record, html: recordHtml(record, job, paper, { units, day: dayMonth }, parts) };
+  }, [shelf, open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
   const panels = job.panels.filter((p) => !p.card);
   const name = `${slug(job.name)}-${audience}`;
   const hard = Math.max(0, ...made.record.panels.flatMap((p) => p.zones.flatMap((z) => z.hardMs ?? [])));

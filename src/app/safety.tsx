@@ -1,0 +1,5 @@
+import { SafetyScreen } from '@/features/record/SafetyScreen';
+
+export default function SafetyRoute() {
+  return <SafetyScreen />;
+}

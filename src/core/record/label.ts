@@ -1,0 +1,77 @@
+import qrcode from 'qrcode-generator';
+import type { JobRecord, LayerRecord, PanelRecord, ZoneRecord } from './record';
+
+/** So much stands in a label at most, bytes of UTF-8: more would make its dots too small to read off 30 mm. */
+export const LABEL_BYTES = 290;
+/** How wide it is printed, mm, and how much white it needs round it, in its own dots. */
+export const LABEL_MM = 30;
+const QUIET = 4;
+
+const encoder = new TextEncoder();
+const bytes = (text: string): number => encoder.encode(text).length;
+const day = (ms: number): string => new Date(ms).toISOString().slice(0, 10);
+const BASIS: { readonly [B in LayerRecord['basis']]: string } = { measured: '', estimated: 'est.', found: 'found' };
+
+/** Cut to so many bytes, whole signs only. */
+function cut(text: string, most: number): string {
+  let out = text;
+  while (bytes(out) > most) out = [...out].slice(0, -1).join('');
+  return out;
+}
+
+/**
+ * What a label says: the part, its substrate, the stack from the top with films and days, and when it was hard. Plain lines, so that any reader shows them; where it is
+ * too much the undermost layers are put together, then names are cut.
+ */
+export function labelText(r: Pick<JobRecord, 'job' | 'madeMs'>, p: PanelRecord, z: ZoneRecord): string {
+  const isWhole = p.zones.length === 1;
+  const name = `${p.name}${isWhole ? '' : `, ${z.name}`}`;
+  const layer = (l: LayerRecord, most: number) =>
+    [
+      cut(l.label, most),
+      `${l.filmUm}µm`,
+      BASIS[l.basis],
+      l.basis === 'found' ? '' : day(l.lastMs),
+      cut(l.colour?.name ?? '', most),
+    ]
+      .filter(Boolean)
+      .join(' ');
+  const made = (shown: number, most: number): string => {
+    const rest = z.layers.slice(shown);
+    const under = rest.reduce((s, l) => s + l.filmUm, 0);
+    return [
+      cut(name, 2 * most),
+      cut(r.job.name, most),
+      ...z.layers.slice(0, shown).map((l) => layer(l, most)),
+      ...(rest.length > 0 ? [`${rest.length} older, ${under}µm`] : []),
+      `on ${cut(z.substrate, most)} ${z.substrateUm}µm`,
+      ...(z.measured ? [`gauge ${z.measured.totalUm}µm ${day(z.measured.atMs)}`] : []),
+      ...(z.hardMs !== undefined ? [`hard about ${day(z.hardMs)}`] : []),
+      `made ${day(r.madeMs)}`,
+    ].join('\n');
+  };
+  for (const most of [40, 24, 14])
+    for (let shown = z.layers.length; shown >= Math.min(3, z.layers.length); shown--) {
+      const text = made(shown, most);
+      if (bytes(text) <= LABEL_BYTES) return text;
+    }
+  return cut(made(1, 14), LABEL_BYTES);
+}
+
+/** The dots of a code that holds a text: rows of dark or not. A quarter of it may be smudged (level Q). */
+export function codeDots(text: string): boolean[][] {
+  qrcode.stringToBytes = (s: string) => [...encoder.encode(s)];
+  const code = qrcode(0, 'Q');
+  code.addData(text, 'Byte');
+  code.make();
+  const n = code.getModuleCount();
+  return Array.from({ length: n }, (_, y) => Array.from({ length: n }, (_, x) => code.isDark(y, x)));
+}
+
+/** A code as a drawing for paper. */
+export function codeSvg(text: string): string {
+  const dots = codeDots(text);
+  const size = dots.length + 2 * QUIET;
+  const path = dots.flatMap((row, y) => row.flatMap((dark, x) => (dark ? [`M${x + QUIET} ${y + QUIET}h1v1h-1z`] : [])));
+  return `<svg class="code" viewBox="0 0 ${size} ${size}" shape-rendering="crispEdges" role="img" aria-label="The same as a code"><rect width="${size}" height="${size}" fill="#fff"/><path d="${path.join('')}" fill="#000"/></svg>`;
+}

@@ -1,0 +1,191 @@
+import { keysOf } from '../keysOf';
+import type { ProductLookup } from '../library/product';
+import { KINDS, type PlainEvent } from '../log/event';
+import type { Job } from '../log/job';
+import { isCounted, type WasteReason } from '../log/shelf';
+import type { WorkAct } from '../log/workActs';
+import { cautionsFor } from '../safety/cautions';
+import type { Hazard } from '../safety/hazards';
+import { partOf } from '../stock/composition';
+import { effectiveRecords, type Shelf } from '../stock/shelf';
+import { effectiveEvents, type JobState } from '../strata/fold';
+
+/** What hands and lungs are near while something is done. */
+export const EXPOSURES = {
+  isocyanate: 'Isocyanates',
+  solvent: 'Solvent and resin vapour',
+  mist: 'Spray mist without solvent',
+  dust: 'Dust',
+  fume: 'Welding fume and sparks',
+} as const;
+export type Exposure = keyof typeof EXPOSURES;
+/** What calls for breathing protection with cartridges or air. */
+const BREATHED: readonly Exposure[] = ['isocyanate', 'solvent', 'mist'];
+
+/** What each hazard means for such a log. Complete by type: a new hazard is not left out by silence. */
+const EXPOSES: { readonly [H in Hazard]: Exposure | null } = {
+  isocyanate: 'isocyanate',
+  greenFilm: 'isocyanate',
+  solvent: 'solvent',
+  mist: 'mist',
+  styrene: 'solvent',
+  peroxide: null,
+  epoxy: 'solvent',
+  chromate: 'mist',
+  acid: null,
+  sealerFume: 'solvent',
+  oldCoating: 'dust',
+  dust: 'dust',
+  glass: 'dust',
+  carbonDust: 'dust',
+  zincDust: 'dust',
+  aluminium: 'dust',
+  wire: 'dust',
+  sparks: 'fume',
+  chemical: 'solvent',
+  heat: null,
+  blast: 'dust',
+  weld: 'fume',
+  guideDust: 'dust',
+  boil: 'solvent',
+  hammer: null,
+  rags: null,
+  raised: null,
+  fitting: null,
+  polish: 'dust',
+};
+/** What time that goes with no other entry is near; the product is not known. */
+const WORKED: { readonly [A in WorkAct]: readonly Exposure[] } = {
+  strip: ['dust'],
+  blast: ['dust'],
+  repair: ['fume', 'dust'],
+  rust: ['dust'],
+  fill: ['solvent'],
+  sand: ['dust'],
+  clean: ['solvent'],
+  mask: [],
+  mix: ['solvent'],
+  paint: ['solvent'],
+  polish: ['dust'],
+  fit: [],
+  other: [],
+};
+
+/** What of a shop has to be got rid of, by the bin that it goes into. */
+export const WASTES = {
+  liquid: { name: 'Liquid paint and thinner', unit: 'g' },
+  set: { name: 'Set in the cup', unit: 'g' },
+  wash: { name: 'From washing guns and cups', unit: 'g' },
+  rags: { name: 'Rags, by wipings that were logged', unit: 'pieces' },
+  paper: { name: 'Paper and discs', unit: 'pieces' },
+  filters: { name: 'Cartridges and filters', unit: 'pieces' },
+} as const;
+export type Waste = keyof typeof WASTES;
+const WASTE_OF: { readonly [R in WasteReason]: Waste } = {
+  leftOver: 'liquid',
+  potLife: 'set',
+  expired: 'liquid',
+  spilt: 'liquid',
+  washing: 'wash',
+  broken: 'liquid',
+};
+
+/** What one person was near in a span, min by what; from times that were logged. */
+export interface PersonExposure {
+  /** As the entries name them; undefined: nobody was named. */
+  who: string | undefined;
+  minutes: Readonly<Record<Exposure, number>>;
+  /** Of those, with something that is breathed: what a cartridge or an air-fed hood was worn for, min. */
+  breathedMin: number;
+}
+export interface SafetyLog {
+  people: readonly PersonExposure[];
+  /** Entries near something of which nobody logged how long it took. */
+  untimed: number;
+  waste: Readonly<Record<Waste, number>>;
+  /** Solvent in what was mixed and used, g. */
+  vocG: number;
+}
+
+/** What doing an entry is near, each once. */
+export function exposuresOf(e: PlainEvent, products: ProductLookup): Exposure[] {
+  if (e.kind === 'worked') return [...WORKED[e.act]];
+  const product = 'productId' in e ? products(e.productId) : undefined;
+  const how = e.kind === 'stripped' ? e.method : e.kind === 'repaired' ? e.method : undefined;
+  const found = cautionsFor(e.kind, product, false, how as never).flatMap((c) => EXPOSES[c.id] ?? []);
+  return [...new Set(found)];
+}
+
+const none = <K extends string>(keys: readonly K[]) => Object.fromEntries(keys.map((k) => [k, 0])) as Record<K, number>;
+
+/** What people of a shop were near in a span, what it throws away, and its solvent. Times are those that were logged: nothing is guessed, and nothing is called safe. */
+export function safetyLog(
+  jobs: readonly { job: Job; state: JobState }[],
+  shelf: Shelf | undefined,
+  products: ProductLookup,
+  fromMs: number,
+  untilMs: number,
+): SafetyLog {
+  const isIn = (ms: number) => ms >= fromMs && ms < untilMs;
+  const people = new Map<string | undefined, { minutes: Record<Exposure, number>; breathedMin: number }>();
+  const waste = none(keysOf(WASTES));
+  let untimed = 0;
+  for (const { state } of jobs)
+    for (const e of effectiveEvents(state)) {
+      if (!isIn(e.atMs)) continue;
+      if (e.kind === 'cleaned') waste.rags += 1;
+      const near = exposuresOf(e, products);
+      if (near.length === 0 || (e.kind !== 'worked' && KINDS[e.kind].act === null)) continue;
+      if (e.workMin === undefined) {
+        untimed += 1;
+        continue;
+      }
+      const one = people.get(e.who) ?? { minutes: none(keysOf(EXPOSURES)), breathedMin: 0 };
+      for (const x of near) one.minutes[x] += e.workMin;
+      if (near.some((x) => BREATHED.includes(x))) one.breathedMin += e.workMin;
+      people.set(e.who, one);
+    }
+  let vocG = 0;
+  const voc = (productId: string, part: number, massG: number) => {
+    const p = partOf(products, { productId, part });
+    if (p) vocG += (massG / (p.densityKgL * 1000)) * p.vocGL;
+  };
+  for (const r of shelf ? effectiveRecords(shelf) : []) {
+    if (!isIn(r.atMs)) continue;
+    if (r.kind === 'wasted') waste[WASTE_OF[r.why]] += r.amount;
+    if (r.kind === 'mixed')
+      for (const p of r.pours) if (p.holds.what === 'part') voc(p.holds.productId, p.holds.part, p.massG);
+    if (r.kind !== 'used') continue;
+    const holds = shelf?.containers.get(r.containerId)?.holds;
+    if (holds?.what === 'part') voc(holds.productId, holds.part, r.amount);
+    if (!holds || !isCounted(holds) || holds.what !== 'article') continue;
+    if (holds.article === 'abrasive') waste.paper += r.amount;
+    if (holds.article === 'cartridge') waste.filters += r.amount;
+  }
+  return {
+    people: [...people]
+      .map(([who, x]) => ({ who, ...x }))
+      .sort((a, b) => b.breathedMin - a.breathedMin || (a.who ?? '').localeCompare(b.who ?? '')),
+    untimed,
+    waste,
+    vocG,
+  };
+}
+
+/** A safety log as rows of a table: what, who, how much, in what. */
+export const safetyRows = (s: SafetyLog): string[][] => [
+  ['What', 'Who', 'How much', 'Unit'],
+  ...s.people.flatMap((p) => [
+    ...keysOf(EXPOSURES).flatMap((x) =>
+      p.minutes[x] > 0 ? [[EXPOSURES[x], p.who ?? 'nobody named', String(Math.round(p.minutes[x])), 'min']] : [],
+    ),
+    ...(p.breathedMin > 0
+      ? [['With breathing protection called for', p.who ?? 'nobody named', String(Math.round(p.breathedMin)), 'min']]
+      : []),
+  ]),
+  ['Entries without a time', '', String(s.untimed), 'entries'],
+  ...keysOf(WASTES).flatMap((w) =>
+    s.waste[w] > 0 ? [[WASTES[w].name, '', String(Math.round(s.waste[w])), WASTES[w].unit]] : [],
+  ),
+  ['Solvent in what was mixed and used', '', String(Math.round(s.vocG)), 'g'],
+];
