@@ -1,7 +1,7 @@
 /** @jest-environment node */
 import fc from 'fast-check';
 import { foldLog, lookupIn, SHIPPED_PRODUCTS, type Job, type LogEvent } from '..';
-import { askLog, asksNothing, parseQuestion } from './ask';
+import { askableLog, askLog, asksNothing, parseQuestion } from './ask';
 
 const NOW = Date.UTC(2030, 4, 6, 8);
 const H = 3_600_000;
@@ -38,11 +38,19 @@ const state = foldLog(
       note: 'by the window',
       who: 'Mina',
     }),
-    entry('c2', 20, 'zr', { kind: 'coated', productId: epoxy.id, coats: 1, filmUm: 40, air: { tempC: 21, rh: 0.4 } }),
+    entry('c2', 20, 'zr', {
+      kind: 'coated',
+      productId: epoxy.id,
+      coats: 1,
+      filmUm: 40,
+      air: { tempC: 21, rh: 0.4 },
+      batch: { batchId: 'cup', pouredMl: [200], usedMl: 150 },
+    }),
   ],
   products,
 );
-const ids = (text: string) => askLog(parseQuestion(text, NOW), [{ job, state }], products).map((a) => a.event.id);
+const log = askableLog([{ job, state }], products, (id) => (id === 'cup' ? 12 : undefined));
+const ids = (text: string) => askLog(parseQuestion(text, NOW), log).map((a) => a.event.id);
 
 describe('the log is asked', () => {
   it.each([
@@ -52,6 +60,8 @@ describe('the log is asked', () => {
     ['above 70 %', ['c1']],
     ['P80 under primer', ['s1']],
     ['P80', ['s1', 's2']],
+    ['which panels have batch 12', ['c2']],
+    ['batch 1', []],
     ['epoxy last week', ['c2']],
     ['epoxy roof', ['c2']],
     ['Mina', ['c1']],
@@ -71,8 +81,8 @@ describe('the log is asked', () => {
     fc.assert(
       fc.property(fc.string({ maxLength: 30 }), fc.string({ maxLength: 10 }), (a, b) => {
         const q = { ...parseQuestion(a, NOW), words: ['e'] };
-        const all = askLog(q, [{ job, state }], products);
-        const fewer = askLog({ ...q, words: ['e', b.toLowerCase()] }, [{ job, state }], products);
+        const all = askLog(q, log);
+        const fewer = askLog({ ...q, words: ['e', b.toLowerCase()] }, log);
         expect(all).toEqual(expect.arrayContaining(fewer));
       }),
     );

@@ -18,6 +18,8 @@ export interface Question {
   underPrimer?: boolean;
   /** Not longer ago, ms. */
   sinceMs?: number;
+  /** The number on a cup's label. */
+  batchNo?: number;
   /** Words that stand in the entry's product, panel, zone, note or name of who did it. */
   words: readonly string[];
 }
@@ -105,6 +107,7 @@ export function parseQuestion(text: string, nowMs: number): Question {
     new RegExp(`(?:above|over|warmer than) ${NUMBER}\\s*(°?\\s*f\\b)?`),
     (m) => (q.aboveC = m[2] ? ((toNumber(m[1]) - 32) * 5) / 9 : toNumber(m[1])),
   );
+  take(/\b(?:batch|cup) (?:no\.? ?|number |#)?(\d{1,6})\b/, (m) => (q.batchNo = Number(m[1])));
   take(/\bp\s?(\d{2,4})\b/, (m) => (q.grit = Number(m[1])));
   take(/\bunder (?:the )?primer\b/, () => (q.underPrimer = true));
   take(/\b(?:last|past) (\d+ )?(day|week|month)s?\b/, (m) => {
@@ -125,56 +128,95 @@ export function parseQuestion(text: string, nowMs: number): Question {
 /** Whether a question asks for anything at all. */
 export const asksNothing = (q: Question): boolean => q.words.length === 0 && keysOf(q).length === 1;
 
-const textsOf = new WeakMap<PlainEvent, string>();
-/** All words of an entry that somebody may look for, worked out once. */
+/** An entry at one of its places, with all words of it that somebody may look for. */
+interface Entry extends Answered {
+  text: string;
+  state: JobState;
+  /** What is asked of most, of one shape for all kinds; NaN: it says nothing of it. */
+  kind: EventKind;
+  atMs: number;
+  grit: number;
+  tempC: number;
+  rh: number;
+  batchNo: number;
+}
+/** All entries of a shop as questions go over them, the newest first: made once, and asked often. */
+export type AskableLog = readonly Entry[];
+
+/** All words of an entry that somebody may look for. */
 function textOf(e: PlainEvent, products: ProductLookup): string {
-  let text = textsOf.get(e);
-  if (text === undefined) {
-    const product = 'productId' in e && typeof e.productId === 'string' ? products(e.productId) : undefined;
-    text = [KINDS[e.kind].name, product?.name, product && FAMILIES[product.family].name, e.note, e.who]
-      .filter(Boolean)
-      .join(' ')
-      .toLowerCase();
-    textsOf.set(e, text);
-  }
-  return text;
+  const product = 'productId' in e && typeof e.productId === 'string' ? products(e.productId) : undefined;
+  return [KINDS[e.kind].name, product?.name, product && FAMILIES[product.family].name, e.note, e.who]
+    .filter(Boolean)
+    .join(' ');
 }
 
-/** Entries that answer a question, the newest first. @param jobs of the whole shop */
-export function askLog(
-  q: Question,
+/** Makes the log of a shop ready for questions. @param jobs of the whole shop @param batchNoOf the number on a cup's label, by the batch's id */
+export function askableLog(
   jobs: readonly { job: Job; state: JobState }[],
   products: ProductLookup,
-): Answered[] {
-  const out: Answered[] = [];
-  if (asksNothing(q)) return out;
+  batchNoOf: (id: string) => number | undefined = () => undefined,
+): AskableLog {
+  const out: Entry[] = [];
   for (const { job, state } of jobs) {
     const places = new Map(
       job.zones.map((z) => {
         const panel = job.panels.find((p) => p.id === z.panelId)?.name ?? '';
-        return [z.id, { zone: z, text: `${panel} ${z.name} ${job.name}`.toLowerCase() }] as const;
+        return [z.id, { zone: z, text: `${panel} ${z.name} ${job.name}` }] as const;
       }),
     );
-    const lies = (zoneId: string): boolean =>
-      state.zones.get(zoneId)?.strata?.layers.some((l) => isPrimer(l.family) && l.overGrit === q.grit) ?? false;
-    for (const e of effectiveEvents(state)) {
-      if (q.sinceMs !== undefined && e.atMs < q.sinceMs) continue;
-      if (q.kinds && !q.kinds.includes(e.kind)) continue;
-      if (q.grit !== undefined && !('grit' in e && e.grit === q.grit)) continue;
-      const air = e.air;
-      if (q.belowC !== undefined && !(air && air.tempC < q.belowC)) continue;
-      if (q.aboveC !== undefined && !(air && air.tempC > q.aboveC)) continue;
-      if (q.aboveRh !== undefined && !(air && air.rh > q.aboveRh)) continue;
-      for (const zoneId of e.zoneIds) {
+    for (const event of effectiveEvents(state)) {
+      const text = textOf(event, products);
+      const cup = 'batch' in event && event.batch ? batchNoOf(event.batch.batchId) : undefined;
+      for (const zoneId of event.zoneIds) {
         const place = places.get(zoneId);
-        if (!place || (q.underPrimer && !lies(zoneId))) continue;
-        const says = q.words.length === 0 ? '' : `${textOf(e, products)} ${place.text}`;
-        if (!q.words.every((w) => says.includes(w))) continue;
-        out.push({ jobId: job.id, panelId: place.zone.panelId, zoneId, event: e });
-        // Once a panel is enough.
-        break;
+        if (!place) continue;
+        const all = `${text} ${place.text}`.toLowerCase();
+        out.push({
+          jobId: job.id,
+          panelId: place.zone.panelId,
+          zoneId,
+          event,
+          text: all,
+          state,
+          kind: event.kind,
+          atMs: event.atMs,
+          grit: 'grit' in event ? (event.grit ?? NaN) : NaN,
+          tempC: event.air?.tempC ?? NaN,
+          rh: event.air?.rh ?? NaN,
+          batchNo: cup ?? NaN,
+        });
       }
     }
   }
-  return out.sort((a, b) => b.event.atMs - a.event.atMs);
+  return out.sort((a, b) => b.atMs - a.atMs);
+}
+
+/** That paper's scratch lies under primer on a zone now. */
+const liesUnderPrimer = ({ state, zoneId }: Entry, grit: number | undefined): boolean =>
+  state.zones.get(zoneId)?.strata?.layers.some((l) => isPrimer(l.family) && l.overGrit === grit) ?? false;
+
+/** Entries that answer a question, the newest first; of each the first place that does. */
+export function askLog(q: Question, log: AskableLog): Answered[] {
+  const out: Answered[] = [];
+  if (asksNothing(q)) return out;
+  let last: PlainEvent | undefined;
+  for (const entry of log) {
+    const e = entry.event;
+    if (e === last) continue;
+    if (q.sinceMs !== undefined && entry.atMs < q.sinceMs) break;
+    if (q.kinds && !q.kinds.includes(entry.kind)) continue;
+    // What says nothing of it compares as false.
+    if (q.grit !== undefined && entry.grit !== q.grit) continue;
+    if (q.batchNo !== undefined && entry.batchNo !== q.batchNo) continue;
+    if (q.belowC !== undefined && !(entry.tempC < q.belowC)) continue;
+    if (q.aboveC !== undefined && !(entry.tempC > q.aboveC)) continue;
+    if (q.aboveRh !== undefined && !(entry.rh > q.aboveRh)) continue;
+    if (!q.words.every((w) => entry.text.includes(w))) continue;
+    if (q.underPrimer && !liesUnderPrimer(entry, q.grit)) continue;
+    // Once an entry is enough.
+    last = e;
+    out.push(entry);
+  }
+  return out;
 }

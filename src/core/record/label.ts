@@ -1,4 +1,4 @@
-import qrcode from 'qrcode-generator';
+import { encode } from 'uqr';
 import type { JobRecord, LayerRecord, PanelRecord, ZoneRecord } from './record';
 
 /** So much stands in a label at most, bytes of UTF-8: more would make its dots too small to read off 30 mm. */
@@ -58,20 +58,25 @@ export function labelText(r: Pick<JobRecord, 'job' | 'madeMs'>, p: PanelRecord, 
   return cut(made(1, 14), LABEL_BYTES);
 }
 
+/** One pattern that breaks up even fields: any is read alike, and trying all eight for the neatest takes ten times as long. */
+const PATTERN = 3;
+
 /** The dots of a code that holds a text: rows of dark or not. A quarter of it may be smudged (level Q). */
-export function codeDots(text: string): boolean[][] {
-  qrcode.stringToBytes = (s: string) => [...encoder.encode(s)];
-  const code = qrcode(0, 'Q');
-  code.addData(text, 'Byte');
-  code.make();
-  const n = code.getModuleCount();
-  return Array.from({ length: n }, (_, y) => Array.from({ length: n }, (_, x) => code.isDark(y, x)));
-}
+export const codeDots = (text: string): boolean[][] =>
+  encode([...encoder.encode(text)], { ecc: 'Q', boostEcc: false, border: 0, maskPattern: PATTERN }).data;
 
 /** A code as a drawing for paper. */
 export function codeSvg(text: string): string {
   const dots = codeDots(text);
   const size = dots.length + 2 * QUIET;
-  const path = dots.flatMap((row, y) => row.flatMap((dark, x) => (dark ? [`M${x + QUIET} ${y + QUIET}h1v1h-1z`] : [])));
-  return `<svg class="code" viewBox="0 0 ${size} ${size}" shape-rendering="crispEdges" role="img" aria-label="The same as a code"><rect width="${size}" height="${size}" fill="#fff"/><path d="${path.join('')}" fill="#000"/></svg>`;
+  // Dark dots that lie in a row are one bar.
+  let path = '';
+  for (const [y, row] of dots.entries())
+    for (let x = row.indexOf(true); x >= 0;) {
+      const end = row.indexOf(false, x);
+      const until = end < 0 ? row.length : end;
+      path += `M${x + QUIET} ${y + QUIET}h${until - x}v1h-${until - x}z`;
+      x = row.indexOf(true, until);
+    }
+  return `<svg class="code" viewBox="0 0 ${size} ${size}" shape-rendering="crispEdges" role="img" aria-label="The same as a code"><rect width="${size}" height="${size}" fill="#fff"/><path d="${path}" fill="#000"/></svg>`;
 }

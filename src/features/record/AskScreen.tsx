@@ -1,8 +1,9 @@
 import { useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { zoneLabel } from '@/core';
-import { asksNothing, askLog, parseQuestion } from '@/core/record/ask';
+import { askableLog, asksNothing, askLog, parseQuestion } from '@/core/record/ask';
 import { loadFormats, nowMs, saveText, useJobs, useLibrary } from '@/data';
+import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -22,6 +23,7 @@ import { eventLine } from '@/ui/words';
 const EXAMPLES = [
   'sprayed below 15 °C',
   'P80 under primer',
+  'batch 12',
   'sprayed above 70 %',
   'epoxy last month',
   'filled',
@@ -33,15 +35,17 @@ export function AskScreen() {
   const { units } = useAppTheme();
   const { jobs, loading } = useJobs();
   const { lookup } = useLibrary();
+  const shelf = useShelf()?.shelf;
   const [text, setText] = useState('');
   const [most, setMost] = useState(FIRST);
   const [problem, setProblem] = useState<string>();
   const [now] = useState(nowMs);
   const asked = useDeferredValue(text);
+  const log = useMemo(() => askableLog(jobs, lookup, (id) => shelf?.batches.get(id)?.no), [jobs, lookup, shelf]);
   const answer = useMemo(() => {
     const q = parseQuestion(asked, now);
-    return { isEmpty: asksNothing(q), hits: askLog(q, jobs, lookup) };
-  }, [asked, now, jobs, lookup]);
+    return { isEmpty: asksNothing(q), hits: askLog(q, log) };
+  }, [asked, now, log]);
   if (loading) return <Page>{null}</Page>;
   const panels = new Set(answer.hits.map((h) => `${h.jobId}/${h.panelId}`)).size;
   const jobOf = (id: string) => jobs.find((j) => j.job.id === id)?.job;
