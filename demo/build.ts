@@ -12,6 +12,7 @@ import { coupe } from './coupe';
 import { scooter } from './scooter';
 import { lookAtRed, readColours, withCards, withEyeCard, withToners } from './colour';
 import { drawn, faults, planned } from './groundwork';
+import { photographed, picturesOf } from './pictures';
 import { stockShelf } from './shelf';
 
 /** The right door as a straightedge found it: a knock above the handle with metal pushed up beside it, and a broad low under it. mm */
@@ -496,17 +497,21 @@ function write(name: string, content: unknown): void {
   void resolveConfig(file).then(async (c) => writeFileSync(file, await format(text, { ...c, filepath: file })));
 }
 
-const jobs = [breadVan(), hatchback(), coupe(), scooter()];
+const jobs = [breadVan(), hatchback(), coupe(), scooter()].map((f) => ({ ...f, job: photographed(f.job) }));
 const stocked = stockShelf(jobs, NOW);
 const hatch = jobs.find((j) => j.job.id === 'hatchback');
 if (!hatch) throw new Error('The demo has no hatchback');
 const shelf = withToners(stocked, hatch, NOW, on);
 write('shelf', { exportedMs: NOW, records: shelf });
 console.log(`Shelf: ${shelf.length} records`);
+const pictures: Record<string, string> = {};
 for (const { job, events } of jobs) {
   const file = writeJobFile(job, events, SHIPPED_PRODUCTS, NOW);
-  write(job.id, file);
+  Object.assign(pictures, picturesOf(job));
+  write(job.id, { ...file, ...(job.photos && { pictures: picturesOf(job) }) });
   // What the app puts into its own shop: products ship with it, so they are not loaded twice.
   writeFileSync(path.join(__dirname, 'seed', `${job.id}.json`), JSON.stringify({ ...file, products: [] }));
   console.log(`${job.name}: ${job.panels.length} panels, ${job.zones.length} zones, ${events.length} events`);
 }
+// Loaded by itself, once the demo stands there.
+writeFileSync(path.join(__dirname, 'seed', 'pictures.json'), JSON.stringify(pictures));

@@ -15,6 +15,8 @@ export const ROUTES = [
   '/record?job=bread-van',
   '/ask',
   '/safety',
+  '/photos?job=bread-van',
+  '/photos?job=bread-van&panel=tailboard',
   '/wall',
   '/masking?job=bread-van&panel=nose',
   '/gun',

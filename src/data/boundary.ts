@@ -6,3 +6,6 @@ export const loadDevices = () => import('@/core/devices');
 export const loadAdvice = () => import('@/core/advice');
 /** A record of paint as data: needed once somebody saves one. */
 export const loadRecordFile = () => import('@/core/record/json');
+/** The made-up pictures of the demo: needed once it stands there. */
+export const loadDemoPictures = (): Promise<Readonly<Record<string, string>>> =>
+  import('../../demo/seed/pictures.json').then((m) => m.default);

@@ -23,7 +23,9 @@ import { isSummed, withSum } from '@/core/formats/sums';
 import { packFiles, unpackFiles } from '@/core/formats/zip';
 import { mergeCopies } from '@/core/strata/mergeLogs';
 import type { Message } from '@/core';
+import type { Pictures } from '@/core/formats/pictures';
 import { libraryOf } from './library';
+import type { PictureStore } from './pictures';
 import { jobLog, type ShopRecord } from './records';
 import type { LoadedJob, Repository } from './repository';
 
@@ -99,13 +101,23 @@ export interface ShopParts {
 const MOST_CLASHES = 20;
 
 /** What is done with files, over the shop's records: in a worker, or where there is none on the page. */
-export function createExchange(repo: Repository) {
+export function createExchange(repo: Repository, pictures: PictureStore) {
   let job: JobFile | undefined;
   let shopFile: ShopFile | undefined;
 
   /** A job as it is here; undefined where it is not, or cannot be read. */
   const jobHere = (s: ShopRecord, id: string): Promise<LoadedJob | null | undefined> =>
     s.jobIds.includes(id) ? repo.load(id).catch(() => undefined) : Promise.resolve(undefined);
+
+  const picturesOf = (j: Job): Promise<Pictures> => pictures.get((j.photos ?? []).map((p) => p.id));
+  /** Keeps the pictures of files that are not here yet. */
+  const keepPictures = async (files: readonly JobFile[]): Promise<void> => {
+    for (const f of files) {
+      const had = await pictures.get(Object.keys(f.pictures ?? {}));
+      const fresh = Object.entries(f.pictures ?? {}).filter(([id]) => had[id] === undefined);
+      if (fresh.length > 0) await pictures.put(Object.fromEntries(fresh));
+    }
+  };
 
   return {
     /** Reads and checks a job file, and keeps it until it is put in. @param tell told how much is checked, 0 to 1 */
@@ -138,6 +150,8 @@ export function createExchange(repo: Repository) {
     /** Puts in what was read last. @returns the records that were written @throws where nothing was read, or storage refuses */
     async putJob(how: 'replace' | 'merge'): Promise<readonly string[]> {
       if (!job) throw new Error('Pick the file again');
+      // Pictures first: a photo that is named has its picture.
+      await keepPictures([job]);
       const written = how === 'merge' ? await repo.mergeJob(job, mergeCopies) : await repo.putJobs([job]);
       const id = job.job.id;
       job = undefined;
@@ -151,7 +165,9 @@ export function createExchange(repo: Repository) {
       if (!loaded) throw new Error('That job is not here any more');
       const [room, heats] = [await repo.roomLog(), await repo.heats()];
       const air = airOfJob(id, loaded.events, room.days, heats, nowMs);
-      return withSum(writeJobFile(loaded.job, loaded.events, libraryOf(s.products).all, nowMs, air));
+      return withSum(
+        writeJobFile(loaded.job, loaded.events, libraryOf(s.products).all, nowMs, air, await picturesOf(loaded.job)),
+      );
     },
 
     /** The whole shop as a zip. @returns its bytes, how many changes had been made when it was begun, and the jobs that could not be read */
@@ -164,7 +180,8 @@ export function createExchange(repo: Repository) {
       const leftOut: string[] = [];
       for (const id of s.jobIds) {
         const loaded = await repo.load(id).catch(() => null);
-        if (loaded) jobs.push(writeJobFile(loaded.job, loaded.events, all, nowMs));
+        if (loaded)
+          jobs.push(writeJobFile(loaded.job, loaded.events, all, nowMs, undefined, await picturesOf(loaded.job)));
         else leftOut.push(id);
       }
       const room = await repo.roomLog();
@@ -217,6 +234,7 @@ export function createExchange(repo: Repository) {
     /** Puts it in the place of everything that is here. */
     async putShop(): Promise<void> {
       if (!shopFile) throw new Error('Pick the file again');
+      await keepPictures(shopFile.jobs);
       await repo.putShop(shopFile);
       shopFile = undefined;
     },
@@ -224,6 +242,7 @@ export function createExchange(repo: Repository) {
     /** Puts it together with what is here. */
     async mergeShop(): Promise<void> {
       if (!shopFile) throw new Error('Pick the file again');
+      await keepPictures(shopFile.jobs);
       await repo.mergeShop(shopFile, mergeCopies);
       shopFile = undefined;
     },

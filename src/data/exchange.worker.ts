@@ -1,5 +1,6 @@
 import { expose } from 'comlink';
 import { createExchange, type Exchange } from './exchange';
+import { openPictures } from './pictures';
 import { openRepository } from './repository';
 import { openStorage } from './storage';
 
@@ -7,7 +8,8 @@ let opened: { name: string; exchange: Exchange } | undefined;
 
 /** Thin entry of what is done with files: it reads and writes the shop's records itself, so that nothing large crosses over to the page. */
 function of(name: string): Exchange {
-  if (opened?.name !== name) opened = { name, exchange: createExchange(openRepository(openStorage(name), name)) };
+  if (opened?.name !== name)
+    opened = { name, exchange: createExchange(openRepository(openStorage(name), name), openPictures(name)) };
   return opened.exchange;
 }
 

@@ -5,6 +5,7 @@ import { TextDecoder, TextEncoder } from 'node:util';
 import { batchNumber, foldShelf } from '@/core/stock';
 import type { ShelfRecord } from '@/core/log/shelf';
 import { createExchange } from './exchange';
+import { inMemory } from './pictures';
 import { openRepository, type Repository } from './repository';
 import { memoryStorage } from './storage';
 
@@ -102,8 +103,8 @@ async function act(p: Phone, { what, n, value, atMin }: Act): Promise<void> {
 
 /** The whole shop of one goes as a file to another, and is put together with what is there. */
 async function send(from: Phone, to: Phone): Promise<void> {
-  const { bytes } = await createExchange(from.repo).writeShop(T0 + 100 * MIN);
-  const exchange = createExchange(to.repo);
+  const { bytes } = await createExchange(from.repo, inMemory()).writeShop(T0 + 100 * MIN);
+  const exchange = createExchange(to.repo, inMemory());
   const read = await exchange.readShop(new NodeBlob([bytes]) as unknown as Blob);
   if (!read.ok) throw new Error(JSON.stringify(read.error));
   expect([read.value.checked, read.value.damaged]).toEqual([true, []]);

@@ -10,6 +10,7 @@ import type { Exchange, JobPreview, ShopPreview } from './exchange';
 import type { ExchangeWorker } from './exchange.worker';
 import { saveBytes, saveText, slug } from './files';
 import { storeName } from './mode';
+import { memoryPictures } from './pictures';
 import { BACKUP, jobKey } from './queryKeys';
 import type { Backup } from './records';
 import { refresh } from './refresh';
@@ -36,7 +37,7 @@ function exchangeActions(data: Data, client: QueryClient) {
   const name = storeName(mode);
   let here: Promise<Exchange> | undefined;
   const local = () => {
-    if (!here) here = loadExchange().then((m) => m.createExchange(repo));
+    if (!here) here = loadExchange().then((m) => m.createExchange(repo, memoryPictures));
     return here;
   };
   const reported = <R>(work: Promise<R>) => reportStorageFailure(data, work);

@@ -21,6 +21,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/putback': true,
   '/record': true,
   '/safety': true,
+  '/photos': true,
   '/spray': true,
   '/fair': true,
   '/find': true,

@@ -81,6 +81,8 @@ export interface Pages {
   '/record': OfJob & { panel?: string };
   /** What people were near, and what has to be got rid of. */
   '/safety': Nothing;
+  /** Photos of a job; of a bag or a fault the next one is taken. */
+  '/photos': OfJob & { panel?: string; bag?: string; fault?: string };
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
   '/shelf': Nothing;

@@ -11,6 +11,7 @@ import { validated } from '../validation/validated';
 import { parseJobAir } from './jobAir';
 import type { JobAir } from './readingRow';
 import { JOB_SCHEMA } from './jobHead';
+import { picturesProblems, type Pictures } from './pictures';
 import { fail, ok, type FieldProblem, type Result } from '../result';
 import { migrateJobFile } from './migrate';
 import { FORMAT_VERSION } from './version';
@@ -38,6 +39,7 @@ const LONGEST = {
   agreed: 500,
   kept: 2000,
   finalChecks: 100,
+  photos: 1000,
 };
 
 /** A whole job in one file. Lossless: writing what was read gives the same events. See docs/formats.md. */
@@ -51,6 +53,8 @@ export interface JobFile {
   products: Product[];
   /** What its clocks were counted with; absent in files of version 7 and older. */
   air?: JobAir;
+  /** Pictures of its photos, by id: JPEG as base64; absent in files of version 15 and older. */
+  pictures?: Pictures;
 }
 
 /** A thing wrong with a file, with the line that it stands on where that is known (1-based). */
@@ -65,6 +69,7 @@ export function writeJobFile(
   all: readonly Product[],
   nowMs: number,
   air?: JobAir,
+  pictures: Pictures = {},
 ): JobFile {
   const used = productsUsed(events);
   return {
@@ -75,6 +80,7 @@ export function writeJobFile(
     events: [...events],
     products: all.filter((p) => used.has(p.id)),
     ...(air && { air }),
+    ...(Object.keys(pictures).length > 0 && { pictures }),
   };
 }
 
@@ -114,6 +120,7 @@ export function parseJob(raw: unknown): Result<Job, FieldProblem[]> {
   const hanging = [
     ...(shape.value.bags ?? []).map((b, i) => [b.panelId, `bags[${i}].panelId`] as const),
     ...(shape.value.decisions ?? []).map((d, i) => [d.panelId, `decisions[${i}].panelId`] as const),
+    ...(shape.value.photos ?? []).map((p, i) => [p.panelId, `photos[${i}].panelId`] as const),
     ...(shape.value.staging ?? []).map((x, i) => [x.panelId, `staging[${i}].panelId`] as const),
     ...(shape.value.links ?? []).flatMap((l, i) => [
       [l.first.panelId, `links[${i}].first.panelId`] as const,
@@ -148,12 +155,13 @@ export function readJobFile(raw: unknown, onProgress?: (share: number) => void):
   const file = migrated.value;
   const problems: FieldProblem[] = [];
   for (const k of Object.keys(file))
-    if (!['format', 'version', 'exportedMs', 'job', 'events', 'products', 'air'].includes(k))
+    if (!['format', 'version', 'exportedMs', 'job', 'events', 'products', 'air', 'pictures'].includes(k))
       problems.push({ path: k, message: `There is a field that is not known: ${k}` });
   if (!isTime(file.exportedMs))
     problems.push({ path: 'exportedMs', message: 'The time of the export is missing, or out of all reason' });
   const job = parseJob(file.job);
   if (!job.ok) problems.push(...under('job', job.error));
+  else problems.push(...picturesProblems(file.pictures, job.value.photos ?? []));
   const products = list(file.products, 'products', 'Products are missing', parseProduct, MAX_PRODUCTS, problems);
   const events = list(file.events, 'events', 'Events are missing', parseEvent, MAX_EVENTS, problems, onProgress);
   if (file.air !== undefined) {

@@ -12,7 +12,8 @@ import { FINAL_CHECKS, THREAD_CARE } from '../log/assembly';
 import { READY_ITEMS, STOP_WHYS } from '../log/evening';
 import { EVENT_KINDS } from '../log/event';
 import { SUBSTRATE_KINDS } from '../library/substrates';
-import { between, id, moment, oneOf, outlineOf, text } from '../validation/fields';
+import { PHOTO_SIDES } from '../log/photos';
+import { between, id, moment, oneOf, outlineOf, pointOf, text } from '../validation/fields';
 
 const label = (what: string) =>
   string()
@@ -287,6 +288,23 @@ export const JOB_SCHEMA = object({
       atMs: moment('When it was looked at').required('When it was looked at is missing'),
       none: mixed<true>().oneOf([true, undefined], 'None must be yes'),
     }).noUnknown(unknown('Check')),
+  ),
+  photos: list('Photos', 1000).of(
+    object({
+      id: id('Photo id'),
+      panelId: id('Panel of a photo'),
+      takenMs: moment('When it was taken').required('When it was taken is missing'),
+      widthPx: between('Width', 1, 10_000).integer('Width: a whole number').required('Width is missing'),
+      heightPx: between('Height', 1, 10_000).integer('Height: a whole number').required('Height is missing'),
+      bytes: between('Bytes', 1, 1_000_000).integer('Bytes: a whole number').required('Bytes are missing'),
+      side: oneOf('Side', keysOf(PHOTO_SIDES)),
+      says: text('What it shows', 200),
+      face: oneOf('Face', FACES),
+      at: pointOf('Place').default(undefined),
+      faultId: id('Fault').notRequired(),
+      bagId: id('Bag').notRequired(),
+      eventId: id('Entry').notRequired(),
+    }).noUnknown(unknown('Photo')),
   ),
   // These two are `stampProblems`' business: their fields have names of their own.
   changed: mixed(),

@@ -86,6 +86,7 @@ function headMoved(job: Job, move: (t: number) => number): Job {
     ...(job.kept && {
       kept: job.kept.map((k) => ({ ...k, startMs: move(k.startMs), keptMs: move(k.keptMs) })),
     }),
+    ...(job.photos && { photos: job.photos.map((p) => ({ ...p, takenMs: move(p.takenMs) })) }),
     ...(job.bags && {
       bags: job.bags.map((b) => ({
         ...b,

@@ -1,4 +1,5 @@
 import { colourId, USUAL_FINISH, type AgreedFinish, type Colour, type Finish } from '../library/finish';
+import type { Photo } from './photos';
 import type { QualityLevel } from '../library/level';
 import { FAMILIES, type Product } from '../library/product';
 import type { ShapeClass } from '../library/shapeClass';
@@ -131,6 +132,8 @@ export interface Job {
   kept?: KeptWork[];
   /** What was looked at before it leaves. */
   finalChecks?: FinalCheck[];
+  /** What was photographed; the pictures are kept by themselves. */
+  photos?: Photo[];
   /** When parts of the above were last changed, ms, and what was taken away: for putting copies together, see `mergeJob`. */
   changed?: Record<string, number>;
   gone?: Record<string, Gone>;

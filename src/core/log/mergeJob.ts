@@ -3,6 +3,7 @@ import { fieldsOf, isSame, mergeFields, mergeMoments, namesIn } from '../lastWri
 import type { FinalCheck } from './assembly';
 import type { Agreed, KeptWork } from './days';
 import type { SprayEvening } from './evening';
+import type { Photo } from './photos';
 import type { AccessLink, Bag, BlastItem, Decided, Gone, Job, Panel, Zone } from './job';
 
 /**
@@ -26,6 +27,7 @@ export const LISTS = [
   'agreed',
   'kept',
   'finalChecks',
+  'photos',
 ] as const;
 type List = (typeof LISTS)[number];
 /** The panels without which a member of a list means nothing. Complete by type: what is forgotten here would be lost. */
@@ -38,6 +40,7 @@ const HANGS_ON: { readonly [L in Exclude<List, 'panels' | 'zones'>]: (m: Lists[L
   agreed: () => [],
   kept: () => [],
   finalChecks: () => [],
+  photos: (m) => [m.panelId],
 };
 interface Lists {
   panels: Panel;
@@ -50,6 +53,7 @@ interface Lists {
   agreed: Agreed;
   kept: KeptWork;
   finalChecks: FinalCheck;
+  photos: Photo;
 }
 /** What never changes, and what this file keeps itself. */
 const NOT_PARTS: readonly string[] = ['id', 'createdMs', 'changed', 'gone', ...LISTS];

@@ -1,5 +1,6 @@
 import { drawnAreaText, formatQuantity, type UnitSystem } from '../units/convert';
 import type { Job } from '../log/job';
+import { PHOTO_SIDES, type Photo } from '../log/photos';
 import { codeSvg, labelText } from './label';
 import type { Audience, JobRecord, LayerRecord, PanelRecord, PrivatePart, ZoneRecord } from './record';
 
@@ -24,6 +25,8 @@ const WASH_DAYS =
 interface Words {
   units: UnitSystem;
   day(ms: number): string;
+  /** Pictures of photos that go out, as addresses that hold them, by id. */
+  pictures?: ReadonlyMap<string, string>;
 }
 
 const film = (um: number, w: Words): string =>
@@ -153,6 +156,24 @@ function zoneLines(z: ZoneRecord, audience: Audience, madeMs: number, w: Words):
   return lines;
 }
 
+/** Only what a page may show: a picture that is in the page itself. */
+const INSIDE = /^data:image\/jpeg;base64,[A-Za-z0-9+/]+={0,2}$/;
+
+/** Photos of a panel, before and after side by side first. */
+function photosHtml(job: Job, panelId: string, w: Words): string {
+  const rank = (p: Photo) => (p.side === 'before' ? 0 : p.side === 'after' ? 1 : 2);
+  const own = (job.photos ?? [])
+    .filter((p) => p.panelId === panelId)
+    .sort((a, b) => rank(a) - rank(b) || a.takenMs - b.takenMs);
+  const shown = own.flatMap((p) => {
+    const src = w.pictures?.get(p.id);
+    if (src === undefined || !INSIDE.test(src)) return [];
+    const words = [p.side && PHOTO_SIDES[p.side], p.says, w.day(p.takenMs)].filter(Boolean).join(', ');
+    return [`<figure><img src="${src}" alt="${e(words)}"><figcaption>${e(words)}</figcaption></figure>`];
+  });
+  return shown.length > 0 ? `<div class="photos">${shown.join('')}</div>` : '';
+}
+
 function panelHtml(job: Job, p: PanelRecord, audience: Audience, madeMs: number, w: Words): string {
   const zones = p.zones.map((z) => {
     const lines = zoneLines(z, audience, madeMs, w);
@@ -162,7 +183,7 @@ function panelHtml(job: Job, p: PanelRecord, audience: Audience, madeMs: number,
         : `<h3>${drawnAreaText(z.areaCm2, w.units)}</h3>`;
     return `<section class="zone">${name}<div class="beside">${stackSvg(z)}<div>${layerRows(z, audience, w)}</div></div>${lines.length > 0 ? `<ul>${lines.map((l) => `<li>${l}</li>`).join('')}</ul>` : ''}</section>`;
   });
-  return `<article><h2>${e(p.name)}</h2>${drawingSvg(job, p)}${zones.join('')}</article>`;
+  return `<article><h2>${e(p.name)}</h2>${drawingSvg(job, p)}${photosHtml(job, p.id, w)}${zones.join('')}</article>`;
 }
 
 const STYLE = `
@@ -174,6 +195,7 @@ th{font-size:9pt}small{font-size:9pt;color:#444}ul{margin:2mm 0;padding-left:5mm
 header p,footer p{margin:1mm 0}footer{margin-top:8mm;border-top:1.5pt solid #111;padding-top:2mm;font-size:9.5pt}
 .zone,tr,li,header{break-inside:avoid}h2,h3{break-after:avoid}
 
+.photos{display:grid;grid-template-columns:1fr 1fr;gap:4mm;margin:2mm 0}figure{margin:0;break-inside:avoid}figure img{width:100%;max-height:70mm;object-fit:contain;display:block}figcaption{font-size:9pt;color:#444}
 .labels{display:grid;grid-template-columns:1fr 1fr;gap:4mm}.label{display:flex;gap:3mm;border:.5pt dashed #777;padding:2mm;break-inside:avoid;font-size:7.5pt;line-height:1.25;white-space:pre-line;overflow-wrap:anywhere}.code{width:30mm;height:30mm;flex:none}
 @media print{body{padding:0;max-width:none}}`;
 

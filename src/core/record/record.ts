@@ -14,7 +14,7 @@ export const AUDIENCES = ['owner', 'payer', 'painter', 'sander'] as const;
 export type Audience = (typeof AUDIENCES)[number];
 
 /** What goes out only where it is ticked: it says how the shop works. */
-export const PRIVATE_PARTS = ['air', 'batches', 'cost', 'labels'] as const;
+export const PRIVATE_PARTS = ['air', 'batches', 'cost', 'labels', 'photos'] as const;
 export type PrivatePart = (typeof PRIVATE_PARTS)[number];
 
 /** One layer, as a record says it. */

@@ -10,8 +10,9 @@ import { blocksOf, type Block, type ZoneWork } from './blocks';
 import { hoursOf, minutesOf } from './hours';
 import { keptPlan } from './kept';
 import { linkLags, withoutRings } from './links';
-import type { Activity, KeptPlan, Lag, Network, Resource } from './network';
+import type { Activity, Resource } from './network';
 import { canHelp, personResource } from './people';
+import type { DaysLag, DaysNetwork, FromWhy, HeldWork, PlannedWork } from './planned';
 
 /** So far ahead work is put into days. */
 export const PLAN_DAYS = 240;
@@ -45,44 +46,6 @@ export interface DaysInput {
   /** °C that clocks and windows are counted with beyond what the way already knows. */
   tempC: number;
   nowMs: number;
-}
-
-/** A block, an agreed evening, a visit, other work or something to be done, as a plan shows it. */
-export interface PlannedWork {
-  id: string;
-  jobId: string;
-  panelIds: readonly string[];
-  zoneIds: readonly string[];
-  block?: Block;
-  evening?: SprayEvening;
-  visit?: Agreed;
-  other?: Agreed;
-  toDo?: ToDo;
-}
-
-/** Why work is not in the plan at all. */
-export interface HeldWork {
-  jobId: string;
-  panelIds: readonly string[];
-  why: 'away' | 'stuck';
-}
-
-/** Why a piece begins no sooner, where it is no lag: what `fromMin` stands for. */
-export type FromWhy = 'back' | 'on' | 'order';
-
-/** A lag with what it waits for: the clock of a product; how many times as long that lasts in a warm room and in a cold spell. */
-export interface DaysLag extends Lag {
-  waitsFor?: string;
-  warmTimes?: number;
-  coldTimes?: number;
-}
-
-export interface DaysNetwork {
-  network: Omit<Network, 'lags'> & { lags: readonly DaysLag[] };
-  works: ReadonlyMap<string, PlannedWork>;
-  from: ReadonlyMap<string, FromWhy>;
-  held: readonly HeldWork[];
-  kept?: KeptPlan;
 }
 
 /** A warm room or a lamp holds so much, °C: what heat would bring is counted with it. */

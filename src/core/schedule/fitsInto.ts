@@ -1,4 +1,4 @@
-import type { DaysNetwork, PlannedWork } from './days';
+import type { DaysNetwork, PlannedWork } from './planned';
 import type { Schedule } from './network';
 
 /** Less than this is not begun, min. */

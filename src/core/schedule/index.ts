@@ -4,6 +4,7 @@ export * from './hours';
 export * from './jobDays';
 export * from './kept';
 export * from './planDays';
+export * from './planned';
 export * from './reasons';
 export * from './say';
 export * from './took';

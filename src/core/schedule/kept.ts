@@ -2,7 +2,7 @@ import type { KeptWork } from '../log/days';
 import type { Job } from '../log/job';
 import type { JobState } from '../strata/fold';
 import { MINUTE_MS } from '../units/time';
-import type { DaysNetwork, PlannedWork } from './days';
+import type { DaysNetwork, PlannedWork } from './planned';
 import type { KeptPlan, Schedule } from './network';
 import { personOf, personResource } from './people';
 import { tookOf } from './took';

@@ -3,7 +3,7 @@ import { startOfDay } from 'date-fns/startOfDay';
 import type { Agreed } from '../log/days';
 import { MINUTE_MS } from '../units/time';
 import type { Block } from './blocks';
-import type { DaysNetwork, PlannedWork } from './days';
+import type { DaysNetwork, PlannedWork } from './planned';
 import type { Schedule } from './network';
 import { personOf } from './people';
 import { causeOf, type Cause } from './reasons';

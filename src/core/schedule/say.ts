@@ -1,6 +1,6 @@
 import type { Job } from '../log/job';
 import { lowerFirst } from '../units/phrase';
-import type { DaysNetwork, PlannedWork } from './days';
+import type { DaysNetwork, PlannedWork } from './planned';
 import type { Schedule } from './network';
 import { personOf } from './people';
 import type { Cause } from './reasons';

@@ -2,7 +2,7 @@ import { FAMILIES, type Product } from '../library/product';
 import type { Person } from '../log/days';
 import type { Job } from '../log/job';
 import { MINUTE_MS } from '../units/time';
-import type { DaysNetwork } from './days';
+import type { DaysNetwork } from './planned';
 import type { Schedule } from './network';
 import { planDays, type PlanDay, type PlanRow } from './planDays';
 import { decidingChain, type ChainLink } from './reasons';

@@ -1,7 +1,7 @@
 import { DAY_MS, MINUTE_MS } from '../units/time';
 import { QUALITY_LEVELS, type QualityLevel } from '../library/level';
 import type { Job } from '../log/job';
-import type { DaysNetwork } from './days';
+import type { DaysNetwork } from './planned';
 import { joined } from './hours';
 import type { Lag, Network } from './network';
 import { canHelp, personOf, personResource } from './people';

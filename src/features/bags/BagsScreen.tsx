@@ -18,6 +18,7 @@ import { ListRow } from '@/ui/ListRow';
 import { Notice, Problem } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
+import { pageHref } from '@/ui/pages';
 import { Section } from '@/ui/Section';
 import { TextButton } from '@/ui/TextButton';
 import { Text } from '@/ui/Text';
@@ -155,6 +156,7 @@ function OneBag({
   const [adding, setAdding] = useState(false);
   const [moving, setMoving] = useState(false);
   const [opened, setOpened] = useState<string>();
+  const photos = (open.job.photos ?? []).filter((p) => p.bagId === bag.id).length;
   const pieces = bag.items.reduce((n, i) => n + i.count, 0);
   return (
     <Section title={bag.name} aside={`${part}, ${plural(pieces, 'piece', 'pieces')}`}>
@@ -163,6 +165,11 @@ function OneBag({
           <Text kind="small" tone="muted">{`Where: ${bag.where}`}</Text>
         </Stack>
       )}
+      <ListRow href={pageHref('/photos', { job: open.job.id, panel: bag.panelId, bag: bag.id })}>
+        <Text kind="small">
+          {photos === 0 ? 'Photo of where it sat' : `${plural(photos, 'photo', 'photos')} of where it sat`}
+        </Text>
+      </ListRow>
       {bag.items.map((i) => (
         <View key={i.id}>
           <ListRow

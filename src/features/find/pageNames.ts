@@ -65,6 +65,12 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     asks: 'What is under this paint, for whoever gets it?',
     href: ({ job, panel }) => pageHref('/record', { job, panel }),
   },
+  '/photos': {
+    name: 'Photos',
+    also: 'picture image camera before after slider snapshot',
+    asks: 'What did it look like, before and after?',
+    href: ({ job, panel }) => pageHref('/photos', { job, panel }),
+  },
   '/safety': {
     name: 'Safety log',
     also: 'exposure isocyanate solvent dust hours cartridge waste voc breathing mask rags month health',

@@ -252,6 +252,11 @@ function PaintAndAfter({ open, now }: { open: OpenJob; now: number }) {
         ))}
       <Matter title="Masking" says="Tape, paper, and when it comes off" href={pageHref('/masking', { job: job.id })} />
       <Matter
+        title="Photos"
+        says={(job.photos ?? []).length === 0 ? 'None yet' : countText((job.photos ?? []).length, 'photo')}
+        href={pageHref('/photos', { job: job.id })}
+      />
+      <Matter
         title="Handed over"
         says="What is under this paint, on one page, for whoever gets it"
         href={pageHref('/record', { job: job.id })}

@@ -39,6 +39,7 @@ import { ShapeForm } from './ShapeForm';
 import { ToDoHere, toDosOn } from './ToDoHere';
 import { mapStep, stepForTap, stepForTrace, type Mode, type Outcome } from './state';
 
+const PhotoHere = lazy(() => import('./PhotoHere'));
 const ReliefLayer = lazy(() => import('./ReliefLayer'));
 
 const MODES: { value: Mode; label: string }[] = [
@@ -291,6 +292,16 @@ function Drawn({ open, panel, map }: { open: OpenJob; panel: Panel; map: Drawing
                   go({ do: 'marked', ...(words && { news: { words, ...(markId && { back: { markId } }) } }) });
                 }}
               />
+            )}
+            {mode === 'mark' && pin && pinZones[0] && (
+              <Suspense fallback={null}>
+                <PhotoHere
+                  key={`photo${pin.at.x},${pin.at.y}`}
+                  open={open}
+                  about={{ panelId: panel.id, face, at: pin.at }}
+                  onDone={() => go({ do: 'marked', news: { words: 'A photo of that place is kept' } })}
+                />
+              </Suspense>
             )}
             {mode === 'mark' && pin && pinZones[0] && (
               <ToDoHere

@@ -1,5 +1,5 @@
 import { useRouter } from 'expo-router';
-import { memo, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useMemo, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import {
   formatQuantity,
@@ -54,6 +54,8 @@ interface Props {
   panelId: string;
   zoneId?: string;
 }
+
+const PanelPhotos = lazy(() => import('./PanelPhotos'));
 
 /** What is on a panel, what its clock brings, what was done and what it cost. */
 export function PanelScreen({ jobId, panelId, zoneId }: Props) {
@@ -205,6 +207,9 @@ const Behind = memo(function Behind({
       {strata && <NextSteps open={open} zone={zone} zoneIds={zoneIds} panel={panel} strata={strata} now={now} />}
       <WorkTime open={open} panel={panel} zoneId={zone.id} zoneIds={zoneIds} status={status} now={now} />
       <PanelToDos open={open} panel={panel} zone={zone} />
+      <Suspense fallback={null}>
+        <PanelPhotos open={open} panel={panel} />
+      </Suspense>
     </View>
   );
 });

@@ -24,6 +24,7 @@ import {
   useStatuses,
   type OpenJob,
 } from '@/data';
+import { usePicturesOf } from '@/data/photos';
 import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
@@ -50,9 +51,11 @@ const PARTS: { readonly [P in PrivatePart]: string } = {
   batches: 'Cups, and lots of the makers',
   cost: 'What was agreed to pay',
   labels: 'Labels to cut out, with a code',
+  photos: 'Photos, before and after first',
 };
 const PAPER_NAMES: { readonly [P in Paper]: string } = { a4: 'A4', letter: 'Letter' };
 const ALL = 'all';
+const NONE: readonly string[] = [];
 
 /** One page of what is under the paint, for somebody else: printed, or as a file that opens anywhere. */
 export function RecordScreen({ jobId, panelId }: { jobId?: string | undefined; panelId?: string | undefined }) {
@@ -94,6 +97,10 @@ function Handed({
   const [about, setAbout] = useState(panel ?? ALL);
   const [problem, setProblem] = useState<string>();
   const { job, state } = open;
+  const photoIds = parts.includes('photos')
+    ? (job.photos ?? []).filter((p) => about === ALL || p.panelId === about).map((p) => p.id)
+    : NONE;
+  const pictures = usePicturesOf(photoIds);
   const made = useMemo(() => {
     const record = jobRecord(
       open,
@@ -122,8 +129,11 @@ function Handed({
           })),
       },
     );
-    return { record, html: recordHtml(record, job, paper, { units, day: dayMonth }, parts) };
-  }, [shelf, open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
+    return {
+      record,
+      html: recordHtml(record, job, paper, { units, day: dayMonth, ...(pictures && { pictures }) }, parts),
+    };
+  }, [pictures, shelf, open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
   const panels = job.panels.filter((p) => !p.card);
   const name = `${slug(job.name)}-${audience}`;
   const hard = Math.max(0, ...made.record.panels.flatMap((p) => p.zones.flatMap((z) => z.hardMs ?? [])));

@@ -5,6 +5,7 @@ import { countText, lowerFirst, panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { useNewVersion } from '@/data/appVersion';
 import type { Restored } from '@/data/repository';
+import { useKeepPictures } from '@/data/useKeepPictures';
 import { useKeepSettled } from '@/data/useKeepSettled';
 import { useRestored } from '@/data/restored';
 import { useAppTheme } from '@/ui/appTheme';
@@ -23,6 +24,7 @@ import { pageHref } from '@/ui/pages';
 export default function BackgroundTasks() {
   useBenchConnection();
   useKeepSettled();
+  useKeepPictures();
   const now = useNow(5000);
   const { due, putAway } = useDueAlarms(now);
   const settings = useSettings();
