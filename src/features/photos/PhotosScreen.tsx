@@ -113,7 +113,7 @@ function Photos({
         subtitle={
           all.length === 0
             ? 'What is photographed is made small, and what tells where and by which phone it was taken is left out.'
-            : `${megabytes < 0.1 ? 'Under 0.1' : megabytes.toFixed(1)}\u00a0MB; they go with the job\u2019s file.${room?.free === undefined ? '' : ` About ${Math.round(room.free / 1e6)}\u00a0MB are left in this browser.`}`
+            : `${megabytes < 0.1 ? 'Under 0.1' : megabytes.toFixed(1)}\u00a0MB; they go with the job\u2019s file.${room?.free === undefined ? '' : ` About ${room.free >= 1e9 ? `${(room.free / 1e9).toFixed(1)}\u00a0GB` : `${Math.round(room.free / 1e6)}\u00a0MB`} are left in this browser.`}`
         }
       />
       <Problem says={problem} />

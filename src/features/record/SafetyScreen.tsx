@@ -89,7 +89,7 @@ export function SafetyScreen() {
       />
       <Problem says={problem} />
       <ChoiceGroup
-        label="Month"
+        label="Which days"
         value={back}
         onChange={setBack}
         options={[
