@@ -151,13 +151,19 @@ describe('the demo shop', () => {
 describe('after paint', () => {
   const coupe = load('coupe');
   const scooter = load('scooter');
-  it('what the app puts into its shop is what the files have, without the products that ship with it', () => {
+  it('what the app puts into its shop is what the files have, without the products that ship with it, and pictures by themselves', () => {
+    const pictures = JSON.parse(readFileSync(path.join(__dirname, 'seed', 'pictures.json'), 'utf8')) as object;
+    let all = {};
     for (const name of ['bread-van', 'hatchback', 'coupe', 'scooter']) {
       const seed = JSON.parse(readFileSync(path.join(__dirname, 'seed', `${name}.json`), 'utf8')) as object;
       const whole = JSON.parse(readFileSync(path.join(__dirname, `${name}.json`), 'utf8')) as JobFile;
-      expect(seed).toEqual({ ...whole, products: [] });
+      const { pictures: own, ...rest } = whole;
+      all = { ...all, ...own };
+      expect(seed).toEqual({ ...rest, products: [] });
       for (const p of whole.products) expect(p.basis).not.toBe('sheet');
     }
+    expect(all).toEqual(pictures);
+    expect(Object.keys(all)).toHaveLength(4);
   });
   it('has a run whose cause the log bears out, and a roof that was polished by film', () => {
     const state = foldLog(coupe.events, products);

@@ -13,9 +13,9 @@ const shots = [
   ['mix', '/mix?job=bread-van&zones=ld-lower,ld-upper', PHONE],
   ['air', '/air', PHONE],
   ['shelf', '/shelf', PHONE],
-  ['session', '/session?job=bread-van&zones=tail-in,tail-out,cover-all', PHONE],
+  ['plan', '/plan', PHONE],
   ['evening', '/evening/bread-van/evening-tonight', PHONE],
-  ['pour', '/mix?job=bread-van&zones=ld-lower', PHONE],
+  ['photos', '/photos?job=scooter&panel=s-shield', PHONE],
   ['job', '/job/bread-van', PHONE],
   ['defects', '/defects?job=coupe&panel=c-left', PHONE],
   ['map', '/map?job=bread-van&panel=nose', PHONE],
@@ -24,7 +24,7 @@ const shots = [
   ['colour', '/colour?job=hatchback', PHONE],
   ['today-wide', '/', { viewport: { width: 1280, height: 800 } }],
   ['spots-dark', '/panel/coupe/c-wing', { ...PHONE, colorScheme: 'dark' }],
-  ['blend', '/blend?job=hatchback&panel=wing', { viewport: { width: 1280, height: 800 } }],
+  ['record', '/record?job=scooter', { viewport: { width: 1280, height: 800 } }],
 ];
 const browser = await chromium.launch({ executablePath: findChromium(), args: ['--no-sandbox', '--disable-gpu'] });
 for (const [name, route, options] of shots) {
@@ -33,18 +33,14 @@ for (const [name, route, options] of shots) {
   await page.goto(`${url}${route}${route.includes('?') ? '&' : '?'}demo`);
   await page.getByRole('heading', { level: 1 }).first().waitFor();
   await page.waitForTimeout(4000);
-  if (name === 'pour') {
-    const scale = (act) =>
-      fetch(`${url}/bench/scale`, {
-        method: 'POST',
-        headers: { 'content-type': 'application/json' },
-        body: JSON.stringify(act),
-      });
-    await scale({ loadG: 0 });
-    await scale({ tare: true });
-    await page.getByTestId('pour-cup').click();
-    await scale({ loadG: 180 });
-    await page.waitForTimeout(2500);
+  if (name === 'plan')
+    await page
+      .getByTestId('plan-sure')
+      .getByText(/nine in ten/)
+      .waitFor({ timeout: 60_000 });
+  if (name === 'record') {
+    await page.getByRole('checkbox', { name: /^Photos/ }).click();
+    await page.waitForTimeout(2000);
   }
   if (name === 'fair') {
     // A dent of 1.6 mm with a high beside it, as a straightedge reads it.

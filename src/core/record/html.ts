@@ -191,12 +191,12 @@ const STYLE = `
 h1{font-size:20pt;margin:0 0 2mm}h2{font-size:14pt;border-bottom:1.5pt solid #111;margin:8mm 0 2mm}h3{font-size:11pt;margin:4mm 0 1mm}
 table{border-collapse:collapse;width:100%}th,td{text-align:left;vertical-align:top;border-bottom:.5pt solid #999;padding:1mm 2mm 1mm 0}
 th{font-size:9pt}small{font-size:9pt;color:#444}ul{margin:2mm 0;padding-left:5mm}.beside{display:flex;gap:4mm}.beside>div{flex:1;min-width:0}
-.stack{width:19mm;flex:none}.drawing{width:60mm;max-height:45mm;display:block;margin:2mm 0}
+.stack{width:19mm;flex:none;align-self:flex-start}.drawing{width:60mm;max-height:45mm;display:block;margin:2mm 0}
 header p,footer p{margin:1mm 0}footer{margin-top:8mm;border-top:1.5pt solid #111;padding-top:2mm;font-size:9.5pt}
-.zone,tr,li,header{break-inside:avoid}h2,h3{break-after:avoid}
+.zone,tr,li,header{break-inside:avoid}h2,h3,.drawing,.photos{break-after:avoid}
 
 .photos{display:grid;grid-template-columns:1fr 1fr;gap:4mm;margin:2mm 0}figure{margin:0;break-inside:avoid}figure img{width:100%;max-height:70mm;object-fit:contain;display:block}figcaption{font-size:9pt;color:#444}
-.labels{display:grid;grid-template-columns:1fr 1fr;gap:4mm}.label{display:flex;gap:3mm;border:.5pt dashed #777;padding:2mm;break-inside:avoid;font-size:7.5pt;line-height:1.25;white-space:pre-line;overflow-wrap:anywhere}.code{width:30mm;height:30mm;flex:none}
+.labels{display:grid;grid-template-columns:minmax(0,1fr) minmax(0,1fr);gap:4mm}.label{display:flex;gap:3mm;border:.5pt dashed #777;padding:2mm;break-inside:avoid;font-size:7.5pt;line-height:1.25;white-space:pre-line;overflow-wrap:anywhere}.label>div{min-width:0}.code{width:30mm;height:30mm;flex:none}
 @media print{body{padding:0;max-width:none}}`;
 
 /** Labels to be cut out: each holds what it says, for a reader without a network. A zone with the same lines as another has none of its own. */
