@@ -41,6 +41,7 @@ for (const [name, route, options] of shots) {
   if (name === 'record') {
     await page.getByRole('checkbox', { name: /^Photos/ }).click();
     await page.waitForTimeout(2000);
+    await page.getByRole('heading', { level: 1 }).first().scrollIntoViewIfNeeded();
   }
   if (name === 'fair') {
     // A dent of 1.6 mm with a high beside it, as a straightedge reads it.

@@ -17,12 +17,23 @@ export type PhotoAbout = Pick<Photo, 'panelId' | 'side' | 'says' | 'face' | 'at'
 /** What is changed of it; undefined takes it away. */
 export type PhotoPatch = { [K in keyof PhotoAbout]?: PhotoAbout[K] | undefined };
 
+/** Photos of one job at most, bytes: as text in its file they are a third more. */
+const MOST_JOB_BYTES = 44_000_000;
+
 const stores = new Map<string, PictureStore>();
 function storeOf(name: string, isKept: boolean): PictureStore {
   if (!isKept) return memoryPictures;
   const known = stores.get(name) ?? openPictures(name);
   stores.set(name, known);
   return known;
+}
+
+/** @throws with a sentence where they are more than a job keeps */
+function withRoom(photos: Photo[]): Photo[] {
+  if (photos.reduce((s, p) => s + p.bytes, 0) <= MOST_JOB_BYTES) return photos;
+  throw new Error(
+    `A job keeps up to ${MOST_JOB_BYTES / 1e6}\u00a0MB of photos, so that its file can be sent. Delete some first.`,
+  );
 }
 
 /** The pictures of the shop that is shown. */
@@ -44,11 +55,12 @@ export function usePhotos(jobId: string) {
     add: async (file: Blob, about: PhotoAbout): Promise<Photo> => {
       const small = await shrinkAway(file);
       if ('problem' in small) throw new Error(small.problem);
+
       const { base64, ...size } = small;
       const takenMs = nowMs();
       const photo: Photo = { id: newId(takenMs), takenMs, ...size, ...about };
       await reportStorageFailure(data, store.put({ [photo.id]: base64 }));
-      await change((all) => [...all, photo]).catch(async (e: unknown) => {
+      await change((all) => withRoom([...all, photo])).catch(async (e: unknown) => {
         await store.remove([photo.id]).catch(() => undefined);
         throw e;
       });

@@ -49,7 +49,7 @@ const state = foldLog(
   ],
   products,
 );
-const log = askableLog([{ job, state }], products, (id) => (id === 'cup' ? 12 : undefined));
+const log = askableLog([{ job, state }], products, (id) => (id === 'cup' ? { no: 12, lots: ['H 2207'] } : undefined));
 const ids = (text: string) => askLog(parseQuestion(text, NOW), log).map((a) => a.event.id);
 
 describe('the log is asked', () => {
@@ -62,6 +62,7 @@ describe('the log is asked', () => {
     ['P80', ['s1', 's2']],
     ['which panels have batch 12', ['c2']],
     ['batch 1', []],
+    ['lot 2207', ['c2']],
     ['epoxy last week', ['c2']],
     ['epoxy roof', ['c2']],
     ['Mina', ['c1']],

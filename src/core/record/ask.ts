@@ -4,6 +4,7 @@ import { KINDS, type EventKind, type PlainEvent } from '../log/event';
 import type { Job } from '../log/job';
 import { FAMILIES, isPrimer, type ProductLookup } from '../library/product';
 import { effectiveEvents, type JobState } from '../strata/fold';
+import type { BatchLookup } from './record';
 
 /** What is asked of the log; all of it has to hold. */
 export interface Question {
@@ -77,6 +78,7 @@ const EMPTY = new Set([
   'and',
   'paper',
   'entries',
+  'lot',
   'all',
   'than',
   'done',
@@ -151,11 +153,11 @@ function textOf(e: PlainEvent, products: ProductLookup): string {
     .join(' ');
 }
 
-/** Makes the log of a shop ready for questions. @param jobs of the whole shop @param batchNoOf the number on a cup's label, by the batch's id */
+/** Makes the log of a shop ready for questions. @param jobs of the whole shop @param batchOf the number on a cup's label and the makers' lots in it, by the batch's id */
 export function askableLog(
   jobs: readonly { job: Job; state: JobState }[],
   products: ProductLookup,
-  batchNoOf: (id: string) => number | undefined = () => undefined,
+  batchOf: BatchLookup = () => undefined,
 ): AskableLog {
   const out: Entry[] = [];
   for (const { job, state } of jobs) {
@@ -167,11 +169,12 @@ export function askableLog(
     );
     for (const event of effectiveEvents(state)) {
       const text = textOf(event, products);
-      const cup = 'batch' in event && event.batch ? batchNoOf(event.batch.batchId) : undefined;
+      const cup = 'batch' in event && event.batch ? batchOf(event.batch.batchId) : undefined;
+      const lots = cup ? ` ${cup.lots.join(' ')}` : '';
       for (const zoneId of event.zoneIds) {
         const place = places.get(zoneId);
         if (!place) continue;
-        const all = `${text} ${place.text}`.toLowerCase();
+        const all = `${text} ${place.text}${lots}`.toLowerCase();
         out.push({
           jobId: job.id,
           panelId: place.zone.panelId,
@@ -184,7 +187,7 @@ export function askableLog(
           grit: 'grit' in event ? (event.grit ?? NaN) : NaN,
           tempC: event.air?.tempC ?? NaN,
           rh: event.air?.rh ?? NaN,
-          batchNo: cup ?? NaN,
+          batchNo: cup?.no ?? NaN,
         });
       }
     }

@@ -200,11 +200,11 @@ header p,footer p{margin:1mm 0}footer{margin-top:8mm;border-top:1.5pt solid #111
 @media print{body{padding:0;max-width:none}}`;
 
 /** Labels to be cut out: each holds what it says, for a reader without a network. A zone with the same lines as another has none of its own. */
-function labelsHtml(r: JobRecord): string {
+function labelsHtml(r: JobRecord, units: UnitSystem): string {
   const seen = new Set<string>();
   const labels = r.panels.flatMap((p) =>
     p.zones.flatMap((z) => {
-      const text = z.layers.length > 0 ? labelText(r, p, z) : '';
+      const text = z.layers.length > 0 ? labelText(r, p, z, units) : '';
       if (text === '' || seen.has(text)) return [];
       seen.add(text);
       return [`<div class="label">${codeSvg(text)}<div>${e(text)}</div></div>`];
@@ -233,7 +233,7 @@ export function recordHtml(r: JobRecord, job: Job, paper: Paper, w: Words, wish:
   const cost = r.cost
     ? `<h2>Cost, as agreed</h2><p>${r.cost.hours} h at ${r.cost.rate} ${e(r.cost.currency)}: ${Math.round(r.cost.hours * r.cost.rate)} ${e(r.cost.currency)} of work. Material and what others did are not in it.</p>`
     : '';
-  const labels = wish.includes('labels') ? labelsHtml(r) : '';
+  const labels = wish.includes('labels') ? labelsHtml(r, w.units) : '';
   return `<!doctype html>
 <html lang="en"><head><meta charset="utf-8"><meta name="viewport" content="width=device-width, initial-scale=1"><title>${e(`${r.job.name}: ${TITLES[r.audience]}`)}</title><style>@page{size:${paper === 'a4' ? 'A4' : 'letter'};margin:14mm}${STYLE}</style></head>
 <body><header><h1>${e(TITLES[r.audience])}</h1><p><strong>${e(r.job.name)}</strong>${r.job.about ? `. ${e(r.job.about)}` : ''}</p>${r.job.colour ? `<p>Colour: ${e(r.job.colour.name)}.</p>` : ''}<p>${e(r.shop)}, ${w.day(r.madeMs)}.</p>${care}${dust}</header>

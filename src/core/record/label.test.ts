@@ -69,9 +69,14 @@ describe('a label', () => {
       'Base 18µm est. 2030-05-06 Crust red',
       'High-build primer 140µm est. 2030-05-06',
       'Epoxy primer 50µm est. 2030-05-06',
-      'on Steel 900µm',
+      'on Steel 0.90mm',
       'made 2030-05-06',
     ]);
+  });
+  it('in a shop with US units it says mils and inches', () => {
+    const text = labelText(made, p, p.zones[0]!, 'us');
+    expect(text).toContain('Clear 2.2mil 2030-05-06');
+    expect(text).toMatch(/on Steel 0\.035?in/);
   });
   it('is read by another reader as it was written, also with a tenth of it smudged', () => {
     const text = labelText(made, p, p.zones[0]!);

@@ -1,4 +1,5 @@
 import { encode } from 'uqr';
+import { formatQuantity, type UnitSystem } from '../units/convert';
 import type { JobRecord, LayerRecord, PanelRecord, ZoneRecord } from './record';
 
 /** So much stands in a label at most, bytes of UTF-8: more would make its dots too small to read off 30 mm. */
@@ -23,13 +24,19 @@ function cut(text: string, most: number): string {
  * What a label says: the part, its substrate, the stack from the top with films and days, and when it was hard. Plain lines, so that any reader shows them; where it is
  * too much the undermost layers are put together, then names are cut.
  */
-export function labelText(r: Pick<JobRecord, 'job' | 'madeMs'>, p: PanelRecord, z: ZoneRecord): string {
+export function labelText(
+  r: Pick<JobRecord, 'job' | 'madeMs'>,
+  p: PanelRecord,
+  z: ZoneRecord,
+  units: UnitSystem = 'metric',
+): string {
+  const film = (um: number) => formatQuantity('film', um, units).replace(/\s/g, '');
   const isWhole = p.zones.length === 1;
   const name = `${p.name}${isWhole ? '' : `, ${z.name}`}`;
   const layer = (l: LayerRecord, most: number) =>
     [
       cut(l.label, most),
-      `${l.filmUm}µm`,
+      film(l.filmUm),
       BASIS[l.basis],
       l.basis === 'found' ? '' : day(l.lastMs),
       cut(l.colour?.name ?? '', most),
@@ -43,9 +50,9 @@ export function labelText(r: Pick<JobRecord, 'job' | 'madeMs'>, p: PanelRecord, 
       cut(name, 2 * most),
       cut(r.job.name, most),
       ...z.layers.slice(0, shown).map((l) => layer(l, most)),
-      ...(rest.length > 0 ? [`${rest.length} older, ${under}µm`] : []),
-      `on ${cut(z.substrate, most)} ${z.substrateUm}µm`,
-      ...(z.measured ? [`gauge ${z.measured.totalUm}µm ${day(z.measured.atMs)}`] : []),
+      ...(rest.length > 0 ? [`${rest.length} older, ${film(under)}`] : []),
+      `on ${cut(z.substrate, most)} ${formatQuantity('thickness', z.substrateUm / 1000, units).replace(/\s/g, '')}`,
+      ...(z.measured ? [`gauge ${film(z.measured.totalUm)} ${day(z.measured.atMs)}`] : []),
       ...(z.hardMs !== undefined ? [`hard about ${day(z.hardMs)}`] : []),
       `made ${day(r.madeMs)}`,
     ].join('\n');

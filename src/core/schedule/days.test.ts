@@ -15,7 +15,7 @@ import { layOut } from './layOut';
 import { planNetwork } from './solve';
 import { prepare } from './times';
 import { badDayShare } from './badDays';
-import { finerJob, fitsInto, howPlansWent, hoursOf, tookOf, whatIf, WHAT_IFS, type DaysNetwork } from '.';
+import { finerJob, fitsInto, howPlansWent, inDanger, hoursOf, tookOf, whatIf, WHAT_IFS, type DaysNetwork } from '.';
 
 const alone: Person[] = [PEOPLE[0]!];
 const plan = (d: DaysNetwork) => planNetwork(d.network, d.kept);
@@ -263,6 +263,29 @@ describe('a plan of days from the ways of a job', () => {
       // What may be left is left over it, and not begun in it.
       if (s.by.get(id) === 'person/a') expect([f < a, at(id, d).pauses]).toEqual([true, true]);
     }
+  });
+  it('what is in danger is told once for all that is late for the same: dates by job, windows together', () => {
+    const d = restoration(4, alone, {
+      agreed: [{ id: 'due', kind: 'due', panelIds: [], atMs: NOW + HOUR_MS }],
+    });
+    const s = plan(d);
+    const late = s.breaches.filter((b) => b.kind === 'due');
+    expect(late.length).toBeGreaterThan(1);
+    const told = inDanger({ ...d, held: [{ jobId: 'job', panelIds: ['p0'], why: 'away' }] }, s);
+    expect(told.filter((x) => x.why === 'due')).toEqual([
+      {
+        why: 'due',
+        jobId: 'job',
+        workIds: late.map((b) => b.id),
+        byMin: Math.max(...late.map((b) => b.byMin)),
+        panelIds: [],
+      },
+    ]);
+    expect(told.filter((x) => x.why === 'window').length).toBeLessThanOrEqual(1);
+    expect(told[told.length - 1]).toMatchObject({ why: 'away', panelIds: ['p0'] });
+    const ids = told.flatMap((x) => x.workIds);
+    expect(new Set(ids).size).toBe(ids.length);
+    expect(ids.sort()).toEqual(s.breaches.map((b) => b.id).sort());
   });
   it('two links that contradict each other hold nothing up', () => {
     const act = (panelId: string) => ({ panelId, kind: 'coated' as const });

@@ -1,3 +1,4 @@
+export * from './danger';
 export * from './days';
 export * from './fitsInto';
 export * from './hours';

@@ -1,5 +1,5 @@
 import { MINUTE_MS, waitText } from '@/core';
-import { workName, workPlace, type HeldWork } from '@/core/schedule';
+import { inDanger, workName, workPlace, type HeldWork, type InDanger } from '@/core/schedule';
 import type { PlanNow } from '@/data/plan';
 import { Stack } from '@/ui/layout';
 import { Notice } from '@/ui/Notice';
@@ -20,55 +20,54 @@ const listOf = (names: readonly string[]): string => {
 
 /** What the plan cannot keep, and what is not in it: a line for all that is in danger for the same. */
 export function Danger({ plan, view }: { plan: PlanNow; view: PlanView }) {
-  const { breaches } = plan.plan;
-  const { held, works } = plan.days;
-  const of = (kind: (typeof breaches)[number]['kind']) =>
-    breaches.flatMap((b) => {
-      const w = works.get(b.id);
-      const job = w && view.how.jobOf(w.jobId);
-      return b.kind === kind && w
-        ? [{ b, what: workName(w), where: workPlace(job, { ...w, zoneIds: [] }), job: job?.name ?? '' }]
-        : [];
-    });
-  const most = (list: ReturnType<typeof of>) => waitText(Math.max(...list.map((x) => x.b.byMin)) * MINUTE_MS);
-  const [unplaced, windows, fixed, due] = [of('unplaced'), of('window'), of('fixed'), of('due')];
-  const jobs = [...new Set(due.map((d) => d.job))];
-  const lines = [
-    ...unplaced.map(
-      (x) =>
-        `${x.what}, ${x.where}: finds no time. It takes ${workTime(plan.days.network.activities.find((a) => a.id === x.b.id)?.minutes ?? 0)} in one go, or there is nobody for it.`,
-    ),
-    ...fixed.map(
-      (x) => `${x.what}: what comes before it is not ready by then, but ${waitText(x.b.byMin * MINUTE_MS)} later.`,
-    ),
-    ...jobs.map((job) => {
-      const late = due.filter((d) => d.job === job);
-      return `${job}: ${listOf(late.map((l) => l.where))} done up to ${most(late)} later than agreed.`;
-    }),
-    ...(windows.length > 0
-      ? [
-          `${listOf(windows.map((w) => w.where))}: what follows comes up to ${most(windows)} after the window of what is under it has closed. It is sanded first then.`,
-        ]
-      : []),
-  ];
-  const holds = held.map((h) => {
-    const job = view.how.jobOf(h.jobId);
-    return `${job?.name ?? ''}, ${listOf(h.panelIds.flatMap((id) => job?.panels.find((p) => p.id === id)?.name ?? []))}: ${HELD[h.why]}.`;
-  });
-  if (lines.length + holds.length === 0) return null;
+  const { works } = plan.days;
+  const all = inDanger(plan.days, plan.plan);
+  if (all.length === 0) return null;
+  const places = (d: InDanger) =>
+    listOf(
+      d.workIds.flatMap((id) => {
+        const w = works.get(id);
+        return w ? [workPlace(view.how.jobOf(w.jobId), { ...w, zoneIds: [] })] : [];
+      }),
+    );
+  const name = (d: InDanger) => {
+    const w = works.get(d.workIds[0] ?? '');
+    return w ? workName(w) : '';
+  };
+  const late = (d: InDanger) => waitText(d.byMin * MINUTE_MS);
+  const words = (d: InDanger): string => {
+    const job = d.jobId === undefined ? undefined : view.how.jobOf(d.jobId);
+    switch (d.why) {
+      case 'unplaced': {
+        const minutes = plan.days.network.activities.find((a) => a.id === d.workIds[0])?.minutes ?? 0;
+        return `${name(d)}, ${places(d)}: finds no time. It takes ${workTime(minutes)} in one go, or there is nobody for it.`;
+      }
+      case 'fixed':
+        return `${name(d)}, ${places(d)}: what comes before it is not ready by then, but ${late(d)} later.`;
+      case 'due':
+        return `${job?.name ?? ''}: ${places(d)} done up to ${late(d)} later than agreed.`;
+      case 'window':
+        return `${places(d)}: what follows comes up to ${late(d)} after the window of what is under it has closed. It is sanded first then.`;
+      case 'away':
+      case 'stuck':
+        return `${job?.name ?? ''}, ${listOf(d.panelIds.flatMap((id) => job?.panels.find((p) => p.id === id)?.name ?? []))}: ${HELD[d.why]}.`;
+    }
+  };
   return (
-    <Section title="In danger" aside={String(lines.length + holds.length)}>
+    <Section title="In danger" aside={String(all.length)}>
       <Stack top={2} between={1}>
-        {lines.map((l) => (
-          <Notice key={l} tone="stop" urgent={false}>
-            {l}
-          </Notice>
-        ))}
-        {holds.map((l) => (
-          <Notice key={l} tone="window">
-            {l}
-          </Notice>
-        ))}
+        {all.map((d) => {
+          const isHeld = d.why === 'away' || d.why === 'stuck';
+          return (
+            <Notice
+              key={[d.why, d.jobId, ...d.workIds, ...d.panelIds].join()}
+              tone={isHeld ? 'window' : 'stop'}
+              urgent={false}
+            >
+              {words(d)}
+            </Notice>
+          );
+        })}
       </Stack>
     </Section>
   );

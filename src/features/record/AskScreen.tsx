@@ -3,7 +3,6 @@ import { View } from 'react-native';
 import { zoneLabel } from '@/core';
 import { askableLog, asksNothing, askLog, parseQuestion } from '@/core/record/ask';
 import { loadFormats, nowMs, saveText, useJobs, useLibrary } from '@/data';
-import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -19,6 +18,7 @@ import { Section } from '@/ui/Section';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { eventLine } from '@/ui/words';
+import { useBatchLookup } from './useBatchLookup';
 
 const EXAMPLES = [
   'sprayed below 15 °C',
@@ -35,13 +35,13 @@ export function AskScreen() {
   const { units } = useAppTheme();
   const { jobs, loading } = useJobs();
   const { lookup } = useLibrary();
-  const shelf = useShelf()?.shelf;
+  const batchOf = useBatchLookup();
   const [text, setText] = useState('');
   const [most, setMost] = useState(FIRST);
   const [problem, setProblem] = useState<string>();
   const [now] = useState(nowMs);
   const asked = useDeferredValue(text);
-  const log = useMemo(() => askableLog(jobs, lookup, (id) => shelf?.batches.get(id)?.no), [jobs, lookup, shelf]);
+  const log = useMemo(() => askableLog(jobs, lookup, batchOf), [jobs, lookup, batchOf]);
   const answer = useMemo(() => {
     const q = parseQuestion(asked, now);
     return { isEmpty: asksNothing(q), hits: askLog(q, log) };

@@ -25,7 +25,6 @@ import {
   type OpenJob,
 } from '@/data';
 import { usePicturesOf } from '@/data/photos';
-import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -39,6 +38,7 @@ import { PickFrom } from '@/ui/PickFrom';
 import { Section } from '@/ui/Section';
 import { TwoColumns } from '@/ui/SplitView';
 import { Text } from '@/ui/Text';
+import { useBatchLookup } from './useBatchLookup';
 
 const FOR: { readonly [A in Audience]: string } = {
   owner: 'The owner',
@@ -88,7 +88,7 @@ function Handed({
   const { units } = useAppTheme();
   const { lookup } = useLibrary();
   const settings = useSettings();
-  const shelf = useShelf()?.shelf;
+  const batchOf = useBatchLookup();
   const [now] = useState(nowMs);
   const statuses = useStatuses(open, now);
   const [audience, setAudience] = useState<Audience>('owner');
@@ -97,6 +97,10 @@ function Handed({
   const [about, setAbout] = useState(panel ?? ALL);
   const [problem, setProblem] = useState<string>();
   const { job, state } = open;
+  // What there is none of is not offered.
+  const offered = PRIVATE_PARTS.filter(
+    (p) => (p !== 'cost' || job.budgetH !== undefined) && (p !== 'photos' || (job.photos ?? []).length > 0),
+  );
   const photoIds = parts.includes('photos')
     ? (job.photos ?? []).filter((p) => about === ALL || p.panelId === about).map((p) => p.id)
     : NONE;
@@ -113,13 +117,7 @@ function Handed({
         ...(job.budgetH !== undefined && {
           cost: { hours: job.budgetH, rate: settings?.rates.labourH ?? 0, currency: settings?.currency ?? '' },
         }),
-        batchOf: (id) => {
-          const batch = shelf?.batches.get(id);
-          const lots = (batch?.pours ?? []).flatMap((p) =>
-            p.containerId === undefined ? [] : (shelf?.containers.get(p.containerId)?.lot ?? []),
-          );
-          return batch && { no: batch.no, lots: [...new Set(lots)] };
-        },
+        batchOf,
         due: dueRepairs(job, state)
           .filter((d) => about === ALL || d.panelId === about)
           .map((d) => ({
@@ -133,7 +131,7 @@ function Handed({
       record,
       html: recordHtml(record, job, paper, { units, day: dayMonth, ...(pictures && { pictures }) }, parts),
     };
-  }, [pictures, shelf, open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
+  }, [pictures, batchOf, open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
   const panels = job.panels.filter((p) => !p.card);
   const name = `${slug(job.name)}-${audience}`;
   const hard = Math.max(0, ...made.record.panels.flatMap((p) => p.zones.flatMap((z) => z.hardMs ?? [])));
@@ -202,7 +200,7 @@ function Handed({
               label="Goes out only where it is ticked"
               value={parts}
               onChange={(v) => setParts(parts.includes(v) ? parts.filter((x) => x !== v) : [...parts, v])}
-              options={PRIVATE_PARTS.map((p) => ({ value: p, label: PARTS[p] }))}
+              options={offered.map((p) => ({ value: p, label: PARTS[p] }))}
             />
             <ChoiceGroup<Paper>
               label="Paper"

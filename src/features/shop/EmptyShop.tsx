@@ -4,6 +4,7 @@ import { useData, useJobs } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { Problem } from '@/ui/Notice';
+import { usePictures } from '@/data/photos';
 import { useNotify } from '@/ui/notifications';
 import { TextButton } from '@/ui/TextButton';
 
@@ -11,6 +12,7 @@ import { TextButton } from '@/ui/TextButton';
 export function EmptyShop({ shopName }: { shopName: string }) {
   const { emptyShop } = useData();
   const { jobs } = useJobs();
+  const pictures = usePictures();
   const { saveShop } = useExchange();
   const notify = useNotify();
   const [ask, dialog] = useConfirm();
@@ -22,6 +24,7 @@ export function EmptyShop({ shopName }: { shopName: string }) {
         `${leftOut.length} records cannot be read and are not in the file: nothing was deleted. Export the jobs one by one first.`,
       );
     await emptyShop();
+    await pictures.remove(await pictures.ids());
     notify({ text: 'The shop is empty. All that was in it is in the file.' });
   };
   return (

@@ -1,4 +1,4 @@
-import { causeWords, planView, workName, workPlace } from '@/core/schedule';
+import { causeWords, inDanger, planView, workName, workPlace } from '@/core/schedule';
 import { useJobs, useLibrary, useSettings } from '@/data';
 import { usePlan } from '@/data/plan';
 import { shortWhen } from '@/ui/format';
@@ -19,7 +19,7 @@ export default function NowLine({ now }: { now: number }) {
   const view = planView(made, shop, (ms) => shortWhen(ms, now), now, 2);
   const next = view.next[0];
   const shown = [...view.now.slice(0, 2), ...(next ? [next] : [])];
-  const danger = made.plan.breaches.length + made.days.held.length;
+  const danger = inDanger(made.days, made.plan).length;
   return (
     <Section title="By the plan" aside={danger > 0 ? `${danger} in danger` : undefined}>
       {shown.map((r) => (
