@@ -116,6 +116,8 @@ test('without a service worker, a view whose file is gone loads the page again b
   const page = await context.newPage();
   await page.goto(`${shop.url}/?demo`);
   await expect(page.getByTestId('today')).toBeVisible();
+  // What comes behind the page is there first: only the view that is opened next is gone.
+  await page.waitForLoadState('networkidle');
   await rebuild(shop.dist);
   await page.getByRole('link', { name: 'Mix', exact: true }).click();
   await expect(page.locator('meta[name=build]')).toHaveCount(1);

@@ -12,7 +12,7 @@ import { useAppForm } from './useAppForm';
 const schema = (units: UnitSystem) =>
   object({
     text: typedText(300, 'Say what is to be done'),
-    minutes: typedNumber({ plain: true }, { ...BOUNDS.workMin, whole: true }, units),
+    minutes: typedNumber({ plain: true }, { ...BOUNDS.workMin, whole: true, optional: true }, units),
   });
 
 /** Writes down what is to be done, and where it is. */
