@@ -7,7 +7,7 @@ import { Text } from '@/ui/Text';
 import { gap } from '@/ui/theme';
 
 /** What a new shop is asked once. All of it has an answer already, and can be changed later. */
-export function FirstUse() {
+export default function FirstUse() {
   const settings = useSettings();
   const { saveSettings } = useShopActions();
   if (!settings) return null;

@@ -36,7 +36,6 @@ import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { Evenings } from './Evenings';
 import { Orders } from './Orders';
-import { FirstUse } from './FirstUse';
 import { RunningClocks } from './RunningClocks';
 import { ToDos } from './ToDos';
 import { ToMend } from './ToMend';
@@ -46,6 +45,8 @@ import { readyWords, rowName, todayLists, type TodayRow } from './groups';
 const Floors = lazy(() => import('./Floors'));
 /** Only where somebody has said when they are here: a plan is worked out behind the page. */
 const NowLine = lazy(() => import('./NowLine'));
+/** Only in a shop without a job. */
+const FirstUse = lazy(() => import('./FirstUse'));
 /** Behind the page too: it counts what the last file of the shop lacks. */
 const BackupDue = lazy(() => import('./BackupDue'));
 
@@ -76,8 +77,10 @@ export function TodayScreen() {
           title="No job yet"
           text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
         />
-        <FirstUse />
         <UnreadJobs failures={failures} />
+        <Suspense fallback={null}>
+          <FirstUse />
+        </Suspense>
       </Page>
     );
   return <Day jobs={live} failures={failures} now={now} />;
