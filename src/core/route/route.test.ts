@@ -231,6 +231,25 @@ describe('what is still to come', () => {
   });
 });
 
+it('a one-coat finish that was sanded through in places, where another one is usual, has a way', () => {
+  const at = (min: number) => T0 + min * MINUTE_MS;
+  const zoneIds = ['lower'];
+  const log = [
+    {
+      kind: 'found',
+      substrate: 'glassfibre',
+      thicknessUm: 800,
+      layers: [{ label: 'Powder coat', family: 'powderCoat', filmUm: 80 }],
+    },
+    { kind: 'coated', productId: 'spray-filler', coats: 1, filmUm: 150, application: 'lowPressureGun' },
+    { kind: 'coated', productId: 'single-stage', coats: 1, filmUm: 28, application: 'lowPressureGun' },
+    { kind: 'sanded', grit: 600, tool: 'block', wet: false, removedUm: 4, spotsThrough: true },
+  ].map((e, i) => ({ id: `e${i}`, atMs: at(3000 * i), writtenMs: at(3000 * i), zoneIds, ...e })) as LogEvent[];
+  const { state, input } = inputOf(log, DEFAULT_METHOD, at(9500));
+  const [first] = nextSteps(input, state, SHIPPED_PRODUCTS);
+  expect(first && (first.verdict.level !== 'stop' || first.verdict.clearsMs !== undefined)).toBe(true);
+});
+
 it('from every state that work can reach, something may be done, or is waited for', () => {
   fc.assert(
     fc.property(anyWork, fc.integer({ min: 1, max: 5000 }), ({ log, lastMin }, since) => {

@@ -26,7 +26,9 @@ function plainWay(w: WayInput): Candidate[] {
   // Base that lies there already is cleared, whatever was agreed: it does not stay as it is. Nor does a finish with a place left out of it.
   const top = topLayer(w.strata);
   const isUndone = top && (isBase(top.family) || (isTopcoat(top.family) && w.status.spots !== undefined));
-  if (isUndone && !belongsTo((w.finish ?? USUAL_FINISH).system, top.family))
+  const { system } = w.finish ?? USUAL_FINISH;
+  // A coat that belongs to neither is gone over by the usual way as it stands.
+  if (isUndone && system !== USUAL_FINISH.system && !belongsTo(system, top.family))
     return plainWay({ ...w, finish: USUAL_FINISH });
   return w.status.spots ? wayWithSpots(w, w.status.spots) : wayOf(w);
 }
