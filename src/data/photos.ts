@@ -1,11 +1,12 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import type { Job } from '@/core';
 import type { Photo } from '@/core/log/photos';
 import { shrinkAway } from '@/workers/picture';
 import { useShopActions } from './actions';
 import { nowMs } from './clock';
 import { useData } from './DataProvider';
+import { pickFile } from './files';
 import { newId } from './id';
 import { storeName } from './mode';
 import { memoryPictures, openPictures, type PictureStore } from './pictures';
@@ -55,7 +56,6 @@ export function usePhotos(jobId: string) {
     add: async (file: Blob, about: PhotoAbout): Promise<Photo> => {
       const small = await shrinkAway(file);
       if ('problem' in small) throw new Error(small.problem);
-
       const { base64, ...size } = small;
       const takenMs = nowMs();
       const photo: Photo = { id: newId(takenMs), takenMs, ...size, ...about };
@@ -84,6 +84,24 @@ export function usePhotos(jobId: string) {
       client.removeQueries({ queryKey: pictureKey(id) });
     },
   };
+}
+
+/** A photo is asked for and kept; what went wrong is said in `problem`. */
+export function useTakePhoto(jobId: string) {
+  const { add } = usePhotos(jobId);
+  const [busy, setBusy] = useState(false);
+  const [problem, setProblem] = useState<string>();
+  /** @returns the photo; undefined where somebody thought better of it, or it could not be kept */
+  const take = async (about: PhotoAbout): Promise<Photo | undefined> => {
+    const file = await pickFile('image/*');
+    if (!file) return undefined;
+    setBusy(true);
+    const photo = await add(file, about).catch((e: Error) => e);
+    setBusy(false);
+    setProblem(photo instanceof Error ? photo.message : undefined);
+    return photo instanceof Error ? undefined : photo;
+  };
+  return { take, busy, problem };
 }
 
 const pictureKey = (id: string) => ['picture', id];

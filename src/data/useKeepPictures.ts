@@ -1,6 +1,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useEffect } from 'react';
 import { HOUR_MS } from '@/core';
+import { photosNamed } from '@/core/log/photos';
 import { loadDemoPictures } from './boundary';
 import { nowMs } from './clock';
 import { useData } from './DataProvider';
@@ -27,7 +28,7 @@ export function useKeepPictures(): void {
   const isReady = !loading && failures.length === 0;
   useEffect(() => {
     if (!isReady) return;
-    const named = jobs.flatMap((j) => (j.job.photos ?? []).map((p) => p.id));
+    const named = jobs.flatMap((j) => photosNamed(j.job));
     // Where nothing is named something may have been lost that comes back: a shop that somebody empties takes its pictures along itself.
     if (named.length > 0 && !swept.has(mode)) {
       swept.add(mode);

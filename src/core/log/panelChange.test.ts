@@ -116,6 +116,8 @@ describe('taking away', () => {
   it('a panel goes with its zones, unless the log or a plan speaks of it', () => {
     const none = () => 0;
     expect(keepsPanel(JOB, JOB.panels[0]!, none)).toBeUndefined();
+    const photo = { id: 'p', panelId: JOB.panels[0]!.id, takenMs: 1, widthPx: 1, heightPx: 1, bytes: 1 };
+    expect(keepsPanel({ ...JOB, photos: [photo] }, JOB.panels[0]!, none)).toMatch(/the photos/);
     expect(keepsPanel(JOB, JOB.panels[0]!, (z) => (z === 'upper' ? 2 : 0))).toMatch(/the log keeps them/);
     const bag = { id: 'b', name: 'Bag', panelId: 'door', where: '', items: [] };
     const task = { panelId: 'door', kind: 'fitted' as const };

@@ -114,6 +114,7 @@ export function keepsPanel(job: Job, panel: Panel, entries: (zoneId: string) => 
     job.bags?.some(of) && 'bags',
     job.decisions?.some(of) && 'decisions',
     job.staging?.some(of) && 'the blasting day',
+    job.photos?.some(of) && 'the photos',
     job.links?.some((l) => of(l.first) || of(l.then)) && 'the access order',
   ].filter(Boolean);
   return where.length > 0 ? `It is in ${where.join(', ')}: take it out there first.` : undefined;

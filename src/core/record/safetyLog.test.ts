@@ -19,9 +19,22 @@ describe('what people were near', () => {
     expect(exposuresOf(coated('base-water', 0) as PlainEvent, products)).toEqual(['mist']);
     const sanded = ev({ kind: 'sanded', grit: 180, tool: 'block', wet: false, removedUm: 10 });
     expect(exposuresOf(sanded as PlainEvent, products)).toEqual(['dust']);
-    expect(exposuresOf(ev({ kind: 'repaired', method: 'patch', faultIds: [] }) as PlainEvent, products)).toContain(
+    expect(exposuresOf(ev({ kind: 'repaired', treatment: 'patch', faultIds: [] }) as PlainEvent, products)).toContain(
       'fume',
     );
+  });
+  it('what is not known counts as what it may be: a product that is gone, a repair in words only, painting without an entry', () => {
+    const gone = { ...coated('highbuild-2k', 0), productId: 'deleted' } as PlainEvent;
+    expect(exposuresOf(gone, products).sort()).toEqual(['isocyanate', 'solvent']);
+    expect(
+      exposuresOf(ev({ kind: 'repaired', method: 'as the shop said', faultIds: [] }) as PlainEvent, products),
+    ).toContain('fume');
+    expect(exposuresOf(ev({ kind: 'worked', act: 'mix', workMin: 5 }) as PlainEvent, products)).toContain('isocyanate');
+  });
+  it('sanding alone calls for protection, and wears out no cartridge for vapour', () => {
+    const sanded = ev({ kind: 'sanded', grit: 180, tool: 'block', wet: false, removedUm: 5, workMin: 30, who: 'A' });
+    const [a] = log([foundBare(['lower', 'upper']), sanded]).people;
+    expect([a!.nearMin, a!.vapourMin]).toEqual([30, 0]);
   });
   it('by hand: 40 min of two-pack and 30 min of sanding by A, 20 min of it by nobody who was named; one without a time', () => {
     const s = log([
@@ -32,10 +45,10 @@ describe('what people were near', () => {
       { ...coated('highbuild-2k', 80), id: 'c' },
     ]);
     expect(
-      s.people.map((p) => [p.who, p.minutes.isocyanate, p.minutes.solvent, p.minutes.dust, p.breathedMin]),
+      s.people.map((p) => [p.who, p.minutes.isocyanate, p.minutes.solvent, p.minutes.dust, p.nearMin, p.vapourMin]),
     ).toEqual([
-      ['A', 40, 40, 30, 40],
-      [undefined, 20, 20, 0, 20],
+      ['A', 40, 40, 30, 70, 40],
+      [undefined, 20, 20, 0, 20, 20],
     ]);
     expect(s.untimed).toBe(1);
     expect(safetyRows(s)).toContainEqual(['Isocyanates', 'A', '40', 'min']);

@@ -2,7 +2,8 @@ import { keysOf } from '../keysOf';
 import type { ProductLookup } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import type { Job } from '../log/job';
-import { isCounted, type WasteReason } from '../log/shelf';
+import { treatmentOf } from '../log/treatmentOf';
+import type { WasteReason } from '../log/shelf';
 import type { WorkAct } from '../log/workActs';
 import { cautionsFor } from '../safety/cautions';
 import type { Hazard } from '../safety/hazards';
@@ -19,8 +20,10 @@ export const EXPOSURES = {
   fume: 'Welding fume and sparks',
 } as const;
 export type Exposure = keyof typeof EXPOSURES;
-/** What calls for breathing protection with cartridges or air. */
-const BREATHED: readonly Exposure[] = ['isocyanate', 'solvent', 'mist'];
+/** What wears out a cartridge: vapour and mist. Dust and fume call for a mask too, and wear out another filter. */
+const VAPOURS: readonly Exposure[] = ['isocyanate', 'solvent', 'mist'];
+/** What a coat of a product that the library does not know may hold: it counts as that. */
+const UNKNOWN_PAINT: readonly Exposure[] = ['isocyanate', 'solvent'];
 
 /** What each hazard means for such a log. Complete by type: a new hazard is not left out by silence. */
 const EXPOSES: { readonly [H in Hazard]: Exposure | null } = {
@@ -54,9 +57,9 @@ const EXPOSES: { readonly [H in Hazard]: Exposure | null } = {
   fitting: null,
   polish: 'dust',
 };
-/** What time that goes with no other entry is near; the product is not known. */
+/** What time that goes with no other entry is near; product and method are not known, so that it counts as what it may be. */
 const WORKED: { readonly [A in WorkAct]: readonly Exposure[] } = {
-  strip: ['dust'],
+  strip: ['dust', 'solvent'],
   blast: ['dust'],
   repair: ['fume', 'dust'],
   rust: ['dust'],
@@ -64,8 +67,8 @@ const WORKED: { readonly [A in WorkAct]: readonly Exposure[] } = {
   sand: ['dust'],
   clean: ['solvent'],
   mask: [],
-  mix: ['solvent'],
-  paint: ['solvent'],
+  mix: UNKNOWN_PAINT,
+  paint: UNKNOWN_PAINT,
   polish: ['dust'],
   fit: [],
   other: [],
@@ -95,8 +98,10 @@ export interface PersonExposure {
   /** As the entries name them; undefined: nobody was named. */
   who: string | undefined;
   minutes: Readonly<Record<Exposure, number>>;
-  /** Of those, with something that is breathed: what a cartridge or an air-fed hood was worn for, min. */
-  breathedMin: number;
+  /** Near any of it: breathing protection is called for, min. */
+  nearMin: number;
+  /** Of that near vapour or mist: what a cartridge or an air-fed hood is worn for, min. */
+  vapourMin: number;
 }
 export interface SafetyLog {
   people: readonly PersonExposure[];
@@ -111,8 +116,12 @@ export interface SafetyLog {
 export function exposuresOf(e: PlainEvent, products: ProductLookup): Exposure[] {
   if (e.kind === 'worked') return [...WORKED[e.act]];
   const product = 'productId' in e ? products(e.productId) : undefined;
-  const how = e.kind === 'stripped' ? e.method : e.kind === 'repaired' ? e.method : undefined;
-  const found = cautionsFor(e.kind, product, false, how as never).flatMap((c) => EXPOSES[c.id] ?? []);
+  if (!product && (e.kind === 'coated' || e.kind === 'treated')) return [...UNKNOWN_PAINT];
+  const treatment = e.kind === 'repaired' ? treatmentOf(e) : undefined;
+  // A repair that is only told in words counts as what it may be.
+  if (e.kind === 'repaired' && !treatment) return [...WORKED.repair];
+  const how = e.kind === 'stripped' ? e.method : treatment;
+  const found = cautionsFor(e.kind, product, false, how).flatMap((c) => EXPOSES[c.id] ?? []);
   return [...new Set(found)];
 }
 
@@ -127,7 +136,10 @@ export function safetyLog(
   untilMs: number,
 ): SafetyLog {
   const isIn = (ms: number) => ms >= fromMs && ms < untilMs;
-  const people = new Map<string | undefined, { minutes: Record<Exposure, number>; breathedMin: number }>();
+  const people = new Map<
+    string | undefined,
+    Omit<PersonExposure, 'who' | 'minutes'> & { minutes: Record<Exposure, number> }
+  >();
   const waste = none(keysOf(WASTES));
   let untimed = 0;
   for (const { state } of jobs)
@@ -140,9 +152,10 @@ export function safetyLog(
         untimed += 1;
         continue;
       }
-      const one = people.get(e.who) ?? { minutes: none(keysOf(EXPOSURES)), breathedMin: 0 };
+      const one = people.get(e.who) ?? { minutes: none(keysOf(EXPOSURES)), nearMin: 0, vapourMin: 0 };
       for (const x of near) one.minutes[x] += e.workMin;
-      if (near.some((x) => BREATHED.includes(x))) one.breathedMin += e.workMin;
+      one.nearMin += e.workMin;
+      if (near.some((x) => VAPOURS.includes(x))) one.vapourMin += e.workMin;
       people.set(e.who, one);
     }
   let vocG = 0;
@@ -158,14 +171,14 @@ export function safetyLog(
     if (r.kind !== 'used') continue;
     const holds = shelf?.containers.get(r.containerId)?.holds;
     if (holds?.what === 'part') voc(holds.productId, holds.part, r.amount);
-    if (!holds || !isCounted(holds) || holds.what !== 'article') continue;
+    if (holds?.what !== 'article') continue;
     if (holds.article === 'abrasive') waste.paper += r.amount;
     if (holds.article === 'cartridge') waste.filters += r.amount;
   }
   return {
     people: [...people]
       .map(([who, x]) => ({ who, ...x }))
-      .sort((a, b) => b.breathedMin - a.breathedMin || (a.who ?? '').localeCompare(b.who ?? '')),
+      .sort((a, b) => b.nearMin - a.nearMin || (a.who ?? '').localeCompare(b.who ?? '')),
     untimed,
     waste,
     vocG,
@@ -179,9 +192,7 @@ export const safetyRows = (s: SafetyLog): string[][] => [
     ...keysOf(EXPOSURES).flatMap((x) =>
       p.minutes[x] > 0 ? [[EXPOSURES[x], p.who ?? 'nobody named', String(Math.round(p.minutes[x])), 'min']] : [],
     ),
-    ...(p.breathedMin > 0
-      ? [['With breathing protection called for', p.who ?? 'nobody named', String(Math.round(p.breathedMin)), 'min']]
-      : []),
+    ['With breathing protection called for', p.who ?? 'nobody named', String(Math.round(p.nearMin)), 'min'],
   ]),
   ['Entries without a time', '', String(s.untimed), 'entries'],
   ...keysOf(WASTES).flatMap((w) =>

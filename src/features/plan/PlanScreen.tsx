@@ -168,36 +168,29 @@ function Week({ view, now }: { view: PlanView; now: number }) {
   );
 }
 
-function Places({ settings }: { settings: Pick<Settings, 'places' | 'stands' | 'lamps' | 'compressors'> }) {
+/** What work shares, and how many of it there may be; 0: nobody waits for it. */
+const SHARED = [
+  { of: 'places', label: 'Places to spray in at once', counts: [1, 2, 3], usual: 1, none: '' },
+  { of: 'stands', label: 'Stands for what is sprayed', counts: [0, 2, 4, 6, 10], usual: 0, none: 'Room for all' },
+  {
+    of: 'compressors',
+    label: 'Compressors: guns and the blasting nozzle share them',
+    counts: [0, 1, 2],
+    usual: 0,
+    none: 'Nobody waits for one',
+  },
+  { of: 'lamps', label: 'Lamps to bake with', counts: [0, 1, 2, 3], usual: 0, none: 'Nobody waits for one' },
+] as const;
+
+function Places({ settings }: { settings: Pick<Settings, (typeof SHARED)[number]['of']> }) {
   const { saveSettings } = useShopActions();
-  const some = (n: readonly number[], none = 'Nobody waits for one') =>
-    n.map((x) => ({ value: String(x), label: x === 0 ? none : String(x) }));
-  return (
-    <>
-      <ChoiceGroup
-        label="Places to spray in at once"
-        value={String(settings.places ?? 1)}
-        onChange={(v) => void saveSettings({ places: Number(v) }).catch(() => undefined)}
-        options={some([1, 2, 3])}
-      />
-      <ChoiceGroup
-        label="Stands for what is sprayed"
-        value={String(settings.stands ?? 0)}
-        onChange={(v) => void saveSettings({ stands: Number(v) }).catch(() => undefined)}
-        options={some([0, 2, 4, 6, 10], 'Room for all')}
-      />
-      <ChoiceGroup
-        label="Compressors: guns and the blasting nozzle share them"
-        value={String(settings.compressors ?? 0)}
-        onChange={(v) => void saveSettings({ compressors: Number(v) }).catch(() => undefined)}
-        options={some([0, 1, 2])}
-      />
-      <ChoiceGroup
-        label="Lamps to bake with"
-        value={String(settings.lamps ?? 0)}
-        onChange={(v) => void saveSettings({ lamps: Number(v) }).catch(() => undefined)}
-        options={some([0, 1, 2, 3])}
-      />
-    </>
-  );
+  return SHARED.map(({ of, label, counts, usual, none }) => (
+    <ChoiceGroup
+      key={of}
+      label={label}
+      value={String(settings[of] ?? usual)}
+      onChange={(v) => void saveSettings({ [of]: Number(v) }).catch(() => undefined)}
+      options={counts.map((n) => ({ value: String(n), label: n === 0 ? none : String(n) }))}
+    />
+  ));
 }

@@ -2,7 +2,8 @@ import { useDeferredValue, useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { zoneLabel } from '@/core';
 import { askableLog, asksNothing, askLog, parseQuestion } from '@/core/record/ask';
-import { loadFormats, nowMs, saveText, useJobs, useLibrary } from '@/data';
+import { nowMs, useJobs, useLibrary } from '@/data';
+import { saveTable } from '@/data/saveTable';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -54,31 +55,23 @@ export function AskScreen() {
     return { job, where: job ? zoneLabel(job, h.zoneId) : '', what: eventLine(h.event, lookup, units) };
   };
   const save = () =>
-    void loadFormats()
-      .then(({ tableCsv }) =>
-        saveText(
-          'asked.csv',
-          tableCsv([
-            ['When', 'Job', 'Where', 'What', 'Air, °C', 'Humidity, %', 'Who', 'Note'],
-            ...answer.hits.map((h) => {
-              const r = rowOf(h);
-              const { air, who = '', note = '' } = h.event;
-              return [
-                new Date(h.event.atMs).toISOString(),
-                r.job?.name ?? '',
-                r.where,
-                r.what,
-                air ? String(air.tempC) : '',
-                air ? String(Math.round(air.rh * 100)) : '',
-                who,
-                note,
-              ];
-            }),
-          ]),
-          'text/csv',
-        ),
-      )
-      .catch((e: Error) => setProblem(e.message));
+    void saveTable('asked', [
+      ['When', 'Job', 'Where', 'What', 'Air, °C', 'Humidity, %', 'Who', 'Note'],
+      ...answer.hits.map((h) => {
+        const r = rowOf(h);
+        const { air, who = '', note = '' } = h.event;
+        return [
+          new Date(h.event.atMs).toISOString(),
+          r.job?.name ?? '',
+          r.where,
+          r.what,
+          air ? String(air.tempC) : '',
+          air ? String(Math.round(air.rh * 100)) : '',
+          who,
+          note,
+        ];
+      }),
+    ]).catch((e: Error) => setProblem(e.message));
   return (
     <Page
       testID="ask"

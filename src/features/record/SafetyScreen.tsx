@@ -8,7 +8,8 @@ import { object } from 'yup';
 import { formatQuantity, type UnitSystem } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import { EXPOSURES, safetyLog, safetyRows, WASTES, type Waste } from '@/core/record/safetyLog';
-import { loadFormats, newId, nowMs, saveText, useJobs, useLibrary, useSettings, useShopActions } from '@/data';
+import { newId, nowMs, useJobs, useLibrary, useSettings, useShopActions } from '@/data';
+import { saveTable } from '@/data/saveTable';
 import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
@@ -58,28 +59,20 @@ export function SafetyScreen() {
   );
   if (loading || !settings) return <Page>{null}</Page>;
   const span = isLast ? `last ${LAST_DAYS} days` : format(fromMs, 'MMMM yyyy');
-  const breathedMin = made.people.reduce((s, p) => s + p.breathedMin, 0);
+  const nearMin = made.people.reduce((s, p) => s + p.nearMin, 0);
   const save = () =>
-    void loadFormats()
-      .then(({ tableCsv }) =>
-        saveText(
-          `safety-${format(fromMs, isLast ? 'yyyy-MM-dd' : 'yyyy-MM')}.csv`,
-          tableCsv(safetyRows(made)),
-          'text/csv',
-        ),
-      )
-      .catch((e: Error) => setProblem(e.message));
+    void saveTable(`safety-${format(fromMs, isLast ? 'yyyy-MM-dd' : 'yyyy-MM')}`, safetyRows(made)).catch((e: Error) =>
+      setProblem(e.message),
+    );
   const wastes = keysOf(WASTES).filter((w) => made.waste[w] > 0);
   return (
     <Page testID="safety" wide foot={<ActionButton label="As a table (CSV)" onPress={save} testID="safety-csv" grow />}>
       <PageHead
         eyebrow={`Safety log, ${span}`}
         title={
-          made.people.length === 0
-            ? 'No work time is logged in these days'
-            : breathedMin === 0
-              ? 'Nothing that calls for breathing protection'
-              : `${minutesText(breathedMin)} with breathing protection called for`
+          nearMin === 0
+            ? 'No time near dust, vapour or mist is logged'
+            : `${minutesText(nearMin)} with breathing protection called for`
         }
         subtitle={
           made.untimed > 0
@@ -104,7 +97,7 @@ export function SafetyScreen() {
         left={
           <>
             {made.people.map((p) => (
-              <Section key={p.who ?? ''} title={p.who ?? 'Nobody named'} aside={hours(p.breathedMin)}>
+              <Section key={p.who ?? ''} title={p.who ?? 'Nobody named'} aside={hours(p.nearMin)}>
                 <FigureTable
                   label={`What ${p.who ?? 'nobody named'} was near`}
                   columns={[
@@ -126,14 +119,14 @@ export function SafetyScreen() {
                       tone="muted"
                     >{`Changed ${dayOnly(cartridge.sinceMs)}; your limit is ${cartridge.limitH}\u00a0h.`}</Text>
                     {worn
-                      .filter((p) => p.breathedMin > 0)
+                      .filter((p) => p.vapourMin > 0)
                       .map((p) => (
                         <Text
                           key={p.who ?? ''}
                           kind="small"
-                          tone={p.breathedMin > cartridge.limitH * 60 ? 'stop' : 'ink'}
+                          tone={p.vapourMin > cartridge.limitH * 60 ? 'stop' : 'ink'}
                         >
-                          {`${p.who ?? 'Nobody named'}: ${hours(p.breathedMin)} since then${p.breathedMin > cartridge.limitH * 60 ? ': over your limit, change them' : ''}.`}
+                          {`${p.who ?? 'Nobody named'}: ${hours(p.vapourMin)} since then${p.vapourMin > cartridge.limitH * 60 ? ': over your limit, change them' : ''}.`}
                         </Text>
                       ))}
                   </>

@@ -3,7 +3,8 @@ import { View } from 'react-native';
 import { formatQuantity } from '@/core';
 import { needsOf, piecesToBuy, shoppingRows } from '@/core/plan';
 import { shoppingList, thinnerFor, type PartNeed, type Shelf } from '@/core/stock';
-import { loadFormats, saveText, slug, useJobs, useLibrary } from '@/data';
+import { slug, useJobs, useLibrary } from '@/data';
+import { saveTable } from '@/data/saveTable';
 import { useRoutes } from '@/data/ways';
 import { useAppTheme } from '@/ui/appTheme';
 import { ActionButton } from '@/ui/ActionButton';
@@ -106,15 +107,7 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
           ) : (
             <ActionButton
               label="Save the list"
-              onPress={() =>
-                void loadFormats().then(({ tableCsv }) =>
-                  saveText(
-                    `${slug(open.job.name)}-to-buy.csv`,
-                    tableCsv(shoppingRows(shown.lines, shown.pieces)),
-                    'text/csv',
-                  ),
-                )
-              }
+              onPress={() => void saveTable(`${slug(open.job.name)}-to-buy`, shoppingRows(shown.lines, shown.pieces))}
               testID="save-list"
             />
           )}

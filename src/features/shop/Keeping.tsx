@@ -8,6 +8,7 @@ import { fullWhen } from '@/ui/format';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
+import { sizeText } from '@/ui/sizeText';
 import { Text } from '@/ui/Text';
 import { TextButton } from '@/ui/TextButton';
 import { gap } from '@/ui/theme';
@@ -15,13 +16,6 @@ import { Reading } from './Reading';
 import { Refused } from './Refused';
 import { lostText, ShopReady } from './ShopReady';
 import { useFileStep } from './useFileStep';
-
-const megabytes = (bytes: number): string =>
-  bytes < 1e6
-    ? 'under 1\u00a0MB'
-    : bytes < 1e9
-      ? `${Math.round(bytes / 1e6)}\u00a0MB`
-      : `${(bytes / 1e9).toFixed(1)}\u00a0GB`;
 
 const KEEPS: Record<RoomLeft['keeps'], string> = {
   yes: 'The browser keeps it until somebody deletes it.',
@@ -77,7 +71,7 @@ export function Keeping({ shopName, offered }: { shopName: string; offered: File
         </Text>
         <Text kind="small" tone="muted">
           {room
-            ? `${KEEPS[room.keeps]}${room.used === undefined ? '' : ` It uses ${megabytes(room.used)}${room.free === undefined ? '' : `; ${megabytes(room.free)} are free`}.`}`
+            ? `${KEEPS[room.keeps]}${room.used === undefined ? '' : ` It uses ${sizeText(room.used)}${room.free === undefined ? '' : `; ${sizeText(room.free)} are free`}.`}`
             : '\u00a0'}
         </Text>
         {missing !== undefined && (
