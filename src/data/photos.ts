@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import type { Job } from '@/core';
 import type { Photo } from '@/core/log/photos';
 import { shrinkAway } from '@/workers/picture';
@@ -8,9 +8,8 @@ import { nowMs } from './clock';
 import { useData } from './DataProvider';
 import { pickFile } from './files';
 import { newId } from './id';
-import { storeName } from './mode';
-import { memoryPictures, openPictures, type PictureStore } from './pictures';
 import { reportStorageFailure } from './reportStorageFailure';
+import { usePictures } from './usePictures';
 
 /** What a photo is of. */
 export type PhotoAbout = Pick<Photo, 'panelId' | 'side' | 'says' | 'face' | 'at' | 'faultId' | 'bagId' | 'eventId'>;
@@ -21,26 +20,12 @@ export type PhotoPatch = { [K in keyof PhotoAbout]?: PhotoAbout[K] | undefined }
 /** Photos of one job at most, bytes: as text in its file they are a third more. */
 const MOST_JOB_BYTES = 44_000_000;
 
-const stores = new Map<string, PictureStore>();
-function storeOf(name: string, isKept: boolean): PictureStore {
-  if (!isKept) return memoryPictures;
-  const known = stores.get(name) ?? openPictures(name);
-  stores.set(name, known);
-  return known;
-}
-
 /** @throws with a sentence where they are more than a job keeps */
 function withRoom(photos: Photo[]): Photo[] {
   if (photos.reduce((s, p) => s + p.bytes, 0) <= MOST_JOB_BYTES) return photos;
   throw new Error(
     `A job keeps up to ${MOST_JOB_BYTES / 1e6}\u00a0MB of photos, so that its file can be sent. Delete some first.`,
   );
-}
-
-/** The pictures of the shop that is shown. */
-export function usePictures(): PictureStore {
-  const { mode, isKept } = useData();
-  return useMemo(() => storeOf(storeName(mode), isKept), [mode, isKept]);
 }
 
 /** Photos of a job: one is added with its picture, changed, and deleted for good. */

@@ -6,8 +6,8 @@ import { loadDemoPictures } from './boundary';
 import { nowMs } from './clock';
 import { useData } from './DataProvider';
 import { useJobs } from './jobs';
-import { usePictures } from './photos';
 import type { PictureStore } from './pictures';
+import { usePictures } from './usePictures';
 
 /** When a thing got its id, ms: ids begin with that (see `newId`). */
 const madeMs = (id: string): number => parseInt(id.split('-')[0] ?? '', 36) || 0;

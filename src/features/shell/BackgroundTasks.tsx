@@ -1,11 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useRef, useState } from 'react';
 import { StyleSheet, View } from 'react-native';
 import { TouchableRipple } from 'react-native-paper';
 import { countText, lowerFirst, panelOf, waitText, zoneLabel } from '@/core';
 import { useBenchConnection, useDueAlarms, useNow, useSettings, type DueAlarm } from '@/data';
 import { useNewVersion } from '@/data/appVersion';
 import type { Restored } from '@/data/repository';
-import { useKeepPictures } from '@/data/useKeepPictures';
 import { useKeepSettled } from '@/data/useKeepSettled';
 import { useRestored } from '@/data/restored';
 import { useAppTheme } from '@/ui/appTheme';
@@ -20,11 +19,12 @@ import { gap, GLOVE } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 
+const KeepPictures = lazy(() => import('./KeepPictures'));
+
 /** What goes on behind every page: devices that are listened to, and alarms. Loaded after the first page. */
 export default function BackgroundTasks() {
   useBenchConnection();
   useKeepSettled();
-  useKeepPictures();
   const now = useNow(5000);
   const { due, putAway } = useDueAlarms(now);
   const settings = useSettings();
@@ -40,6 +40,9 @@ export default function BackgroundTasks() {
   return (
     <>
       <NewVersion />
+      <Suspense fallback={null}>
+        <KeepPictures />
+      </Suspense>
       <CameBack />
       {due.length > 0 && <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />}
     </>

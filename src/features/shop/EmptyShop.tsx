@@ -4,7 +4,7 @@ import { useData, useJobs } from '@/data';
 import { useExchange } from '@/data/useExchange';
 import { useConfirm } from '@/ui/ConfirmDialog';
 import { Problem } from '@/ui/Notice';
-import { usePictures } from '@/data/photos';
+import { usePictures } from '@/data/usePictures';
 import { useNotify } from '@/ui/notifications';
 import { TextButton } from '@/ui/TextButton';
 

@@ -11,7 +11,7 @@ import { pageHref } from '@/ui/pages';
 const AHEAD_MS = 3 * DAY_MS;
 
 /** What was ordered and is late, or comes within days: work may wait for it. */
-export function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
+export default function Orders({ jobs, now }: { jobs: readonly LiveJob[]; now: number }) {
   const advice = useAdvice(useAfterFirstPaint());
   const orders = advice
     ? jobs.flatMap(({ open: { job } }) =>

@@ -35,7 +35,6 @@ import { UnreadJobs } from '@/ui/UnreadJobs';
 import { airLine, momentWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 import { Evenings } from './Evenings';
-import { Orders } from './Orders';
 import { RunningClocks } from './RunningClocks';
 import { ToDos } from './ToDos';
 import { ToMend } from './ToMend';
@@ -46,9 +45,11 @@ const Floors = lazy(() => import('./Floors'));
 /** Only where somebody has said when they are here: a plan is worked out behind the page. */
 const NowLine = lazy(() => import('./NowLine'));
 /** Only in a shop without a job. */
-const FirstUse = lazy(() => import('./FirstUse'));
+const NoJobYet = lazy(() => import('./NoJobYet'));
 /** Behind the page too: it counts what the last file of the shop lacks. */
 const BackupDue = lazy(() => import('./BackupDue'));
+/** At the end of the page, so that nothing moves when it comes. */
+const Orders = lazy(() => import('./Orders'));
 
 /** So many rows of a list are shown at first, and so many more when somebody asks. */
 const FIRST = 40;
@@ -58,30 +59,13 @@ const MORE = 100;
 export function TodayScreen() {
   const now = useNow();
   const { live, loading, error, failures } = useLiveJobs(now);
-  const router = useRouter();
   if (error) return <Blanked title="The shop cannot be read" text={error.message} />;
   if (loading) return <Page>{null}</Page>;
   if (live.length === 0)
     return (
-      <Page
-        foot={
-          <ActionButton
-            label="Start a job"
-            strong
-            grow
-            onPress={() => router.navigate(pageHref('/job/[jobId]', { jobId: 'new' }))}
-          />
-        }
-      >
-        <EmptyState
-          title="No job yet"
-          text="Start one: name the vehicle, then its panels. Or import a job file from the Shop page."
-        />
-        <UnreadJobs failures={failures} />
-        <Suspense fallback={null}>
-          <FirstUse />
-        </Suspense>
-      </Page>
+      <Suspense fallback={<Page>{null}</Page>}>
+        <NoJobYet failures={failures} />
+      </Suspense>
     );
   return <Day jobs={live} failures={failures} now={now} />;
 }
@@ -207,7 +191,6 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
             <List title="Away" {...listOf(lists.away)}>
               {(r) => awayWords(r, now)}
             </List>
-            <Orders jobs={jobs} now={now} />
             <List title="Temporary repairs" {...listOf(lists.temporary)}>
               {(r) => {
                 const over = (r.status.temporaryUntilMs ?? now) < now;
@@ -222,6 +205,7 @@ function Day({ jobs, failures, now }: { jobs: LiveJob[]; failures: readonly Erro
             </List>
             {atRest && (
               <Suspense fallback={null}>
+                <Orders jobs={jobs} now={now} />
                 <BackupDue now={now} />
               </Suspense>
             )}
