@@ -19,6 +19,7 @@ const FLOORS = [
   ['route'],
   ['plan', 'session', 'defects', 'assembly', 'schedule', 'record'],
   ['devices', 'formats'],
+  ['share'],
 ];
 const ROOMS = FLOORS.flat();
 const floorRules = ROOMS.slice(0, -1).map((room, i) =>

@@ -13,7 +13,11 @@ async function ownPage(browser: Browser): Promise<Page> {
 }
 /** Opens the sheet for a wipe of the only panel of a shop. */
 async function openSheet(page: Page): Promise<void> {
-  await page.getByTestId('log-coat').or(page.getByTestId('log')).first().click();
+  // A panel that is just drawn anew under the finger may miss a tap, and is tapped again.
+  await expect(async () => {
+    await page.getByTestId('log-coat').or(page.getByTestId('log')).first().click({ timeout: 5000 });
+    await expect(page.getByTestId('log-sheet').last()).toBeVisible({ timeout: 5000 });
+  }).toPass();
   await pick(page, 'Cleaned');
 }
 async function wipe(page: Page): Promise<void> {

@@ -6,6 +6,7 @@ import { readFileSync, statSync } from 'node:fs';
 import path from 'node:path';
 import { createBench } from './devices';
 import { ownHost } from './guard';
+import { createRelay, type Relay } from './relay';
 
 export interface ServerOptions {
   /** Folder of the exported app. */
@@ -18,14 +19,16 @@ export interface ServerOptions {
   names?: readonly string[];
   /** Given out under /certificate.crt, for a phone that is to trust this server. */
   certificate?: string;
+  /** What passes messages from phone to phone, where it is not one of its own. */
+  relay?: Relay;
 }
 
 const YEAR_S = 31_536_000;
 /** Files whose name carries a hash of their content may be kept for ever. */
 const HASHED = /[.-][0-9a-f]{20,}\./;
 
-/** The built app over HTTP: compressed, cached, with index.html for deep links. Holds no data of anybody. */
-export function createApp({ dist, demo, bench, certificate, names = [] }: ServerOptions): Express {
+/** The built app over HTTP: compressed, cached, with index.html for deep links. What phones send each other is sealed, and only passes through. */
+export function createApp({ dist, demo, bench, certificate, relay, names = [] }: ServerOptions): Express {
   const app = express();
   app.disable('x-powered-by');
   app.use(ownHost(names));
@@ -53,6 +56,8 @@ export function createApp({ dist, demo, bench, certificate, names = [] }: Server
       originAgentCluster: false,
     }),
   );
+  // Sealed bytes do not get smaller: before compression.
+  app.use('/relay', ownOrigin, (relay ?? createRelay({ now: Date.now })).router);
   app.use(compression());
   const metas = [
     ...(demo ? ['<meta name="stratocoat-start" content="demo">'] : []),
@@ -118,7 +123,7 @@ function pageOf(file: string, metas: string): () => string | undefined {
   };
 }
 
-/** Other sites' pages, which a browser of the shop may have open too, are not told what the devices say, nor tell them anything. */
+/** Other sites' pages, which a browser of the shop may have open too, are not told what devices or phones say, nor tell them anything. */
 const ownOrigin: express.RequestHandler = (req, res, next) => {
   const site = req.headers['sec-fetch-site'];
   const { origin, host } = req.headers;

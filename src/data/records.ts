@@ -129,6 +129,8 @@ export const keys = {
   alarms: 'alarms',
   workClocks: 'work-clocks',
   backup: 'backup',
+  /** With which phones jobs are shared: it holds keys, and goes into no file. */
+  sharing: 'sharing',
   draft: (name: string) => `draft/${name}`,
 };
 

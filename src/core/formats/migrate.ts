@@ -112,6 +112,7 @@ const STEPS = {
   workClocks: UNCHANGED,
   backup: UNCHANGED,
   shelf: UNCHANGED,
+  sharing: UNCHANGED,
   jobFile: {
     ...UNCHANGED,
     1: (f) => ({ ...f, events: Array.isArray(f.events) ? f.events.map(eventFrom1) : f.events }),
@@ -142,6 +143,7 @@ const NAMES: Record<RecordKind, string> = {
   workClocks: 'The work clocks',
   backup: 'What was last saved as a file',
   shelf: 'A record of the shelf',
+  sharing: 'What is shared',
 };
 
 function bring(kind: keyof typeof STEPS, raw: Raw, from: FormatVersion): Raw {

@@ -4,6 +4,7 @@ import { jobsIn } from './jobs';
 import { packIn } from './pack';
 import { restoredIn } from './restored';
 import { roomIn } from './room';
+import { sharingIn } from './sharing';
 import { shelfIn } from './shelf';
 import { shopIn } from './shop';
 import { openBase } from './transact';
@@ -26,6 +27,7 @@ export function openRepository(store: KeyValue, name: string) {
     ...jobsIn(base),
     ...roomIn(base),
     ...shelfIn(base),
+    ...sharingIn(base),
     ...draftsIn(base),
     ...restoredIn(base),
     ...packIn(base),

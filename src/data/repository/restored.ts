@@ -38,6 +38,7 @@ const WORDS: Record<string, string> = {
   [keys.heats]: 'planned heating',
   [keys.forecast]: 'the forecast',
   [keys.workClocks]: 'running work clocks',
+  [keys.sharing]: 'with which phones jobs are shared',
 };
 
 /** A store that came back out of its second copy: what did, and what is missing. */
