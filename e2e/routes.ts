@@ -14,6 +14,7 @@ export const ROUTES = [
   '/plan',
   '/record?job=bread-van',
   '/ask',
+  '/sharing',
   '/safety',
   '/photos?job=bread-van',
   '/photos?job=bread-van&panel=tailboard',

@@ -46,6 +46,7 @@ const PAGES: { [P in keyof Pages]: true } = {
   '/parts': true,
   '/repair': true,
   '/session': true,
+  '/sharing': true,
   '/shelf': true,
   '/shop': true,
 };

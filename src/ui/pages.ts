@@ -85,6 +85,8 @@ export interface Pages {
   '/photos': OfJob & { panel?: string; bag?: string; fault?: string };
   '/repair': OfJob & { panel?: string; fault?: string };
   '/session': OfJob & { zones?: string };
+  /** With which phones a job is shared. */
+  '/sharing': OfJob;
   '/shelf': Nothing;
   '/shop': Nothing;
   /** A gun on a simulated panel. */

@@ -72,10 +72,9 @@ const PATTERN = 3;
 export const codeDots = (text: string): boolean[][] =>
   encode([...encoder.encode(text)], { ecc: 'Q', boostEcc: false, border: 0, maskPattern: PATTERN }).data;
 
-/** A code as a drawing for paper. */
-export function codeSvg(text: string): string {
+/** The dark dots of a code as one path, with the quiet edge that a reader needs around it. @param sizeDots side of the whole, dots */
+export function codePath(text: string): { sizeDots: number; path: string } {
   const dots = codeDots(text);
-  const size = dots.length + 2 * QUIET;
   // Dark dots that lie in a row are one bar.
   let path = '';
   for (const [y, row] of dots.entries())
@@ -85,5 +84,11 @@ export function codeSvg(text: string): string {
       path += `M${x + QUIET} ${y + QUIET}h${until - x}v1h-${until - x}z`;
       x = row.indexOf(true, until);
     }
+  return { sizeDots: dots.length + 2 * QUIET, path };
+}
+
+/** A code as a drawing for paper. */
+export function codeSvg(text: string): string {
+  const { sizeDots: size, path } = codePath(text);
   return `<svg class="code" viewBox="0 0 ${size} ${size}" shape-rendering="crispEdges" role="img" aria-label="The same as a code"><rect width="${size}" height="${size}" fill="#fff"/><path d="${path}" fill="#000"/></svg>`;
 }

@@ -141,10 +141,8 @@ async function owner(name = 'Ida'): Promise<Phone> {
   }));
   return p;
 }
-let codes = 0;
 async function askIn(p: Phone): Promise<string> {
   const code = codeOf(crypto.getRandomValues(new Uint8Array(11)));
-  codes++;
   await p.repo.changeSharing((s) => ({
     ...s,
     shares: s.shares.map((x) => ({ ...x, invite: { code, untilMs: nowMs + 600_000 } })),

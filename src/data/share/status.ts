@@ -24,3 +24,17 @@ export interface SharingStatus {
   trouble?: SharingTrouble;
   shares: { id: string; jobId: string; isPending: boolean; others: OtherPhone[] }[];
 }
+
+/** What goes between the pages of a browser and what keeps them in step with other phones. */
+export type SharingWord =
+  /** To the pages: how it stands, that pictures came, and what is done on them, since it has just begun? */
+  | { status: SharingStatus }
+  | { who: true }
+  | { pictures: true }
+  /** From a page: how does it stand? And what somebody is at there; said again while it lasts. */
+  | { ask: true }
+  | { from: string; doing: readonly Doing[] };
+/** Name of the channel that these go by. @param store name of the shop's store */
+export const sharingChannel = (store: string): string => `${store}-sharing`;
+/** A page says what is done on it so often, and is believed for twice as long, ms. */
+export const DOING_EVERY_MS = 20_000;

@@ -77,6 +77,12 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
     asks: 'Who was near what for how long, and what has to be got rid of?',
     href: () => pageHref('/safety'),
   },
+  '/sharing': {
+    name: 'Shared phones',
+    also: 'share second phone two phones code sync together join invite colleague device take out',
+    asks: 'Which phones have this job together, and does each have everything?',
+    href: ({ job }) => pageHref('/sharing', { job }),
+  },
   '/ask': {
     name: 'Ask the log',
     also: 'question search history filter who when cold damp grit batch which panels sprayed below',

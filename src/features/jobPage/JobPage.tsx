@@ -18,6 +18,8 @@ import { isOver } from '@/core/session/over';
 import type { Advice } from '@/data';
 import { panelMaterial } from '@/core/stock/use';
 import { useAdvice, useLibrary, useLiveJob, type OpenJob } from '@/data';
+import { isIn, othersOf, shareOf } from '@/data/share/record';
+import { useSharing } from '@/data/share/useSharing';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { EmptyPage } from '@/ui/EmptyState';
@@ -82,6 +84,7 @@ function Opened({ open, statuses, now }: { open: OpenJob; statuses: Statuses; no
               <PaintAndAfter open={open} now={now} />
               <Section title="The job itself">
                 <Matter title="Change it" says="Name, colour, parts, zones, areas, finish of each" href={change} />
+                <SharedWith jobId={job.id} />
                 <Matter title="Files" says="Save it as a file, take one in, delete it" href={pageHref('/shop')} />
               </Section>
             </>
@@ -89,6 +92,19 @@ function Opened({ open, statuses, now }: { open: OpenJob; statuses: Statuses; no
         />
       )}
     </Page>
+  );
+}
+
+function SharedWith({ jobId }: { jobId: string }) {
+  const sharing = useSharing();
+  const share = sharing && shareOf(sharing, jobId);
+  const others = share && isIn(share) ? othersOf(share) : [];
+  return (
+    <Matter
+      title="Shared phones"
+      says={others.length === 0 ? 'On this phone only' : `With ${others.map((p) => p.name).join(', ')}`}
+      href={pageHref('/sharing', { job: jobId })}
+    />
   );
 }
 

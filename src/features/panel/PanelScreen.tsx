@@ -19,6 +19,7 @@ import {
 } from '@/core';
 import { panelMaterial } from '@/core/stock/use';
 import { useFaultAgreement, useLibrary, useLiveJob, useStatuses, type OpenJob } from '@/data';
+import { useElsewhere } from '@/data/share/useSharing';
 import { clockTime, money, monthYear, shortWhen, whenAndWait } from '@/ui/format';
 import { FaultLine } from '@/ui/FaultLine';
 import { useAppTheme } from '@/ui/appTheme';
@@ -27,6 +28,7 @@ import { ChoiceGroup } from '@/ui/ChoiceGroup';
 import { EmptyPage, EmptyState } from '@/ui/EmptyState';
 import { Grow, Stack } from '@/ui/layout';
 import { ListRow } from '@/ui/ListRow';
+import { BusyElsewhere } from '@/ui/BusyElsewhere';
 import { Notice } from '@/ui/Notice';
 import { Page } from '@/ui/Page';
 import { PageHead } from '@/ui/PageHead';
@@ -94,6 +96,7 @@ function Opened({
   const newest = useMemo(() => ({ open, zone }), [open, zone]);
   const behind = useAfterPaint(newest);
   const painted = usePainted();
+  const elsewhere = useElsewhere(open.job.id).filter((d) => d.panelIds.includes(panelId));
   if (!zone)
     return (
       <Page>
@@ -123,7 +126,10 @@ function Opened({
           <Standing status={status} strata={strata} area={formatQuantity('area', zone.areaCm2, units)} now={now} />
         }
       />
-      <Pieces jobId={open.job.id} panel={panel} />
+      <>
+        <Pieces jobId={open.job.id} panel={panel} />
+        <BusyElsewhere doing={elsewhere} />
+      </>
       {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
         <>

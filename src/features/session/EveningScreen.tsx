@@ -27,10 +27,12 @@ import {
 } from '@/data';
 import { entryOfCup } from '@/data/cupEntry';
 import { useEvening, useReadiness, type EveningNow } from '@/data/evening';
+import { useRunHere } from '@/data/share/useRunHere';
 import { useShelf } from '@/data/shelf';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { Awake } from '@/ui/Awake';
+import { BusyElsewhere } from '@/ui/BusyElsewhere';
 import { EmptyPage } from '@/ui/EmptyState';
 import { clockTime, dayOnly } from '@/ui/format';
 import { Grow, Stack } from '@/ui/layout';
@@ -203,12 +205,16 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
   };
   const readyList = ready && !over && <Ready lines={ready} onSay={say} />;
   const isRunning = !over && record.begunMs !== undefined;
+  const { elsewhere, isHere, runHere } = useRunHere(job, record, isRunning);
+  const isWatched = elsewhere !== undefined && !isHere;
   return (
     <Page
       testID="evening-run"
       wide
       foot={
-        step && entry ? (
+        isWatched ? (
+          <ActionButton label="Run it here too" grow onPress={runHere} testID="run-here" />
+        ) : step && entry ? (
           <ActionButton
             label={
               command.isPending
@@ -220,7 +226,10 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
             strong={isDue}
             grow
             disabled={command.isPending}
-            onPress={() => log(1)}
+            onPress={() => {
+              runHere();
+              log(1);
+            }}
             testID="coat-on"
           />
         ) : undefined
@@ -231,6 +240,7 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
         title={titleOf(open, record, evening, step, over, dueMs, now)}
         subtitle={step && name ? subtitleOf(evening, step, name) : summaryOf(open, record, evening, over)}
       />
+      {elsewhere && <BusyElsewhere doing={[elsewhere]} />}
       {isRunning && !over && <Awake />}
       <Problem says={problem === NEEDS_REASON ? list.problem : (problem ?? list.problem)} />
       {list.takeBack && <TextButton label="Put it back" icon="undo" onPress={list.takeBack} />}

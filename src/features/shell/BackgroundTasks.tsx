@@ -19,7 +19,7 @@ import { gap, GLOVE } from '@/ui/theme';
 import { stageWords } from '@/ui/words';
 import { pageHref } from '@/ui/pages';
 
-const KeepPictures = lazy(() => import('./KeepPictures'));
+const AtRest = lazy(() => import('./AtRest'));
 
 /** What goes on behind every page: devices that are listened to, and alarms. Loaded after the first page. */
 export default function BackgroundTasks() {
@@ -41,7 +41,7 @@ export default function BackgroundTasks() {
     <>
       <NewVersion />
       <Suspense fallback={null}>
-        <KeepPictures />
+        <AtRest />
       </Suspense>
       <CameBack />
       {due.length > 0 && <Alarms due={grouped(due)} now={now} onSeen={() => putAway(due)} />}
