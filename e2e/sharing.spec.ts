@@ -1,13 +1,13 @@
 import type { Browser, Page } from '@playwright/test';
 import { encode } from 'jpeg-js';
-import { answer, expect, ownShop, pick, press, startOwn, test, untilSaved } from './helpers';
+import { answer, expect, openDemo, ownShop, pick, press, startOwn, test, untilSaved } from './helpers';
 
 /** A second phone: a browser of its own, with nothing in it. @param isKept every file of the app is kept there, so that it works without a network */
 const phone = async (browser: Browser, isKept = false): Promise<Page> =>
   (await browser.newContext({ serviceWorkers: isKept ? 'allow' : 'block' })).newPage();
 
-async function makeCode(page: Page, name: string): Promise<string> {
-  await page.goto('/sharing');
+async function makeCode(page: Page, name: string, at = '/sharing'): Promise<string> {
+  await page.goto(at);
   await page.getByLabel('What this phone is called').fill(name);
   await page.getByTestId('make-code').click();
   const code = page.getByTestId('share-code');
@@ -141,5 +141,32 @@ test('what is being done on the other phone is said; a phone is taken out with o
   // What it has is its own, and goes on.
   await wipe(other, 'on his own');
   await expect(done(other, 'on his own')).toBeVisible();
+  await other.context().close();
+});
+
+test('an evening that is run on one phone is watched on the other, and run there only if somebody says so', async ({
+  page,
+  browser,
+}) => {
+  await openDemo(page, '/sharing?job=bread-van');
+  const code = await makeCode(page, 'Ida’s phone', '/sharing?job=bread-van');
+  const other = await phone(browser);
+  await openDemo(other);
+  await comeIn(other, code, 'Jonas’s phone');
+  await expect(page.getByTestId('other-phone')).toContainText('Has everything');
+  await page.clock.install();
+  await page.goto('/evening/bread-van/evening-tonight');
+  await expect(answer(page)).toHaveText(/^Begins in/);
+  await page.clock.fastForward(121 * 60_000);
+  await page.getByRole('checkbox', { name: 'Washed and wiped' }).click();
+  await expect(page.getByText(/The log has every part wiped/)).toBeVisible();
+  await page.clock.fastForward(5 * 60_000);
+  await page.getByTestId('coat-on').click();
+  await expect(page.getByText(/Logged: .* on /)).toBeVisible();
+  await other.goto('/evening/bread-van/evening-tonight');
+  await expect(other.getByTestId('busy-elsewhere')).toContainText('Painting on Ida’s phone since');
+  await expect(other.getByTestId('coat-on')).toHaveCount(0);
+  await other.getByTestId('run-here').click();
+  await expect(other.getByTestId('coat-on')).toBeVisible();
   await other.context().close();
 });

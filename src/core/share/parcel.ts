@@ -35,6 +35,8 @@ export interface Parcel {
   got?: string;
   /** Something from there could not be read: with a new id here, everything is to be said once more. */
   again?: string;
+  /** What is there where this comes from; absent: the job is not there yet. */
+  has?: Has;
   phones: Phone[];
   /** Phones that were taken out, ms by id. */
   out: Record<string, number>;
@@ -47,6 +49,14 @@ export interface Parcel {
   file?: JobFile;
   /** Records of the shelf that the other phone is not known to have, and the shop's own products; absent: it has all, or the shelf is not shared. */
   shelf?: { records: ShelfRecord[]; products: Product[] };
+}
+
+/** What a phone has of a job: sums of its head and of its shop's own products, and how many entries and records of the shelf. */
+export interface Has {
+  head: string;
+  entries: number;
+  products: string;
+  records: number;
 }
 
 const MOST_WANTS = 1000;
@@ -74,6 +84,22 @@ const IDS = (what: string) =>
     .of(id(`Id of one of ${what}`))
     .required(`${what} are missing`);
 
+const SUM = (what: string) =>
+  string()
+    .strict()
+    .matches(/^[0-9a-f]{64}$/, `${what} is no sum`)
+    .required(`${what} is missing`);
+const COUNT = (what: string) =>
+  number().strict().integer(`${what}: a whole number`).min(0, `${what} is below none`).required(`${what} is missing`);
+const HAS = object({
+  head: SUM('Sum of the head'),
+  entries: COUNT('Number of entries'),
+  products: SUM('Sum of products'),
+  records: COUNT('Number of records'),
+})
+  .strict()
+  .noUnknown(unknown('What is there'));
+
 const HEAD = object({
   format: oneOf('Format', [PARCEL_FORMAT]).required('This is nothing that another phone has sent'),
   version: number().strict().required('The version is missing'),
@@ -81,6 +107,7 @@ const HEAD = object({
   id: id('Id of the parcel'),
   got: id('Id of a parcel').notRequired(),
   again: id('Id of a wish').notRequired(),
+  has: HAS.default(undefined).notRequired(),
   phones: array()
     .strict()
     .max(10 * MOST_PHONES, 'More phones than share a job')

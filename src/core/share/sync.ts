@@ -1,11 +1,11 @@
 import { sumOf } from '../formats/sums';
-import { writeJobFile, type JobFile } from '../formats/jobFile';
+import { writeJobFile } from '../formats/jobFile';
 import { canonical } from '../lastWriter';
 import type { Product } from '../library/product';
 import { isCorrection, type LogEvent } from '../log/event';
 import type { Job } from '../log/job';
 import type { ShelfRecord } from '../log/shelf';
-import type { Parcel } from './parcel';
+import type { Has, Parcel } from './parcel';
 
 /**
  * What goes from phone to phone: what the other is not known to have, put together there by the rules of files (`mergeCopies`). Each parcel holds
@@ -26,8 +26,6 @@ export interface Held {
 interface Sent {
   events: readonly string[];
   records: readonly string[];
-  head: string;
-  products: string;
 }
 
 /** What this phone knows of what another one has. It is not kept: without it everything is sent once more. */
@@ -35,8 +33,8 @@ export interface Known {
   events: Set<string>;
   records: Set<string>;
   /** Sums of the job's head, and of the shop's own products, as they are there. */
-  head?: string;
-  products?: string;
+  head?: string | undefined;
+  products?: string | undefined;
   /** Parcels that were sent and not acknowledged, by id. */
   sent: Map<string, Sent>;
   /** The last parcel with something in it that was taken in from there. */
@@ -96,8 +94,6 @@ export function contentFor(
   known.sent.set(parcelId, {
     events: events.map((e) => e.id),
     records: records.map((r) => r.id),
-    head: headSum(held.job),
-    products: productsSum(own),
   });
   for (const old of [...known.sent.keys()].slice(0, -MOST_SENT)) known.sent.delete(old);
   return {
@@ -106,28 +102,32 @@ export function contentFor(
   };
 }
 
+/** What this phone has, as it tells the others. @param head sum of the job's head, where it is known already */
+export const hasOf = (held: Held, head = headSum(held.job)): Has => ({
+  head,
+  entries: held.events.length,
+  products: productsSum(ownOf(held.products)),
+  records: held.shelf?.length ?? 0,
+});
+
 /** Learns what another phone has from what it says. To be called once its content is taken in. */
 export function learn(known: Known, parcel: Parcel): void {
   const sent = parcel.got === undefined ? undefined : known.sent.get(parcel.got);
   if (sent) {
     for (const e of sent.events) known.events.add(e);
     for (const r of sent.records) known.records.add(r);
-    known.head = sent.head;
-    known.products = sent.products;
     for (const id of [...known.sent.keys()]) {
       known.sent.delete(id);
       if (id === parcel.got) break;
     }
   }
-  if (parcel.file) {
-    for (const e of parcel.file.events) known.events.add(e.id);
-    known.head = headSum(parcel.file.job);
-  }
-  if (parcel.shelf) {
-    for (const r of parcel.shelf.records) known.records.add(r.id);
-    known.products = productsSum(parcel.shelf.products);
-  }
+  for (const e of parcel.file?.events ?? []) known.events.add(e.id);
+  for (const r of parcel.shelf?.records ?? []) known.records.add(r.id);
+  const { has } = parcel;
+  known.head = has?.head;
+  known.products = has?.products;
+  // An older file took the place of what was there: nobody knows what of it, and all of it goes there once more.
+  if ((has?.entries ?? 0) < known.events.size) known.events.clear();
+  if ((has?.records ?? 0) < known.records.size) known.records.clear();
   if (parcel.file || parcel.shelf) known.got = parcel.id;
 }
-
-export type Content = { file?: JobFile; shelf?: Parcel['shelf'] };

@@ -7,7 +7,10 @@ import type { Job, LogEvent } from '@/core';
 import type { ShelfRecord } from '@/core/log/shelf';
 import { stampJob } from '@/core/log/mergeJob';
 import { codeOf } from '@/core/share/code';
+import { shiftTo } from '@/core/formats/shift';
+import type { JobFile } from '@/core/formats/jobFile';
 import { takeOut } from '@/core/share/phones';
+import seed from '../../../demo/seed/bread-van.json';
 import { inMemory } from '../pictures';
 import { openRepository, type Repository } from '../repository';
 import { memoryStorage } from '../storage';
@@ -134,12 +137,16 @@ const log = async (p: Phone, ...events: LogEvent[]): Promise<void> => {
 async function owner(name = 'Ida'): Promise<Phone> {
   const p = phone(name);
   await p.repo.putJobs([{ job: JOB, events: [cleaned('first')], products: [] }]);
+  await share(p, 'car');
+  return p;
+}
+async function share(p: Phone, jobId: string): Promise<void> {
+  const { name } = p;
   const me = { ...(await makeKeys(crypto.subtle).newIdentity()), name, joinedMs: nowMs };
   const { privateKey: _, ...shown } = me;
   await p.repo.changeSharing(() => ({
-    shares: [{ id: 'share-1', jobId: 'car', shelf: true, me, phones: [shown], out: {} }],
+    shares: [{ id: 'share-1', jobId, shelf: true, me, phones: [shown], out: {} }],
   }));
-  return p;
 }
 async function askIn(p: Phone): Promise<string> {
   const code = codeOf(crypto.getRandomValues(new Uint8Array(11)));
@@ -304,6 +311,26 @@ describe('phones that share a job', () => {
     nowMs += 121_000;
     b.loop.again();
     await until(() => seen()?.length === 0, 'nobody believes it two minutes later');
+  });
+});
+
+describe('two demos', () => {
+  it('whose jobs have the same entries with other times end alike', async () => {
+    const at = (now: number) => shiftTo(structuredClone(seed) as unknown as JobFile, now, 0);
+    const a = phone('Ida', 'demo');
+    await a.repo.putJobs([at(T0)]);
+    await share(a, 'bread-van');
+    const b = phone('Jonas', 'demo');
+    await b.repo.putJobs([at(T0 + 5000)]);
+    await comeIn(b, await askIn(a));
+    await until(
+      () => [a, b].every((p) => p.status?.shares[0]?.others[0]?.hasHead && p.status.shares[0].others[0].behind === 0),
+      'each knows that the other has all',
+    );
+    const [x, y] = [await a.repo.load('bread-van'), await b.repo.load('bread-van')];
+    expect(y?.job).toEqual(x?.job);
+    const byId = (events: readonly LogEvent[] = []) => [...events].sort((m, n) => (m.id < n.id ? -1 : 1));
+    expect(byId(y?.events)).toEqual(byId(x?.events));
   });
 });
 

@@ -5,7 +5,7 @@ import { pictureProblem } from '@/core/formats/pictures';
 import { CODE_MS } from '@/core/share/code';
 import { packParcel, PARCEL_FORMAT, readParcel, unpackBytes, type Doing, type Parcel } from '@/core/share/parcel';
 import { inside, MOST_PHONES, NAME_SIGNS, mergePhones, type Phone } from '@/core/share/phones';
-import { contentFor, headSum, knowNothing, learn, type Held, type Known } from '@/core/share/sync';
+import { contentFor, hasOf, headSum, knowNothing, learn, type Held, type Known } from '@/core/share/sync';
 import { mergeCopies } from '@/core/strata/mergeLogs';
 import { newId } from '../id';
 import { libraryOf } from '../library';
@@ -175,7 +175,8 @@ export function createSharing(parts: SharingParts) {
       if (peer.again !== undefined && peer.doubt !== undefined && now() - peer.saidMs > WISH_AGAIN_MS)
         peer.again = newId(now());
       const offers = isOut || !isIn(share) ? [] : await layPictures(share, other, peer);
-      const here = isOut || !isIn(share) || !held ? undefined : held;
+      // Until the first word has come nobody knows whether what is here is the same job.
+      const here = isOut || !isIn(share) || share.isPending ? undefined : held;
       const what = [
         here && [sumOfHead(here.job), here.events.length, here.shelf?.length, here.products.length],
         [peer.known.got, peer.again, share.phones, share.out, wants, offers, doing],
@@ -192,6 +193,7 @@ export function createSharing(parts: SharingParts) {
         id,
         ...(peer.known.got !== undefined && !isOut && { got: peer.known.got }),
         ...(peer.again !== undefined && !isOut && { again: peer.again }),
+        ...(here && { has: hasOf(here, sumOfHead(here.job)) }),
         phones: isOut ? [] : [...share.phones],
         out: { ...share.out },
         wants: isOut || !isIn(share) ? [] : wants,
