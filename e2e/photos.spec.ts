@@ -119,6 +119,59 @@ test('what is no picture is refused in words; before and after stand under a sli
   await expect(answer(page)).toHaveText('2 photos');
 });
 
+/** Ids of the pictures that the demo keeps. */
+const picturesKept = (page: Page): Promise<string[]> =>
+  page.evaluate(async () => {
+    const open = await new Promise<IDBDatabase>((resolve, reject) => {
+      const r = indexedDB.open('stratocoat-demo-pictures');
+      r.onsuccess = () => resolve(r.result);
+      r.onerror = () => reject(r.error as Error);
+    });
+    const store = open.transaction('entries').objectStore('entries');
+    const keys = await new Promise<IDBValidKey[]>((resolve) => {
+      const r = store.getAllKeys();
+      r.onsuccess = () => resolve(r.result);
+    });
+    open.close();
+    return keys.map(String).sort();
+  });
+
+test('where the store runs full in the middle of a photo it is said, nothing of it stays, and the next one is kept; a job takes its pictures along', async ({
+  page,
+}) => {
+  await openDemo(page, '/photos?job=scooter&panel=s-shield');
+  await expect(answer(page)).toHaveText('2 photos');
+  await expect.poll(async () => (await picturesKept(page)).length).toBe(4);
+  const before = await picturesKept(page);
+  // The picture still finds room, and what is known of it does not.
+  await page.evaluate(() => {
+    const { put } = IDBObjectStore.prototype;
+    let left = 1;
+    IDBObjectStore.prototype.put = function (...a: Parameters<typeof put>) {
+      if (this.transaction.db.name.endsWith('-pictures') && left-- > 0) return put.apply(this, a);
+      throw new DOMException('The current transaction exceeded its quota limitations.', 'QuotaExceededError');
+    };
+    Object.assign(window, { makeRoom: () => (IDBObjectStore.prototype.put = put) });
+  });
+  await take(page, 'shield.jpg', 'image/jpeg', phonePhoto(400, 300));
+  await expect(page.getByText(/no room left in this browser/).first()).toBeVisible();
+  await expect(answer(page)).toHaveText('2 photos');
+  expect(await picturesKept(page)).toEqual(before);
+  await page.evaluate(() => (window as unknown as { makeRoom(): void }).makeRoom());
+  await take(page, 'shield.jpg', 'image/jpeg', phonePhoto(400, 300));
+  await expect(answer(page)).toHaveText('3 photos');
+  expect((await picturesKept(page)).length).toBe(5);
+  await page.goto('/shop');
+  await page
+    .getByText('Scooter, put together')
+    .locator('xpath=ancestor::*[.//*[text()="Delete"]][1]')
+    .getByRole('button', { name: /^Delete/ })
+    .click();
+  await page.getByRole('button', { name: /^Delete \d+ entries/ }).click();
+  await expect(page.getByText('Scooter, put together is deleted.')).toBeVisible();
+  await expect.poll(async () => (await picturesKept(page)).length).toBe(2);
+});
+
 test('times, cartridges and waste of a month stand in the safety log, which never says safe; a rule has a source', async ({
   page,
 }) => {

@@ -1,13 +1,14 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import type { Job } from '@/core';
-import type { Photo } from '@/core/log/photos';
+import { photosNamed, type Photo } from '@/core/log/photos';
 import { shrinkAway } from '@/workers/picture';
 import { useShopActions } from './actions';
 import { nowMs } from './clock';
 import { useData } from './DataProvider';
 import { pickFile } from './files';
 import { newId } from './id';
+import { useJobs } from './jobs';
 import { reportStorageFailure } from './reportStorageFailure';
 import { usePictures } from './usePictures';
 
@@ -114,4 +115,15 @@ export function usePicturesOf(ids: readonly string[]): ReadonlyMap<string, strin
     gcTime: SHOWN_MS,
     enabled: ids.length > 0,
   }).data;
+}
+
+/** Deletes the pictures of a job that was deleted, but for those that another job shows too. */
+export function useDropPictures(): (job: Job) => void {
+  const store = usePictures();
+  const { jobs } = useJobs();
+  return (job) => {
+    const others = new Set(jobs.flatMap((j) => (j.job.id === job.id ? [] : photosNamed(j.job))));
+    // What is left over is gone over at a later start.
+    void store.remove(photosNamed(job).filter((id) => !others.has(id))).catch(() => undefined);
+  };
 }

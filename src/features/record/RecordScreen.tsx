@@ -7,7 +7,6 @@ import {
   PAPERS,
   PRIVATE_PARTS,
   jobRecord,
-  recordHtml,
   TITLES,
   type Audience,
   type Paper,
@@ -25,6 +24,7 @@ import {
   type OpenJob,
 } from '@/data';
 import { usePicturesOf } from '@/data/photos';
+import { NO_PICTURES, useRecordPage } from '@/data/recordPage';
 import { ActionButton } from '@/ui/ActionButton';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -105,50 +105,51 @@ function Handed({
     ? (job.photos ?? []).filter((p) => about === ALL || p.panelId === about).map((p) => p.id)
     : NONE;
   const pictures = usePicturesOf(photoIds);
-  const made = useMemo(() => {
-    const record = jobRecord(
-      open,
-      (id) => statuses.get(id),
-      lookup,
-      { audience, parts, ...(about !== ALL && { panelIds: [about] }) },
-      {
-        shop: settings?.shopName ?? '',
-        madeMs: now,
-        ...(job.budgetH !== undefined && {
-          cost: { hours: job.budgetH, rate: settings?.rates.labourH ?? 0, currency: settings?.currency ?? '' },
-        }),
-        batchOf,
-        due: dueRepairs(job, state)
-          .filter((d) => about === ALL || d.panelId === about)
-          .map((d) => ({
-            panel: job.panels.find((p) => p.id === d.panelId)?.name ?? '',
-            what: d.what,
-            dueMs: d.dueMs,
-          })),
-      },
-    );
-    return {
-      record,
-      html: recordHtml(record, job, paper, { units, day: dayMonth, ...(pictures && { pictures }) }, parts),
-    };
-  }, [pictures, batchOf, open, statuses, lookup, audience, parts, about, settings, now, job, state, paper, units]);
+  const record = useMemo(
+    () =>
+      jobRecord(
+        open,
+        (id) => statuses.get(id),
+        lookup,
+        { audience, parts, ...(about !== ALL && { panelIds: [about] }) },
+        {
+          shop: settings?.shopName ?? '',
+          madeMs: now,
+          ...(job.budgetH !== undefined && {
+            cost: { hours: job.budgetH, rate: settings?.rates.labourH ?? 0, currency: settings?.currency ?? '' },
+          }),
+          batchOf,
+          due: dueRepairs(job, state)
+            .filter((d) => about === ALL || d.panelId === about)
+            .map((d) => ({
+              panel: job.panels.find((p) => p.id === d.panelId)?.name ?? '',
+              what: d.what,
+              dueMs: d.dueMs,
+            })),
+        },
+      ),
+    [batchOf, open, statuses, lookup, audience, parts, about, settings, now, job, state],
+  );
+  const page = useRecordPage(record, job, paper, units, parts, photoIds.length === 0 ? NO_PICTURES : pictures);
+  const html = page.isNewest ? page.html : undefined;
   const panels = job.panels.filter((p) => !p.card);
   const name = `${slug(job.name)}-${audience}`;
-  const hard = Math.max(0, ...made.record.panels.flatMap((p) => p.zones.flatMap((z) => z.hardMs ?? [])));
-  const openThings = made.record.panels.reduce((n, p) => n + p.zones.reduce((m, z) => m + z.open.length, 0), 0);
+  const hard = Math.max(0, ...record.panels.flatMap((p) => p.zones.flatMap((z) => z.hardMs ?? [])));
+  const openThings = record.panels.reduce((n, p) => n + p.zones.reduce((m, z) => m + z.open.length, 0), 0);
   const kept = job.zones.some((z) => finishOf(job, z.id).system === 'kept');
   const print = () => {
+    if (html === undefined) return setProblem('The page is still being made.');
     const sheet = window.open('', '_blank');
     if (!sheet) return setProblem('The browser opened no page to print: allow it, or save the file and print that.');
     setProblem(undefined);
-    sheet.document.write(made.html);
+    sheet.document.write(html);
     sheet.document.close();
     sheet.focus();
     return sheet.print();
   };
   const saveJson = () =>
     void loadRecordFile()
-      .then(({ writePaintRecord }) => saveText(`${name}.json`, writePaintRecord(made.record), 'application/json'))
+      .then(({ writePaintRecord }) => saveText(`${name}.json`, writePaintRecord(record), 'application/json'))
       .catch((e: Error) => setProblem(e.message));
   return (
     <Page
@@ -156,10 +157,11 @@ function Handed({
       wide
       foot={
         <>
-          <ActionButton label="Print" strong grow onPress={print} testID="record-print" />
+          <ActionButton label="Print" strong grow disabled={html === undefined} onPress={print} testID="record-print" />
           <ActionButton
             label="Save the page"
-            onPress={() => saveText(`${name}.html`, made.html, 'text/html')}
+            disabled={html === undefined}
+            onPress={() => html !== undefined && saveText(`${name}.html`, html, 'text/html')}
             testID="record-html"
           />
         </>
@@ -167,10 +169,10 @@ function Handed({
     >
       <PageHead
         eyebrow={job.name}
-        title={`${made.record.panels.length} ${made.record.panels.length === 1 ? 'panel' : 'panels'} to hand over`}
+        title={`${record.panels.length} ${record.panels.length === 1 ? 'panel' : 'panels'} to hand over`}
         subtitle={`${openThings > 0 ? `${openThings} marked and still open: they stand on the page. ` : ''}${hard > now ? `Hard all through about ${dayMonth(hard)}, by estimate.` : 'Nothing on it is still curing.'}${kept ? ' What was kept as found is said as found.' : ''}`}
       />
-      <Problem says={problem} />
+      <Problem says={problem ?? page.problem} />
       <TwoColumns
         left={
           <Section title="For whom">
@@ -222,7 +224,7 @@ function Handed({
         right={
           <Section title={TITLES[audience]} aside="as it will be printed">
             <Stack top={2}>
-              {made.record.panels.length === 0 ? (
+              {record.panels.length === 0 ? (
                 <Notice tone="window">
                   Nothing was logged on it yet: there is nothing to say of what is under its paint.
                 </Notice>
@@ -231,7 +233,7 @@ function Handed({
                   <iframe
                     title="The page as it will be printed"
                     sandbox=""
-                    srcDoc={made.html}
+                    srcDoc={page.html ?? ''}
                     style={{ border: 0, width: '100%', height: '100%' }}
                   />
                 </View>

@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { formatQuantity, type Message } from '@/core';
 import { exportCalendar, nowMs, useShopActions, useStatusesNow, type OpenJob } from '@/data';
+import { useDropPictures } from '@/data/photos';
 import { useExchange } from '@/data/useExchange';
 import { useAppTheme } from '@/ui/appTheme';
 import { useConfirm } from '@/ui/ConfirmDialog';
@@ -21,6 +22,7 @@ export function JobLine({ open }: { open: OpenJob }) {
   const router = useRouter();
   const { units } = useAppTheme();
   const { removeJob } = useShopActions();
+  const dropPictures = useDropPictures();
   const statusesNow = useStatusesNow(open);
   const [ask, dialog] = useConfirm();
   const notify = useNotify();
@@ -63,7 +65,10 @@ export function JobLine({ open }: { open: OpenJob }) {
                 act: `Delete ${open.state.events.length} entries`,
                 onConfirm: () =>
                   void removeJob(open.job.id).then(
-                    () => notify({ text: `${open.job.name} is deleted.` }),
+                    () => {
+                      dropPictures(open.job);
+                      notify({ text: `${open.job.name} is deleted.` });
+                    },
                     (e: Error) => setProblem(`${e.message}.`),
                   ),
               })
