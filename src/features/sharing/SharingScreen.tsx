@@ -48,7 +48,7 @@ function titleOf(share: Share | undefined, status: SharingStatus['shares'][numbe
   const behind = status?.others.filter((o) => o.behind > 0 || !o.hasHead) ?? [];
   const [first] = others;
   const who = others.length === 1 && first ? first.name : countText(others.length, 'other phone');
-  if (!status) return `Shared with ${who}`;
+  if (!status || status.others.some((o) => o.heardMs === undefined)) return `Shared with ${who}`;
   return behind.length === 0
     ? `Shared with ${who}: ${others.length === 1 ? 'both' : 'all'} have everything`
     : `Shared with ${who}: not all is there yet`;
@@ -147,14 +147,15 @@ function Phones({ share, status }: { share: Share; status: SharingStatus['shares
         <Grow>
           <Text kind="strong">{share.me.name}</Text>
           <Text kind="small" tone="muted">
-            This phone
+            This one
           </Text>
         </Grow>
         <TextButton label="Leave" of="this phone" onPress={() => out(share.me.id, share.me.name)} />
       </ListRow>
       {othersOf(share).map((p) => {
         const known = status?.others.find((o) => o.id === p.id);
-        const isWhole = known !== undefined && known.behind === 0 && known.hasHead && known.doubt === undefined;
+        const isUnheard = known?.heardMs === undefined && known?.doubt === undefined;
+        const isWhole = isUnheard || (known.behind === 0 && known.hasHead && known.doubt === undefined);
         return (
           <ListRow key={p.id} testID="other-phone">
             <Grow>

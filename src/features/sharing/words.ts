@@ -32,8 +32,8 @@ export const NOT_HERE: Record<NotHere, string> = {
 
 /** How it stands with one phone. */
 export function phoneSays(p: OtherPhone | undefined): string {
-  if (!p) return 'Not heard of yet since this page was opened';
-  if (p.doubt !== undefined) return p.doubt;
+  if (p?.doubt !== undefined) return p.doubt;
+  if (p?.heardMs === undefined) return 'Not heard of yet since this page was opened';
   if (p.behind > 0) return `${countText(p.behind, 'entry', 'entries')} not there yet`;
   return p.hasHead ? 'Has everything' : 'Names and panels are not there yet';
 }
