@@ -36,6 +36,19 @@ describe('what people were near', () => {
     const [a] = log([foundBare(['lower', 'upper']), sanded]).people;
     expect([a!.nearMin, a!.vapourMin]).toEqual([30, 0]);
   });
+  it('sanding two-pack before it is cured through is near isocyanates too, and weeks later it is not; a coat that nobody knows may react for ever', () => {
+    const sandedAt = (min: number) => ({
+      ...ev({ kind: 'sanded', grit: 500, tool: 'block', wet: false, removedUm: 5, workMin: 30, who: 'A' }),
+      atMs: T0 + min * 60_000,
+    });
+    const near = (productId: string, min: number) =>
+      log([foundBare(['lower', 'upper']), { ...coated('highbuild-2k', 10), productId, id: 'a' }, sandedAt(min)])
+        .people[0]!.minutes.isocyanate;
+    expect(near('highbuild-2k', 24 * 60)).toBe(30);
+    expect(near('highbuild-2k', 28 * 24 * 60)).toBe(0);
+    expect(near('base-water', 24 * 60)).toBe(0);
+    expect(near('deleted', 28 * 24 * 60)).toBe(30);
+  });
   it('by hand: 40 min of two-pack and 30 min of sanding by A, 20 min of it by nobody who was named; one without a time', () => {
     const s = log([
       foundBare(['lower', 'upper']),

@@ -1,10 +1,11 @@
 import { keysOf } from '../keysOf';
-import type { ProductLookup } from '../library/product';
+import type { Product, ProductLookup } from '../library/product';
 import { KINDS, type PlainEvent } from '../log/event';
 import type { Job } from '../log/job';
 import { treatmentOf } from '../log/treatmentOf';
 import type { WasteReason } from '../log/shelf';
 import type { WorkAct } from '../log/workActs';
+import { MINUTE_MS } from '../units/time';
 import { cautionsFor } from '../safety/cautions';
 import type { Hazard } from '../safety/hazards';
 import { partOf } from '../stock/composition';
@@ -112,8 +113,15 @@ export interface SafetyLog {
   vocG: number;
 }
 
-/** What doing an entry is near, each once. */
-export function exposuresOf(e: PlainEvent, products: ProductLookup): Exposure[] {
+/** How long isocyanate goes on reacting in a coat, by its sheet's time to full cure at 20 °C, ms; of one that is not known, longer than any. */
+function reactsMs(p: Product | undefined): number {
+  if (!p) return Infinity;
+  const full = p.stages.find((s) => s.stage === 'full');
+  return p.mechanism === 'urethane' ? (full?.opensMin ?? Infinity) * MINUTE_MS : 0;
+}
+
+/** What doing an entry is near, each once. @param isGreen what is sanded is two-pack with isocyanate that is not cured through: its dust is near that too */
+export function exposuresOf(e: PlainEvent, products: ProductLookup, isGreen = false): Exposure[] {
   if (e.kind === 'worked') return [...WORKED[e.act]];
   const product = 'productId' in e ? products(e.productId) : undefined;
   if (!product && (e.kind === 'coated' || e.kind === 'treated')) return [...UNKNOWN_PAINT];
@@ -121,7 +129,7 @@ export function exposuresOf(e: PlainEvent, products: ProductLookup): Exposure[] 
   // A repair that is only told in words counts as what it may be.
   if (e.kind === 'repaired' && !treatment) return [...WORKED.repair];
   const how = e.kind === 'stripped' ? e.method : treatment;
-  const found = cautionsFor(e.kind, product, false, how).flatMap((c) => EXPOSES[c.id] ?? []);
+  const found = cautionsFor(e.kind, product, false, how, { green: isGreen }).flatMap((c) => EXPOSES[c.id] ?? []);
   return [...new Set(found)];
 }
 
@@ -142,11 +150,14 @@ export function safetyLog(
   >();
   const waste = none(keysOf(WASTES));
   let untimed = 0;
-  for (const { state } of jobs)
+  for (const { state } of jobs) {
+    const reactsUntil = new Map<string, number>();
     for (const e of effectiveEvents(state)) {
+      const isGreen = e.kind === 'sanded' && e.zoneIds.some((z) => (reactsUntil.get(z) ?? 0) > e.atMs);
+      if (e.kind === 'coated') for (const z of e.zoneIds) reactsUntil.set(z, e.atMs + reactsMs(products(e.productId)));
       if (!isIn(e.atMs)) continue;
       if (e.kind === 'cleaned') waste.rags += 1;
-      const near = exposuresOf(e, products);
+      const near = exposuresOf(e, products, isGreen);
       if (near.length === 0 || (e.kind !== 'worked' && KINDS[e.kind].act === null)) continue;
       if (e.workMin === undefined) {
         untimed += 1;
@@ -158,6 +169,7 @@ export function safetyLog(
       if (near.some((x) => VAPOURS.includes(x))) one.vapourMin += e.workMin;
       people.set(e.who, one);
     }
+  }
   let vocG = 0;
   const voc = (productId: string, part: number, massG: number) => {
     const p = partOf(products, { productId, part });
