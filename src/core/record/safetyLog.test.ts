@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { keysOf } from '../keysOf';
-import type { PlainEvent } from '../log/event';
+import type { LogEvent, PlainEvent } from '../log/event';
 import type { ShelfRecord } from '../log/shelf';
 import { foldShelf } from '../stock/shelf';
 import { foldLog } from '../strata/fold';
@@ -42,8 +42,11 @@ describe('what people were near', () => {
       atMs: T0 + min * 60_000,
     });
     const near = (productId: string, min: number) =>
-      log([foundBare(['lower', 'upper']), { ...coated('highbuild-2k', 10), productId, id: 'a' }, sandedAt(min)])
-        .people[0]!.minutes.isocyanate;
+      log([
+        foundBare(['lower', 'upper']),
+        { ...coated('highbuild-2k', 10), productId, id: 'a' } as LogEvent,
+        sandedAt(min),
+      ]).people[0]!.minutes.isocyanate;
     expect(near('highbuild-2k', 24 * 60)).toBe(30);
     expect(near('highbuild-2k', 28 * 24 * 60)).toBe(0);
     expect(near('base-water', 24 * 60)).toBe(0);

@@ -51,7 +51,8 @@ interface Both {
   in: Channel;
 }
 
-export function makeKeys(subtle: SubtleCrypto): KeyMaker {
+/** @param rounds of PBKDF2: only tests, which have no time for all of them, take fewer */
+export function makeKeys(subtle: SubtleCrypto, rounds = ROUNDS): KeyMaker {
   const secrets = new Map<string, Promise<CryptoKey>>();
   const codes = new Map<string, Promise<{ ask: Channel; answer: Channel }>>();
 
@@ -123,7 +124,7 @@ export function makeKeys(subtle: SubtleCrypto): KeyMaker {
       if (!both) {
         both = (async () => {
           const typed = await subtle.importKey('raw', utf8(code), 'PBKDF2', false, ['deriveBits']);
-          const slow = { name: 'PBKDF2', hash: 'SHA-256', salt: utf8('stratocoat invite'), iterations: ROUNDS };
+          const slow = { name: 'PBKDF2', hash: 'SHA-256', salt: utf8('stratocoat invite'), iterations: rounds };
           const bits = await subtle.deriveBits(slow, typed, 256);
           const secret = await subtle.importKey('raw', bits, 'HKDF', false, ['deriveBits', 'deriveKey']);
           return { ask: await derive(secret, 'invite', 'ask'), answer: await derive(secret, 'invite', 'answer') };

@@ -6,6 +6,7 @@ import { CODE_MS } from '@/core/share/code';
 import { packParcel, PARCEL_FORMAT, readParcel, unpackBytes, type Doing, type Parcel } from '@/core/share/parcel';
 import { inside, MOST_PHONES, NAME_SIGNS, mergePhones, type Phone } from '@/core/share/phones';
 import { contentFor, hasOf, headSum, knowNothing, learn, type Held, type Known } from '@/core/share/sync';
+import type { ShelfRecord } from '@/core/log/shelf';
 import { mergeCopies } from '@/core/strata/mergeLogs';
 import { newId } from '../id';
 import { libraryOf } from '../library';
@@ -83,6 +84,7 @@ export function createSharing(parts: SharingParts) {
   const { repo, pictures, relay, keys, mode, now, pauseMs = FIRST_PAUSE_MS } = parts;
   const peers = new Map<string, Peer>();
   const jobs = new Map<string, LoadedJob>();
+  let shelf: { records: readonly ShelfRecord[]; seq: number } = { records: [], seq: 0 };
   const tags = new Map<string, string>();
   const asked = new Set<string>();
   const sums = new WeakMap<object, string>();
@@ -137,8 +139,14 @@ export function createSharing(parts: SharingParts) {
       job,
       events,
       products: libraryOf(s.products).all,
-      ...(share.shelf && { shelf: (await repo.shelf()).records }),
+      ...(share.shelf && { shelf: await loadShelf() }),
     };
+  }
+  async function loadShelf(): Promise<readonly ShelfRecord[]> {
+    const { records, seq } = await repo.shelf(shelf.seq);
+    if (seq < shelf.seq) shelf = await repo.shelf();
+    else if (records.length > 0 || seq > shelf.seq) shelf = { records: [...shelf.records, ...records], seq };
+    return shelf.records;
   }
   async function missingPictures(held: Held | undefined): Promise<string[]> {
     const named = held?.job.photos ?? [];
@@ -177,10 +185,8 @@ export function createSharing(parts: SharingParts) {
       const offers = isOut || !isIn(share) ? [] : await layPictures(share, other, peer);
       // Until the first word has come nobody knows whether what is here is the same job.
       const here = isOut || !isIn(share) || share.isPending ? undefined : held;
-      const what = [
-        here && [sumOfHead(here.job), here.events.length, here.shelf?.length, here.products.length],
-        [peer.known.got, peer.again, share.phones, share.out, wants, offers, doing],
-      ];
+      const has = here && hasOf(here, sumOfHead(here.job));
+      const what = [has, peer.known.got, peer.again, share.phones, share.out, wants, offers, doing];
       const saying = `${life} ${isOut ? 'out' : JSON.stringify(what)}`;
       const holdsMs = doing.length > 0 ? SAY_DOING_MS : peer.known.sent.size > 0 ? SAY_AGAIN_MS : Infinity;
       if (peer.said === saying && now() - peer.saidMs < holdsMs) continue;
@@ -193,7 +199,7 @@ export function createSharing(parts: SharingParts) {
         id,
         ...(peer.known.got !== undefined && !isOut && { got: peer.known.got }),
         ...(peer.again !== undefined && !isOut && { again: peer.again }),
-        ...(here && { has: hasOf(here, sumOfHead(here.job)) }),
+        ...(has && { has }),
         phones: isOut ? [] : [...share.phones],
         out: { ...share.out },
         wants: isOut || !isIn(share) ? [] : wants,
@@ -256,7 +262,7 @@ export function createSharing(parts: SharingParts) {
   }
   const idOf = (publicKey: string) => keys.idOf(publicKey).catch(() => '');
 
-  async function takeIn(share: Share, { file, shelf }: Parcel): Promise<void> {
+  async function takeIn(share: Share, { file, shelf: theirs }: Parcel): Promise<void> {
     const written: string[] = [];
     if (file) {
       const here = await repo.load(share.jobId);
@@ -270,7 +276,7 @@ export function createSharing(parts: SharingParts) {
         written.push(jobLog(share.jobId), 'shop');
       }
     }
-    if (shelf && share.shelf) written.push(...(await repo.mergeShelf(shelf.records, shelf.products)));
+    if (theirs && share.shelf) written.push(...(await repo.mergeShelf(theirs.records, theirs.products)));
     if (written.length > 0) parts.changed(...written);
   }
 
