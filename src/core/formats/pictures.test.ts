@@ -1,4 +1,5 @@
 /** @jest-environment node */
+import exifr from 'exifr';
 import fc from 'fast-check';
 import { encode } from 'jpeg-js';
 import { JOB } from '../testing';
@@ -31,6 +32,34 @@ describe('pictures of a file', () => {
     [base64(jpeg().subarray(0, 8)), 'broken'],
     ['A'.repeat(MOST_PICTURE_SIGNS + 4), 'larger'],
   ])('%#: what is none is refused', (raw, why) => expect(pictureProblem(raw)).toContain(why));
+  it('bent in any one byte it is refused, or an independent reader finds no maker in it either', async () => {
+    // One directory of Exif (TIFF, big-endian) with the maker: ASCII, eight signs that stand behind it.
+    const tiff = Buffer.alloc(34);
+    tiff.write('MM\0*', 0, 'latin1');
+    tiff.writeUInt32BE(8, 4);
+    tiff.writeUInt16BE(1, 8);
+    tiff.writeUInt16BE(0x010f, 10);
+    tiff.writeUInt16BE(2, 12);
+    tiff.writeUInt32BE(8, 14);
+    tiff.writeUInt32BE(26, 18);
+    tiff.write('Maker 1\0', 26, 'latin1');
+    const whole = withSegment(0xe1, `Exif\0\0${tiff.toString('latin1')}`);
+    const makerIn = (b: Buffer): Promise<unknown> =>
+      exifr.parse(b).then(
+        (found: { Make?: unknown } | undefined) => found?.Make,
+        () => undefined,
+      );
+    expect(await makerIn(whole)).toBe('Maker 1');
+    expect(pictureProblem(base64(whole))).toContain('where or how');
+    await fc.assert(
+      fc.asyncProperty(fc.nat(whole.length - 1), fc.integer({ min: 1, max: 255 }), async (at, by) => {
+        const bent = Buffer.from(whole);
+        bent[at]! ^= by;
+        if (pictureProblem(base64(bent)) === undefined) expect(await makerIn(bent)).toBeUndefined();
+      }),
+      { numRuns: 2000 },
+    );
+  });
   it('whatever bytes stand there, it says something or nothing, and never throws', () =>
     fc.assert(
       fc.property(fc.uint8Array({ maxLength: 300 }), (bytes) => {

@@ -110,8 +110,8 @@ export const hasOf = (held: Held, head = headSum(held.job)): Has => ({
   records: held.shelf?.length ?? 0,
 });
 
-/** Learns what another phone has from what it says. To be called once its content is taken in. */
-export function learn(known: Known, parcel: Parcel): void {
+/** Learns what another phone has from what it says. To be called once its content is taken in. @returns whether it has lost something that it had: all of it is to be said once more */
+export function learn(known: Known, parcel: Parcel): boolean {
   const sent = parcel.got === undefined ? undefined : known.sent.get(parcel.got);
   if (sent) {
     for (const e of sent.events) known.events.add(e);
@@ -127,7 +127,12 @@ export function learn(known: Known, parcel: Parcel): void {
   known.head = has?.head;
   known.products = has?.products;
   // An older file took the place of what was there: nobody knows what of it, and all of it goes there once more.
-  if ((has?.entries ?? 0) < known.events.size) known.events.clear();
-  if ((has?.records ?? 0) < known.records.size) known.records.clear();
+  const [lostEntries, lostRecords] = [
+    (has?.entries ?? 0) < known.events.size,
+    (has?.records ?? 0) < known.records.size,
+  ];
+  if (lostEntries) known.events.clear();
+  if (lostRecords) known.records.clear();
   if (parcel.file || parcel.shelf) known.got = parcel.id;
+  return lostEntries || lostRecords;
 }

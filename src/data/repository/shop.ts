@@ -64,7 +64,8 @@ export function shopIn(base: Base) {
           result: undefined,
           set,
           counts: 0,
-          remove: await getAllKeys(),
+          // Jobs that are shared go on being so: what the file lacks comes back from the other phones.
+          remove: (await getAllKeys()).filter((k) => k !== keys.sharing),
           onWritten: () => {
             known.heads.clear();
             known.days.clear();

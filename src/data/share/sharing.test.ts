@@ -8,7 +8,8 @@ import type { ShelfRecord } from '@/core/log/shelf';
 import { stampJob } from '@/core/log/mergeJob';
 import { codeOf } from '@/core/share/code';
 import { shiftTo } from '@/core/formats/shift';
-import type { JobFile } from '@/core/formats/jobFile';
+import { writeJobFile, type JobFile } from '@/core/formats/jobFile';
+import { DEFAULT_SETTINGS } from '@/core/formats/settings';
 import { takeOut } from '@/core/share/phones';
 import seed from '../../../demo/seed/bread-van.json';
 import { inMemory } from '../pictures';
@@ -270,6 +271,27 @@ describe('phones that share a job', () => {
     await log(a, cleaned('meanwhile'));
     const again = phone('Jonas', 'own', b);
     await until(async () => (await entries(again)).length === 2, 'what came meanwhile is there');
+  });
+
+  it('have all of it again where an older file took the place of the shop on one of them', async () => {
+    const a = await owner();
+    const b = await joined(a, 'Jonas');
+    await log(b, cleaned('second'), cleaned('third'));
+    await until(async () => (await entries(a)).length === 3, 'all three are on the first');
+    await b.repo.putShop({
+      exportedMs: T0,
+      settings: DEFAULT_SETTINGS,
+      products: [],
+      jobs: [writeJobFile(JOB, [cleaned('first')], [], T0)],
+      readings: [],
+      heats: [],
+      alarms: {},
+      workClocks: [],
+      forecast: null,
+      shelf: [],
+    });
+    b.loop.nudge();
+    await until(async () => (await entries(b)).length === 3, 'they came back');
   });
 
   it('leave out what was changed on its way, say so, and have it all the same a moment later', async () => {

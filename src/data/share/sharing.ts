@@ -240,6 +240,7 @@ export function createSharing(parts: SharingParts) {
     if (p.again !== undefined && p.again !== peer.granted) {
       peer.granted = p.again;
       peer.known = knowNothing();
+      delete peer.said;
     }
     peer.heardMs = now();
     peer.wants = p.wants;
@@ -257,7 +258,7 @@ export function createSharing(parts: SharingParts) {
       await changeShare(share.id, ({ isPending: _, ...s }) => s);
       parts.changed('sharing');
     }
-    learn(peer.known, p);
+    if (learn(peer.known, p)) delete peer.said;
     await fetchPictures(share, other, p.offers);
   }
   const idOf = (publicKey: string) => keys.idOf(publicKey).catch(() => '');

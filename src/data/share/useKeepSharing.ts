@@ -49,8 +49,13 @@ export function useKeepSharing(): void {
         void client.invalidateQueries({ queryKey: ['pictures'] });
       }
     };
-    words.postMessage({ ask: true } satisfies SharingWord);
+    const ask = () => words.postMessage({ ask: true } satisfies SharingWord);
+    ask();
+    // A phone that slept has lost its connection, and does not wait for it to be noticed.
+    const onSeen = () => document.visibilityState === 'visible' && ask();
+    document.addEventListener('visibilitychange', onSeen);
     return () => {
+      document.removeEventListener('visibilitychange', onSeen);
       shop.close();
       words.close();
     };
