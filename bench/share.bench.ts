@@ -45,8 +45,15 @@ async function main(): Promise<void> {
   await b.getByLabel('What this phone is called').fill('Second');
   await b.getByTestId('come-in').click();
   await a.getByText('Has everything').waitFor({ timeout: 60_000 });
+  // One whose uppermost becomes another one by a wipe.
+  let panel = 0;
+  for (; panel < 20; panel++) {
+    await a.goto(`${url}/panel/big/p${panel}`);
+    await a.getByTestId('on-top').waitFor();
+    if (!(await a.getByTestId('on-top').textContent())?.includes('cleaned')) break;
+  }
   for (const page of [a, b]) {
-    await page.goto(`${url}/panel/big/p0`);
+    await page.goto(`${url}/panel/big/p${panel}`);
     await page.getByTestId('log').waitFor({ timeout: 60_000 });
     await page.waitForTimeout(8000);
     const cdp = await page.context().newCDPSession(page);

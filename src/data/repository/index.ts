@@ -4,7 +4,6 @@ import { jobsIn } from './jobs';
 import { packIn } from './pack';
 import { restoredIn } from './restored';
 import { roomIn } from './room';
-import { sharingIn } from './sharing';
 import { shelfIn } from './shelf';
 import { shopIn } from './shop';
 import { openBase } from './transact';
@@ -23,11 +22,12 @@ export type Repository = ReturnType<typeof openRepository>;
 export function openRepository(store: KeyValue, name: string) {
   const base = openBase(store, name);
   return {
+    /** For what only later pages need, which stands by itself: `sharingIn`. */
+    base,
     ...shopIn(base),
     ...jobsIn(base),
     ...roomIn(base),
     ...shelfIn(base),
-    ...sharingIn(base),
     ...draftsIn(base),
     ...restoredIn(base),
     ...packIn(base),

@@ -14,6 +14,7 @@ import { takeOut } from '@/core/share/phones';
 import seed from '../../../demo/seed/bread-van.json';
 import { inMemory } from '../pictures';
 import { openRepository, type Repository } from '../repository';
+import { sharingIn } from '../repository/sharing';
 import { memoryStorage } from '../storage';
 import { makeKeys } from './keys';
 import { isIn, othersOf, type Share } from './record';
@@ -131,7 +132,7 @@ const until = async (what: () => Promise<boolean> | boolean, says: string): Prom
 };
 const entries = async (p: Phone): Promise<string[]> =>
   ((await p.repo.load('car'))?.events ?? []).map((e) => e.id).sort();
-const shareOn = async (p: Phone): Promise<Share | undefined> => (await p.repo.sharing()).shares[0];
+const shareOn = async (p: Phone): Promise<Share | undefined> => (await sharingIn(p.repo.base).sharing()).shares[0];
 const log = async (p: Phone, ...events: LogEvent[]): Promise<void> => {
   await p.repo.append('car', (await p.repo.load('car'))!.seq, events);
   p.loop.nudge();
@@ -148,13 +149,13 @@ async function share(p: Phone, jobId: string): Promise<void> {
   const { name } = p;
   const me = { ...(await keys.newIdentity()), name, joinedMs: nowMs };
   const { privateKey: _, ...shown } = me;
-  await p.repo.changeSharing(() => ({
+  await sharingIn(p.repo.base).changeSharing(() => ({
     shares: [{ id: 'share-1', jobId, shelf: true, me, phones: [shown], out: {} }],
   }));
 }
 async function askIn(p: Phone): Promise<string> {
   const code = codeOf(crypto.getRandomValues(new Uint8Array(11)));
-  await p.repo.changeSharing((s) => ({
+  await sharingIn(p.repo.base).changeSharing((s) => ({
     ...s,
     shares: s.shares.map((x) => ({ ...x, invite: { code, untilMs: nowMs + 600_000 } })),
   }));
@@ -164,7 +165,7 @@ async function askIn(p: Phone): Promise<string> {
   return code;
 }
 async function comeIn(p: Phone, code: string): Promise<void> {
-  await p.repo.changeSharing((s) => ({ ...s, joining: { code, name: p.name, atMs: nowMs } }));
+  await sharingIn(p.repo.base).changeSharing((s) => ({ ...s, joining: { code, name: p.name, atMs: nowMs } }));
   p.loop.nudge();
 }
 async function joined(a: Phone, name: string): Promise<Phone> {
@@ -367,7 +368,10 @@ describe('a phone', () => {
     const c = await joined(a, 'Kim');
     await until(async () => othersOf((await shareOn(b))!).length === 2, 'the second knows the third');
     const out = (await shareOn(b))!.me.id;
-    await a.repo.changeSharing((s) => ({ ...s, shares: s.shares.map((x) => ({ ...x, ...takeOut(x, out, nowMs) })) }));
+    await sharingIn(a.repo.base).changeSharing((s) => ({
+      ...s,
+      shares: s.shares.map((x) => ({ ...x, ...takeOut(x, out, nowMs) })),
+    }));
     a.loop.nudge();
     await until(async () => !isIn((await shareOn(b))!), 'it is told');
     await until(async () => othersOf((await shareOn(c))!).length === 1, 'the third knows it too');
@@ -384,7 +388,10 @@ describe('a phone', () => {
     const a = await owner();
     const b = await joined(a, 'Jonas');
     const me = (await shareOn(b))!.me.id;
-    await b.repo.changeSharing((s) => ({ ...s, shares: s.shares.map((x) => ({ ...x, ...takeOut(x, me, nowMs) })) }));
+    await sharingIn(b.repo.base).changeSharing((s) => ({
+      ...s,
+      shares: s.shares.map((x) => ({ ...x, ...takeOut(x, me, nowMs) })),
+    }));
     b.loop.nudge();
     await until(async () => othersOf((await shareOn(a))!).length === 0, 'the first is alone');
     await until(async () => (await shareOn(b))?.isTold === true, 'it has said so');
@@ -402,7 +409,7 @@ describe('a phone', () => {
   it('with a wrong code is not let in, after some tries not even asked any more', async () => {
     await owner();
     const c = phone('Stranger');
-    const problem = async () => (await c.repo.sharing()).joining?.problem;
+    const problem = async () => (await sharingIn(c.repo.base).sharing()).joining?.problem;
     await comeIn(c, codeOf(new Uint8Array(11).fill(7)));
     await until(async () => (await problem()) === 'unknown', 'nobody asked by that code');
     const client = relayAt(base);
@@ -420,7 +427,10 @@ describe('a phone', () => {
     await until(async () => (await b.repo.load('car')) !== null, 'the first is in');
     const c = phone('Third');
     await comeIn(c, code);
-    await until(async () => (await c.repo.sharing()).joining?.problem === 'unknown', 'the code is used up');
+    await until(
+      async () => (await sharingIn(c.repo.base).sharing()).joining?.problem === 'unknown',
+      'the code is used up',
+    );
     expect(othersOf((await shareOn(a))!).map((p) => p.name)).toEqual(['Jonas']);
     expect(await c.repo.load('car')).toBeNull();
   });
@@ -433,13 +443,19 @@ describe('a phone', () => {
     await until(async () => (await shareOn(a))?.invite === undefined, 'the code is over');
     const b = phone('Jonas');
     await comeIn(b, code);
-    await until(async () => (await b.repo.sharing()).joining?.problem === 'unknown', 'it leads nowhere');
+    await until(
+      async () => (await sharingIn(b.repo.base).sharing()).joining?.problem === 'unknown',
+      'it leads nowhere',
+    );
   });
 
   it('with the demo open does not get a job of somebody’s own shop', async () => {
     const a = await owner();
     const b = phone('Demo', 'demo');
     await comeIn(b, await askIn(a));
-    await until(async () => (await b.repo.sharing()).joining?.problem === 'own', 'it is of an own shop');
+    await until(
+      async () => (await sharingIn(b.repo.base).sharing()).joining?.problem === 'own',
+      'it is of an own shop',
+    );
   });
 });

@@ -14,6 +14,7 @@ import type { Mode } from '../mode';
 import type { PictureStore } from '../pictures';
 import { jobLog } from '../records';
 import type { LoadedJob, Repository } from '../repository';
+import { sharingIn } from '../repository/sharing';
 import { StorageProblem } from '../storage';
 import type { Channel, KeyMaker } from './keys';
 import { isIn, othersOf, type Joining, type JoinProblem, type Share } from './record';
@@ -82,6 +83,7 @@ const untilDone = (ms: number, signal: AbortSignal): Promise<void> =>
  */
 export function createSharing(parts: SharingParts) {
   const { repo, pictures, relay, keys, mode, now, pauseMs = FIRST_PAUSE_MS } = parts;
+  const shared = sharingIn(repo.base);
   const peers = new Map<string, Peer>();
   const jobs = new Map<string, LoadedJob>();
   let shelf: { records: readonly ShelfRecord[]; seq: number } = { records: [], seq: 0 };
@@ -102,7 +104,7 @@ export function createSharing(parts: SharingParts) {
     return p;
   };
   const changeShare = (id: string, change: (s: Share) => Share) =>
-    repo.changeSharing((all) => ({ ...all, shares: all.shares.map((s) => (s.id === id ? change(s) : s)) }));
+    shared.changeSharing((all) => ({ ...all, shares: all.shares.map((s) => (s.id === id ? change(s) : s)) }));
   const sumOfHead = (job: Held['job']): string => {
     const known = sums.get(job);
     if (known !== undefined) return known;
@@ -277,7 +279,7 @@ export function createSharing(parts: SharingParts) {
         written.push(jobLog(share.jobId), 'shop');
       }
     }
-    if (theirs && share.shelf) written.push(...(await repo.mergeShelf(theirs.records, theirs.products)));
+    if (theirs && share.shelf) written.push(...(await shared.mergeShelf(theirs.records, theirs.products)));
     if (written.length > 0) parts.changed(...written);
   }
 
@@ -348,7 +350,7 @@ export function createSharing(parts: SharingParts) {
   async function settleJoining(joining: Joining | undefined): Promise<void> {
     if (!joining || joining.problem) return;
     const end = async (problem?: JoinProblem, share?: Share) => {
-      await repo.changeSharing(({ joining: j, ...all }) => {
+      await shared.changeSharing(({ joining: j, ...all }) => {
         if (j?.code !== joining.code) return { ...all, ...(j && { joining: j }) };
         return {
           ...all,
@@ -371,7 +373,7 @@ export function createSharing(parts: SharingParts) {
     if (!says) return end('unknown');
     if (says.version !== FORMAT_VERSION) return end('newer');
     if (says.mode !== mode) return end(says.mode);
-    const { shares } = await repo.sharing();
+    const { shares } = await shared.sharing();
     if (shares.some((s) => s.jobId === says.jobId && isIn(s))) return end('here');
     const identity = await keys.newIdentity();
     const { privateKey, ...own } = identity;
@@ -391,7 +393,7 @@ export function createSharing(parts: SharingParts) {
   /** A share that nobody let in by the time its code is over, and one whose job was deleted here, end. */
   async function endWhatIsOver(share: Share): Promise<boolean> {
     if (share.isPending && now() > share.me.joinedMs + 2 * CODE_MS) {
-      await repo.changeSharing((all) => ({
+      await shared.changeSharing((all) => ({
         ...all,
         shares: all.shares.filter((s) => s.id !== share.id),
         joining: { code: '', name: share.me.name, atMs: now(), problem: 'used' },
@@ -441,19 +443,19 @@ export function createSharing(parts: SharingParts) {
   /** One round: says, waits, hears. @returns false where nothing is shared, and there is nothing to wait for */
   async function round(): Promise<boolean> {
     const signal = wake.signal;
-    const record = await repo.sharing();
+    const record = await shared.sharing();
     if (!record.joining && record.shares.length === 0) return false;
     if (life === '') ({ life } = await relay.wait({}, '', signal));
     await settleJoining(record.joining);
-    let { shares } = await repo.sharing();
+    let { shares } = await shared.sharing();
     for (const s of shares) await endWhatIsOver(s);
     const listened = new Map<string, { share: Share; other?: Phone; channel: Channel }>();
-    ({ shares } = await repo.sharing());
+    ({ shares } = await shared.sharing());
     for (const share of shares) {
       const answer = await settleInvite(share);
       if (answer) listened.set(answer.slot, { share, channel: answer });
     }
-    ({ shares } = await repo.sharing());
+    ({ shares } = await shared.sharing());
     for (const share of shares) {
       if (!isIn(share) && share.isTold) continue;
       await say(share);
@@ -481,7 +483,7 @@ export function createSharing(parts: SharingParts) {
       if (!l) continue;
       // An answer to a code is read in the next round.
       if (l.other)
-        await hear((await repo.sharing()).shares.find((s) => s.id === l.share.id) ?? l.share, l.other, l.channel);
+        await hear((await shared.sharing()).shares.find((s) => s.id === l.share.id) ?? l.share, l.other, l.channel);
       tags.set(slot, tag);
     }
     return true;
@@ -500,7 +502,7 @@ export function createSharing(parts: SharingParts) {
         } catch (e) {
           if (wake.signal.aborted) continue;
           trouble = e instanceof RelayProblem ? e.trouble : e instanceof StorageProblem ? 'storage' : 'broken';
-          report((await repo.sharing()).shares);
+          report((await shared.sharing()).shares);
           await untilDone(wait, wake.signal);
           wait = Math.min(MOST_PAUSE_MS, 2 * wait);
         }

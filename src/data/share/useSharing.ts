@@ -6,6 +6,7 @@ import { takeOut } from '@/core/share/phones';
 import { nowMs } from '../clock';
 import { useData } from '../DataProvider';
 import { newId } from '../id';
+import { sharingIn } from '../repository/sharing';
 import { makeKeys, subtleHere } from './keys';
 import { isIn, shareOf, type Share, type Sharing } from './record';
 import type { SharingStatus } from './status';
@@ -16,7 +17,7 @@ export const SHARING_STATUS = ['sharingStatus'] as const;
 /** With which phones jobs are shared; undefined while that is read. */
 export function useSharing(): Sharing | undefined {
   const { repo } = useData();
-  return useQuery({ queryKey: SHARING, queryFn: () => repo.sharing() }).data;
+  return useQuery({ queryKey: SHARING, queryFn: () => sharingIn(repo.base).sharing() }).data;
 }
 
 /** How it stands with the other phones; undefined until something was heard. */
@@ -37,7 +38,7 @@ export function useSharingActions() {
   const notHere: NotHere | undefined = subtle === undefined ? 'http' : isKept ? undefined : 'memory';
   return useMemo(() => {
     const change = async (to: (s: Sharing) => Sharing): Promise<void> => {
-      client.setQueryData(SHARING, await repo.changeSharing(to));
+      client.setQueryData(SHARING, await sharingIn(repo.base).changeSharing(to));
       tellOthers('sharing');
     };
     const onShare = (id: string, to: (s: Share) => Share) =>
