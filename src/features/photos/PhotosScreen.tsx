@@ -17,12 +17,15 @@ import { Section } from '@/ui/Section';
 import { sizeText } from '@/ui/sizeText';
 import { TwoColumns } from '@/ui/SplitView';
 import { Text } from '@/ui/Text';
+import { TextButton } from '@/ui/TextButton';
 import { OnePhoto, Thumb, wordsOf } from './OnePhoto';
 import { SideChoice } from './SideChoice';
 
 const Compare = lazy(() => import('./Compare'));
 
 const ALL = 'all';
+/** So many are read and shown at once: two hundred pictures are more than a phone holds. */
+const AT_ONCE = 30;
 
 /** Photos of a job's panels: taken at the moment it matters, and found again where they belong. */
 export function PhotosScreen({
@@ -58,6 +61,7 @@ function Photos({
   const now = useNow();
   const room = useRoomLeft();
   const { take, busy, problem } = useTakePhoto(open.job.id);
+  const [most, setMost] = useState(AT_ONCE);
   const [shown, setShown] = useState(panels.some((p) => p.id === panelId) ? (panelId ?? ALL) : ALL);
   const [side, setSide] = useState<PhotoSide>();
   const [opened, setOpened] = useState<string>();
@@ -130,7 +134,7 @@ function Photos({
         right={
           newest.length > 0 && (
             <Section title="All, the newest first" aside={String(newest.length)}>
-              {newest.map((p) => (
+              {newest.slice(0, most).map((p) => (
                 <Disclosure
                   key={p.id}
                   testID="photo"
@@ -157,6 +161,12 @@ function Photos({
                   <OnePhoto key={p.id} open={open} photo={p} onGone={() => setOpened(undefined)} />
                 </Disclosure>
               ))}
+              {newest.length > most && (
+                <TextButton
+                  label={`Show ${Math.min(AT_ONCE, newest.length - most)} more`}
+                  onPress={() => setMost(most + AT_ONCE)}
+                />
+              )}
             </Section>
           )
         }
