@@ -174,8 +174,39 @@ export function strataBefore(
   products: ProductLookup,
   without?: string,
 ): Strata | undefined {
-  const before = (state.zones.get(zoneId)?.events ?? []).filter((e) => e.atMs <= atMs && e.id !== without);
-  return refold(before, contextOf(zoneId, products, state)).strata;
+  const zone = state.zones.get(zoneId);
+  if (!zone) return undefined;
+  // In order of time: what counts is a beginning of the list.
+  const { events } = zone;
+  let end = events.length;
+  while (end > 0 && events[end - 1]!.atMs > atMs) end--;
+  const out = without === undefined ? -1 : events.findLastIndex((e) => e.id === without);
+  const context = contextOf(zoneId, products, state);
+  let strata = strataOfFirst(state, zone, out >= 0 && out < end ? out : end, context);
+  if (out >= 0) for (const e of events.slice(out + 1, end)) strata = applyEvent(strata, e, context);
+  return strata;
+}
+
+/** How far a zone was folded last: entries of a log are looked at one after the other, and each goes on where the one before it ended. */
+const foldedSoFar = new WeakMap<
+  ZoneState,
+  { count: number; strata: Strata | undefined; context: FoldContext; replaced: Replacements; facts: ZoneFacts }
+>();
+
+/** What the first so many entries of a zone make. */
+function strataOfFirst(state: JobState, zone: ZoneState, count: number, context: FoldContext): Strata | undefined {
+  const { replaced, facts } = state;
+  const had = foldedSoFar.get(zone);
+  const goesOn =
+    had !== undefined &&
+    had.count <= count &&
+    had.context.products === context.products &&
+    had.replaced === replaced &&
+    had.facts === facts;
+  let strata = goesOn ? had.strata : undefined;
+  for (const e of zone.events.slice(goesOn ? had.count : 0, count)) strata = applyEvent(strata, e, context);
+  foldedSoFar.set(zone, { count, strata, context, replaced, facts });
+  return strata;
 }
 
 /**
