@@ -391,7 +391,7 @@ export function createSharing(parts: SharingParts) {
   }
 
   /** A share that nobody let in by the time its code is over, and one whose job was deleted here, end. */
-  async function endWhatIsOver(share: Share): Promise<boolean> {
+  async function endWhatIsOver(share: Share): Promise<void> {
     if (share.isPending && now() > share.me.joinedMs + 2 * CODE_MS) {
       await shared.changeSharing((all) => ({
         ...all,
@@ -399,14 +399,10 @@ export function createSharing(parts: SharingParts) {
         joining: { code: '', name: share.me.name, atMs: now(), problem: 'used' },
       }));
       parts.changed('sharing');
-      return true;
-    }
-    if (!share.isPending && isIn(share) && !(await repo.shop()).jobIds.includes(share.jobId)) {
+    } else if (!share.isPending && isIn(share) && !(await repo.shop()).jobIds.includes(share.jobId)) {
       await changeShare(share.id, (s) => ({ ...s, out: { ...s.out, [s.me.id]: now() } }));
       parts.changed('sharing');
-      return true;
     }
-    return false;
   }
 
   function report(shares: readonly Share[]): void {

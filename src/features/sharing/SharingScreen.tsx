@@ -132,17 +132,21 @@ function Sharings({
 function Phones({ share, status }: { share: Share; status: SharingStatus['shares'][number] | undefined }) {
   const { takeOut } = useSharingActions();
   const notify = useNotify();
+  const [problem, setProblem] = useState<string>();
   const out = (id: string, name: string) =>
-    void takeOut(share.id, id).then(() =>
-      notify({
-        text:
-          id === share.me.id
-            ? 'This phone is out: it keeps what it has, and nothing more comes or goes.'
-            : `${name} is out. It keeps what it has, and gets nothing more.`,
-      }),
+    void takeOut(share.id, id).then(
+      () =>
+        notify({
+          text:
+            id === share.me.id
+              ? 'This phone is out: it keeps what it has, and nothing more comes or goes.'
+              : `${name} is out. It keeps what it has, and gets nothing more.`,
+        }),
+      (e: Error) => setProblem(e.message),
     );
   return (
     <Section title="Phones">
+      <Problem says={problem} />
       <ListRow>
         <Grow>
           <Text kind="strong">{share.me.name}</Text>
