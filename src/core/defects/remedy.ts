@@ -1,11 +1,10 @@
 import type { ZoneStatus } from '../cure/status';
-import { defectRipeMs } from '../cure/defectRipe';
+import { defectRipeMs, mendInTime } from '../cure/defectRipe';
 import { filmBudget } from '../grit/budget';
 import { likelyRemovalUm } from '../grit/removal';
 import type { Sheen } from '../library/finish';
 import { isTopcoat } from '../library/product';
 import { bearsCutting } from '../route/defectWay';
-import { mendNow } from '../strata/defects';
 import { topLayer, type Defect, type Strata } from '../strata/types';
 import { defectLayer, type DefectLayer, type Mend } from '../systems/defects';
 import { DEFECT_WORDS } from '../systems/defectWords';
@@ -135,7 +134,7 @@ const POLISH_UM = 2;
  */
 export function remedyOf(d: Defect, strata: Strata, status: ZoneStatus, sheen: Sheen): DefectRemedy | undefined {
   const top = topLayer(strata);
-  const asked = mendNow(d, strata, sheen);
+  const asked = mendInTime(d, strata, status, sheen);
   if (!top || asked === null) return undefined;
   const papers = PAPERS[asked];
   const budget = papers && isTopcoat(top.family) ? filmBudget(strata) : undefined;

@@ -1,9 +1,9 @@
 import { FINISHES, USUAL_FINISH } from '../library/finish';
 import { FAMILIES, isBase, isTopcoat, type Product, type ProductFamily } from '../library/product';
-import { defectRipeMs } from '../cure/defectRipe';
+import { defectRipeMs, hasHardened, mendInTime } from '../cure/defectRipe';
 import { filmBudget } from '../grit/budget';
 import { likelyRemovalUm } from '../grit/removal';
-import { mendNow, openDefects } from '../strata/defects';
+import { openDefects } from '../strata/defects';
 import { topLayer, totalFilmUm, type Defect, type Strata } from '../strata/types';
 import { defectLayer, type Mend } from '../systems/defects';
 import {
@@ -41,12 +41,6 @@ export interface DefectToMend {
   mend: Mend;
 }
 
-/** What waits for time alone, and has had it. */
-const hasHardened = (d: Defect, w: WayInput): boolean => {
-  const ripeMs = defectRipeMs(d, w.status);
-  return ripeMs !== null && ripeMs <= w.nowMs && d.atMs < ripeMs;
-};
-
 /** Whether a finish has enough film to be cut with a paper and polished, with what must stay. */
 export function bearsCutting(strata: Strata, grit: number): boolean {
   const budget = filmBudget(strata);
@@ -59,8 +53,8 @@ export function toMend(w: WayInput): DefectToMend[] {
   const { sheen } = w.finish ?? USUAL_FINISH;
   return openDefects(w.strata)
     .flatMap((defect): DefectToMend[] => {
-      const mend = mendNow(defect, w.strata, sheen);
-      if (mend === null || (mend === 'harden' && hasHardened(defect, w))) return [];
+      const mend = mendInTime(defect, w.strata, w.status, sheen);
+      if (mend === null || (mend === 'harden' && hasHardened(defect, w.status, w.nowMs))) return [];
       const cuts = mend === 'level' || mend === 'polish';
       const onTop = topLayer(w.strata);
       const isShort =
@@ -71,6 +65,12 @@ export function toMend(w: WayInput): DefectToMend[] {
       return [{ defect, mend: isShort ? 'coat' : mend }];
     })
     .sort((a, b) => ORDER.indexOf(a.mend) - ORDER.indexOf(b.mend));
+}
+
+/** Whether what is wrong comes first of all, and takes the paint that it is in off. */
+export function takesPaintOff(w: WayInput): boolean {
+  const [first] = toMend(w);
+  return first?.mend === 'strip' || first?.mend === 'sound';
 }
 
 /** The steps that put right what is wrong with paint that was laid; empty where nothing is. */

@@ -2,12 +2,12 @@ import { constantAir } from '../air/history';
 import { seeded } from '../fair/truth';
 import { clockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
-import { FINISH_SYSTEMS, SHEENS, type Finish } from '../library/finish';
+import { FINISH_SYSTEMS, SHEENS, USUAL_FINISH, type Finish } from '../library/finish';
 import { QUALITY_LEVELS, type QualityLevel } from '../library/level';
 import { DEFAULT_METHOD, type HouseMethod } from '../library/method';
 import { SHIPPED_PRODUCTS } from '../library/shipped';
 import { isMetal, SUBSTRATE_KINDS, type SubstrateKind } from '../library/substrates';
-import { AS_FOUND, layersAsFound } from '../log/asFound';
+import { AS_FOUND, layersAsFound, type AsFound } from '../log/asFound';
 import type { PlainEvent } from '../log/event';
 import { TREATMENTS } from '../log/marks';
 import { REPAIRING } from '../systems/bears';
@@ -47,6 +47,31 @@ const input = (s: DrawnState) => ({
   nowMs: s.nowMs,
 });
 
+/** A zone as it was found, and what happened to it since, twenty minutes apart; entries may name its found layers. */
+export function stateAfter(substrate: SubstrateKind, found: AsFound, happens: (s: Strata) => object[]): DrawnState {
+  const asFound = applyEvent(
+    undefined,
+    ev({ kind: 'found', atMin: 0, substrate, thicknessUm: 800, layers: layersAsFound(found, substrate) }) as PlainEvent,
+    FOLD,
+  );
+  if (!asFound) throw new Error('A zone that was found has strata');
+  const s: DrawnState = {
+    strata: asFound,
+    nowMs: T0,
+    finish: USUAL_FINISH,
+    level: 'show',
+    method: DEFAULT_METHOD,
+    told: [`${substrate}, ${found}`],
+  };
+  for (const [i, e] of happens(asFound).entries()) {
+    s.nowMs += 20 * MINUTE_MS;
+    const event = { id: `h${i}`, atMs: s.nowMs, writtenMs: s.nowMs, zoneIds: [], ...e } as unknown as PlainEvent;
+    s.strata = applyEvent(s.strata, event, FOLD) ?? s.strata;
+    s.told.push(String(event.kind));
+  }
+  return s;
+}
+
 /** The way home from a drawn state. */
 export const wayHome = (s: DrawnState): Route =>
   routeFrom({
@@ -70,19 +95,12 @@ export function drawState(seed: number): DrawnState {
   const pick = <T>(list: readonly T[]): T => list[Math.floor(random() * list.length)] as T;
   const substrate: SubstrateKind = pick(SUBSTRATE_KINDS);
   const found = pick(AS_FOUND);
-  const strata = applyEvent(
-    undefined,
-    ev({ kind: 'found', atMin: 0, substrate, thicknessUm: 800, layers: layersAsFound(found, substrate) }) as PlainEvent,
-    FOLD,
-  );
-  if (!strata) throw new Error('A zone that was found has strata');
   const s: DrawnState = {
-    strata,
+    ...stateAfter(substrate, found, () => []),
     nowMs: T0 + 60 * MINUTE_MS,
     finish: { system: pick(FINISH_SYSTEMS), sheen: pick(SHEENS) },
     level: pick(QUALITY_LEVELS),
     method: { ...DEFAULT_METHOD, filler: pick(['overEpoxy', 'bareMetal'] as const) },
-    told: [`${substrate}, ${found}`],
   };
   let n = 0;
   const log = (e: object, told: string) => {

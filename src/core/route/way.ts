@@ -2,7 +2,7 @@ import { belongsTo, FINISHES, USUAL_FINISH } from '../library/finish';
 import { isBase, isTopcoat } from '../library/product';
 import { topLayer } from '../strata/types';
 import { unique, type Candidate, type WayInput } from './acts';
-import { defectWay } from './defectWay';
+import { defectWay, takesPaintOff } from './defectWay';
 import { hasPaint, keptWay } from './keptWay';
 import { wayWithSpots } from './spotsWay';
 import { wayOf } from './zoneWay';
@@ -15,8 +15,10 @@ export function wayFrom(w: WayInput): Candidate[] {
   const mends = defectWay(w);
   if (mends.length === 0) return plainWay(w);
   const way = plainWay(w);
-  // Spots, and what is to be repaired, come first: defects of what is round them may go with it.
-  return unique(w.status.spots || way[0]?.step.kind === 'repair' ? [...way, ...mends] : [...mends, ...way]);
+  // What is to be repaired, and spots, come first: defects of what is round them may go with it. But paint that comes off does so before its
+  // spots are painted: they would go with it.
+  const isLater = way[0]?.step.kind === 'repair' || (w.status.spots !== undefined && !takesPaintOff(w));
+  return unique(isLater ? [...way, ...mends] : [...mends, ...way]);
 }
 
 /** The way where no paint is wrong. */

@@ -1,4 +1,4 @@
-import { defectRipeMs } from '../cure/defectRipe';
+import { defectRipeMs, hasHardened, mendInTime } from '../cure/defectRipe';
 import { isBase, isTopcoat, type ProductFamily } from '../library/product';
 import { DEFECT_NAMES } from '../log/defects';
 import { mendNow, openDefects } from '../strata/defects';
@@ -15,7 +15,7 @@ const COVERED: { readonly [M in Mend]: 'stop' | 'care' | null } = {
   fill: 'stop',
   level: 'care',
   polish: 'care',
-  harden: 'care',
+  harden: 'stop',
   colour: null,
   coat: null,
   wipe: null,
@@ -30,13 +30,27 @@ const onTop = (c: RuleContext): Defect[] =>
 
 function covering(c: RuleContext, except?: Mend): Finding | undefined {
   const found = openDefects(c.strata).flatMap((d) => {
-    const mend = c.spotId === undefined ? mendNow(d, c.strata) : null;
-    const weight = mend && mend !== except && d.cutMs === undefined ? COVERED[mend] : null;
-    return weight ? [{ d, weight }] : [];
+    const mend = c.spotId === undefined ? mendInTime(d, c.strata, c.status) : null;
+    if (mend === null || mend === except) return [];
+    // What is soft is so below too, whatever was cut off its face.
+    if (mend === 'harden' ? hasHardened(d, c.status, c.nowMs) : d.cutMs !== undefined) return [];
+    const weight = COVERED[mend];
+    return weight ? [{ d, mend, weight }] : [];
   });
   const worst = found.find((f) => f.weight === 'stop') ?? found[0];
   if (!worst) return undefined;
-  const says = `${DEFECT_NAMES[worst.d.kind]} is marked here: it shows through whatever goes over it.`;
+  const name = DEFECT_NAMES[worst.d.kind];
+  if (worst.mend === 'harden') {
+    const ripeMs = defectRipeMs(worst.d, c.status);
+    return stop(
+      `${name} is marked here: what is soft stays soft for longer under more.`,
+      ripeMs === null
+        ? 'It stands still in this cold: warm the panel.'
+        : `${waitText(ripeMs - c.nowMs)} more, or bake it. Try it with a nail first.`,
+      ripeMs ?? undefined,
+    );
+  }
+  const says = `${name} is marked here: it shows through whatever goes over it.`;
   const clears = DEFECT_WORDS[worst.d.kind].not;
   return worst.weight === 'stop' ? stop(says, clears) : care(says, clears);
 }

@@ -5,7 +5,8 @@ import { afterRemoval, CLEAR_RESERVE_UM, filmBudget, SINGLE_STAGE_RESERVE_UM } f
 import { grainUm } from '../grit/grain';
 import { figure, phrase } from '../units/phrase';
 import { DAY_MS, waitText } from '../units/time';
-import { mendNow, openDefects } from '../strata/defects';
+import { mendInTime } from '../cure/defectRipe';
+import { openDefects } from '../strata/defects';
 import { openFaults, totalFilmUm } from '../strata/types';
 import type { Mend } from '../systems/defects';
 import {
@@ -47,7 +48,9 @@ const LONG_HARD_MS = 60 * DAY_MS;
 /** Whether paper on a finish is the beginning of new paint there: a fault on it asks for it, or it is long hard. */
 const isToBePainted = (c: RuleContext): boolean =>
   openFaults(c.strata).some((f) => f.mark.treatment !== 'pushOut' && f.mark.treatment !== 'drain') ||
-  openDefects(c.strata).some((d) => PAINTED_AGAIN.includes(mendNow(d, c.strata, c.around?.finish.sheen))) ||
+  openDefects(c.strata).some((d) =>
+    PAINTED_AGAIN.includes(mendInTime(d, c.strata, c.status, c.around?.finish.sheen)),
+  ) ||
   (c.top !== undefined && c.nowMs - c.top.lastAppliedMs > LONG_HARD_MS);
 
 const tooEarly = (c: RuleContext, stage: Stage, says: string): Finding | undefined => {

@@ -547,6 +547,10 @@ const CASES: Record<string, [Scene, Scene]> = {
     { done: [...cleared(9 * DAY), did.defect(60, 'wrinkling')], step: coat('base-solvent') },
     { done: [...cleared(9 * DAY), did.defect(60, 'compoundInTrim')], step: coat('base-solvent') },
   ],
+  'defect.covered: soft': [
+    { done: [...cleared(9 * DAY), did.defect(60, 'softFilm')], step: coat('base-solvent') },
+    { done: [...cleared(60 * DAY), did.defect(50 * DAY, 'softFilm')], step: coat('base-solvent') },
+  ],
   'defect.filled': [
     { done: [...build(DAY), did.defect(60, 'peelsOff')], step: fill('glaze') },
     { done: build(DAY), step: fill('glaze') },

@@ -51,12 +51,13 @@ export function mendNow(d: Defect, s: Strata, sheen: Sheen = 'gloss'): Mend | nu
     case 'colour':
       return mend;
     case 'fill':
-    case 'harden':
       return 'sound';
     case 'level':
     case 'polish':
       if (own === 'topcoat' && over === 'topcoat') return mend;
       return over === 'primer' || over === 'filler' ? 'level' : 'colour';
+    // What was soft is covered once it is hard: before, the verdict stops it.
+    case 'harden':
     case 'coat':
     case 'wipe':
       return null;
