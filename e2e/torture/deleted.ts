@@ -47,13 +47,15 @@ export async function deletedRounds(n: number, random: () => number): Promise<Ou
       const context = await browser.newContext();
       const page = await opened(context, `http://127.0.0.1:${port}/`);
       const kept = await work(page, random, round);
+      const damaged: string[] = [];
       if (round % 2 === 1) {
         const urls = await page.evaluate(() => window.shop.copied());
         for (let k = 0; k < 1 + Math.floor(random() * 3); k++) {
           const url = urls[Math.floor(random() * urls.length)];
           const how = DAMAGES[Math.floor(random() * DAMAGES.length)];
-          if (url !== undefined && how !== undefined)
-            await page.evaluate(([u, h, at]) => window.shop.damage(u, h, at), [url, how, random()] as const);
+          if (url === undefined || how === undefined) continue;
+          damaged.push(`${how} ${url}`);
+          await page.evaluate(([u, h, at]) => window.shop.damage(u, h, at), [url, how, random()] as const);
         }
       }
       const cdp = await context.newCDPSession(page);
@@ -79,8 +81,18 @@ export async function deletedRounds(n: number, random: () => number): Promise<Ou
         const gone = [...entries].filter((e) => e !== 'over' && !has.has(e));
         if (gone.length === 0) continue;
         // Its name, or a job that is not there any more.
-        if (!isVague && !says.some((m) => m.includes(`Job ${job}:`) || /not here|cannot be read|list of jobs/.test(m)))
+        // Somebody who has to find out why is told what was damaged and what is gone.
+        const isLost =
+          !isVague && !says.some((m) => m.includes(`Job ${job}:`) || /not here|cannot be read|list of jobs/.test(m));
+        if (isLost) {
           out.lost++;
+          console.log(`Round ${round}, ${stays ? 'open' : 'loaded again'}, lost in silence:`, {
+            job,
+            gone,
+            damaged,
+            says,
+          });
+        }
       }
       // A whole copy gives back all of it.
       if (round % 2 === 0 && (says.length > 0 || isVague)) out.torn++;

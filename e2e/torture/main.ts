@@ -12,6 +12,8 @@ if (!Number.isInteger(n) || n < 1 || n > 100_000) {
   console.error(`Give a number of rounds, such as 300, not '${process.argv[2]}'`);
   process.exit(2);
 }
+/** One of the faults by itself, as `npm run torture -- 300 kills`. */
+const only = process.argv[3];
 let seed = Number(process.env.SEED ?? (Date.now() % 2_147_483_646) + 1);
 console.log(`seed ${seed}`);
 const random = () => (seed = (seed * 16_807) % 2_147_483_647) / 2_147_483_647;
@@ -64,10 +66,20 @@ const ways = (states: number): Outcome =>
     states,
     'each led to what is agreed, in at most 40 steps',
   );
+/** Plans of days of drawn jobs and people. */
+const plans = (jobs: number): Outcome =>
+  manyRounds(
+    'plans of days',
+    'core/schedule/days',
+    { PLANS: String(jobs) },
+    jobs,
+    'no rest, window, hours or stand was broken',
+  );
 
 async function main(): Promise<void> {
   const table: Outcome[] = [];
   const run = async (what: string, rounds: () => Promise<Outcome> | Outcome) => {
+    if (only !== undefined && what !== only) return;
     console.log(`${what} ...`);
     table.push(await rounds());
   };
@@ -81,6 +93,11 @@ async function main(): Promise<void> {
   await run('damaged copies', () => damages(Math.ceil(n * 20)));
   await run('three phones', () => phones(Math.ceil(n * 2)));
   await run('ways home', () => ways(Math.ceil((n * 100) / 3)));
+  await run('plans of days', () => plans(Math.ceil((n * 10) / 3)));
+  if (table.length === 0) {
+    console.error(`No fault is called '${only}'`);
+    process.exit(2);
+  }
   console.table(table.map(({ name, ...rest }) => ({ fault: name, ...rest })));
   if (table.some((o) => o.lost > 0 || o.torn > 0)) process.exitCode = 1;
 }

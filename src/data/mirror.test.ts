@@ -5,6 +5,7 @@ import { TextEncoder } from 'node:util';
 import fc from 'fast-check';
 import { openMirror, type StoreChange } from './mirror';
 import { CHANGES, RESTORED, type CopyReport } from './database';
+import { headFromRecord, headRecord, keys } from './records';
 import { openStorage } from './storage';
 
 /** As much of the browser's cache storage as a mirror needs. */
@@ -212,6 +213,19 @@ describe('the second copy of a store', () => {
     fake.all.clear();
     throwAway();
     expect(await reportOf()).toMatchObject({ records: 0, changes: 2, isAllLost: true });
+  });
+  it('the number of an entry that was lost is taken by no other: it stays named as missing, and its log goes on after it', async () => {
+    const head = (seq: number) => headRecord({ seq, no: 1 });
+    const store = openStorage('holes');
+    await store.commit({ set: { [keys.head('j')]: head(1), [keys.event('j', 1)]: 'one' } });
+    await store.commit({ set: { [keys.head('j')]: head(2), [keys.event('j', 2)]: 'two' } });
+    await store.commit({ set: { [keys.head('k')]: head(1), [keys.event('k', 1)]: 'other' } });
+    fake.all.get('stratocoat-mirror/holes')?.delete('http://here/mirror/change/2');
+    throwAway();
+    const again = openStorage('holes');
+    const headOf = async (job: string) => headFromRecord((await again.getMany([keys.head(job)]))[keys.head(job)] ?? '');
+    expect([(await headOf('j')).seq, (await headOf('k')).seq]).toEqual([2, 1]);
+    expect((await again.getMany([keys.event('j', 2)]))[keys.event('j', 2)]).toBeNull();
   });
   it('counts changes in the transaction of each, also after it was filled from its copy', async () => {
     const store = openStorage('counted');
