@@ -101,3 +101,29 @@ test('what is written down with its minutes stands in the plan until it is ticke
   await page.goto('/plan');
   await expect(page.getByTestId('plan')).toContainText(/Sort the bolts/, { timeout: 60_000 });
 });
+
+test('what a year is like: a night over its day is refused; a cold year puts spraying off, and heat would bring it back', async ({
+  page,
+}) => {
+  await openDemo(page, '/plan');
+  const year = page.getByRole('region', { name: 'The year here' });
+  await expect(year.getByTestId('year-here')).toContainText(/Clear.* on so many days of ten/, { timeout: 40_000 });
+  await press(page, 'Change what the year is like');
+  const form = page.getByTestId('year-form');
+  const fill = async (low: string, high: string, of: 'Coldest' | 'Warmest') => {
+    await form.getByLabel(`${of} month, nights`).fill(low);
+    await form.getByLabel(`${of} month, days`).fill(high);
+  };
+  await fill('4', '-3', 'Coldest');
+  await page.getByTestId('save-year').click();
+  await expect(form).toContainText('The day is under its night');
+  // A place in which it never gets warm enough for anything.
+  await fill('-9', '-3', 'Coldest');
+  await fill('2', '6', 'Warmest');
+  await page.getByTestId('save-year').click();
+  await expect(year.getByTestId('year-here')).toContainText('from a coldest month of −9');
+  const danger = page.getByRole('region', { name: 'In danger' });
+  await expect(danger).toContainText('on no usual day of the plan is the air here right for it', { timeout: 60_000 });
+  await press(page, 'Undo');
+  await expect(danger).not.toContainText('on no usual day of the plan', { timeout: 60_000 });
+});

@@ -2,7 +2,7 @@ import { HOUR_MS, MINUTE_MS, SCHOOLS, type ClimateReading } from '@/core';
 import { keysOf } from '@/core/keysOf';
 import type { JobFile } from '@/core/formats/jobFile';
 import { shiftShelf, shiftTo } from '@/core/formats/shift';
-import { PEOPLE } from '../../demo/people';
+import { PEOPLE, YEAR } from '../../demo/people';
 import { DEFAULT_SETTINGS, type Seeding, type ShopRecord } from './records';
 import { loadDevices } from './boundary';
 import type { Repository } from './repository';
@@ -83,6 +83,7 @@ export async function seedDemo(repo: Repository, now: number, force = false): Pr
         shopName: 'Marrow Lane workshop',
         people: (force ? undefined : shop.settings.people) ?? PEOPLE,
         compressors: (force ? undefined : shop.settings.compressors) ?? 1,
+        season: (force ? undefined : shop.settings.season) ?? YEAR,
         lamps: (force ? undefined : shop.settings.lamps) ?? 1,
         schools: keysOf(SCHOOLS),
       },

@@ -2,12 +2,13 @@ import { useQuery } from '@tanstack/react-query';
 import { airAt, HOUR_MS, MINUTE_MS, type Product } from '@/core';
 import type { Route, RouteInput } from '@/core/advice';
 import { pooledSpread } from '@/core/labour/hours';
-import { badDayShare } from '@/core/schedule/badDays';
+import { badDayShare, usualFit } from '@/core/schedule/badDays';
 import type { Person } from '@/core/log/days';
 import {
   daysNetwork,
   finerJob,
   jobDays,
+  PLAN_DAYS,
   WHAT_IFS,
   whatIf,
   type DaysInput,
@@ -16,7 +17,7 @@ import {
 } from '@/core/schedule';
 import type { Planned } from '@/core/schedule/solve';
 import type { FinishSpread } from '@/core/schedule/spread';
-import { planWorker } from '@/workers/plan';
+import { planWorker, type PlanWorker } from '@/workers/plan';
 import { useClimate } from './climate';
 import { useJobs, useLibrary } from './jobs';
 import type { OpenJob } from './openJob';
@@ -47,7 +48,8 @@ export interface PlanNow {
   zeroMs: number;
   /** The forecast ends there, ms; undefined: there is none. */
   knownMs: number | undefined;
-  badDays: number | undefined;
+  /** Days beyond it on which nothing can be sprayed. */
+  unsure: UnsureAir;
   /** The network of the same jobs a level finer; undefined where none can be. */
   finer(): Promise<DaysNetwork | undefined>;
 }
@@ -105,6 +107,29 @@ function airAhead(shop: WayShop, room: Room, at: number): DaysInput['fit'] {
   };
 }
 
+/** The air for spraying beyond the forecast, as a year is here; undefined where nobody said. */
+function airBeyond({ settings: { season } }: WayShop, at: number): DaysInput['usual'] {
+  if (!season) return undefined;
+  const found = new Map<string, ReturnType<typeof usualFit>>();
+  return (product: Product) => {
+    const had = found.get(product.id);
+    if (had) return had;
+    const made = usualFit(season, product.limits, at, PLAN_DAYS);
+    found.set(product.id, made);
+    return made;
+  };
+}
+
+/** What is known of days without air for spraying: by the year here, else by the forecast's own share of them, of one product. */
+type UnsureAir = Pick<Parameters<PlanWorker['spread']>[2], 'badDays' | 'year'>;
+function unsureAir(product: Product | undefined, shop: WayShop, room: Room, at: number): UnsureAir {
+  if (!product) return {};
+  const { season } = shop.settings;
+  if (season) return { year: { season, limits: product.limits, fromMs: at } };
+  const known = airAhead(shop, room, at)?.(product);
+  return known ? { badDays: [badDayShare(known.spans, at, known.untilMs)] } : {};
+}
+
 interface NetworkFrom {
   shop: WayShop;
   room: Room;
@@ -122,10 +147,13 @@ async function networkOf(
 ): Promise<DaysNetwork> {
   const here = airAt(room.air, now);
   const list = [];
+  const sprayed = new Set<string>();
   for (const open of jobs) {
     const routes = new Map<string, Way | undefined>();
     for (const z of open.job.zones) {
-      routes.set(z.id, way(shop, open, z.id, at));
+      const found = way(shop, open, z.id, at);
+      routes.set(z.id, found);
+      for (const { step } of found?.route?.steps ?? []) if (step.kind === 'coat') sprayed.add(step.product.id);
       await yieldToPage();
     }
     list.push(
@@ -138,6 +166,12 @@ async function networkOf(
     );
   }
   const fit = airAhead(shop, room, at);
+  const usual = airBeyond(shop, at);
+  for (const id of sprayed) {
+    const product = lookup(id);
+    if (product) usual?.(product);
+    await yieldToPage();
+  }
   const { places = 1, stands, lamps, compressors } = shop.settings;
   return daysNetwork({
     jobs: list,
@@ -149,6 +183,7 @@ async function networkOf(
     ...((compressors ?? 0) > 0 && { compressors }),
     products: lookup,
     ...(fit && { fit }),
+    ...(usual && { usual }),
     tempC: here.tempC,
     nowMs: at,
   });
@@ -179,6 +214,7 @@ export function usePlan(
       shop?.settings.lamps,
       shop?.settings.compressors,
       shop?.settings.method,
+      shop?.settings.season,
       climate?.forecast?.issuedMs,
       climate?.heats.length,
     ],
@@ -190,18 +226,16 @@ export function usePlan(
       if (!shop || !room) throw new Error('The shop is not read yet');
       const from = { shop, room, people, lookup, at, now };
       const days = await networkOf(from, jobs, wayOf);
-      const fit = airAhead(shop, room, at);
       const plan = await planWorker().plan(days.network, days.kept);
       const sprayed = [...days.works.values()].find((w) => w.block?.product !== undefined)?.block?.product;
       const product = sprayed === undefined ? undefined : lookup(sprayed);
-      const known = product && fit?.(product);
       return {
         no: nextPlanNo(),
         days,
         plan,
         zeroMs: at,
         knownMs: climate?.forecast?.points.at(-1)?.atMs,
-        badDays: known && badDayShare(known.spans, at, known.untilMs),
+        unsure: unsureAir(product, shop, room, at),
         finer: () => {
           const finer = jobs.map((open) => ({ ...open, job: finerJob(open.job) ?? open.job }));
           return finer.every((open, i) => open.job === jobs[i]?.job)
@@ -226,7 +260,7 @@ export function useFinishSpread(made: PlanNow | undefined): FinishSpread | undef
       return planWorker().spread(made.days.network, made.plan, {
         paceSpread: pooledSpread(shop?.paces ?? {}).spread,
         pieceSpread: PIECE_SPREAD,
-        ...(made.badDays !== undefined && { badDays: made.badDays }),
+        ...made.unsure,
         knownMin: made.knownMs === undefined ? 0 : (made.knownMs - made.zeroMs) / MINUTE_MS,
         kinds: new Map(
           [...made.days.works].flatMap(([id, w]) => (w.block ? [[id, w.block.steps.map((x) => x.kind)] as const] : [])),

@@ -93,6 +93,7 @@ const UNCHANGED: Steps = {
   13: same,
   14: same,
   15: same,
+  16: same,
 };
 
 /** What is stored and what is sent, each with the way from every old version. Records of versions 3 and 4 only added fields. */
@@ -124,7 +125,8 @@ const STEPS = {
     // `colourId` and `partOf`; version 12 spots: what shows where it was sanded through, and what was done there alone; version 13
     // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others; version 14 when each field of a product was
     // changed; version 15 pieces that are counted as one, weight and place of a part, what a decision rested on, and what a forecast was typed from; version 16
-    // evenings of spraying, edges of masking, the place and the gun of a shop, defects of paint, who did it, and what is checked before it leaves.
+    // evenings of spraying, edges of masking, the place and the gun of a shop, defects of paint, who did it, and what is checked before it leaves; version 17 what a
+    // year is like in a shop.
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

@@ -16,7 +16,7 @@ const read = (version: number) => {
   return shop.value;
 };
 
-describe.each([8, 9, 10, 11, 12, 13, 14, 15])('a shop file of version %i', (version) => {
+describe.each([8, 9, 10, 11, 12, 13, 14, 15, 16])('a shop file of version %i', (version) => {
   it('is read: its job, its air, its shelf, and whether it has sums', () => {
     const { shop, damaged, checked } = read(version);
     expect([damaged, checked]).toEqual([[], version >= 13]);

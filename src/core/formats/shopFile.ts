@@ -73,6 +73,11 @@ const HOURS_ON = array()
     }).noUnknown(unknown('Hours of a day')),
   );
 
+const USUAL_DAY = object({
+  lowC: between('Low', -60, 60, 'temp').required('Low is missing'),
+  highC: between('High', -60, 60, 'temp').required('High is missing'),
+}).noUnknown(unknown('A usual day'));
+
 const SETTINGS = object({
   shopName: text('Name of the shop', 60).required('The shop has no name'),
   units: oneOf('Units', ['metric', 'us']).required('Units are missing'),
@@ -202,6 +207,16 @@ const SETTINGS = object({
   stands: between('Stands', 0, 500).integer('Stands: a whole number'),
   lamps: between('Lamps', 0, 50).integer('Lamps: a whole number'),
   compressors: between('Compressors', 0, 50).integer('Compressors: a whole number'),
+  // Since version 17.
+  season: object({
+    coldest: USUAL_DAY.required('The coldest month is missing'),
+    warmest: USUAL_DAY.required('The warmest month is missing'),
+    warmestIn: oneOf('Warmest month', ['july', 'january']).required('The warmest month is missing'),
+    dampness: oneOf('Dampness', keysOf(DAMPNESS)).required('Dampness is missing'),
+    place: oneOf('Place', ['yard', 'room']).required('Place is missing'),
+  })
+    .default(undefined)
+    .noUnknown(unknown('A year')),
   // Since version 10.
   colourLimits: object({
     butt: between('Limit of a gap', 0.1, 5).required('Limit of a gap is missing'),

@@ -324,6 +324,36 @@ describe('a plan of days from the ways of a job', () => {
       else expect(other).toBeLessThan(doneMin + 720);
     }
   });
+  it('beyond a forecast usual days count: before they come nothing is sprayed, where none comes it is named, and heat opens it', () => {
+    const spring = NOW + 20 * DAY_MS;
+    const days = Array.from(
+      { length: 200 },
+      (_, i) => [spring + i * DAY_MS, spring + i * DAY_MS + 10 * HOUR_MS] as const,
+    );
+    const d = restoration(2, alone, { usual: () => days });
+    const s = plan(d);
+    const sprayed = [...d.works].filter(
+      ([, w]) => w.block?.product !== undefined && at(w.id, d).uses?.[`air/${w.block.product}`],
+    );
+    expect(sprayed.length).toBeGreaterThan(0);
+    for (const [id] of sprayed) expect(NOW + s.starts.get(id)! * 60_000).toBeGreaterThanOrEqual(spring);
+    const heated = whatIf(d, 'heat', NOW)!;
+    expect(planNetwork(heated).doneMin).toBeLessThan(s.doneMin - 10 * 1440);
+    // No day of the year at all.
+    const never = restoration(2, alone, { usual: () => [] });
+    const none = plan(never);
+    expect(new Set(none.breaches.map((b) => b.kind))).toEqual(new Set(['unplaced']));
+    const danger = inDanger(never, none).filter((x) => x.why === 'air');
+    // One line for each product, not for each coat.
+    const products = danger.map((x) => never.works.get(x.workIds[0]!)?.block?.product);
+    expect(new Set(products).size).toBe(products.length);
+    expect(products.length).toBeGreaterThan(0);
+    // What comes after is counted together, and every piece is told once.
+    const told = inDanger(never, none).flatMap((x) => x.workIds);
+    expect([...told].sort()).toEqual(none.breaches.map((b) => b.id).sort());
+    expect(inDanger(never, none).filter((x) => x.why === 'after')).toHaveLength(1);
+    expect(planNetwork(whatIf(never, 'heat', NOW)!).breaches).toEqual([]);
+  });
   it('two hours: what fits is allowed now, in its order, and together not longer than that', () => {
     const d = restoration(6);
     const s = plan(d);
@@ -410,7 +440,7 @@ describe('what was planned, and how it went', () => {
 });
 
 describe('when it is done, with its spread', () => {
-  const unsure = { paceSpread: 1.3, pieceSpread: 1.35, badDays: 0.2, knownMin: 3 * 1440 };
+  const unsure = { paceSpread: 1.3, pieceSpread: 1.35, badDays: [0.2], knownMin: 3 * 1440 };
   it('nine in ten of restorations that were drawn by another hand end within its band', () => {
     const d = restoration(10);
     const s = plan(d);
@@ -440,7 +470,7 @@ describe('when it is done, with its spread', () => {
       const b = finishSpread(d.network, s, { ...u, kindsOf }, 120);
       return b.lateMin - b.earlyMin;
     };
-    expect(width({ ...unsure, paceSpread: 1.05, pieceSpread: 1.05, badDays: 0.01 })).toBeLessThan(
+    expect(width({ ...unsure, paceSpread: 1.05, pieceSpread: 1.05, badDays: [0.01] })).toBeLessThan(
       width({ ...unsure, paceSpread: 1.5 }),
     );
   });

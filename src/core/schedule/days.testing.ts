@@ -30,10 +30,10 @@ export function restoration(
   panels: number,
   people = PEOPLE,
   more: Partial<Pick<Job, 'agreed' | 'kept' | 'evenings' | 'links' | 'bags'>> &
-    Partial<Pick<DaysInput, 'fit' | 'stands' | 'places' | 'lamps' | 'compressors'>> &
+    Partial<Pick<DaysInput, 'fit' | 'usual' | 'stands' | 'places' | 'lamps' | 'compressors'>> &
     Partial<Pick<JobDays, 'toDos'>> = {},
 ): DaysNetwork {
-  const { fit, stands, places = 1, lamps, compressors, toDos, ...head } = more;
+  const { fit, usual, stands, places = 1, lamps, compressors, toDos, ...head } = more;
   const kinds: SubstrateKind[] = ['steel', 'aluminium', 'steel', 'glassfibre', 'steel', 'plastic'];
   const zones = Array.from({ length: panels }, (_, i) => ({
     id: `z${i}`,
@@ -88,6 +88,7 @@ export function restoration(
     tempC: 20,
     nowMs: NOW,
     ...(fit && { fit }),
+    ...(usual && { usual }),
     ...(stands !== undefined && { stands }),
     ...(lamps !== undefined && { lamps }),
     ...(compressors !== undefined && { compressors }),

@@ -7,15 +7,13 @@ import type { Job } from '../log/job';
 import type { ToDo } from '../log/toDos';
 import { MINUTE_MS } from '../units/time';
 import { blocksOf, type Block, type ZoneWork } from './blocks';
-import { hoursOf, minutesOf } from './hours';
+import { hoursOf, joined, minutesOf, PLAN_DAYS, type Span } from './hours';
 import { keptPlan } from './kept';
 import { linkLags, withoutRings } from './links';
-import type { Activity, Resource } from './network';
-import { canHelp, personResource } from './people';
-import type { DaysLag, DaysNetwork, FromWhy, HeldWork, PlannedWork } from './planned';
+import type { Activity } from './network';
+import { airResource, canHelp, personResource } from './people';
+import type { DaysLag, DaysNetwork, DaysResource, FromWhy, HeldWork, PlannedWork } from './planned';
 
-/** So far ahead work is put into days. */
-export const PLAN_DAYS = 240;
 const HORIZON_MIN = PLAN_DAYS * 24 * 60;
 
 /** What is known of a job, for a plan of days. */
@@ -43,6 +41,8 @@ export interface DaysInput {
   products: (id: string) => Product | undefined;
   /** When the air lets a product be sprayed, as far as the forecast goes, and where it ends, ms; absent: nobody knows. */
   fit?: (product: Product) => { spans: readonly FitSpan[]; untilMs: number };
+  /** When it lets it beyond that, on usual days of the year, ms; absent: nobody said what a year is like. */
+  usual?: (product: Product) => readonly (readonly [number, number])[];
   /** °C that clocks and windows are counted with beyond what the way already knows. */
   tempC: number;
   nowMs: number;
@@ -59,7 +59,7 @@ const slower = (m: keyof typeof ACTIVATION_J_MOL, fromC: number, toC: number): n
 
 /** The network of all that is to come, with what each of its pieces means. */
 export function daysNetwork(input: DaysInput): DaysNetwork {
-  const { jobs, people, places, stands, lamps, compressors, products, fit, tempC, nowMs } = input;
+  const { jobs, people, places, stands, lamps, compressors, products, fit, usual, tempC, nowMs } = input;
   const minOf = (ms: number) => (ms - nowMs) / MINUTE_MS;
   const activities: Activity[] = [];
   const lags: DaysLag[] = [];
@@ -69,7 +69,7 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
   const evenings = jobs.flatMap(({ job }) => eveningsAhead(job, nowMs));
   // Who sprays in an evening is at nothing else then: the first who does everything. It may lie outside of the hours of the week.
   const sprayer = people.find((p) => !p.helper);
-  const resources: Resource[] = people.map((p) => ({
+  const resources: DaysResource[] = people.map((p) => ({
     id: personResource(p.id),
     capacity: 1,
     open: hoursOf(p === sprayer ? { ...p, off: [...p.off, ...evenings] } : p, nowMs, PLAN_DAYS),
@@ -79,17 +79,20 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
     if (capacity !== undefined) resources.push({ id, capacity });
   const compressed: Readonly<Record<string, number>> = compressors === undefined ? {} : { compressor: 1 };
   const sprayed = new Set<string>();
-  const airOf = (product: Product): Resource => {
+  const airOf = (product: Product): DaysResource => {
     const at = fit?.(product);
-    const open: [number, number][] = (at?.spans ?? []).flatMap((s) =>
-      s.unfit ? [] : [...minutesOf([[s.fromMs, s.toMs]], nowMs)].map(([a, b]): [number, number] => [a, b]),
-    );
+    const known: Span[] = (at?.spans ?? []).flatMap((s) => (s.unfit ? [] : minutesOf([[s.fromMs, s.toMs]], nowMs)));
     const knownMin = at ? Math.max(0, minOf(at.untilMs)) : 0;
-    const last = open[open.length - 1];
-    // Beyond the forecast nobody knows: it counts as good, and how sure that is stands with the finish.
-    if (last && last[1] >= knownMin - 1) last[1] = HORIZON_MIN;
-    else open.push([knownMin, HORIZON_MIN]);
-    return { id: `air/${product.id}`, ...(at && { open }) };
+    const beyond: Span[] = [[knownMin, HORIZON_MIN]];
+    // Beyond the forecast a usual year counts. Where nobody said what it is like the air counts as good, and how sure that is stands with the finish.
+    const year =
+      usual &&
+      minutesOf(usual(product), nowMs).flatMap(([f, t]): Span[] => (t > knownMin ? [[Math.max(f, knownMin), t]] : []));
+    return {
+      id: airResource(product.id),
+      ...((at || year) && { open: joined([...known, ...(year ?? beyond)]) }),
+      ...(year && { year: { usual: year, warm: joined([...known, ...beyond]) } }),
+    };
   };
 
   for (const { job, work, away, onOrder, toDos } of jobs) {
@@ -196,7 +199,7 @@ export function daysNetwork(input: DaysInput): DaysNetwork {
           const atOnce = stands === undefined ? b.pieces : Math.min(stands, b.pieces);
           const uses = {
             ...(sprays && { place: 1, ...(stands !== undefined && { stands: atOnce }) }),
-            ...(sprays && product && { [`air/${product.id}`]: 1 }),
+            ...(sprays && product && { [airResource(product.id)]: 1 }),
             ...((sprays || b.place === 'blast') && compressed),
             ...(lamps !== undefined && b.steps.some((x) => x.kind === 'bake') && { lamp: 1 }),
           };

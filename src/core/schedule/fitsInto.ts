@@ -1,5 +1,6 @@
 import type { DaysNetwork, PlannedWork } from './planned';
 import type { Schedule } from './network';
+import { isAir } from './people';
 
 /** Less than this is not begun, min. */
 const LEAST_MIN = 20;
@@ -22,9 +23,9 @@ export function fitsInto(
     const before = d.network.lags.filter((l) => l.then === id);
     const isReady =
       (a.fromMin ?? 0) <= at && before.every((l) => (doneAt.get(l.first) ?? Infinity) + l.minMin <= at + 1e-6);
-    const airs = d.network.resources.filter((r) => r.id.startsWith('air/') && (a.uses?.[r.id] ?? 0) > 0);
-    const isAir = airs.every((r) => !r.open || r.open.some(([f, t]) => f <= at && t >= at + a.minutes));
-    if (!isReady || !isAir) continue;
+    const airs = d.network.resources.filter((r) => isAir(r.id) && (a.uses?.[r.id] ?? 0) > 0);
+    const isGood = airs.every((r) => !r.open || r.open.some(([f, t]) => f <= at && t >= at + a.minutes));
+    if (!isReady || !isGood) continue;
     if (a.minutes <= left) {
       out.push({ work, minutes: a.minutes, whole: true });
       left -= a.minutes;

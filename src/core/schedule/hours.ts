@@ -4,7 +4,10 @@ import type { HoursOn, Person } from '../log/days';
 import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { Calendar } from './network';
 
-type Span = readonly [number, number];
+/** So far ahead work is put into days. */
+export const PLAN_DAYS = 240;
+
+export type Span = readonly [number, number];
 
 /** Spans put together where they touch, in their order. */
 export function joined(spans: readonly Span[]): Span[] {

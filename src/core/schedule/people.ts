@@ -8,5 +8,10 @@ export const personResource = (id: string): string => PERSON + id;
 export const personOf = (resource: string): string | undefined =>
   resource.startsWith(PERSON) ? resource.slice(PERSON.length) : undefined;
 
+const AIR = 'air/';
+/** What the air for spraying a product is called among the resources. */
+export const airResource = (productId: string): string => AIR + productId;
+export const isAir = (resource: string): boolean => resource.startsWith(AIR);
+
 /** Whether somebody who lends a hand does all of it. */
 export const canHelp = (b: Pick<Block, 'steps'>): boolean => b.steps.every((s) => HELPER_DOES[s.kind]);

@@ -2,7 +2,7 @@ import type { Agreed } from '../log/days';
 import type { SprayEvening } from '../log/evening';
 import type { ToDo } from '../log/toDos';
 import type { Block } from './blocks';
-import type { KeptPlan, Lag, Network } from './network';
+import type { Calendar, KeptPlan, Lag, Network, Resource } from './network';
 
 /** A block, an agreed evening, a visit, other work or something to be done, as a plan shows it. */
 export interface PlannedWork {
@@ -34,8 +34,13 @@ export interface DaysLag extends Lag {
   coldTimes?: number;
 }
 
+/** What work uses; of the air beyond a forecast, when it lets one spray on usual days, and when all of it would in a place that is heated. */
+export interface DaysResource extends Resource {
+  year?: { usual: Calendar; warm: Calendar };
+}
+
 export interface DaysNetwork {
-  network: Omit<Network, 'lags'> & { lags: readonly DaysLag[] };
+  network: Omit<Network, 'lags' | 'resources'> & { lags: readonly DaysLag[]; resources: readonly DaysResource[] };
   works: ReadonlyMap<string, PlannedWork>;
   from: ReadonlyMap<string, FromWhy>;
   held: readonly HeldWork[];

@@ -2,6 +2,7 @@ import { seeded } from '../fair/truth';
 import type { StepKind } from '../log/event';
 import { layOut } from './layOut';
 import type { Network, Schedule } from './network';
+import { isAir } from './people';
 import { prepare } from './times';
 
 /** When all is done, as far as that can be told: in one of twenty cases sooner than the first, in one of twenty later than the last, min. */
@@ -17,8 +18,8 @@ export interface Unsure {
   /** One standard deviation of the shop's own pace, as a factor, and of single pieces of work about it. */
   paceSpread: number;
   pieceSpread: number;
-  /** Beyond the forecast, the share of days on which the air lets nothing be sprayed; absent: nobody knows. */
-  badDays?: number;
+  /** Beyond the forecast, how likely the air lets nothing be sprayed, 0 to 1: for each day from now on, the last for all after it. Absent: nobody knows. */
+  badDays?: readonly number[];
   /** Where the forecast ends, min. */
   knownMin: number;
   /** Work of a piece, where it is known. */
@@ -50,7 +51,8 @@ const normal = (random: () => number): number => {
 export function drawNetwork(network: Network, unsure: Unsure, random: () => number): Network {
   const hands = Math.exp(Math.log(unsure.paceSpread) * normal(random));
   const days = Math.ceil(network.horizonMin / DAY_MIN);
-  const isBad = Array.from({ length: days }, () => unsure.badDays !== undefined && random() < unsure.badDays);
+  const odds = unsure.badDays;
+  const isBad = Array.from({ length: days }, (_, d) => odds !== undefined && random() < (odds[d] ?? odds.at(-1) ?? 0));
   return {
     ...network,
     activities: network.activities.map((a) => {
@@ -64,7 +66,7 @@ export function drawNetwork(network: Network, unsure: Unsure, random: () => numb
       return { ...a, minutes: a.pauses ? minutes : Math.min(minutes, a.minutes * 1.5) };
     }),
     resources: network.resources.map((r) => {
-      if (!r.id.startsWith('air/') || unsure.badDays === undefined) return r;
+      if (!isAir(r.id) || unsure.badDays === undefined) return r;
       const open: (readonly [number, number])[] = [];
       for (const [f, t] of r.open ?? [[0, network.horizonMin] as const]) {
         if (t <= unsure.knownMin) {

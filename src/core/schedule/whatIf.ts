@@ -43,8 +43,13 @@ export function whatIf(d: DaysNetwork, what: WhatIf, nowMs: number, finer?: Days
         ),
       };
     case 'heat':
-      return n.lags.some((l) => l.warmTimes !== undefined)
-        ? { ...n, lags: n.lags.map((l) => lasting(l, l.warmTimes)) }
+      // What is heated rests shorter, and may be sprayed on days that are else too cold.
+      return n.lags.some((l) => l.warmTimes !== undefined) || n.resources.some((r) => r.year !== undefined)
+        ? {
+            ...n,
+            lags: n.lags.map((l) => lasting(l, l.warmTimes)),
+            resources: n.resources.map((r) => (r.year ? { ...r, open: r.year.warm } : r)),
+          }
         : undefined;
     case 'cold':
       return n.lags.some((l) => l.coldTimes !== undefined)

@@ -11,6 +11,7 @@ const HELD: Readonly<Record<HeldWork['why'], string>> = {
   away: 'with somebody, and nobody said until when: not in the plan',
   stuck: 'the way goes no further from where it stands: planned up to there',
 };
+const countOf = (n: number): string => `${n} ${n === 1 ? 'piece' : 'pieces'} of work`;
 /** So many parts are named. */
 const NAMED = 4;
 const listOf = (names: readonly string[]): string => {
@@ -38,6 +39,10 @@ export function Danger({ plan, view }: { plan: PlanNow; view: PlanView }) {
   const words = (d: InDanger): string => {
     const job = d.jobId === undefined ? undefined : view.how.jobOf(d.jobId);
     switch (d.why) {
+      case 'air':
+        return `${name(d)}, ${places(d)}: on no usual day of the plan is the air here right for it. Heat the place, or wait for another season.`;
+      case 'after':
+        return `${countOf(d.workIds.length)} after that: ${places(d)}. Without it ${d.workIds.length === 1 ? 'it finds' : 'they find'} no time either.`;
       case 'unplaced': {
         const minutes = plan.days.network.activities.find((a) => a.id === d.workIds[0])?.minutes ?? 0;
         return `${name(d)}, ${places(d)}: finds no time. It takes ${workTime(minutes)} in one go, or there is nobody for it.`;

@@ -26,6 +26,7 @@ import { NowPart } from './NowPart';
 import { People } from './People';
 import { dayWords, usePlanView } from './planView';
 import type { PlanView } from '@/core/schedule';
+import { YearHere } from './YearHere';
 import { WeekStrips, type WeekRow } from './Strips';
 
 /** Days with work that are listed, and days of the week that is drawn. */
@@ -84,6 +85,7 @@ export function PlanScreen() {
                   <AgreedDays open={j} />
                 </Section>
               ))}
+              <YearHere settings={settings} />
               <HowPlansWent />
             </>
           }
@@ -104,10 +106,15 @@ function Head({ plan, view, now }: { plan: PlanNow | undefined; view: PlanView |
   const router = useRouter();
   if (!plan || !view) return <PageHead eyebrow="Plan of days" title="Putting work into days" />;
   const at = (min: number) => dayWords(plan.zeroMs + min * MINUTE_MS, now);
+  const beyond = plan.unsure.year
+    ? 'usual days of the year here count, and are drawn'
+    : 'the air counts as good, and is drawn by the forecast’s days';
   const known =
     plan.knownMs === undefined
-      ? 'No forecast: the air counts as good.'
-      : `The forecast goes to ${dayWords(plan.knownMs, now)}; beyond it the air is drawn.`;
+      ? plan.unsure.year
+        ? 'No forecast: usual days of the year here count.'
+        : 'No forecast: the air counts as good.'
+      : `The forecast goes to ${dayWords(plan.knownMs, now)}; beyond it ${beyond}.`;
   const sure = spread
     ? `Likely ${at(spread.likelyMin)}; nine in ten: ${at(spread.earlyMin)} to ${at(spread.lateMin)}. Estimated from your pace, what tends to come to light, and the air. ${known}`
     : known;
