@@ -33,10 +33,15 @@ const shown = (page: Page, selector: string) =>
 const clicked = (page: Page, selector: string, until: string) =>
   page.evaluate(
     ([s, u]) =>
-      new Promise<number>((resolve) => {
+      new Promise<number>((resolve, reject) => {
         const t0 = performance.now();
         document.querySelector<HTMLElement>(s)!.click();
-        const look = () => (document.querySelector(u) ? resolve(performance.now() - t0) : requestAnimationFrame(look));
+        const look = () => {
+          const ms = performance.now() - t0;
+          if (document.querySelector(u)) resolve(ms);
+          else if (ms > 60_000) reject(new Error(`${u} did not come after ${s}`));
+          else requestAnimationFrame(look);
+        };
         look();
       }),
     [selector, until] as const,
@@ -124,7 +129,8 @@ async function main(): Promise<void> {
     agains.push(await clicked(p, '[role=link][aria-label=Today]', '[data-testid=today]'));
     await p.waitForTimeout(1500);
     // A page of its own, as from a bookmark: nothing is loaded yet.
-    await p.goto(`${url}/panel/job59/job59-p3`, { waitUntil: 'commit' });
+    // Another job each time: what is proposed on a panel may be against something once it was logged twice.
+    await p.goto(`${url}/panel/job${59 - i}/job${59 - i}-p3`, { waitUntil: 'commit' });
     await shown(p, '[data-testid=panel]');
     await p.waitForSelector('[data-testid=log]', { timeout: 60_000 });
     await p.waitForTimeout(2500);

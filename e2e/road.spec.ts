@@ -345,3 +345,38 @@ test('a fresh own shop has a panel with its first entry in eight taps and ten si
   expect(taps).toBeLessThanOrEqual(8);
   expect(name.length).toBeLessThanOrEqual(10);
 });
+
+test('where a part lies: places with their room, and a panel that says which; what has no room says so', async ({
+  page,
+}) => {
+  await openDemo(page, '/panels');
+  const where = page.getByRole('region', { name: 'Where parts lie' });
+  const put = async (name: string, room: string) => {
+    await where.getByRole('button', { name: 'A place for parts' }).click();
+    await where.getByLabel('Place, such as a loft or a rack').fill(name);
+    await where.getByLabel(/^Room for parts beside each other/).fill(room);
+    await page.getByTestId('save-place').click();
+  };
+  await put('Loft', '4 m²');
+  await expect(where).toContainText(/Loft: 4\.00?\sm² free.*Nothing lies there/s);
+  // The same name again, and no figure: said in place.
+  await put('loft', 'much');
+  await expect(where).toContainText('A number, such as');
+  await where.getByLabel(/^Room for parts beside each other/).fill('0,05 m²');
+  await page.getByTestId('save-place').click();
+  await expect(where).toContainText('There is a place of that name');
+  await where.getByLabel('Place, such as a loft or a rack').fill('Box');
+  await page.getByTestId('save-place').click();
+  await expect(where).toContainText(/Box: 0\.05\sm² free/);
+  await page
+    .getByRole('link', { name: /^Left front door/ })
+    .first()
+    .click();
+  await press(page, 'Put it somewhere');
+  const lies = page.getByTestId('lies-at');
+  await expect(lies.getByRole('radio', { name: /^Box: no room/ })).toBeVisible();
+  await lies.getByRole('radio', { name: /^Loft: / }).click();
+  await expect(lies).toHaveText(/^Loft/);
+  await page.goto('/panels');
+  await expect(where).toContainText(/Loft: [0-3]\.\d+\sm² free.*Left front door/s);
+});

@@ -3,3 +3,4 @@ export * from './bodies';
 export * from './layOut';
 export * from './weight';
 export * from './rows';
+export * from './storage';

@@ -107,6 +107,8 @@ export const JOB_SCHEMA = object({
           .noUnknown(unknown('Pieces')),
         shape: oneOf('Shape', keysOf(SHAPE_CLASSES)),
         weightG: between('Weight', 1, 1e7),
+        // Since version 17.
+        lieId: id('Id of a place').notRequired(),
         card: object({ colour: label('Colour of the card') })
           .default(undefined)
           .noUnknown(unknown('Card')),

@@ -126,7 +126,7 @@ const STEPS = {
     // finishes that are touched in, spotted in or for now, the sheen of products, and layers that came to light below others; version 14 when each field of a product was
     // changed; version 15 pieces that are counted as one, weight and place of a part, what a decision rested on, and what a forecast was typed from; version 16
     // evenings of spraying, edges of masking, the place and the gun of a shop, defects of paint, who did it, and what is checked before it leaves; version 17 what a
-    // year is like in a shop.
+    // year is like in a shop, and where its parts lie.
   },
 } as const satisfies Record<string, Steps>;
 export type RecordKind = Exclude<keyof typeof STEPS, 'jobFile'>;

@@ -1,4 +1,5 @@
 import type { Season } from '../air/season';
+import type { Storage } from '../bodies/storage';
 import type { SprayPlace } from '../air/ventilation';
 import type { AlarmKind } from '../cure/alarms';
 import { DEFAULT_METHOD, type HouseMethod, type School } from '../library/method';
@@ -53,6 +54,8 @@ export interface Settings {
   /** Places to spray in at once, and stands; absent: one place. No stands: there is room for all. */
   places?: number;
   stands?: number;
+  /** Where parts lie while nobody works on them. */
+  storage?: Storage[];
   /** What a year is like here, for plans that reach beyond a forecast. */
   season?: Season;
   /** Lamps to bake with, and compressors; absent: nobody waits for them. */

@@ -208,6 +208,17 @@ const SETTINGS = object({
   lamps: between('Lamps', 0, 50).integer('Lamps: a whole number'),
   compressors: between('Compressors', 0, 50).integer('Compressors: a whole number'),
   // Since version 17.
+  storage: array()
+    .strict()
+    .max(100, 'More than 100 places')
+    .of(
+      object({
+        id: id('Id of a place'),
+        name: text('Name of a place', 60).required('A place has no name'),
+        m2: between('Room of a place', 0.01, 10_000).required('Room of a place is missing'),
+      }).noUnknown(unknown('A place')),
+    )
+    .default(undefined),
   season: object({
     coldest: USUAL_DAY.required('The coldest month is missing'),
     warmest: USUAL_DAY.required('The warmest month is missing'),

@@ -91,6 +91,8 @@ export interface Panel {
   pieces?: { count: number; done: number };
   /** What its surface is like to work on: how long hands take. */
   shape?: ShapeClass;
+  /** At which place of the shop it lies while nobody works on it: its id; see `bodies/storage`. */
+  lieId?: string;
   /** What it was found to weigh, each piece, g; absent: estimated from area and thickness. */
   weightG?: number;
   /** It is no part of the vehicle but a test card of a colour. */

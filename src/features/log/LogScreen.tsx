@@ -1,10 +1,13 @@
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import { GRITS, lastZones, LOGGABLE, MEDIA_IDS, TREATMENTS } from '@/core';
-import { lastWritten, useJobs, type OpenJob } from '@/data';
+import { lastWritten, loadFormats, useJobs, type OpenJob } from '@/data';
 import { EmptyPage } from '@/ui/EmptyState';
 import { Page } from '@/ui/Page';
 import { LogSheet } from './LogSheet';
 import { entryOf, type SheetStart } from './start';
+
+/** The sheet stands, and nobody has tapped yet, ms. */
+const CHECKS_AFTER_MS = 600;
 
 /** A link to the sheet, as text. */
 interface Props {
@@ -38,6 +41,11 @@ const figureIn = (text: string | undefined, most: number): number | undefined =>
 
 /** One sheet for everything that can be logged by hand, filled with what most likely just happened. */
 export function LogScreen(props: Props) {
+  // What checks an entry is there before somebody saves one: on a slow phone it takes as long to load as the rest of a save.
+  useEffect(() => {
+    const later = setTimeout(() => void loadFormats().catch(() => undefined), CHECKS_AFTER_MS);
+    return () => clearTimeout(later);
+  }, []);
   const { jobs, loading } = useJobs();
   if (loading) return <Page>{null}</Page>;
   const withZones = jobs.filter((j) => j.job.zones.length > 0);

@@ -46,6 +46,7 @@ import { ClockTrack } from './ClockTrack';
 import { History } from './History';
 import { NextSteps } from './NextSteps';
 import { PanelToDos } from './PanelToDos';
+import { LiesAt } from './LiesAt';
 import { Pieces } from './Pieces';
 import { Spots, worstSpots } from './Spots';
 import { Undo } from './Undo';
@@ -213,6 +214,7 @@ const Behind = memo(function Behind({
       {strata && <NextSteps open={open} zone={zone} zoneIds={zoneIds} panel={panel} strata={strata} now={now} />}
       <WorkTime open={open} panel={panel} zoneId={zone.id} zoneIds={zoneIds} status={status} now={now} />
       <PanelToDos open={open} panel={panel} zone={zone} />
+      <LiesAt job={open.job} panel={panel} />
       <Suspense fallback={null}>
         <PanelPhotos open={open} panel={panel} />
       </Suspense>

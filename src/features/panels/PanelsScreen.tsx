@@ -31,6 +31,7 @@ import { UnreadJobs } from '@/ui/UnreadJobs';
 import { useGrowingCount } from '@/ui/paint';
 import { gap } from '@/ui/theme';
 import { pageHref } from '@/ui/pages';
+import { WhereParts } from './WhereParts';
 import { JobFloor } from '@/ui/floor/JobFloor';
 
 /** Filters that people ask for across the room. */
@@ -109,6 +110,7 @@ export function PanelsScreen({ selected }: Props) {
           </View>
         ))}
       </View>
+      {count > 0 && !selected && <WhereParts />}
     </Page>
   );
 }

@@ -204,6 +204,20 @@ export function PourScreen({
           </Text>
         )}
       </View>
+      {isByLine && !stays && at === 0 && lines.length > 1 && typed === '' && (
+        <View>
+          <Text kind="small">{`Then ${lines
+            .slice(1)
+            .map((l) => `${l.name.toLowerCase()} ${mass(l.massG)}`)
+            .join(', ')}.`}</Text>
+          <TextButton
+            label={`All ${lines.length} are in as planned`}
+            icon="check"
+            onPress={() => onPoured(lines.map((l) => l.massG))}
+            testID="all-in"
+          />
+        </View>
+      )}
       {at === 0 && note !== undefined && <Notice tone="muted">{note}</Notice>}
       {line.massG < SCALE_STEP_G * LEAST_STEPS && (
         <Notice tone="window">{`${mass(line.massG)} is less than a scale of 0.1 g can measure: mix a larger cup, or count drops (about twenty to a millilitre).`}</Notice>
