@@ -361,7 +361,7 @@ test('where a part lies: places with their room, and a panel that says which; wh
   await expect(where).toContainText(/Loft: 4\.00?\sm² free.*Nothing lies there/s);
   // The same name again, and no figure: said in place.
   await put('loft', 'much');
-  await expect(where).toContainText('A number, such as');
+  await expect(where).toContainText('Numbers only, such as');
   await where.getByLabel(/^Room for parts beside each other/).fill('0,05 m²');
   await page.getByTestId('save-place').click();
   await expect(where).toContainText('There is a place of that name');

@@ -15,7 +15,14 @@ import { useAppForm } from '@/ui/form/useAppForm';
 import { ListRow } from '@/ui/ListRow';
 import { Notice } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
+import { HoldButton } from '@/ui/HoldButton';
+import { MonthsChoice } from '@/ui/MonthsChoice';
 import { Page } from '@/ui/Page';
+import { PickFrom } from '@/ui/PickFrom';
+import { SearchField } from '@/ui/SearchField';
+import { SortableRows } from '@/ui/SortableRows';
+import { TickLine } from '@/ui/TickLine';
+import WordsHere from '@/ui/WordsHere';
 import { PageHead } from '@/ui/PageHead';
 import { pageHref } from '@/ui/pages';
 import { SchoolQuestion } from '@/ui/SchoolQuestion';
@@ -27,6 +34,8 @@ import { DayField, TimeField } from '@/ui/PickedField';
 const nothing = () => undefined;
 const COLOURS = ['ink', 'muted', 'do', 'window', 'stop', 'good'] as const;
 const KINDS = ['answer', 'figure', 'section', 'button', 'strong', 'body', 'small', 'tag'] as const;
+const MANY = Array.from({ length: 30 }, (_, i) => ({ value: String(i), label: `Figure ${i}` }));
+const SHOWN_MS = Date.UTC(2030, 4, 6);
 const OPTIONS = [
   { value: 'one', label: 'One' },
   { value: 'two', label: 'Another one' },
@@ -41,6 +50,9 @@ export function PartsScreen() {
   const [day, setDay] = useState('');
   const [time, setTime] = useState('14:05');
   const [open, setOpen] = useState(false);
+  const [picked, setPicked] = useState<string>('7');
+  const [order, setOrder] = useState(['a', 'b', 'c']);
+  const [untilMs, setUntilMs] = useState<number>();
   const [ask, dialog] = useConfirm();
   const notify = useNotify();
   return (
@@ -87,6 +99,30 @@ export function PartsScreen() {
           value={many}
           onChange={(v) => setMany(many.includes(v) ? many.filter((m) => m !== v) : [...many, v])}
         />
+      </Section>
+      <Section title="One of many">
+        <PickFrom label="A figure" options={MANY} value={picked} onChange={setPicked} />
+        <SearchField
+          value={text}
+          onChange={setText}
+          onEnter={nothing}
+          label="Find"
+          hint="Three letters"
+          testID="find-part"
+        />
+        <MonthsChoice label="Until when" untilMs={untilMs} now={SHOWN_MS} onChange={setUntilMs} />
+      </Section>
+      <Section title="By hand">
+        <TickLine label="Ticked" checked onPress={nothing} />
+        <TickLine label="Not yet" checked={false} onPress={nothing} />
+        <HoldButton label="Hold it" onHold={nothing} onLetGo={nothing} />
+        <SortableRows
+          items={order.map((id) => ({ id, label: `Row ${id}` }))}
+          row={(id) => <Text>{`Row ${id}`}</Text>}
+          onOrder={setOrder}
+          places={[{ id: 'away', label: 'Another day', onDrop: nothing }]}
+        />
+        <WordsHere says={['A guide coat shows what is low before clear is laid.']} />
       </Section>
       <Section title="Rows" aside="3">
         <ListRow href={pageHref('/')}>
