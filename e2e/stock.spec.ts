@@ -304,3 +304,29 @@ test('a cup that is finished after its pot life says so, and the coat is logged 
   await page.getByTestId('sprayed').click();
   await expect(page.getByTestId('past-pot-life')).toContainText('This cup went off at');
 });
+
+test('without a scale all lines are told on one page, and are in by one tap or one after the other', async ({
+  page,
+}) => {
+  await ownShop(page, 'Lid');
+  await page.getByRole('link', { name: 'Mix', exact: true }).click();
+  await tick(page, 'Lid');
+  await press(page, /^Mix for/);
+  await page.getByTestId('pour-cup').click();
+  await expect(page.getByTestId('pour')).toBeVisible();
+  const said = (await page.getByTestId('pour').innerText()).replaceAll('\u00a0', ' ');
+  // The first line in the head, the others under it, each with its own grams.
+  expect(said).toMatch(/line 1 of [23]/i);
+  const then = /Then [^\n]*/.exec(said)?.[0] ?? '';
+  const rest = [...then.matchAll(/([\d.,]+) g(?=[,.])/g)].map((m) => m[1]);
+  expect(rest.length).toBeGreaterThan(0);
+  await page.getByTestId('all-in').click();
+  await expect(answer(page)).toHaveText('All is in: stir it well');
+  for (const g of rest) await expect(page.getByText(new RegExp(`^${g}\\sg$`)).first()).toBeVisible();
+  // Back by one, and told by itself: the rest keeps what it was.
+  await press(page, 'Pour the last line again');
+  await expect(page.getByTestId('all-in')).toHaveCount(0);
+  await page.getByTestId('line-in').click();
+  await page.getByTestId('mixed').click();
+  await expect(answer(page)).toHaveText(/^Batch \d+ is mixed$/);
+});

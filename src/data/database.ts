@@ -80,7 +80,11 @@ async function restoreFrom(mirror: Mirror | null, db: IDBPDatabase, name: string
   if ((await tx.store.count()) === 0) {
     const raw = unwrap(tx.store);
     for (const [k, v] of records) raw.put(v, k);
-    for (const [k, v] of headsWithHoles(records, lost.flatMap((l) => l.keys ?? []))) raw.put(v, k);
+    for (const [k, v] of headsWithHoles(
+      records,
+      lost.flatMap((l) => l.keys ?? []),
+    ))
+      raw.put(v, k);
     raw.put(JSON.stringify(report), RESTORED);
     raw.put(String(report.changes), COMMIT_NO);
     // What was made since the copy's base is not counted in it: more is better than less here.

@@ -55,7 +55,7 @@ describe('a demo that is moved to today', () => {
       ]),
       NOW,
       0,
-    ).events as unknown as Record<string, never>[];
+    ).events as unknown as Record<string, unknown>[];
     const by = NOW - THEN;
     const [r, l, s, c] = moved;
     expect((r!.by as LogEvent).atMs).toBe(within - 5 * MINUTE_MS + by);

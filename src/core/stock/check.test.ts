@@ -16,7 +16,12 @@ const cup = (batchId: string, productId: string, pours: unknown[], atMin = 60, m
 
 const SHELF: ShelfRecord[] = [
   tin('t', 'clear-ms', 1000, { lot: '17' }),
-  rec({ kind: 'received', containerId: 'discs', holds: { what: 'article', article: 'abrasive', name: 'Discs P800' }, amount: 50 }),
+  rec({
+    kind: 'received',
+    containerId: 'discs',
+    holds: { what: 'article', article: 'abrasive', name: 'Discs P800' },
+    amount: 50,
+  }),
   tin('base', 'base-solvent', 900, { label: 'red', place: 'the rack' }),
   cup('b', 'clear-ms', [
     { holds: part('clear-ms'), massG: 200, containerId: 't' },

@@ -119,7 +119,6 @@ const MIX_PAGES = [
   { page: '/shelf', label: 'Shelf' },
   { page: '/batches', label: 'Batches' },
   { page: '/colour', label: 'Colour' },
-  { page: '/cost', label: 'Cost' },
 ] as const;
 
 interface CupProps {

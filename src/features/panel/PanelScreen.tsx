@@ -35,6 +35,7 @@ import { PageHead } from '@/ui/PageHead';
 import { Section } from '@/ui/Section';
 import { StrataColumn } from '@/ui/strata/StrataColumn';
 import { Text } from '@/ui/Text';
+import { TextButton } from '@/ui/TextButton';
 import { useAfterPaint, usePainted } from '@/ui/paint';
 import { gap } from '@/ui/theme';
 import { markWords, momentWords, surfaceWords } from '@/ui/words';
@@ -368,6 +369,7 @@ const Clock = memo(function Clock({ next, top, now, ...status }: ReturnType<type
 const Material = memo(function Material({ open, panelId }: { open: OpenJob; panelId: string }) {
   const { units, currency } = useAppTheme();
   const { lookup } = useLibrary();
+  const router = useRouter();
   const m = useMemo(
     () => panelMaterial(open.job, open.state, panelId, lookup),
     [open.job, open.state, panelId, lookup],
@@ -397,6 +399,10 @@ const Material = memo(function Material({ open, panelId }: { open: OpenJob; pane
           </View>
         </ListRow>
       ))}
+      <TextButton
+        label="What the whole job costs"
+        onPress={() => router.navigate(pageHref('/cost', { job: open.job.id }))}
+      />
     </Section>
   );
 });

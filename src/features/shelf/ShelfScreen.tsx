@@ -170,7 +170,6 @@ function OnShelf({ open }: { open: OpenShelf }) {
       )}
       <View style={{ flexDirection: 'row', flexWrap: 'wrap', columnGap: gap(5) }}>
         <TextButton label="Batches" onPress={() => router.navigate(pageHref('/batches'))} />
-        <TextButton label="What it costs" onPress={() => router.navigate(pageHref('/cost'))} />
       </View>
       {adding && <ReceiveForm shelf={shelf} onDone={() => setAdding(false)} />}
       {all.length === 0 && !adding ? (
