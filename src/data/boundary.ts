@@ -9,3 +9,5 @@ export const loadRecordFile = () => import('@/core/record/json');
 /** The made-up pictures of the demo: needed once it stands there. */
 export const loadDemoPictures = (): Promise<Readonly<Record<string, string>>> =>
   import('../../demo/seed/pictures.json').then((m) => m.default);
+/** Heads of logs that lost their last entries: needed once the browser has thrown the store away. */
+export const loadRestoredHeads = () => import('./restoredHeads');

@@ -1,7 +1,7 @@
 import { openDB, unwrap, type IDBPDatabase } from 'idb';
+import { loadRestoredHeads } from './boundary';
 import { lastCommit } from './lastCommit';
 import type { CopyRead, LostCommit, Mirror, PartRange, StoreChange } from './mirror';
-import { headsWithHoles } from './records';
 import { withTimeout } from './withTimeout';
 
 /** What is written at once. */
@@ -74,17 +74,18 @@ async function restoreFrom(mirror: Mirror | null, db: IDBPDatabase, name: string
     isListLost,
     isAllLost: !copy,
   };
+  const lostKeys = lost.flatMap((l) => l.keys ?? []);
+  const heads = await loadRestoredHeads().then(
+    ({ headsWithHoles }) => headsWithHoles(records, lostKeys),
+    () => [],
+  );
   const tx = db.transaction(TABLE, 'readwrite', { durability: 'strict' });
   const done = tx.done;
   done.catch(() => undefined);
   if ((await tx.store.count()) === 0) {
     const raw = unwrap(tx.store);
     for (const [k, v] of records) raw.put(v, k);
-    for (const [k, v] of headsWithHoles(
-      records,
-      lost.flatMap((l) => l.keys ?? []),
-    ))
-      raw.put(v, k);
+    for (const [k, v] of heads) raw.put(v, k);
     raw.put(JSON.stringify(report), RESTORED);
     raw.put(String(report.changes), COMMIT_NO);
     // What was made since the copy's base is not counted in it: more is better than less here.

@@ -112,7 +112,7 @@ function Opened({
   return (
     <Page
       testID="panel"
-      // The stack and its clock are the answer.
+      // The stack and its clock are the answer: the head, what stands over the stack, and the stack.
       first={3}
       foot={
         <>
@@ -131,8 +131,8 @@ function Opened({
       <>
         <Pieces jobId={open.job.id} panel={panel} />
         <BusyElsewhere doing={elsewhere} />
+        {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       </>
-      {many && <ZoneChoice zones={zones} value={zone.id} onChange={setPicked} />}
       {strata ? (
         <>
           <Stack top={4}>
