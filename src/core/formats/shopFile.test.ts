@@ -16,6 +16,16 @@ const SHOP: ShopFile = {
     ...DEFAULT_SETTINGS,
     shopName: 'Quay workshop',
     rig: { boreMm: 6, barG: 5, airM3Min: 2, rate: 8, handRate: 1, media: 'Garnet' },
+    season: {
+      coldest: { lowC: -2, highC: 4 },
+      warmest: { lowC: 14, highC: 26 },
+      warmestIn: 'july',
+      dampness: 'usual',
+      place: 'yard',
+    },
+    storage: [{ id: 'loft', name: 'Loft', m2: 4.5 }],
+    people: [{ id: 'a', name: 'Ann', week: [{ day: 1, fromMin: 480, toMin: 1020 }], extra: [], off: [], helper: true }],
+    places: 2,
   },
   products: [{ ...SHIPPED_PRODUCTS[0]!, basis: 'sheet' }],
   jobs: [
@@ -97,6 +107,9 @@ describe('the shop in one file', () => {
     ['shop.json', (t: string) => t.replace('"metric"', '"furlongs"'), /shop\.json: settings\.units: Units 'furlongs'/],
     ['shop.json', (t: string) => t.replace(/"version": \d+/, '"version": 99'), /version 99; this app reads up to/],
     ['shelf.json', (t: string) => t.replace('"amount": 980', '"amount": -1'), /shelf\.json: records\[0\]\.amount/],
+    ['shop.json', (t: string) => t.replace('"july"', '"may"'), /settings\.season\.warmestIn: Warmest month 'may'/],
+    ['shop.json', (t: string) => t.replace('"Loft"', '""'), /settings\.storage\[0\]\.name: A place has no name/],
+    ['shop.json', (t: string) => t.replace('"m2"', '"ft2"'), /settings\.storage\[0\]/],
     ['shelf.json', (t: string) => t.replace('"s2"', '"s1"'), /'s1' is there twice/],
     ['shop.json', (t: string) => t.replace('"toMs"', '"until"'), /heats\[0\]/],
     ['shop.json', (t: string) => t.replace('stratocoat-shop', 'other'), /Format 'other'/],
@@ -232,6 +245,11 @@ describe('figures of a shop file', () => {
     ['rate by hand', ['settings', 'rig', 'handRate'], 0, 1000],
     ['humidity where nothing was read', ['settings', 'rh'], 0, 1],
     ['temperature where nothing was read', ['settings', 'tempC'], -30, 60],
+    ['nights of the coldest month', ['settings', 'season', 'coldest', 'lowC'], -60, 60],
+    ['days of the warmest month', ['settings', 'season', 'warmest', 'highC'], -60, 60],
+    ['room of a place', ['settings', 'storage', 0, 'm2'], 0.01, 10_000],
+    ['beginning of somebody’s hours', ['settings', 'people', 0, 'week', 0, 'fromMin'], 0, 1440],
+    ['end of somebody’s hours', ['settings', 'people', 0, 'week', 0, 'toMin'], 0, 1440],
   ] as const)('%s is taken at both of its ends, and refused beyond them', (_, path, least, most) => {
     const by = (most - least) / 1000;
     expect([least, most].map((v) => changed('shop.json', path, v))).toEqual(['taken', 'taken']);
