@@ -1,5 +1,5 @@
 import type { Job, Panel } from '../log/job';
-import { lyingM2, storageNow } from './storage';
+import { lyingM2, putAt, storageNow } from './storage';
 
 const panel = (id: string, more: Partial<Panel> = {}): Panel => ({
   id,
@@ -52,5 +52,13 @@ describe('where parts lie', () => {
     expect([first?.place.id, first?.freeM2, first?.parts]).toEqual(['rack', 2, []]);
     expect(second?.freeM2).toBeCloseTo(-0.3, 9);
     expect(second?.parts.map((p) => p.panelId)).toEqual(['door', 'wing']);
+  });
+  it('a part is put at a place, at another, and at none, and no other part is moved', () => {
+    const before = job([panel('door'), panel('wing', { lieId: 'rack' })]);
+    const there = putAt(before, 'door', 'loft');
+    expect(there.panels.map((p) => p.lieId)).toEqual(['loft', 'rack']);
+    expect(putAt(there, 'door', 'rack').panels[0]?.lieId).toBe('rack');
+    expect(putAt(there, 'door', null)).toEqual(before);
+    expect(putAt(before, 'gone', 'loft')).toEqual(before);
   });
 });

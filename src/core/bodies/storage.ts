@@ -3,7 +3,7 @@ import { withoutCards, zonesOf } from '../log/job';
 import { sizeOf } from './weight';
 
 /** A place of the shop at which parts lie, or hang, while nobody works on them. */
-export interface Storage {
+export interface StoragePlace {
   id: string;
   name: string;
   /** How much of them has room beside each other, m². */
@@ -29,14 +29,14 @@ export function lyingM2(job: Job, panel: Panel): number {
 
 /** A place with what lies there, and what has room beside it. */
 export interface StorageNow {
-  place: Storage;
+  place: StoragePlace;
   parts: { jobId: string; panelId: string; m2: number }[];
   /** m²; less than nothing where more lies there than was said to have room. */
   freeM2: number;
 }
 
 /** Each place with what lies there by what was said of the parts, the one with most room first. */
-export function storageNow(places: readonly Storage[], jobs: readonly Job[]): StorageNow[] {
+export function storageNow(places: readonly StoragePlace[], jobs: readonly Job[]): StorageNow[] {
   const parts = jobs.flatMap((job) =>
     withoutCards(job).panels.flatMap((p) => (p.lieId === undefined ? [] : [{ job, panel: p, at: p.lieId }])),
   );
@@ -49,3 +49,13 @@ export function storageNow(places: readonly Storage[], jobs: readonly Job[]): St
     })
     .sort((a, b) => b.freeM2 - a.freeM2);
 }
+
+/** The job with a panel put at a place; null: at none. */
+export const putAt = (job: Job, panelId: string, placeId: string | null): Job => ({
+  ...job,
+  panels: job.panels.map((p) => {
+    if (p.id !== panelId) return p;
+    const { lieId: _had, ...nowhere } = p;
+    return placeId === null ? nowhere : { ...nowhere, lieId: placeId };
+  }),
+});

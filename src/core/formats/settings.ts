@@ -1,5 +1,5 @@
 import type { Season } from '../air/season';
-import type { Storage } from '../bodies/storage';
+import type { StoragePlace } from '../bodies/storage';
 import type { SprayPlace } from '../air/ventilation';
 import type { AlarmKind } from '../cure/alarms';
 import { DEFAULT_METHOD, type HouseMethod, type School } from '../library/method';
@@ -55,7 +55,7 @@ export interface Settings {
   places?: number;
   stands?: number;
   /** Where parts lie while nobody works on them. */
-  storage?: Storage[];
+  storage?: StoragePlace[];
   /** What a year is like here, for plans that reach beyond a forecast. */
   season?: Season;
   /** Lamps to bake with, and compressors; absent: nobody waits for them. */

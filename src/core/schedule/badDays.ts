@@ -83,3 +83,9 @@ export function usualBadDays(season: Season, limits: Product['limits'], fromMs: 
     return group.map(() => share);
   });
 }
+
+/** For each month of a year, January first: the share of its days on which the air lets a product be sprayed for long enough, 0 to 1; by its middle. */
+export const goodDaysByMonth = (season: Season, limits: Product['limits'], year: number): number[] =>
+  Array.from({ length: 12 }, (_, month) =>
+    goodDayShare(season, limits, new Date(year, month, 15, 12).getTime(), isWorthSpraying),
+  );

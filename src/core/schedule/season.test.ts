@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { isWorthSpraying, usualBadDays, usualFit } from './badDays';
+import { goodDaysByMonth, isWorthSpraying, usualBadDays, usualFit } from './badDays';
 import { DAY_MS, HOUR_MS } from '../units/time';
 import { fitOnUsualDay, goodDayShare, usualDay, type Season } from '../air/season';
 
@@ -82,5 +82,12 @@ describe('when a product may be sprayed on a usual day', () => {
     const spans = usualFit(SEASON, CLEAR, noonOf(3, 1), 200);
     expect(spans.length).toBeGreaterThan(50);
     for (let i = 1; i < spans.length; i++) expect(spans[i]![0]).toBeGreaterThanOrEqual(spans[i - 1]![1]);
+  });
+  it('month by month: none in winter, most in summer, and in between the more the warmer it gets', () => {
+    const months = goodDaysByMonth(SEASON, CLEAR, 2027);
+    expect(months).toHaveLength(12);
+    expect([months[0], months[1], months[11]]).toEqual([0, 0, 0]);
+    expect(months[6]).toBeGreaterThanOrEqual(0.7);
+    for (const m of [2, 3, 4, 5]) expect(months[m]).toBeGreaterThanOrEqual(months[m - 1]!);
   });
 });

@@ -4,14 +4,14 @@ import { useWatch } from 'react-hook-form';
 import { View } from 'react-native';
 import { object, string, type InferType } from 'yup';
 import { BOUNDS, errorText, figure, phrase, type Message, type TypedForecast, type UnitSystem } from '@/core';
-import { DAMPNESS, type Dampness, type ForecastPlace } from '@/core/air/forecast';
+import type { Dampness, ForecastPlace } from '@/core/air/forecast';
 import type { Contradiction } from '@/core/advice';
-import { entriesOf } from '@/core/keysOf';
 import { nowMs, useAdvice, useClimateActions, useSheetDraft, type Room } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { momentOf, showDay } from '@/ui/days';
 import { Fields } from '@/ui/Field';
 import { percent } from '@/ui/format';
+import { AIR_PLACE_OPTIONS, DAMPNESS_OPTIONS } from '@/ui/form/airOptions';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { FormTime } from '@/ui/form/FormPicked';
 import { typedQuantity } from '@/ui/form/schema';
@@ -120,12 +120,7 @@ export function ForecastForm({ room, onDone }: { room: Room; onDone(): void }) {
         <FormField control={form.control} name="low" label="Tonight’s low" quantity="temp" />
         <FormField control={form.control} name="high" label="Tomorrow’s high" quantity="temp" />
       </Fields>
-      <FormChoice
-        control={form.control}
-        name="dampness"
-        label="The air"
-        options={entriesOf(DAMPNESS).map(([value, { name }]) => ({ value, label: name }))}
-      />
+      <FormChoice control={form.control} name="dampness" label="The air" options={DAMPNESS_OPTIONS} />
       <FormChoice
         control={form.control}
         name="wet"
@@ -141,15 +136,7 @@ export function ForecastForm({ room, onDone }: { room: Room; onDone(): void }) {
           <FormTime control={form.control} name="to" label="Until" />
         </Fields>
       )}
-      <FormChoice
-        control={form.control}
-        name="place"
-        label="It is told of"
-        options={[
-          { value: 'yard', label: 'The air outside' },
-          { value: 'room', label: 'This room' },
-        ]}
-      />
+      <FormChoice control={form.control} name="place" label="It is told of" options={AIR_PLACE_OPTIONS} />
       {asked && read && advice && (
         <Notice tone="window">
           <Text>

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { View } from 'react-native';
 import { errorText, formatQuantity, type Job, type Message, type Panel } from '@/core';
-import { lyingM2, storageNow } from '@/core/bodies';
+import { lyingM2, putAt, storageNow } from '@/core/bodies';
 import { useJobs, useSettings, useShopActions } from '@/data';
 import { useAppTheme } from '@/ui/appTheme';
 import { ChoiceGroup } from '@/ui/ChoiceGroup';
@@ -31,14 +31,7 @@ export function LiesAt({ job, panel }: { job: Job; panel: Panel }) {
   const here = storage.find((s) => s.id === panel.lieId);
   const area = (m2: number) => formatQuantity('area', m2 * CM2_A_M2, units);
   const put = (at: string) =>
-    void changeJob(job.id, (j) => ({
-      ...j,
-      panels: j.panels.map((p) => {
-        if (p.id !== panel.id) return p;
-        const { lieId: _had, ...rest } = p;
-        return at === NOWHERE ? rest : { ...rest, lieId: at };
-      }),
-    })).then(
+    void changeJob(job.id, (j) => putAt(j, panel.id, at === NOWHERE ? null : at)).then(
       () => setMoving(false),
       (e: Error) => setProblem(errorText(e)),
     );

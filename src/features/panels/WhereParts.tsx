@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { View } from 'react-native';
 import { object } from 'yup';
 import { countText, errorText, formatQuantity, type Message, type UnitSystem } from '@/core';
-import { storageNow, type Storage, type StorageNow } from '@/core/bodies';
+import { storageNow, type StorageNow, type StoragePlace } from '@/core/bodies';
 import { newId, nowMs, useJobs, useSettings, useShopActions } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { Fields } from '@/ui/Field';
@@ -45,7 +45,7 @@ export function WhereParts() {
         ? `${all.slice(0, NAMED).join(', ')} and ${all.length - NAMED} more`
         : all.join(', ');
   };
-  const drop = (place: Storage) =>
+  const drop = (place: StoragePlace) =>
     void saveSettings({ storage: storage.filter((s) => s.id !== place.id) }).then(
       () => notify({ text: `${place.name} is taken out.`, undo: () => saveSettings({ storage }) }),
       () => undefined,
@@ -88,7 +88,15 @@ const schema = (units: UnitSystem) =>
     room: typedQuantity('area', { min: 100, max: 1e7 }, units).required(),
   });
 
-function PlaceForm({ storage, units, onDone }: { storage: readonly Storage[]; units: UnitSystem; onDone(): void }) {
+function PlaceForm({
+  storage,
+  units,
+  onDone,
+}: {
+  storage: readonly StoragePlace[];
+  units: UnitSystem;
+  onDone(): void;
+}) {
   const { saveSettings } = useShopActions();
   const form = useAppForm({ name: '', room: '' }, schema);
   const [problem, setProblem] = useState<Message>();

@@ -1,18 +1,19 @@
 import { useMemo, useState } from 'react';
 import { View } from 'react-native';
 import { object, string, type InferType } from 'yup';
-import { BOUNDS, errorText, figure, formatQuantity, phrase, type Message, type Product, type UnitSystem } from '@/core';
+import { BOUNDS, errorText, figure, phrase, type Message, type Product, type UnitSystem } from '@/core';
 import { DAMPNESS, type Dampness, type ForecastPlace } from '@/core/air/forecast';
-import { goodDayShare, type Season, type UsualDay } from '@/core/air/season';
-import { isWorthSpraying } from '@/core/schedule/badDays';
-import { entriesOf } from '@/core/keysOf';
-import { useLibrary, useShopActions, type Settings } from '@/data';
+import { SEASON_SPREAD_K, type Season, type UsualDay } from '@/core/air/season';
+import { goodDaysByMonth } from '@/core/schedule/badDays';
+import { useLibrary, useNow, useShopActions, type Settings } from '@/data';
 import { ActionButton } from '@/ui/ActionButton';
 import { Fields } from '@/ui/Field';
+import { AIR_PLACE_OPTIONS, DAMPNESS_OPTIONS } from '@/ui/form/airOptions';
 import { FormChoice, FormField } from '@/ui/form/FormField';
 import { typedQuantity } from '@/ui/form/schema';
 import { useAppForm } from '@/ui/form/useAppForm';
 import { Row, Stack } from '@/ui/layout';
+import { formatForInput } from '@/ui/numbers';
 import { Problem } from '@/ui/Notice';
 import { useNotify } from '@/ui/notifications';
 import { Section } from '@/ui/Section';
@@ -76,16 +77,8 @@ function Months({ season }: { season: Season }) {
   const { all } = useLibrary();
   const product: Product | undefined = all.find((p) => p.family === 'clear');
   const limits = product?.limits;
-  const shares = useMemo(
-    () =>
-      limits
-        ? MONTHS.map((_, m) => {
-            const middle = new Date(new Date().getFullYear(), m, 15, 12).getTime();
-            return goodDayShare(season, limits, middle, isWorthSpraying);
-          })
-        : [],
-    [season, limits],
-  );
+  const year = new Date(useNow()).getFullYear();
+  const shares = useMemo(() => (limits ? goodDaysByMonth(season, limits, year) : []), [season, limits, year]);
   return (
     <View testID="year-here">
       {product && (
@@ -111,7 +104,7 @@ function Months({ season }: { season: Season }) {
         </>
       )}
       <Text kind="tag" tone="muted">
-        {phrase`Estimated from a coldest month of ${dayWords(season.coldest)} and a warmest of ${dayWords(season.warmest)}, air ${DAMPNESS[season.dampness].name.toLowerCase()}, ${season.place === 'yard' ? 'outside' : 'in the room'}; single days are off by about ${figure('tempDifference', 4, 0)}.`}
+        {phrase`Estimated from a coldest month of ${dayWords(season.coldest)} and a warmest of ${dayWords(season.warmest)}, air ${DAMPNESS[season.dampness].name.toLowerCase()}, ${season.place === 'yard' ? 'outside' : 'in the room'}; single days are off by about ${figure('tempDifference', SEASON_SPREAD_K, 0)}.`}
       </Text>
     </View>
   );
@@ -123,7 +116,7 @@ const MONTH = { width: '16.66%', alignItems: 'center' } as const;
 function YearForm({ season, units, onDone }: { season: Season | undefined; units: UnitSystem; onDone(): void }) {
   const { saveSettings } = useShopActions();
   const notify = useNotify();
-  const text = (c: number | undefined) => (c === undefined ? '' : formatQuantity('temp', c, units, 0));
+  const text = (c: number | undefined) => formatForInput(c, { quantity: 'temp' }, units);
   const form = useAppForm<Texts, InferType<ReturnType<typeof schema>>>(
     {
       coldLow: text(season?.coldest.lowC),
@@ -182,21 +175,8 @@ function YearForm({ season, units, onDone }: { season: Season | undefined; units
           { value: 'january', label: 'January' },
         ]}
       />
-      <FormChoice
-        control={form.control}
-        name="dampness"
-        label="The air"
-        options={entriesOf(DAMPNESS).map(([value, { name }]) => ({ value, label: name }))}
-      />
-      <FormChoice
-        control={form.control}
-        name="place"
-        label="It is told of"
-        options={[
-          { value: 'yard', label: 'The air outside' },
-          { value: 'room', label: 'This room' },
-        ]}
-      />
+      <FormChoice control={form.control} name="dampness" label="The air" options={DAMPNESS_OPTIONS} />
+      <FormChoice control={form.control} name="place" label="It is told of" options={AIR_PLACE_OPTIONS} />
       <Problem says={problem} />
       <Row top={2}>
         <ActionButton label="Keep the year" strong onPress={() => void save()} testID="save-year" />
