@@ -1,13 +1,10 @@
 import { expect, test as base, type Page } from '@playwright/test';
 
-/** A page for paper is shown in a frame that runs nothing. What looks for barriers tries to run in it, and is kept out. */
-const TRIED_IN_PREVIEW = /^Blocked script execution in 'about:srcdoc'/;
-
 /** Every journey also fails on an error in the console. */
 export const test = base.extend<{ page: Page }>({
   page: async ({ page }, provide) => {
     const faults: string[] = [];
-    page.on('console', (m) => m.type() === 'error' && !TRIED_IN_PREVIEW.test(m.text()) && faults.push(m.text()));
+    page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
     page.on('pageerror', (e) => faults.push(e.message));
     leaveOnlyOnceSaved(page);
     await provide(page);

@@ -1,8 +1,10 @@
 import { readFile } from 'node:fs/promises';
+import { barriersOn } from './barriers';
 import { answer, expect, openDemo, pick, test } from './helpers';
 
 test('what is under the paint is handed over: for an owner and for one who sands, as a page that opens anywhere and as data', async ({
   page,
+  context,
 }) => {
   await openDemo(page, '/record?job=bread-van');
   await expect(answer(page)).toContainText(/\d+ panels to hand over/);
@@ -12,6 +14,10 @@ test('what is under the paint is handed over: for an owner and for one who sands
   expect(html).toContain('What is under your paint');
   expect(html).toContain('Left door');
   expect(html).not.toMatch(/<script|src=|href=/);
+  const handed = await context.newPage();
+  await handed.setContent(html);
+  expect(await barriersOn(handed)).toEqual([]);
+  await handed.close();
   await pick(page, 'The next one who sands it');
   const shown = page.frameLocator('iframe');
   await expect(shown.getByRole('heading', { level: 1 })).toHaveText('What you sand into, by depth');

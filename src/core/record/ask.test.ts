@@ -70,6 +70,13 @@ describe('the log is asked', () => {
     ['which panels have epoxy primer?', ['c2', 'c1']],
     ['no such words', []],
   ])('%s', (text, want) => expect(ids(text).sort()).toEqual([...want].sort()));
+  it('degrees without a letter are those that the shop shows; with one they are what it says', () => {
+    expect(parseQuestion('below 59', NOW, 'us').belowC).toBeCloseTo(15);
+    expect(parseQuestion('above 77', NOW, 'us').aboveC).toBeCloseTo(25);
+    expect(parseQuestion('below 15 °C', NOW, 'us').belowC).toBe(15);
+    expect(parseQuestion('below 15', NOW).belowC).toBe(15);
+    expect(parseQuestion('below 15 f', NOW).words).toEqual([]);
+  });
   it('nothing asked, nothing answered; the newest first', () => {
     expect(asksNothing(parseQuestion('  the ?', NOW))).toBe(true);
     expect(ids(' ')).toEqual([]);

@@ -1,4 +1,5 @@
 import { keysOf } from '../keysOf';
+import { fromDisplay, type UnitSystem } from '../units/convert';
 import { DAY_MS } from '../units/time';
 import { KINDS, type EventKind, type PlainEvent } from '../log/event';
 import type { Job } from '../log/job';
@@ -90,8 +91,11 @@ const EMPTY = new Set([
 const NUMBER = '(-?\\d+(?:[.,]\\d+)?)';
 const toNumber = (text: string | undefined): number => Number((text ?? '').replace(',', '.'));
 
-/** A question as somebody types it: 'sprayed below 15 °C', 'P80 under primer', 'epoxy last month', 'above 70 %'. */
-export function parseQuestion(text: string, nowMs: number): Question {
+/**
+ * A question as somebody types it: 'sprayed below 15 °C', 'P80 under primer', 'epoxy last month', 'above 70 %'.
+ * @param units the shop's: degrees without a letter are those that it shows
+ */
+export function parseQuestion(text: string, nowMs: number, units: UnitSystem = 'metric'): Question {
   let rest = ` ${text.toLowerCase()} `;
   const q: { -readonly [K in keyof Question]: Question[K] } & { words: string[] } = { words: [] };
   const take = (pattern: RegExp, f: (m: RegExpExecArray) => void): void => {
@@ -101,14 +105,11 @@ export function parseQuestion(text: string, nowMs: number): Question {
     rest = rest.replace(m[0], ' ');
   };
   take(new RegExp(`(?:above|over|damper than|more than) ${NUMBER}\\s*%`), (m) => (q.aboveRh = toNumber(m[1]) / 100));
-  take(
-    new RegExp(`(?:below|under|colder than) ${NUMBER}\\s*(°?\\s*f\\b)?`),
-    (m) => (q.belowC = m[2] ? ((toNumber(m[1]) - 32) * 5) / 9 : toNumber(m[1])),
-  );
-  take(
-    new RegExp(`(?:above|over|warmer than) ${NUMBER}\\s*(°?\\s*f\\b)?`),
-    (m) => (q.aboveC = m[2] ? ((toNumber(m[1]) - 32) * 5) / 9 : toNumber(m[1])),
-  );
+  const toC = (m: RegExpExecArray): number =>
+    fromDisplay('temp', toNumber(m[1]), m[2] === 'f' ? 'us' : m[2] === 'c' ? 'metric' : units);
+  const temp = `${NUMBER}(?:\\s*°?\\s*(c|f)\\b)?`;
+  take(new RegExp(`(?:below|under|colder than) ${temp}`), (m) => (q.belowC = toC(m)));
+  take(new RegExp(`(?:above|over|warmer than) ${temp}`), (m) => (q.aboveC = toC(m)));
   take(/\b(?:batch|cup) (?:no\.? ?|number |#)?(\d{1,6})\b/, (m) => (q.batchNo = Number(m[1])));
   take(/\bp\s?(\d{2,4})\b/, (m) => (q.grit = Number(m[1])));
   take(/\bunder (?:the )?primer\b/, () => (q.underPrimer = true));

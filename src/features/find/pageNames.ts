@@ -86,7 +86,7 @@ export const NAMED_PAGES: { readonly [P in PagePath]: NamedPage | null } = {
   '/ask': {
     name: 'Ask the log',
     also: 'question search history filter who when cold damp grit batch which panels sprayed below',
-    asks: 'Which panels were sprayed below 15 °C, or have P80 under primer?',
+    asks: 'Which panels were sprayed in the cold, or have P80 under primer?',
     href: () => pageHref('/ask'),
   },
   '/session': {

@@ -21,14 +21,8 @@ import { TextButton } from '@/ui/TextButton';
 import { eventLine } from '@/ui/words';
 import { useBatchLookup } from './useBatchLookup';
 
-const EXAMPLES = [
-  'sprayed below 15 °C',
-  'P80 under primer',
-  'batch 12',
-  'sprayed above 70 %',
-  'epoxy last month',
-  'filled',
-] as const;
+const COLD = { metric: 'sprayed below 15 °C', us: 'sprayed below 60 °F' } as const;
+const EXAMPLES = ['P80 under primer', 'batch 12', 'sprayed above 70 %', 'epoxy last month', 'filled'] as const;
 const FIRST = 40;
 
 /** Questions to the whole log: by words, air, paper, product and time. */
@@ -44,9 +38,9 @@ export function AskScreen() {
   const asked = useDeferredValue(text);
   const log = useMemo(() => askableLog(jobs, lookup, batchOf), [jobs, lookup, batchOf]);
   const answer = useMemo(() => {
-    const q = parseQuestion(asked, now);
+    const q = parseQuestion(asked, now, units);
     return { isEmpty: asksNothing(q), hits: askLog(q, log) };
-  }, [asked, now, log]);
+  }, [asked, now, log, units]);
   if (loading) return <Page>{null}</Page>;
   const panels = new Set(answer.hits.map((h) => `${h.jobId}/${h.panelId}`)).size;
   const jobOf = (id: string) => jobs.find((j) => j.job.id === id)?.job;
@@ -89,7 +83,7 @@ export function AskScreen() {
       />
       <SearchField
         label="Your question"
-        hint="sprayed below 15 °C"
+        hint={COLD[units]}
         testID="question"
         value={text}
         onChange={setText}
@@ -101,7 +95,7 @@ export function AskScreen() {
             label="Such as"
             value={undefined}
             onChange={setText}
-            options={EXAMPLES.map((x) => ({ value: x, label: x }))}
+            options={[COLD[units], ...EXAMPLES].map((x) => ({ value: x, label: x }))}
           />
         </Stack>
       )}
