@@ -1,7 +1,7 @@
 import { StyleSheet, View } from 'react-native';
 import { DataTable } from 'react-native-paper';
 import type { Message } from '@/core';
-import { useAppTheme } from './appTheme';
+import { useAppTheme, useFormatMessage } from './appTheme';
 import { Text } from './Text';
 import { gap } from './theme';
 
@@ -26,6 +26,7 @@ export function ComparisonTable({
   picked: string;
 }) {
   const { palette } = useAppTheme();
+  const say = useFormatMessage();
   const line = { borderBottomColor: palette.line };
   return (
     <DataTable role="table" aria-label={label} style={styles.table}>
@@ -40,7 +41,7 @@ export function ComparisonTable({
         ))}
       </DataTable.Header>
       {rows.map((row) => (
-        <View key={String(row.label)} role="rowgroup" aria-label={String(row.label)} style={[styles.group, line]}>
+        <View key={String(row.label)} role="rowgroup" aria-label={say(row.label)} style={[styles.group, line]}>
           <Text kind="tag" tone="muted">
             {row.label}
           </Text>

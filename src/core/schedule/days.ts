@@ -49,10 +49,10 @@ export interface DaysInput {
 }
 
 /** A warm room or a lamp holds so much, °C: what heat would bring is counted with it. */
-const WARM_C = 30;
+export const WARM_C = 30;
 
 /** A cold spell is so much colder, K. */
-const COLDER_K = 8;
+export const COLDER_K = 8;
 /** How much longer a reaction takes at another temperature, as a factor. */
 const slower = (m: keyof typeof ACTIVATION_J_MOL, fromC: number, toC: number): number =>
   arrhenius(fromC, ACTIVATION_J_MOL[m]) / arrhenius(toC, ACTIVATION_J_MOL[m]);

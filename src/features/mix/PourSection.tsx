@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity, MINUTE_MS, type Product } from '@/core';
+import { figure, formatQuantity, MINUTE_MS, phrase, type Product } from '@/core';
 import { potLifeMinutes, stickMarks, thinned } from '@/core/mix';
 import { useAppTheme } from '@/ui/appTheme';
 import { Measure } from '@/ui/Field';
@@ -92,7 +92,7 @@ function Stick({ plan }: { plan: MixQuantities }) {
   const problem = !read.ok
     ? read.error
     : mm !== undefined && (mm < 20 || mm > 500)
-      ? 'A cup is 20 to 500 mm across'
+      ? phrase`A cup is ${figure('thickness', 20)} to ${figure('thickness', 500)} across`
       : undefined;
   return (
     <View>

@@ -1,6 +1,6 @@
 import { View } from 'react-native';
-import { MINUTE_MS } from '@/core';
-import { causeWords, WHAT_IFS, workName, workPlace, type WhatIf } from '@/core/schedule';
+import { figure, MINUTE_MS, phrase, type Message } from '@/core';
+import { COLDER_K, WARM_C, causeWords, WHAT_IFS, workName, workPlace, type WhatIf } from '@/core/schedule';
 import { useWhatIfs, type PlanNow } from '@/data/plan';
 import { Stack } from '@/ui/layout';
 import { Section } from '@/ui/Section';
@@ -11,12 +11,12 @@ import type { PlanView } from '@/core/schedule';
 /** Less than this brings nothing that is worth a line, min. */
 const WORTH_MIN = 120;
 
-const IF_WORDS: { readonly [W in WhatIf]: string } = {
+const IF_WORDS: { readonly [W in WhatIf]: Message } = {
   place: 'A second place to spray',
-  heat: 'What rests, rests at 30 °C',
+  heat: phrase`What rests, rests at ${figure('temp', WARM_C)}`,
   helper: 'A helper on the next free day, nine to three',
   hours: 'Two hours more each day this week',
-  cold: 'A cold spell, 8 K colder, all along',
+  cold: phrase`A cold spell, ${figure('tempDifference', COLDER_K, 0)} colder, all along`,
   late: 'What is on order or away comes a week later',
   finer: 'A level finer, on every part',
 };
@@ -49,7 +49,7 @@ export function HoldsUp({ plan, view, now }: { plan: PlanNow; view: PlanView; no
           )}
           {brings.map(({ w, min }) => (
             <Text key={w} kind="small" tone={min > 0 ? 'good' : 'window'}>
-              {`${IF_WORDS[w]}: ${dayCount(Math.abs(min))} ${min > 0 ? 'sooner' : 'later'}.`}
+              {phrase`${IF_WORDS[w]}: ${dayCount(Math.abs(min))} ${min > 0 ? 'sooner' : 'later'}.`}
             </Text>
           ))}
           {ifs && brings.length === 0 && (

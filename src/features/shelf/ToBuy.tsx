@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { View } from 'react-native';
-import { formatQuantity } from '@/core';
+import { formatQuantity, type UnitSystem } from '@/core';
 import { needsOf, piecesToBuy, shoppingRows } from '@/core/plan';
 import { shoppingList, thinnerFor, type PartNeed, type Shelf } from '@/core/stock';
 import { slug, useJobs, useLibrary } from '@/data';
@@ -85,7 +85,7 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
           </Grow>
           <View style={{ alignItems: 'flex-end' }}>
             <Text kind="strong">
-              {l.order.tins.map((t) => `${t.count} × ${tinText(t.size, l.order.unit)}`).join(' + ')}
+              {l.order.tins.map((t) => `${t.count} × ${tinText(t.size, l.order.unit, units)}`).join(' + ')}
             </Text>
             <Text kind="tag" tone="muted">{`about ${money(l.cost, currency)}`}</Text>
           </View>
@@ -121,11 +121,11 @@ export function ToBuy({ shelf, now }: { shelf: Shelf; now: number }) {
   );
 }
 
-const tinText = (size: number, unit: 'mL' | 'g'): string =>
-  unit === 'g'
-    ? size >= 1000
-      ? `${size / 1000}\u00a0kg`
-      : `${size}\u00a0g`
-    : size >= 1000
-      ? `${size / 1000}\u00a0L`
-      : `${size}\u00a0ml`;
+/** What a tin holds, as it is sold; in US units what its litres and kilos are there. */
+function tinText(size: number, unit: 'mL' | 'g', units: UnitSystem): string {
+  const isLarge = size >= 1000;
+  if (units === 'us' && unit === 'mL') return formatQuantity('volume', size, units);
+  if (units === 'us' && isLarge) return formatQuantity('bulk', size / 1000, units, 1);
+  if (unit === 'g') return isLarge ? `${size / 1000}\u00a0kg` : `${size}\u00a0g`;
+  return isLarge ? `${size / 1000}\u00a0L` : `${size}\u00a0ml`;
+}
