@@ -44,6 +44,25 @@ describe('readings', () => {
     expect(mergeReadings(room, [[air(10, 10.5)]])).toBe(room);
   });
 
+  it('with those of jobs are all that no reading of the room is near to, whichever way they come; a day of one job stays itself', () => {
+    const minutes = fc.uniqueArray(fc.integer({ min: 0, max: 6000 }), { maxLength: 25 });
+    const listOf = (ms: readonly number[], tempC: number) => [...ms].sort((a, b) => a - b).map((m) => air(m, tempC));
+    fc.assert(
+      fc.property(minutes, minutes, minutes, (own, one, other) => {
+        const room = splitDays(listOf(own, 10));
+        const merged = flat(mergeReadings(room, [listOf(one, 20), listOf(other, 30)]));
+        const isNear = (m: number) => own.some((o) => Math.abs(o - m) <= 45);
+        const want = new Map<number, number>();
+        for (const m of one) if (!isNear(m)) want.set(m, 20);
+        for (const m of other) if (!isNear(m)) want.set(m, 30);
+        for (const m of own) want.set(m, 10);
+        expect(merged.map((r) => [(r.atMs - T) / MINUTE_MS, r.tempC])).toEqual([...want].sort(([a], [b]) => a - b));
+      }),
+    );
+    const alone = listOf([5000, 5010], 20);
+    expect(mergeReadings(splitDays([air(0, 10)]), [alone])[1]?.readings).toEqual(alone);
+  });
+
   it('taken out again, leave the days as they were; days that lose none stay themselves', () => {
     fc.assert(
       fc.property(

@@ -55,23 +55,30 @@ function splitOnce(readings: readonly Reading[]): AirDay[] {
 
 /**
  * The room's readings with those that were written with entries. An entry's air is left out where the room has a reading near it:
- * it was taken from that one. Days that gain nothing stay the same objects.
+ * it was taken from that one. Days that gain nothing stay the same objects, and so does a day that only one job wrote of.
  * @param entries one list a job, each in order of time
  */
 export function mergeReadings(days: readonly AirDay[], entries: readonly (readonly Reading[])[]): readonly AirDay[] {
-  const own = new Map<number, Map<number, Reading>>();
+  const written = new Map<number, AirDay[]>();
   for (const list of entries)
-    for (const { day, readings } of splitOnce(list))
-      for (const r of readings) {
-        if (isNear(days, r.atMs)) continue;
-        const of = own.get(day);
-        if (of) of.set(r.atMs, r);
-        else own.set(day, new Map([[r.atMs, r]]));
-      }
-  if (own.size === 0) return days;
+    for (const d of splitOnce(list)) {
+      const of = written.get(d.day);
+      if (of) of.push(d);
+      else written.set(d.day, [d]);
+    }
   const out = new Map(days.map((d) => [d.day, d]));
-  for (const [day, readings] of own) {
-    for (const r of out.get(day)?.readings ?? []) readings.set(r.atMs, r);
+  let gains = false;
+  for (const [day, of] of written) {
+    const lists = of.map((d) => farFrom(days, d.readings));
+    if (lists.every((l) => l.length === 0)) continue;
+    gains = true;
+    const had = out.get(day);
+    const [only] = of;
+    if (!had && of.length === 1 && only && lists[0]?.length === only.readings.length) {
+      out.set(day, only);
+      continue;
+    }
+    const readings = new Map([...lists.flat(), ...(had?.readings ?? [])].map((r) => [r.atMs, r]));
     out.set(
       day,
       airDay(
@@ -80,15 +87,23 @@ export function mergeReadings(days: readonly AirDay[], entries: readonly (readon
       ),
     );
   }
-  return [...out.values()].sort((a, b) => a.day - b.day);
+  return gains ? [...out.values()].sort((a, b) => a.day - b.day) : days;
 }
 
-const isNear = (days: readonly AirDay[], atMs: number): boolean => {
-  const before = lastReading(days, atMs);
-  return (
-    (before !== undefined && atMs - before.atMs <= NEAR_MS) || readingsBetween(days, atMs, atMs + NEAR_MS).length > 0
-  );
-};
+/** Readings of one day that have none of the room near them. */
+function farFrom(days: readonly AirDay[], readings: readonly Reading[]): readonly Reading[] {
+  const [first] = readings;
+  const last = readings[readings.length - 1];
+  if (!first || !last) return readings;
+  const room = readingsBetween(days, first.atMs - NEAR_MS, last.atMs + NEAR_MS);
+  if (room.length === 0) return readings;
+  let i = 0;
+  return readings.filter((r) => {
+    while (i < room.length && (room[i]?.atMs ?? 0) < r.atMs - NEAR_MS) i++;
+    const next = room[i];
+    return next === undefined || next.atMs > r.atMs + NEAR_MS;
+  });
+}
 
 /** The air of a room: readings, and their continuation. */
 export function roomAir(s: RoomSources): RoomAir {

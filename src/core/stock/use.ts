@@ -3,7 +3,7 @@ import type { BatchUse, PlainEvent } from '../log/event';
 import { zonesOf, zonesSince, type Job } from '../log/job';
 import type { JobState } from '../strata/fold';
 import { readyMixMl } from '../mix/coverage';
-import { readySolids, splitMix } from '../mix/ratio';
+import { readySolids, splitMix, type SplitMix } from '../mix/ratio';
 import { transferEfficiency } from '../mix/transfer';
 import { cupOf, cupUsesOf } from './books';
 import { batchMl, partOf } from './composition';
@@ -49,16 +49,26 @@ function whole(e: PlainEvent, p: Product, areaCm2: number, cup: CupFacts | undef
     return { ...poured(p, e.batch, cup), basis: 'poured' };
   const ml = estimatedMl(e, p, areaCm2);
   if (ml === undefined) return undefined;
-  const s = splitMix(p, ml, thinnerOf(e, p));
+  const s = oneMl(p, thinnerOf(e, p));
   return {
     volumeMl: ml,
-    massG: s.readyG,
-    cost: s.cost,
+    massG: ml * s.readyG,
+    cost: ml * s.cost,
     wasteCost: 0,
     wasteMl: 0,
     vocG: (ml * s.vocGL) / 1000,
     basis: 'estimated',
   };
+}
+
+/** One mL of a ready mix, which is asked for by every entry of the same product. */
+const mixes = new WeakMap<Product, Map<number, SplitMix>>();
+function oneMl(p: Product, thinnerFraction: number): SplitMix {
+  let of = mixes.get(p);
+  if (!of) mixes.set(p, (of = new Map()));
+  let mix = of.get(thinnerFraction);
+  if (!mix) of.set(thinnerFraction, (mix = splitMix(p, 1, thinnerFraction)));
+  return mix;
 }
 
 const thinnerOf = (e: PlainEvent, p: Product): number =>
@@ -268,6 +278,24 @@ export interface PanelMaterial {
   vocG: number;
 }
 
+/** Entries of some zones that may use something, each once. */
+function usingEvents(state: JobState, zoneIds: ReadonlySet<string>): Iterable<PlainEvent> {
+  const lists = [...zoneIds].map((id) => (state.zones.get(id)?.events ?? []).filter((e) => 'productId' in e));
+  const [only = []] = lists;
+  return lists.length < 2 ? only : new Map(lists.flat().map((e) => [e.id, e])).values();
+}
+
+const NOTHING_USED = {
+  volumeMl: 0,
+  massG: 0,
+  cost: 0,
+  wasteCost: 0,
+  wasteMl: 0,
+  vocG: 0,
+  estimatedMl: 0,
+  basis: 'poured',
+} as const satisfies Partial<PanelMaterial['lines'][number]>;
+
 /**
  * Everything that was used on a panel, from the effective events of its zones.
  * @returns mL, g and money in the shop's currency; a product is 'poured' only if all of its uses were
@@ -280,31 +308,33 @@ export function panelMaterial(
   books?: ShelfBooks,
 ): PanelMaterial {
   const ids = new Set(zonesOf(job, panelId).map((z) => z.id));
-  const events = new Map<string, PlainEvent>();
-  for (const id of ids) for (const e of state.zones.get(id)?.events ?? []) events.set(e.id, e);
   const cups = cupFacts(job.id, state, books);
   const lines = new Map<string, PanelMaterial['lines'][number]>();
   const areas = new Map(job.zones.map((z) => [z.id, z.areaCm2]));
-  for (const e of events.values())
+  for (const e of usingEvents(state, ids))
     for (const u of eventUse(e, job, products, cups)) {
       if (!ids.has(u.zoneId)) continue;
       const p = products(u.productId);
-      const shouldMl = p ? (estimatedMl(e, p, areas.get(u.zoneId) ?? 0) ?? 0) : 0;
-      const had = lines.get(u.productId);
-      const family = p?.family;
-      lines.set(u.productId, {
-        productId: u.productId,
-        label: u.label,
-        volumeMl: u.volumeMl + (had?.volumeMl ?? 0),
-        massG: u.massG + (had?.massG ?? 0),
-        cost: u.cost + (had?.cost ?? 0),
-        wasteCost: u.wasteCost + (had?.wasteCost ?? 0),
-        wasteMl: u.wasteMl + (had?.wasteMl ?? 0),
-        vocG: u.vocG + (had?.vocG ?? 0),
-        estimatedMl: shouldMl + (had?.estimatedMl ?? 0),
-        basis: u.basis === 'estimated' || had?.basis === 'estimated' ? 'estimated' : 'poured',
-        byWeight: family !== undefined && isFiller(family),
-      });
+      let line = lines.get(u.productId);
+      if (!line) {
+        line = {
+          ...NOTHING_USED,
+          productId: u.productId,
+          label: u.label,
+          byWeight: p !== undefined && isFiller(p.family),
+        };
+        lines.set(u.productId, line);
+      }
+      line.volumeMl += u.volumeMl;
+      line.massG += u.massG;
+      line.cost += u.cost;
+      line.wasteCost += u.wasteCost;
+      line.wasteMl += u.wasteMl;
+      line.vocG += u.vocG;
+      if (u.basis === 'estimated') line.basis = 'estimated';
+      // What was estimated is what it should have taken.
+      line.estimatedMl +=
+        u.basis === 'estimated' ? u.volumeMl : p ? (estimatedMl(e, p, areas.get(u.zoneId) ?? 0) ?? 0) : 0;
     }
   const sorted = [...lines.values()].sort((a, b) => b.cost - a.cost);
   const sum = (of: (l: (typeof sorted)[number]) => number) => sorted.reduce((s, l) => s + of(l), 0);
