@@ -37,6 +37,18 @@ describe('a demo that is moved to today', () => {
         expect(now - e!.atMs - (THEN - at)).toBeLessThan(DAY_MS);
       }),
     ));
+  it('what is agreed for later moves by whole days too, and stays ahead: a crew that comes at eight does so at any hour', () =>
+    fc.assert(
+      fc.property(fc.integer({ min: 25, max: 400 }), fc.integer({ min: 0, max: 400 * 24 * 60 }), (hours, minutes) => {
+        const at = Math.floor((THEN + hours * HOUR_MS) / HOUR_MS) * HOUR_MS + HOUR_MS;
+        const now = THEN + minutes * MINUTE_MS;
+        const agreed: Job['agreed'] = [{ id: 'a', kind: 'visit', panelIds: [], atMs: at, untilMs: at + 7 * HOUR_MS }];
+        const [a] = shiftTo(file([], { agreed }), now, 0).job.agreed ?? [];
+        expect((a!.atMs - at) % DAY_MS).toBe(0);
+        expect(a!.untilMs! - a!.atMs).toBe(7 * HOUR_MS);
+        expect(a!.atMs).toBeGreaterThanOrEqual(now);
+      }),
+    ));
   it('the local clock counts: an hour before Greenwich, and what was at nine is at nine there', () => {
     const at = THEN - 4 * DAY_MS;
     const [e] = shiftTo(file([event('a', at)]), NOW, -60).events;
@@ -59,7 +71,8 @@ describe('a demo that is moved to today', () => {
     const by = NOW - THEN;
     const [r, l, s, c] = moved;
     expect((r!.by as LogEvent).atMs).toBe(within - 5 * MINUTE_MS + by);
-    expect(l!.byMs).toBe(THEN + 3 * DAY_MS + by);
+    // Three days ahead: by whole days, at the hour that was said.
+    expect(l!.byMs).toBe(THEN + 3 * DAY_MS + Math.floor(by / DAY_MS) * DAY_MS);
     expect(s!.dueMs).toBe(THEN + DAY_MS + by);
     expect(c!.sprayedMs).toBe(within - HOUR_MS + by);
   });

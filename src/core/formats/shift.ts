@@ -5,8 +5,8 @@ import { DAY_MS, MINUTE_MS } from '../units/time';
 import type { JobFile } from './jobFile';
 
 /**
- * Moves a job in time so that what was 'now' when the file was made is now. What happened within a day of it moves
- * exactly, so that its clocks run on; what is older moves by whole days, so that work stays in working hours.
+ * Moves a job in time so that what was 'now' when the file was made is now. What is within a day of it moves
+ * exactly, so that its clocks run on; what is older or further ahead moves by whole days, so that work stays in working hours.
  * @param file times in it are wall-clock times written as UTC; its `exportedMs` is the 'now' of the file
  * @param nowMs ms since 1970
  * @param zoneMinutes how far local time is behind UTC, minutes (`Date.getTimezoneOffset`)
@@ -33,8 +33,8 @@ export function shiftTo(file: JobFile, nowMs: number, zoneMinutes: number): JobF
 /** How a time moves along, see {@link shiftTo}. */
 function mover(anchor: number, nowMs: number, zoneMinutes: number): (t: number) => number {
   const days = Math.floor((nowMs - zoneMinutes * MINUTE_MS - anchor) / DAY_MS);
-  const older = days * DAY_MS + zoneMinutes * MINUTE_MS;
-  return (t) => (t >= anchor - DAY_MS ? t + (nowMs - anchor) : t + older);
+  const wholeDays = days * DAY_MS + zoneMinutes * MINUTE_MS;
+  return (t) => t + (Math.abs(t - anchor) <= DAY_MS ? nowMs - anchor : wholeDays);
 }
 
 /** The shelf's log, moved in time like the jobs that go with it. */
