@@ -5,7 +5,7 @@ import { filmBudget } from '../grit/budget';
 import { likelyRemovalUm } from '../grit/removal';
 import { openDefects } from '../strata/defects';
 import { topLayer, totalFilmUm, type Defect, type Strata } from '../strata/types';
-import { defectLayer, type Mend } from '../systems/defects';
+import { DEFECTS, defectLayer, type Mend } from '../systems/defects';
 import {
   cleanStep,
   findFinish,
@@ -168,8 +168,8 @@ function stepsOf({ defect: d, mend }: DefectToMend, w: WayInput): Candidate[] {
           p,
           mend === 'colour' ? `Colour it again: ${p.name.toLowerCase()}` : `Another coat of ${p.name.toLowerCase()}`,
         );
-      // Wet in wet, the next coat evens out what the last one left.
-      if (layer === 'base' && grit === undefined) return [...waitFor(d, w), ...(lay ? [lay] : [])];
+      // Wet in wet, the next coat evens out what the last one left; what stands proud or lies deep shows through it.
+      if (layer === 'base' && grit === undefined && DEFECTS[d.kind].flat) return [...waitFor(d, w), ...(lay ? [lay] : [])];
       const key =
         layer === 'topcoat' ? (mend === 'colour' ? KEY_FOR.baseClear : KEY_GRIT) : layer === 'base' ? KEY_GRIT : 320;
       return isCut && grit >= key / 1.5 && grit <= 1200

@@ -23,6 +23,8 @@ interface DefectRecord {
   ripe: Stage | null;
   /** It is so much thicker there that it takes longer: a factor on the time since it was laid. */
   slow?: number;
+  /** Nothing stands proud or lies deep: on base that is still wet in wet the next coat evens it out, and no paper is needed. */
+  flat?: true;
 }
 
 const POLISH: ByGrade = ['polish', 'polish', 'level'];
@@ -192,10 +194,12 @@ export const DEFECTS: { readonly [D in DefectKind]: DefectRecord } = {
       primer: ['coat', 'coat', 'coat'],
       filler: null,
     },
+    flat: true,
     ripe: 'flash',
   },
   mottle: {
     mends: { topcoat: ['colour', 'colour', 'colour'], base: ['coat', 'colour', 'colour'], primer: null, filler: null },
+    flat: true,
     ripe: 'flash',
   },
   poorHiding: {
@@ -205,6 +209,7 @@ export const DEFECTS: { readonly [D in DefectKind]: DefectRecord } = {
       primer: ['coat', 'coat', 'coat'],
       filler: null,
     },
+    flat: true,
     ripe: 'flash',
   },
   colourOff: {
@@ -214,6 +219,7 @@ export const DEFECTS: { readonly [D in DefectKind]: DefectRecord } = {
       primer: null,
       filler: null,
     },
+    flat: true,
     ripe: 'sand',
   },
   waterSpots: {
