@@ -399,6 +399,8 @@ test('the panel says which steps are allowed, which not yet, why, and what clear
   // With the step: how it is done, and what it needs, with the amount.
   await expect(first.getByTestId('how')).toContainText('Hold the gun at a right angle');
   await expect(first.getByRole('link', { name: /^The cup/ })).toContainText(/About \d+\sml for 1 coat/);
+  // The words of the trade come last, and move what stands under them.
+  await expect(next.getByRole('button', { name: /What it is$/ }).first()).toBeVisible();
   await press(page, 'Something else');
   const block = next.getByRole('button', { name: /^Block, P400/ });
   await expect(block).toContainText(

@@ -64,7 +64,7 @@ async function rebuild(dist: string): Promise<void> {
   const scripts = path.join(dist, '_expo', 'static', 'js', 'web');
   const names = (await readdir(scripts)).filter((n) => n.endsWith('.js'));
   const renamed = new Map(
-    names.map((n) => [n, n.replace(/-[0-9a-f]{32}\.js$/, (h) => `-${h.slice(1, 33).split('').reverse().join('')}.js`)]),
+    names.map((n) => [n, n.replace(/-[0-9a-f]{32}\.js$/, (h) => `-${h.slice(2, 33)}${h[1]}.js`)]),
   );
   for (const [from, to] of renamed) {
     let text = await readFile(path.join(scripts, from), 'utf8');
@@ -108,7 +108,7 @@ test('a new build: the tab that is open goes on, is offered the new one when it 
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
 });
 
-test('without a service worker, a view whose file is gone loads the page again by itself, once', async ({
+test('without a service worker, a view whose file is gone loads the page again by itself, as often as there is another build', async ({
   browser,
   shop,
 }) => {
@@ -121,6 +121,13 @@ test('without a service worker, a view whose file is gone loads the page again b
   await rebuild(shop.dist);
   await page.getByRole('link', { name: 'Mix', exact: true }).click();
   await expect(page.locator('meta[name=build]')).toHaveCount(1);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(page.getByTestId('broken')).toHaveCount(0);
+  // Another build within the minute: the page was loaded again just now, and is once more.
+  await page.waitForLoadState('networkidle');
+  await rebuild(shop.dist);
+  await page.getByRole('link', { name: 'Shop', exact: true }).click();
+  await expect(page.locator('meta[name=build]')).toHaveCount(2);
   await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
   await expect(page.getByTestId('broken')).toHaveCount(0);
   await context.close();

@@ -3,7 +3,9 @@ import fc from 'fast-check';
 import { clockShop } from '../cure/stages';
 import { zoneStatus } from '../cure/status';
 import { constantAir, foldLog, lookupIn, SHIPPED_PRODUCTS, type Job, type LogEvent } from '..';
-import { escapeHtml, jobRecord, recordHtml, type Audience, type PrivatePart } from '.';
+import { DEFECT_NAMES } from '../log/defects';
+import { FAULT_NAMES } from '../log/marks';
+import { escapeHtml, jobRecord, recordHtml, type Audience, type BatchLookup, type PrivatePart } from '.';
 import { readPaintRecord, writePaintRecord } from './json';
 
 const NOW = Date.UTC(2030, 4, 6, 8);
@@ -106,5 +108,107 @@ describe('what is under the paint', () => {
       error: 'A newer app wrote this record',
     });
     expect(readPaintRecord(JSON.stringify({ ...r, more: 1 })).ok).toBe(false);
+  });
+  describe('says of a zone', () => {
+    const zoneOf = (more: LogEvent[], wish: readonly PrivatePart[] = []) =>
+      make('owner', wish, jobNamed('Van'), [...LOG, ...more]).panels[0]!.zones[0]!;
+    it('what is open and what was left as agreed, faults and defects alike, in words', () => {
+      const z = zoneOf([
+        entry('d1', 40, { kind: 'marked', fault: 'dent', grade: 1, treatment: 'fill' }),
+        entry('d2', 40, { kind: 'marked', fault: 'surfaceRust', grade: 1, treatment: 'convert' }),
+        entry('n1', 39, { kind: 'defectMarked', defect: 'nib', grade: 1 }),
+        entry('n2', 39, { kind: 'defectMarked', defect: 'run', grade: 1 }),
+        entry('n3', 39, { kind: 'defectMarked', defect: 'mottle', grade: 1 }),
+        entry('l', 30, { kind: 'left', faultIds: ['d2', 'n2'], byMs: NOW + 90 * 24 * H }),
+        entry('g', 29, { kind: 'defectGone', defectIds: ['n3'] }),
+      ]);
+      expect(z.open).toEqual([FAULT_NAMES.dent, DEFECT_NAMES.nib]);
+      expect(z.left).toEqual([
+        { what: FAULT_NAMES.surfaceRust, untilMs: NOW + 90 * 24 * H },
+        { what: DEFECT_NAMES.run, untilMs: NOW + 90 * 24 * H },
+      ]);
+    });
+    it('its repairs, a temporary one with how long it has to last, and none that another took the place of', () => {
+      const patch = entry('r1', 80, { kind: 'repaired', method: 'Patch, glued', temporaryMonths: 6 });
+      const [r] = zoneOf([patch]).repairs;
+      expect(r).toMatchObject({ atMs: NOW - 80 * H, method: 'Patch, glued' });
+      // Six months, whichever they are: 181 to 184 days.
+      expect((r!.untilMs! - r!.atMs) / (24 * H)).toBeGreaterThanOrEqual(181);
+      expect((r!.untilMs! - r!.atMs) / (24 * H)).toBeLessThanOrEqual(184.1);
+      const welded = entry('r2', 70, { kind: 'repaired', method: 'Patch, welded', ends: true });
+      expect(zoneOf([patch, welded]).repairs).toEqual([{ atMs: NOW - 70 * H, method: 'Patch, welded' }]);
+    });
+    it('how it was keyed and wiped last, and the gauge’s last word', () => {
+      const z = zoneOf([
+        entry('k', 5, { kind: 'sanded', grit: 400, tool: 'block', wet: true, removedUm: 5 }),
+        entry('w', 4, { kind: 'cleaned', productId: 'cleaner-metal' }),
+        entry('m', 3, { kind: 'measured', measure: 'filmTotal', filmUm: 190 }),
+      ]);
+      expect(z.keyed).toEqual({ grit: 400, wet: true, atMs: NOW - 5 * H });
+      expect(z.wipedMs).toBe(NOW - 4 * H);
+      expect(z.measured?.atMs).toBe(NOW - 3 * H);
+      expect(zoneOf([])).not.toHaveProperty('keyed');
+    });
+    it('out of which cup a coat came where that is ticked, and where the shelf knows it', () => {
+      const cup = entry('c2', 40, {
+        kind: 'coated',
+        productId: epoxy.id,
+        coats: 1,
+        filmUm: 40,
+        batch: { batchId: 'b', pouredMl: [100, 25], usedMl: 100 },
+      });
+      const state = foldLog([...LOG.slice(0, 2), cup], products);
+      const of = (parts: readonly PrivatePart[], batchOf?: BatchLookup) =>
+        jobRecord(
+          { job: jobNamed('Van'), state },
+          () => undefined,
+          products,
+          { audience: 'owner', parts },
+          {
+            shop: 'Shop',
+            madeMs: NOW,
+            due: [],
+            ...(batchOf && { batchOf }),
+          },
+        ).panels[0]!.zones[0]!.layers[0]!.batch;
+      const known: BatchLookup = (id) => (id === 'b' ? { no: 12, lots: ['H 2207'] } : undefined);
+      expect(of(['batches'], known)).toEqual({ no: 12, lots: ['H 2207'] });
+      expect(of([], known)).toBeUndefined();
+      expect(of(['batches'])).toBeUndefined();
+    });
+  });
+  it('leaves out panels that were not asked for, those of which nothing is known, and cards', () => {
+    const job: Job = {
+      ...jobNamed('Van'),
+      colour: { name: 'Crust red', hex: '#8c2f2b' },
+      panels: [
+        ...jobNamed('Van').panels,
+        { id: 'q', name: 'Wing', substrate: 'steel', thicknessUm: 900 },
+        { id: 'r', name: 'Roof', substrate: 'steel', thicknessUm: 900 },
+        { id: 'k', name: 'Card', substrate: 'steel', thicknessUm: 300, card: {} } as Job['panels'][number],
+      ],
+      zones: [
+        ...jobNamed('Van').zones,
+        { id: 'zq', panelId: 'q', name: 'Whole', areaCm2: 1000.4 },
+        { id: 'zr', panelId: 'r', name: 'Whole', areaCm2: 1000 },
+        { id: 'zk', panelId: 'k', name: 'Whole', areaCm2: 200 },
+      ],
+    };
+    const log = [...LOG, { ...LOG[0]!, id: 'fq', zoneIds: ['zq'] }, { ...LOG[0]!, id: 'fk', zoneIds: ['zk'] }];
+    const state = foldLog(log, products);
+    const of = (panelIds?: readonly string[]) =>
+      jobRecord(
+        { job, state },
+        () => undefined,
+        products,
+        { audience: 'payer', parts: [], ...(panelIds && { panelIds }) },
+        { shop: 'Shop', madeMs: NOW, due: [], cost: { hours: 1, rate: 1, currency: '€' } },
+      );
+    expect(of().panels.map((p) => p.name)).toEqual(['Left door', 'Wing']);
+    expect(of(['q']).panels.map((p) => [p.name, p.zones[0]!.areaCm2])).toEqual([['Wing', 1000]]);
+    expect(of([]).panels).toEqual([]);
+    expect(of().job.colour).toEqual({ name: 'Crust red', hex: '#8c2f2b' });
+    // Cost goes out only where it is ticked.
+    expect(of()).not.toHaveProperty('cost');
   });
 });

@@ -69,7 +69,10 @@ const NEEDS_REASON = 'Say why in a few words; it is kept with the entry';
 function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
   const { units } = useAppTheme();
   const router = useRouter();
-  const now = useNow();
+  const ticked = useNow();
+  // What a tap was judged at is what the page speaks of, also between two ticks.
+  const [tappedMs, setTappedMs] = useState(0);
+  const now = tappedMs > ticked && tappedMs - ticked < MINUTE_MS ? tappedMs : ticked;
   const { job } = open;
   const list = useHeadList(open, 'evenings');
   const command = useLogCommand(job.id);
@@ -132,22 +135,24 @@ function Run({ open, record }: { open: OpenJob; record: SprayEvening }) {
       : entry;
   };
   const entry = entryFor(1);
-  const verdict =
-    entry && judge
-      ? (() => {
-          const { kind, zoneIds, ...payload } = entry;
-          return judge({ kind, atMs: now, zoneIds, payload }).worst?.verdict;
-        })()
-      : undefined;
+  const verdictOf = (e: Entry | undefined, atMs: number) => {
+    if (!e || !judge) return undefined;
+    const { kind, zoneIds, ...payload } = e;
+    return judge({ kind, atMs, zoneIds, payload }).worst?.verdict;
+  };
+  const verdict = verdictOf(entry, now);
   const fail = (e: Error) => setProblem(e instanceof NeedsReason ? NEEDS_REASON : errorText(e));
   const begin = (e: SprayEvening): SprayEvening => (e.begunMs === undefined ? { ...e, begunMs: nowMs() } : e);
   const log = (share: number, after?: (e: SprayEvening) => SprayEvening) => {
     const made = entryFor(share);
     if (!made) return;
-    if (verdict?.level === 'stop' && !reason.trim()) return setProblem(NEEDS_REASON);
+    const tapMs = nowMs();
+    setTappedMs(tapMs);
+    const isStopped = verdictOf(made, tapMs)?.level === 'stop';
+    if (isStopped && !reason.trim()) return setProblem(NEEDS_REASON);
     setProblem(undefined);
     command.mutate(
-      { log: verdict?.level === 'stop' ? { ...made, against: reason.trim() } : made },
+      { log: isStopped ? { ...made, against: reason.trim() } : made },
       {
         onSuccess: ({ undo }) => {
           setReason('');

@@ -207,45 +207,39 @@ const RELOADED = 'stratocoat-reloaded';
 /** Loaded again within this and broken again, it is no new build, ms. */
 const AGAIN_MS = 60_000;
 
-/** Loads the page again, once, where a new build is there to be loaded. */
-function useReloadOnce(wanted: boolean): void {
-  useEffect(() => {
-    if (!wanted) return;
-    try {
-      if (nowMs() - Number(sessionStorage.getItem(RELOADED)) < AGAIN_MS) return;
-      // Without a server there is nothing to load: the page would be gone, and what is on it.
-      void fetch('/', { method: 'HEAD', cache: 'no-store' }).then(
-        (r) => {
-          if (!r.ok) return;
-          sessionStorage.setItem(RELOADED, String(nowMs()));
-          window.location.reload();
-        },
-        () => undefined,
-      );
-    } catch {
-      // A browser that keeps nothing cannot count either: somebody presses the button.
-    }
-  }, [wanted]);
+/** Loads the page again where another build is there to be loaded; where it is the same one, once. */
+async function reload(): Promise<void> {
+  const isAgain = nowMs() - Number(sessionStorage.getItem(RELOADED)) < AGAIN_MS;
+  const entry = document.querySelector('script[src*="/entry-"]')?.getAttribute('src') ?? '';
+  // Without a server there is nothing to load: the page would be gone, and what is on it.
+  const r = await fetch('/', { cache: 'no-store' });
+  // A build that was half there when the page was loaded again is whole by now, and another one.
+  if (!r.ok || (isAgain && (await r.text()).includes(entry))) return;
+  sessionStorage.setItem(RELOADED, String(nowMs()));
+  window.location.reload();
 }
 
 /** When a view breaks: the log is safe in storage, and one can try again. */
 export function Broken({ error, retry }: { error: Error; retry(): Promise<void> }) {
   const isMissing = isMissingFile(error);
-  useReloadOnce(isMissing);
+  useEffect(() => {
+    // A browser that keeps nothing cannot count either: somebody presses the button.
+    if (isMissing) void reload().catch(() => undefined);
+  }, [isMissing]);
   const [title, text] = isMissing
     ? [
         'This view is not here',
-        'Its file could not be fetched: there is a new version, or the shop\u2019s PC is not in reach. The page loads again by itself once; what was logged is safe.',
+        'There is a new version, or the shop\u2019s PC is not in reach. The page loads again by itself; what was logged is safe.',
       ]
     : error instanceof NewerFormat
       ? [
           'A newer Stratocoat has written this shop',
-          'This page is an older one and leaves everything as it is, so that nothing is lost. Load the page again: it then has the new app, and the shop as it is.',
+          'This page is older and leaves everything as it is. Load it again: it then has the new app, and nothing is lost.',
         ]
       : error instanceof StorageProblem
         ? [
             'The shop cannot be read now',
-            'What was logged is still in this browser\u2019s store, which does not open. Close other tabs of this app, make room on the device, then try again.',
+            'What was logged is in this browser\u2019s store, which does not open. Close other tabs of this app, make room on the device, then try again.',
           ]
         : [
             'This view broke',
