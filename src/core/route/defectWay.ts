@@ -169,7 +169,8 @@ function stepsOf({ defect: d, mend }: DefectToMend, w: WayInput): Candidate[] {
           mend === 'colour' ? `Colour it again: ${p.name.toLowerCase()}` : `Another coat of ${p.name.toLowerCase()}`,
         );
       // Wet in wet, the next coat evens out what the last one left; what stands proud or lies deep shows through it.
-      if (layer === 'base' && grit === undefined && DEFECTS[d.kind].flat) return [...waitFor(d, w), ...(lay ? [lay] : [])];
+      if (layer === 'base' && grit === undefined && DEFECTS[d.kind].flat)
+        return [...waitFor(d, w), ...(lay ? [lay] : [])];
       const key =
         layer === 'topcoat' ? (mend === 'colour' ? KEY_FOR.baseClear : KEY_GRIT) : layer === 'base' ? KEY_GRIT : 320;
       return isCut && grit >= key / 1.5 && grit <= 1200
