@@ -54,7 +54,7 @@ describe('what each line of a cup is on the shelf', () => {
 describe('out of which tins a cup came', () => {
   const shelf = foldShelf([
     tin('full', 0, 1000),
-    tin('begun', 0, 150, { openedMs: T0 }),
+    tin('begun', 0, 150),
     rec({ kind: 'used', containerId: 'begun', amount: 30, atMin: 1 }),
     tin('hard', 1, 400),
   ]);
