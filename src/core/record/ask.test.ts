@@ -75,6 +75,9 @@ describe('the log is asked', () => {
     expect(parseQuestion('above 77', NOW, 'us').aboveC).toBeCloseTo(25);
     expect(parseQuestion('below 15 °C', NOW, 'us').belowC).toBe(15);
     expect(parseQuestion('below 15', NOW).belowC).toBe(15);
+    for (const text of ['below 15 degrees c', 'below 15 degrees Celsius', 'below 15c'])
+      expect(parseQuestion(text, NOW, 'us')).toEqual({ belowC: 15, words: [] });
+    expect(parseQuestion('below 59 degrees fahrenheit', NOW).belowC).toBeCloseTo(15);
     expect(parseQuestion('below 15 f', NOW).words).toEqual([]);
   });
   it('nothing asked, nothing answered; the newest first', () => {

@@ -106,8 +106,8 @@ export function parseQuestion(text: string, nowMs: number, units: UnitSystem = '
   };
   take(new RegExp(`(?:above|over|damper than|more than) ${NUMBER}\\s*%`), (m) => (q.aboveRh = toNumber(m[1]) / 100));
   const toC = (m: RegExpExecArray): number =>
-    fromDisplay('temp', toNumber(m[1]), m[2] === 'f' ? 'us' : m[2] === 'c' ? 'metric' : units);
-  const temp = `${NUMBER}(?:\\s*°?\\s*(c|f)\\b)?`;
+    fromDisplay('temp', toNumber(m[1]), m[2] === undefined ? units : m[2].startsWith('f') ? 'us' : 'metric');
+  const temp = `${NUMBER}(?:\\s*(?:°|degrees?)?\\s*(c|f|celsius|fahrenheit)\\b)?`;
   take(new RegExp(`(?:below|under|colder than) ${temp}`), (m) => (q.belowC = toC(m)));
   take(new RegExp(`(?:above|over|warmer than) ${temp}`), (m) => (q.aboveC = toC(m)));
   take(/\b(?:batch|cup) (?:no\.? ?|number |#)?(\d{1,6})\b/, (m) => (q.batchNo = Number(m[1])));
