@@ -2,16 +2,32 @@ import { expect, test as base, type Page } from '@playwright/test';
 
 /** Every journey also fails on an error in the console. */
 export const test = base.extend<{ page: Page }>({
-  page: async ({ page }, provide) => {
+  page: async ({ page }, provide, info) => {
     const faults: string[] = [];
     page.on('console', (m) => m.type() === 'error' && faults.push(m.text()));
     page.on('pageerror', (e) => faults.push(e.message));
     leaveOnlyOnceSaved(page);
     await provide(page);
+    // Where only the output is kept, this is all that tells what stood there.
+    if (info.status !== info.expectedStatus) console.log(await readPage(page));
     expect(faults).toEqual([]);
   },
 });
 export { expect };
+
+/** Address, focus and words of a page, for somebody who cannot look at it. */
+const readPage = (page: Page): Promise<string> =>
+  page
+    .evaluate(() => {
+      const { tagName, id, ariaLabel } = document.activeElement ?? document.body;
+      const typed = [...document.querySelectorAll('input')].map((i) => `${i.ariaLabel ?? i.name}: ${i.value}`);
+      return [
+        `At ${location.href}, focus on ${tagName} ${id} ${ariaLabel ?? ''}`,
+        ...typed,
+        document.body.innerText.replaceAll(/\s*\n\s*/g, ' | ').slice(0, 3000),
+      ].join('\n');
+    })
+    .catch((e: Error) => `The page cannot be read: ${e.message}`);
 
 /** How often in a row, and how long apart (ms), the store must be seen at rest. */
 const AT_REST = { times: 3, every: 30, atMost: 300 };

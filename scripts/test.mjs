@@ -24,10 +24,18 @@ count(unit, (r) => [r.numPassedTests, r.numFailedTests + r.numRuntimeErrorTestSu
 ensureChromium();
 ensureBuilt();
 const e2e = path.join(out, 'e2e.json');
-const e2eCode = run('npx', ['playwright', 'test', '--reporter=list,json'], {
+// A journey that failed is done once more, so that a moment of a busy machine does not stand for a fault; which ones needed it is said.
+const e2eCode = run('npx', ['playwright', 'test', '--reporter=list,json', '--retries=1'], {
   env: { PLAYWRIGHT_JSON_OUTPUT_NAME: e2e },
 });
-count(e2e, (r) => [r.stats.expected + r.stats.flaky, r.stats.unexpected], e2eCode);
+count(
+  e2e,
+  ({ stats }) => {
+    if (stats.flaky > 0) console.log(`\n${stats.flaky} of the journeys passed the second time only: look at them.`);
+    return [stats.expected + stats.flaky, stats.unexpected];
+  },
+  e2eCode,
+);
 
 /** Adds a runner's own count. One that failed without saying how many counts as one failure. */
 function count(file, read, code) {
