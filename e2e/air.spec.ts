@@ -68,7 +68,9 @@ test('a reading is logged for earlier, put right, taken out and brought back', a
   await expect(list.getByText(/^19\.5\s°C/)).toBeVisible();
   await press(page, 'Take out the reading of 00:01');
   await expect(list.getByText(/^19\.5\s°C/)).toHaveCount(0);
-  await press(page, 'Undo');
+  const bar = page.getByTestId('notification');
+  await expect(bar).toContainText('The reading is out.');
+  await bar.getByRole('button', { name: 'Undo' }).click();
   await expect(list.getByText(/^19\.5\s°C/)).toBeVisible();
   await page.reload();
   await press(page, 'Correct or take out readings');

@@ -30,7 +30,10 @@ test('what is to be done is written down, ticked with a thumb, and taken back', 
   const line = page.getByRole('checkbox', { name: /Order sill clips/ });
   await line.click();
   await expect(line).toHaveCount(0);
-  await page.getByRole('button', { name: 'Undo' }).click();
+  // That it is ticked shows before it is kept, and until then the bar is about the line before.
+  const bar = page.getByTestId('notification');
+  await expect(bar).toContainText('Done: Order sill clips');
+  await bar.getByRole('button', { name: 'Undo' }).click();
   await expect(line).toBeVisible();
   // On a panel it says where it is; Today shows it too.
   await page.goto('/panel/bread-van/left-door?zone=ld-lower');

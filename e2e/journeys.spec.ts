@@ -386,7 +386,7 @@ test('side by side on a wide screen', async ({ page }) => {
   await openDemo(page, '/panel/hatchback/bonnet');
   await expect(page.getByTestId('panels')).toBeVisible();
   await expect(page.getByTestId('panel')).toBeVisible();
-  await page.getByTestId('panels').getByRole('link').filter({ hasText: 'Roof' }).click();
+  await page.getByTestId('panels').getByRole('link').filter({ hasText: 'Roof' }).first().click();
   await expect(page.getByTestId('panel').getByRole('heading', { level: 1 })).toHaveText('Roof');
 });
 

@@ -110,20 +110,37 @@ test('what a year is like: a night over its day is refused; a cold year puts spr
   await expect(year.getByTestId('year-here')).toContainText(/Clear.* on so many days of ten/, { timeout: 40_000 });
   await press(page, 'Change what the year is like');
   const form = page.getByTestId('year-form');
-  const fill = async (low: string, high: string, of: 'Coldest' | 'Warmest') => {
-    await form.getByLabel(`${of} month, nights`).fill(low);
-    await form.getByLabel(`${of} month, days`).fill(high);
+  type Month = 'Coldest' | 'Warmest';
+  const nights = (of: Month) => form.getByLabel(`${of} month, nights`);
+  const days = (of: Month) => form.getByLabel(`${of} month, days`);
+  const fill = async (low: string, high: string, of: Month) => {
+    await nights(of).fill(low);
+    await days(of).fill(high);
   };
+  const usual = {
+    Coldest: [await nights('Coldest').inputValue(), await days('Coldest').inputValue()],
+    Warmest: [await nights('Warmest').inputValue(), await days('Warmest').inputValue()],
+  } as const;
   await fill('4', '-3', 'Coldest');
   await page.getByTestId('save-year').click();
   await expect(form).toContainText('The day is under its night');
-  // A place in which it never gets warm enough for anything.
-  await fill('-9', '-3', 'Coldest');
-  await fill('2', '6', 'Warmest');
-  await page.getByTestId('save-year').click();
-  await expect(year.getByTestId('year-here')).toContainText('from a coldest month of −9');
+  // A place in which it never gets warm enough for anything: taken back at once, and typed again.
+  const cold = async () => {
+    await fill('-9', '-3', 'Coldest');
+    await fill('2', '6', 'Warmest');
+    await page.getByTestId('save-year').click();
+    await expect(year.getByTestId('year-here')).toContainText('from a coldest month of −9');
+  };
+  await cold();
+  await page.getByTestId('notification').getByRole('button', { name: 'Undo' }).click();
+  await expect(year.getByTestId('year-here')).not.toContainText('from a coldest month of −9');
+  await press(page, 'Change what the year is like');
+  await cold();
   const danger = page.getByRole('region', { name: 'In danger' });
   await expect(danger).toContainText('on no usual day of the plan is the air here right for it', { timeout: 60_000 });
-  await press(page, 'Undo');
+  await press(page, 'Change what the year is like');
+  await fill(...usual.Coldest, 'Coldest');
+  await fill(...usual.Warmest, 'Warmest');
+  await page.getByTestId('save-year').click();
   await expect(page.getByText('on no usual day of the plan')).toHaveCount(0, { timeout: 60_000 });
 });
