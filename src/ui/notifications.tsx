@@ -1,14 +1,4 @@
-import {
-  createContext,
-  lazy,
-  Suspense,
-  useCallback,
-  useContext,
-  useMemo,
-  useRef,
-  useState,
-  type ReactNode,
-} from 'react';
+import { createContext, lazy, Suspense, useCallback, useContext, useMemo, useState, type ReactNode } from 'react';
 
 /** What was just done, for some seconds, and how it is taken back. */
 export interface Notification {
@@ -18,7 +8,7 @@ export interface Notification {
 }
 
 const NotifyContext = createContext<(n: Notification) => void>(() => undefined);
-const ShownContext = createContext<{ shown: Shown | undefined; close(no: number): void }>({
+const ShownContext = createContext<{ shown: Shown | undefined; close(over: Shown): void }>({
   shown: undefined,
   close: () => undefined,
 });
@@ -33,13 +23,9 @@ export const useNotify = (): ((n: Notification) => void) => useContext(NotifyCon
 /** Keeps what is to be said, over all views: the view that saved is often gone by then. */
 export function NotificationsProvider({ children }: { children: ReactNode }) {
   const [shown, setShown] = useState<Shown>();
-  const count = useRef(0);
-  const notify = useCallback((n: Notification) => {
-    count.current += 1;
-    setShown({ ...n, no: count.current });
-  }, []);
+  const notify = useCallback((n: Notification) => setShown((was) => ({ ...n, no: (was?.no ?? 0) + 1 })), []);
   // What closes is the bar whose time is over: by then another may be there, which nobody has read yet.
-  const close = useCallback((no: number) => setShown((is) => (is?.no === no ? undefined : is)), []);
+  const close = useCallback((over: Shown) => setShown((is) => (is === over ? undefined : is)), []);
   const value = useMemo(() => ({ shown, close }), [shown, close]);
   return (
     <NotifyContext.Provider value={notify}>
@@ -62,7 +48,7 @@ export function Notifications() {
         key={shown.no}
         text={shown.text}
         undo={undo && (() => Promise.resolve(undo()).catch((e: Error) => notify({ text: e.message })))}
-        onClose={() => close(shown.no)}
+        onClose={() => close(shown)}
       />
     </Suspense>
   ) : null;

@@ -206,8 +206,10 @@ const isMissingFile = (e: Error) => e.name === 'AsyncRequireError' || /^Loading 
 const RELOADED = 'stratocoat-reloaded';
 /** Loaded again within this and broken again, it is no new build, ms. */
 const AGAIN_MS = 60_000;
+/** So often it is looked whether there is another build, ms. */
+const LOOK_MS = 5000;
 
-/** Loads the page again where another build is there to be loaded; where it is the same one, once. */
+/** Loads the page again where another build is there to be loaded; where it is the same one, once a minute. */
 async function reload(): Promise<void> {
   const isAgain = nowMs() - Number(sessionStorage.getItem(RELOADED)) < AGAIN_MS;
   const entry = document.querySelector('script[src*="/entry-"]')?.getAttribute('src') ?? '';
@@ -223,8 +225,13 @@ async function reload(): Promise<void> {
 export function Broken({ error, retry }: { error: Error; retry(): Promise<void> }) {
   const isMissing = isMissingFile(error);
   useEffect(() => {
+    if (!isMissing) return undefined;
     // A browser that keeps nothing cannot count either: somebody presses the button.
-    if (isMissing) void reload().catch(() => undefined);
+    const look = () => void reload().catch(() => undefined);
+    look();
+    // A build that is half there names the old files until its end, and a server that is away comes back.
+    const timer = setInterval(look, LOOK_MS);
+    return () => clearInterval(timer);
   }, [isMissing]);
   const [title, text] = isMissing
     ? [
